@@ -1,0 +1,66 @@
+import { z } from "zod";
+import { odometerFactor } from "#core/distance";
+import { answerLedger, ledgerInputSchema } from "#core/ledger";
+import { chemistrySchema, curveOf, fractionFromVolts, packSchema, usableEnergy } from "#core/pack";
+import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
+import { badAll, fromIssues, good, type Result } from "#core/problems";
+
+interface Calculation {
+  run(input: unknown): Result<unknown>;
+}
+
+function calculation<Schema extends z.ZodType>(schema: Schema, run: (input: z.infer<Schema>) => Result<unknown>): Calculation {
+  return {
+    run: (input) => {
+      const parsed = schema.safeParse(input);
+      return parsed.success ? run(parsed.data) : badAll(fromIssues(parsed.error.issues));
+    },
+  };
+}
+
+const number = z.number();
+const percent = number.min(0, "Percent runs from 0 to 100.").max(100, "Percent runs from 0 to 100.");
+const positive = number.positive("This must be more than zero.");
+const miles = number.min(0, "Miles cannot be negative.");
+const places = z.array(miles).min(1, "Give at least one interval.");
+
+/** Every single calculation by name; input and result keys are those of docs/formats/calc.md. */
+export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
+  openCircuit: calculation(
+    z.union(
+      [
+        z.object({ chemistry: chemistrySchema, q: number.min(0, "q runs from 0 to 1.").max(1, "q runs from 0 to 1.") }),
+        z.object({ chemistry: chemistrySchema, cellVolts: positive, cellVoltsSd: number.min(0).optional() }),
+      ],
+      { error: "Give chemistry with q, or chemistry with cellVolts." },
+    ),
+    (input) => {
+      const curve = curveOf(input);
+      if ("q" in input) return good({ ocvV: curve.voltsAt(input.q), phiV: curve.phi(input.q), f: curve.fractionAt(input.q) });
+      const { q, f, sd } = fractionFromVolts(curve, input.cellVolts, input.cellVoltsSd ?? 0);
+      return good({ q, f, ...(input.cellVoltsSd === undefined ? {} : { fSd: sd }) });
+    },
+  ),
+  usableEnergy: calculation(packSchema, (pack) => {
+    const usable = usableEnergy(pack);
+    return usable.ok ? good({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh }) : usable;
+  }),
+  plain: calculation(z.object({ startPercent: percent, endPercent: percent, labelWh: positive, distanceMi: miles }), plainFromPercent),
+  plainFromVolts: calculation(
+    z.object({
+      chemistry: chemistrySchema,
+      seriesCells: z.number().int().min(1),
+      startVolts: positive,
+      endVolts: positive,
+      labelWh: positive,
+      distanceMi: miles,
+    }),
+    plainFromVolts,
+  ),
+  plainFromAmps: calculation(z.object({ ampHours: positive, speedMph: positive, amps: positive, packVolts: positive }), plainFromAmps),
+  odometerFactor: calculation(
+    z.object({ gpsMi: places, odoMi: places, wheelCircumferenceMm: positive.optional() }),
+    ({ gpsMi, odoMi, wheelCircumferenceMm }) => odometerFactor(gpsMi, odoMi, wheelCircumferenceMm),
+  ),
+  ledger: calculation(ledgerInputSchema, answerLedger),
+};

@@ -1,0 +1,3 @@
+export { normalCdf } from "./normal.ts";
+export { standings, type Standing, type StandingInput, type Swap } from "./standings.ts";
+export { confounders, pairOf, type Pair } from "./pair.ts";

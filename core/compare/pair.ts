@@ -1,0 +1,42 @@
+import type { Uncertain } from "#core/quantities";
+import { formatQuantity, type System } from "#core/quantities";
+import type { TestRecord } from "#core/records";
+
+export interface Pair {
+  /** First less second, Wh per metre. */
+  readonly difference: Uncertain;
+  /** Over two sds: more than chance and rounding. */
+  readonly resolved: boolean;
+}
+
+/** Difference of two tests taken as independent; "resolved" only beyond 2 sd. */
+export function pairOf(first: Uncertain, second: Uncertain): Pair {
+  const difference = { mean: first.mean - second.mean, sd: Math.hypot(first.sd, second.sd) };
+  return { difference, resolved: Math.abs(difference.mean) > 2 * difference.sd };
+}
+
+const differs = (a: number | undefined, b: number | undefined, by: number) => a !== undefined && b !== undefined && Math.abs(a - b) > by;
+
+/** What else differed between two tests, in sentences: each may explain part of a difference. */
+export function confounders(a: TestRecord, b: TestRecord, system: System): readonly string[] {
+  const found: string[] = [];
+  const say = (differ: boolean, sentence: () => string) => {
+    if (differ) found.push(sentence());
+  };
+  const temp = (c: number) => formatQuantity(c, "temperature", system);
+  const mass = (kg: number) => formatQuantity(kg, "mass", system, 0);
+  const full = (record: TestRecord) =>
+    record.rides[0]?.entries.some(({ body }) => body.kind === "start" && body.chargerDone === true) ?? false;
+  const loadOf = (record: TestRecord) => (record.rider?.massKg ?? 0) + (record.setUp?.carriedKg ?? 0);
+  say(a.test.drive !== b.test.drive, () => `One was ridden on ${a.test.drive}, the other on ${b.test.drive}.`);
+  say(full(a) !== full(b), () => "Only one started from a full charge.");
+  say((a.setUp?.lightsOn ?? false) !== (b.setUp?.lightsOn ?? false), () => "Lights were on in one and off in the other.");
+  say(a.rider?.name !== b.rider?.name, () => `Different riders: ${a.rider?.name ?? "not noted"} and ${b.rider?.name ?? "not noted"}.`);
+  say(Math.abs(loadOf(a) - loadOf(b)) > 3, () => `Rider and load differ: ${mass(loadOf(a))} and ${mass(loadOf(b))}.`);
+  say(differs(a.test.airTempC, b.test.airTempC, 3), () => `Air temperature differs: ${temp(a.test.airTempC!)} and ${temp(b.test.airTempC!)}.`);
+  say(differs(a.setUp?.pressurePa, b.setUp?.pressurePa, 20_000), () => `Tyre pressure differs: ${formatQuantity(a.setUp!.pressurePa!, "pressure", system, 1)} and ${formatQuantity(b.setUp!.pressurePa!, "pressure", system, 1)}.`);
+  say(a.test.wind !== b.test.wind, () => `Wind: ${a.test.wind || "not noted"}, and ${b.test.wind || "not noted"}.`);
+  say(a.test.course !== b.test.course, () => `Different courses: ${a.test.course || "not noted"}, and ${b.test.course || "not noted"}.`);
+  say(a.test.firstLevel !== b.test.firstLevel, () => `Levels differ: ${a.test.firstLevel || "not noted"} and ${b.test.firstLevel || "not noted"}.`);
+  return found;
+}

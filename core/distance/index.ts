@@ -1,0 +1,2 @@
+export { odometerFactor, type OdometerFactor } from "./odometer.ts";
+export { climbAlong, climbAt, haversine, profileOf, trackAt, type Track, type TrackProfile } from "./track.ts";

@@ -1,0 +1,237 @@
+import { parse } from "csv-parse/browser/esm/sync";
+import { GROUNDS, entryBodySchema, type EntryBody, type Ground } from "#core/log";
+import { badAll, bad, good, type Problem, type Result } from "#core/problems";
+import { parseQuantity } from "#core/quantities";
+import { COLUMNS, readHeading, type ColumnField } from "./columns.ts";
+
+/** The cells of a CSV as read, before anything is understood. */
+export interface Table {
+  readonly headings: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+  readonly delimiter: string;
+}
+
+/** What each column is taken to be; a heading of null is left out. */
+export interface ColumnChoice {
+  readonly field: ColumnField | null;
+  readonly unit: string;
+}
+
+export interface ImportOptions {
+  /** Units for columns whose heading names none. */
+  readonly distanceUnit: "mi" | "km";
+  /** Level and ground in a row were ridden up to it, or hold from it on. */
+  readonly levelHolds: "from here" | "up to here";
+  /** Day of the ride, 2026-10-18, and the ride's offset from UTC, for times of day. */
+  readonly day: string;
+  readonly utcOffset: string;
+  /** The pack was full at the first row. */
+  readonly fullAtStart: boolean;
+}
+
+export interface ImportedRow {
+  readonly row: number;
+  readonly at: string | null;
+  readonly body: EntryBody;
+}
+
+const MOST_ROWS = 5000;
+
+/** Splits a CSV into cells; comma, semicolon or tab, whichever the heading line holds most of. */
+export function readTable(text: string): Result<Table> {
+  const head = text.replace(/^\ufeff/, "").split(/\r?\n/).find((line) => line.trim() !== "") ?? "";
+  const count = (mark: string) => head.split(mark).length - 1;
+  const delimiter = [",", ";", "\t"].sort((a, b) => count(b) - count(a))[0]!;
+  try {
+    const records: string[][] = parse(text, { bom: true, delimiter, relax_column_count: true, skip_empty_lines: true, trim: true });
+    const rows = records.filter((row) => row.some((cell) => cell !== ""));
+    const headings = rows[0];
+    if (!headings || rows.length < 2)
+      return bad("empty-table", "file", "The file holds no check-ins: the first line names the columns, each later line is one check-in.");
+    if (rows.length - 1 > MOST_ROWS)
+      return bad("too-many-rows", "file", `The file holds ${rows.length - 1} rows; a ride's log takes ${MOST_ROWS}. Bring a recording in as GPX instead.`);
+    return good({ headings, rows: rows.slice(1), delimiter });
+  } catch (error) {
+    const line = /line (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];
+    return bad("broken-csv", line ? `row ${line}` : "file", `The table breaks off${line ? ` at line ${line}` : ""}: a quotation mark is not closed. Close it and bring the file again.`);
+  }
+}
+
+/** The columns as their headings tell; a person may change any of them. */
+export function guessColumns(table: Table, distanceUnit: "mi" | "km"): readonly ColumnChoice[] {
+  const taken = new Set<ColumnField>();
+  return table.headings.map((heading) => {
+    const { field, unit } = readHeading(heading);
+    if (field === null || taken.has(field)) return { field: null, unit: "" };
+    taken.add(field);
+    return { field, unit: unit ?? defaultUnit(field, distanceUnit) };
+  });
+}
+
+function defaultUnit(field: ColumnField, distanceUnit: "mi" | "km"): string {
+  switch (COLUMNS[field].dimension) {
+    case "distance":
+      return distanceUnit;
+    case "speed":
+      return distanceUnit === "mi" ? "mph" : "km/h";
+    case "percent":
+      return "%";
+    case "volts":
+      return "V";
+    case "current":
+      return "A";
+    case "duration":
+      return "min";
+    default:
+      return "";
+  }
+}
+
+const GROUND_WORDS: Readonly<Record<string, Ground>> = {
+  ...Object.fromEntries(GROUNDS.map((ground) => [ground, ground])),
+  tarmac: "asphalt",
+  road: "asphalt",
+  paved: "asphalt",
+  cobble: "brick",
+  cobbles: "brick",
+  gravel: "fine gravel",
+  dirt: "loose gravel",
+};
+
+const EVENTS: readonly (readonly [RegExp, string])[] = [
+  [/^(cut[- ]?off|cut[- ]?out|dead|shut ?down)$/, "cutOff"],
+  [/^(low[- ]?power|limp)( mode)?$/, "lowPower"],
+  [/^last bar( blinking| blinks)?$/, "lastBar"],
+  [/^bar( \d+)? lost$|^lost bar( \d+)?$/, "barLost"],
+  [/^(full|start,? full|charger done)$/, "full"],
+  [/^start$/, "start"],
+  [/^(end|stop(ped)?( by choice)?)$/, "end"],
+  [/^(check[- ]?in)?$/, "checkIn"],
+];
+
+const YES = /^(y|yes|true|1|x|load|loaded|under load)$/i;
+const NO = /^(n|no|false|0|rest|off|)$/i;
+
+interface CellReader {
+  readonly problem: (field: ColumnField, code: string, sentence: string) => void;
+  readonly number: (field: ColumnField) => number | undefined;
+  readonly text: (field: ColumnField) => string;
+}
+
+function timeOf(text: string, options: ImportOptions): string | undefined {
+  const full = /^(\d{4}-\d{2}-\d{2})[T ](\d{1,2}):(\d{2})(?::(\d{2}))?(Z|[+-]\d{2}:\d{2})?$/.exec(text);
+  const clock = /^(\d{1,2})[:.h](\d{2})(?::(\d{2}))?$/.exec(text);
+  const [day, h, m, s, zone] = full ? full.slice(1) : clock ? [options.day, ...clock.slice(1), undefined] : [];
+  if (h === undefined || m === undefined || Number(h) > 23 || Number(m) > 59) return undefined;
+  const iso = `${day}T${h.padStart(2, "0")}:${m}:${s ?? "00"}${zone ?? options.utcOffset}`;
+  return Number.isNaN(Date.parse(iso)) ? undefined : new Date(iso).toISOString();
+}
+
+function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars: number): EntryBody | null {
+  const eventText = cells.text("event").toLowerCase();
+  const event = EVENTS.find(([shape]) => shape.test(eventText))?.[1];
+  if (event === undefined) {
+    cells.problem("event", "unknown-event", `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, cut-off or end, or leave it empty.`);
+    return null;
+  }
+  const ground = cells.text("ground").toLowerCase();
+  if (ground && !(ground in GROUND_WORDS)) cells.problem("ground", "unknown-ground", `“${ground}” is not a ground: type ${GROUNDS.join(", ")}.`);
+  const load = cells.text("load");
+  if (!YES.test(load) && !NO.test(load)) cells.problem("load", "not-yes-no", `“${load}” is neither yes nor no: type yes when the motor was pulling.`);
+  const sighting = {
+    distanceM: cells.number("distance"),
+    displayM: cells.number("display"),
+    percent: cells.number("percent"),
+    bars: cells.number("bars"),
+    packVolts: cells.number("volts"),
+    underLoad: YES.test(load) || undefined,
+    restMin: ((seconds) => (seconds === undefined ? undefined : seconds / 60))(cells.number("rest")),
+    amps: cells.number("amps"),
+    speedMps: cells.number("speed"),
+    rangeGuessM: cells.number("guess"),
+    level: cells.text("level") || undefined,
+    ground: GROUND_WORDS[ground],
+    note: cells.text("note") || undefined,
+  };
+  const body = (): unknown => {
+    if (event === "cutOff") return { kind: "end", reason: "cutOff", ...sighting };
+    if (event === "end") return { kind: "end", reason: "byChoice", ...sighting };
+    if (event === "lowPower" || event === "lastBar") return { kind: event, ...sighting };
+    if (event === "barLost") {
+      const named = /\d+/.exec(eventText)?.[0];
+      const bar = named ? Number(named) : sighting.bars === undefined ? undefined : sighting.bars + 1;
+      if (bar === undefined) cells.problem("event", "which-bar", `Which bar went? Type “bar 4 lost”, or give the bars left${bars ? ` of ${bars}` : ""}.`);
+      return { kind: "barLost", ...sighting, bars: undefined, bar };
+    }
+    if (event === "full" || event === "start" || first)
+      return { kind: "start", ...sighting, chargerDone: event === "full" || (first && options.fullAtStart) || undefined };
+    return { kind: "checkIn", ...sighting };
+  };
+  const parsed = entryBodySchema.safeParse(body());
+  if (parsed.success) return parsed.data;
+  const names: Readonly<Record<string, ColumnField>> = { distanceM: "distance", displayM: "display", packVolts: "volts", speedMps: "speed", rangeGuessM: "guess", restMin: "rest", bar: "event" };
+  for (const issue of parsed.error.issues) {
+    const key = String(issue.path[0] ?? "event");
+    cells.problem(names[key] ?? (key in COLUMNS ? (key as ColumnField) : "event"), "bad-value", issue.message);
+  }
+  return null;
+}
+
+/** Moves levels and grounds that were ridden up to a row onto the row before it. */
+function heldFrom(rows: readonly ImportedRow[], holds: ImportOptions["levelHolds"]): readonly ImportedRow[] {
+  if (holds === "from here") return rows;
+  return rows.map((row, i) => {
+    const next = rows[i + 1]?.body;
+    const { level: _level, ground: _ground, ...rest } = row.body as EntryBody & { level?: string; ground?: Ground };
+    const level = next && "level" in next ? next.level : undefined;
+    const ground = next && "ground" in next ? next.ground : undefined;
+    return { ...row, body: { ...rest, ...(level && { level }), ...(ground && { ground }) } as EntryBody };
+  });
+}
+
+/**
+ * Reads a table of check-ins into log entries: all rows or none. Every bad cell is named by row (the heading is row 1)
+ * and column.
+ *
+ * @param columns what each column is; see guessColumns
+ * @param bars of the bike's display, for sentences; 0 when none
+ */
+export function readCheckIns(table: Table, columns: readonly ColumnChoice[], options: ImportOptions, bars = 0): Result<readonly ImportedRow[]> {
+  const problems: Problem[] = [];
+  const where = new Map(columns.flatMap(({ field }, i) => (field ? [[field, i] as const] : [])));
+  if (!where.has("distance") && !where.has("display") && !where.has("time"))
+    return bad("no-distance-column", "columns", "No column holds a distance or a time: choose the one that does.");
+  if (!["percent", "bars", "volts", "event"].some((field) => where.has(field as ColumnField)))
+    return bad("no-reading-column", "columns", "No column holds a reading: choose the one with percent, bars, volts or events.");
+  let farthest: { readonly metres: number; readonly row: number; readonly field: ColumnField } | null = null;
+  const rows: ImportedRow[] = [];
+  table.rows.forEach((cellTexts, i) => {
+    const row = i + 2;
+    const text = (field: ColumnField) => (where.has(field) ? (cellTexts[where.get(field)!] ?? "").trim() : "");
+    const problem = (field: ColumnField, code: string, sentence: string) =>
+      problems.push({ code, path: `row ${row}, column ${table.headings[where.get(field) ?? 0] ?? COLUMNS[field].label}`, sentence });
+    const number = (field: ColumnField): number | undefined => {
+      const cell = text(field);
+      const { dimension } = COLUMNS[field];
+      if (cell === "" || cell === "-" || !dimension) return undefined;
+      const value = parseQuantity(cell, dimension, columns[where.get(field)!]!.unit);
+      if (value.ok) return value.value;
+      problem(field, value.problems[0]!.code, value.problems[0]!.sentence);
+      return undefined;
+    };
+    const time = text("time");
+    const at = time === "" ? null : (timeOf(time, options) ?? null);
+    if (time !== "" && at === null) problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
+    const body = bodyOf({ problem, number, text }, i === 0, options, bars);
+    if (!body) return;
+    for (const [field, key] of [["distance", "distanceM"], ["display", "displayM"]] as const) {
+      const metres = key in body ? (body as { distanceM?: number; displayM?: number })[key] : undefined;
+      if (metres === undefined) continue;
+      if (farthest?.field === field && metres < farthest.metres)
+        problem(field, "backward", `The distance goes back: row ${farthest.row} was farther on. Check both figures, or the unit.`);
+      if (!farthest || farthest.field === field) farthest = { metres, row, field };
+    }
+    rows.push({ row, at, body });
+  });
+  return problems.length ? badAll(problems) : good(heldFrom(rows, options.levelHolds));
+}

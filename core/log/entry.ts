@@ -1,0 +1,86 @@
+import { z } from "zod";
+
+/** Grounds, each drawn with a hatch and a letter of its own. */
+export const GROUNDS = ["asphalt", "brick", "fine gravel", "loose gravel", "grass", "mud", "snow"] as const;
+export const groundSchema = z.enum(GROUNDS, { error: `Ground is one of ${GROUNDS.join(", ")}.` });
+export type Ground = z.infer<typeof groundSchema>;
+
+/** How a test ended. All but the last close the range; "by choice" leaves a projection. */
+export const ENDS = ["cutOff", "lowPower", "cannotHoldSpeed", "gaugeZero", "byChoice"] as const;
+export type End = (typeof ENDS)[number];
+export const END_NAMES: Readonly<Record<End, string>> = {
+  cutOff: "the pack cut off",
+  lowPower: "low-power mode held",
+  cannotHoldSpeed: "it could not hold the set speed",
+  gaugeZero: "gauge at zero, no difference between levels",
+  byChoice: "stopped by choice",
+};
+
+const FARTHEST_M = 1_000_000;
+const distance = z
+  .number({ error: "Distance must be a number." })
+  .min(0, "Distance cannot be negative: type the miles since the start.")
+  .max(FARTHEST_M, "That is over 600 miles: check the unit.");
+
+/** What a person saw at a moment; nothing is required. SI units. */
+export const sightingSchema = z.object({
+  /** By recorder, since the ride's start, m. */
+  distanceM: distance.optional(),
+  /** By the display's trip meter, since the ride's start, m. */
+  displayM: distance.optional(),
+  percent: z
+    .number()
+    .min(0, "Percent runs from 0 to 100.")
+    .max(100, "Percent runs from 0 to 100.")
+    .optional(),
+  bars: z.number().int("Bars are whole: type 3, not 3.5.").min(0, "Bars run from 0.").max(40).optional(),
+  packVolts: z.number().positive("Volts must be more than zero.").max(1000).optional(),
+  /** True when the motor was pulling as the volts were read. */
+  underLoad: z.boolean().optional(),
+  /** Minutes the load had been off. */
+  restMin: z.number().min(0, "Rest cannot be negative.").max(10_000).optional(),
+  amps: z.number().min(-200).max(500, "Amps over 500 cannot be.").optional(),
+  speedMps: z.number().min(0, "Speed cannot be negative.").max(40, "That is over 90 mph: check the unit.").optional(),
+  rangeGuessM: distance.optional(),
+  level: z.string().trim().min(1).max(40).optional(),
+  ground: groundSchema.optional(),
+  note: z.string().trim().max(2000, "A note holds 2000 characters.").optional(),
+});
+export type Sighting = z.infer<typeof sightingSchema>;
+
+/** Fields of a sighting that can be struck on their own. */
+export const READING_FIELDS = ["percent", "bars", "packVolts"] as const;
+export type ReadingField = (typeof READING_FIELDS)[number];
+
+const body = sightingSchema.shape;
+const place = { distanceM: body.distanceM, displayM: body.displayM };
+const barNumber = z.number().int().min(1, "Bars run from 1.").max(40);
+
+/** What an entry says, by kind. Level and ground hold from the entry on. */
+export const entryBodySchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("start"), ...body, chargerDone: z.boolean().optional() }),
+  z.object({ kind: z.literal("checkIn"), ...body }),
+  z.object({ kind: z.literal("barLost"), ...body, bar: barNumber }),
+  z.object({ kind: z.literal("lastBar"), ...body }),
+  z.object({ kind: z.literal("lowPower"), ...body }),
+  z.object({ kind: z.literal("stop"), ...place, note: body.note }),
+  z.object({ kind: z.literal("go"), ...place, note: body.note }),
+  z.object({ kind: z.literal("note"), ...place, note: z.string().trim().min(1, "Type the note.").max(2000) }),
+  z.object({ kind: z.literal("end"), ...body, reason: z.enum(ENDS) }),
+  z.object({ kind: z.literal("strike"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),
+  z.object({ kind: z.literal("restore"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),
+]);
+export type EntryBody = z.infer<typeof entryBodySchema>;
+
+/** One line of the append-only log. A correction is a new entry that supersedes another; nothing is changed or removed. */
+export const entrySchema = z.object({
+  /** UUIDv7 made by the client: a repeated send changes nothing. */
+  id: z.uuid({ error: "An entry's id is a UUID." }),
+  /** Place in the ride's log, given by the client. */
+  seq: z.number().int().min(0),
+  /** When it was seen, ISO 8601 with offset; null when nobody noted the time. */
+  at: z.iso.datetime({ offset: true, error: "Times are ISO 8601, for example 2026-10-18T09:30:00Z." }).nullable().default(null),
+  body: entryBodySchema,
+  supersedes: z.uuid().nullable().default(null),
+});
+export type Entry = z.infer<typeof entrySchema>;

@@ -1,0 +1,19 @@
+export {
+  END_NAMES,
+  ENDS,
+  entryBodySchema,
+  entrySchema,
+  GROUNDS,
+  groundSchema,
+  READING_FIELDS,
+  sightingSchema,
+  type End,
+  type Entry,
+  type EntryBody,
+  type Ground,
+  type ReadingField,
+  type Sighting,
+} from "./entry.ts";
+export { foldLog, type LiveEntry } from "./fold.ts";
+export { type DistanceBasis, type KnownFactor } from "./places.ts";
+export { layCourse, type Course, type Leg, type LoggedReading, type Mark } from "./marks.ts";

@@ -1,0 +1,101 @@
+import { ASSUMED } from "#core/assumptions";
+import { odometerFactor, trackAt, type OdometerFactor, type TrackProfile } from "#core/distance";
+import type { LiveEntry } from "./fold.ts";
+
+/** How the distance of a mark was found. */
+export type PlaceSource = "recorder" | "track" | "display" | "between";
+
+export interface PlacedEntry {
+  readonly entry: LiveEntry;
+  readonly distanceM: number;
+  readonly source: PlaceSource;
+}
+
+/** Where the ride's distances come from, with the relative sd of the whole. */
+export interface DistanceBasis {
+  readonly source: "recorder" | "track" | "display";
+  readonly relativeSd: number;
+  readonly factor: OdometerFactor | null;
+}
+
+/** A display's factor known from elsewhere, for rides without a recorder. */
+export interface KnownFactor {
+  readonly k: number;
+  readonly sd: number;
+}
+
+const recorderOf = (entry: LiveEntry, track: TrackProfile | null) =>
+  ("distanceM" in entry.body ? entry.body.distanceM : undefined) ??
+  (track && entry.timeS !== null ? trackAt(track, "distanceM", entry.timeS) : undefined);
+
+const displayOf = (entry: LiveEntry) => ("displayM" in entry.body ? entry.body.displayM : undefined);
+
+/** The odometer factor from the entries of a ride that hold both distances. */
+export function factorOf(entries: readonly LiveEntry[], track: TrackProfile | null, circumferenceMm?: number): OdometerFactor | null {
+  const both = entries
+    .flatMap((entry) => {
+      const gps = recorderOf(entry, track);
+      const odo = displayOf(entry);
+      return gps === undefined || odo === undefined ? [] : [{ gps, odo }];
+    })
+    .sort((a, b) => a.odo - b.odo);
+  const gps: number[] = [];
+  const odo: number[] = [];
+  let last = { gps: 0, odo: 0 };
+  for (const pair of both) {
+    if (pair.odo - last.odo > 100 && pair.gps > last.gps) {
+      gps.push(pair.gps - last.gps);
+      odo.push(pair.odo - last.odo);
+      last = pair;
+    }
+  }
+  const factor = odometerFactor(gps, odo, circumferenceMm);
+  return factor.ok ? factor.value : null;
+}
+
+/** Gives an entry without any distance the place its time or its neighbours allow. */
+function between(known: readonly PlacedEntry[], entry: LiveEntry): number {
+  const before = known.filter((other) => other.entry.seq < entry.seq).at(-1);
+  const after = known.find((other) => other.entry.seq > entry.seq);
+  if (!before) return 0;
+  const [from, to] = [before.entry.timeS, after?.entry.timeS ?? null];
+  if (!after || entry.timeS === null || from === null || to === null || to <= from) return before.distanceM;
+  const share = Math.min(1, Math.max(0, (entry.timeS - from) / (to - from)));
+  return before.distanceM + share * (after.distanceM - before.distanceM);
+}
+
+/**
+ * Puts every entry of one ride at its distance: the recorder's, else the track's at its time, else the display's
+ * corrected by the odometer factor (this ride's own, else a known one), else between its neighbours by time.
+ */
+export function placeEntries(
+  entries: readonly LiveEntry[],
+  track: TrackProfile | null,
+  known: KnownFactor | null,
+  circumferenceMm?: number,
+): { readonly placed: readonly PlacedEntry[]; readonly basis: DistanceBasis } {
+  const factor = factorOf(entries, track, circumferenceMm);
+  const k = factor?.k ?? known?.k ?? 1;
+  const placed: PlacedEntry[] = [];
+  const lost: LiveEntry[] = [];
+  for (const entry of entries) {
+    const recorder = recorderOf(entry, track);
+    const display = displayOf(entry);
+    if (recorder !== undefined)
+      placed.push({
+        entry,
+        distanceM: recorder,
+        source: "distanceM" in entry.body && entry.body.distanceM !== undefined ? "recorder" : "track",
+      });
+    else if (display !== undefined) placed.push({ entry, distanceM: display * k, source: "display" });
+    else if (entry.body.kind === "start") placed.push({ entry, distanceM: 0, source: "recorder" });
+    else lost.push(entry);
+  }
+  const anchors = [...placed].sort((a, b) => a.entry.seq - b.entry.seq);
+  for (const entry of lost) placed.push({ entry, distanceM: between(anchors, entry), source: "between" });
+  placed.sort((a, b) => a.distanceM - b.distanceM || a.entry.seq - b.entry.seq);
+  const farthest = [...placed].reverse().find(({ source, entry }) => source !== "between" && entry.body.kind !== "start");
+  const source = farthest?.source === "between" ? "display" : (farthest?.source ?? "recorder");
+  const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : ASSUMED.uncheckedOdometerSd;
+  return { placed, basis: { source, relativeSd: source === "display" ? displaySd : ASSUMED.gpsScaleSd, factor } };
+}

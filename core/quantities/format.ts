@@ -1,0 +1,66 @@
+import { plusOrMinus, type Uncertain } from "./uncertain.ts";
+import { dimension, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
+
+const MINUS = "\u2212";
+
+/** A number with fixed decimals and a true minus. Example: `fixed(-1.25, 1) === "−1.3"`. */
+export function fixed(value: number, decimals: number): string {
+  const text = value.toFixed(Math.max(0, Math.min(10, decimals)));
+  const bare = /^-0(\.0+)?$/.test(text) ? text.slice(1) : text;
+  return bare.replace("-", MINUS);
+}
+
+/** Decimals at which an error keeps two digits when it starts with 1, else one. `errorDecimals(0.144) === 2`, `errorDecimals(0.5) === 1`. */
+export function errorDecimals(error: number): number {
+  if (!(error > 0) || !Number.isFinite(error)) return 1;
+  const power = Math.floor(Math.log10(error) + 1e-9);
+  const lead = error / 10 ** power;
+  return Math.max(0, (lead < 1.95 ? 1 : 0) - power);
+}
+
+export interface Written {
+  /** The value, rounded to what its error supports. */
+  readonly value: string;
+  /** The plus-or-minus, 95 %, at the same decimals. */
+  readonly error: string;
+  readonly unit: string;
+}
+
+/** Fewest and most decimals a figure may show: beyond two nobody can ride. */
+const MOST_DECIMALS = 2;
+
+/**
+ * Writes an uncertain SI value in a system's unit: value and 95 % plus-or-minus at the decimals the error supports.
+ *
+ * @example writeUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial") is { value: "13.9", error: "1.7", unit: "Wh/mi" }
+ */
+export function writeUncertain(value: Uncertain, name: DimensionName, system: System): Written {
+  const unit = unitOf(name, system);
+  const zero = fromSi(0, name, unit);
+  const shown = fromSi(value.mean, name, unit);
+  const error = Math.abs(fromSi(plusOrMinus(value), name, unit) - zero);
+  const decimals = Math.min(MOST_DECIMALS, errorDecimals(error));
+  return { value: fixed(shown, decimals), error: fixed(error, decimals), unit };
+}
+
+/** One line: "13.9 ± 1.7 Wh/mi". */
+export function formatUncertain(value: Uncertain, name: DimensionName, system: System): string {
+  const { value: text, error, unit } = writeUncertain(value, name, system);
+  return `${text} ± ${error} ${unit}`.trim();
+}
+
+/** An exact SI value with its unit. Example: `formatQuantity(20000, "distance", "imperial") === "12.4 mi"`. */
+export function formatQuantity(value: number, name: DimensionName, system: System, decimals?: number): string {
+  const unit = unitOf(name, system);
+  return `${formatBare(value, name, system, decimals)} ${unit}`.trim();
+}
+
+/** The same without the unit, for table cells under a heading that names it. */
+export function formatBare(value: number, name: DimensionName, system: System, decimals?: number): string {
+  return fixed(fromSi(value, name, unitOf(name, system)), decimals ?? dimension(name).decimals);
+}
+
+/** What a form shows for an SI value, so that typing it back gives the value again: up to `digits` decimals, no padding. */
+export function formatInput(value: number, name: DimensionName, unit: string, digits = 3): string {
+  return `${Number(fromSi(value, name, unit).toFixed(digits))} ${unit}`.trim();
+}

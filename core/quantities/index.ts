@@ -1,0 +1,25 @@
+export {
+  DIMENSIONS,
+  fromSi,
+  KG_PER_LB,
+  METRES_PER_MILE,
+  MPS_PER_MPH,
+  PA_PER_PSI,
+  STANDARD_GRAVITY,
+  toSi,
+  unitOf,
+  type DimensionName,
+  type System,
+} from "./units.ts";
+export { parseNumber, parseQuantity } from "./parse.ts";
+export { plusOrMinus, scale, SDS_95, withRelative, type Uncertain } from "./uncertain.ts";
+export {
+  errorDecimals,
+  fixed,
+  formatBare,
+  formatInput,
+  formatQuantity,
+  formatUncertain,
+  writeUncertain,
+  type Written,
+} from "./format.ts";

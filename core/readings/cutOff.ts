@@ -1,0 +1,13 @@
+import { z } from "zod";
+import { ASSUMED } from "#core/assumptions";
+import { readingKind } from "./kind.ts";
+import { markSchema } from "./mark.ts";
+import { fractionRow } from "./row.ts";
+
+/** The pack shut down: all used. */
+export const cutOff = readingKind({
+  schema: z.object({ kind: z.literal("cutOff"), mark: markSchema }),
+  name: "cut-off",
+  check: () => [],
+  says: ({ mark }) => fractionRow(mark, 1, [{ source: "cut-off", sd: ASSUMED.cutOffSd }]),
+});

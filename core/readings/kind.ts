@@ -1,0 +1,23 @@
+import type { z } from "zod";
+import type { Problem } from "#core/problems";
+import type { Row, Setting } from "./row.ts";
+
+/** A kind of reading: its input, what is impossible about it, and what it says. One file each. */
+export interface ReadingKind<Schema extends z.ZodType> {
+  readonly schema: Schema;
+  /** What a person calls it: "percent", "bar lost". */
+  readonly name: string;
+  /** Sentences for values the bike or pack cannot show. */
+  check(reading: z.infer<Schema>, setting: Setting): readonly Problem[];
+  says(reading: z.infer<Schema>, setting: Setting): Row;
+}
+
+/** Keeps the schema's type while the object is written. */
+export function readingKind<Schema extends z.ZodType>(kind: ReadingKind<Schema>): ReadingKind<Schema> {
+  return kind;
+}
+
+/** One problem as a list, or none. */
+export function problemIf(wrong: boolean, code: string, path: string, sentence: string): readonly Problem[] {
+  return wrong ? [{ code, path, sentence }] : [];
+}

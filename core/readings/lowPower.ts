@@ -1,0 +1,18 @@
+import { z } from "zod";
+import { ASSUMED } from "#core/assumptions";
+import { readingKind } from "./kind.ts";
+import { markSchema } from "./mark.ts";
+import { pointRow } from "./row.ts";
+
+/** Low-power mode begins: a point of the bike near the end. */
+export const lowPower = readingKind({
+  schema: z.object({ kind: z.literal("lowPower"), mark: markSchema }),
+  name: "low-power mode",
+  check: () => [],
+  says: ({ mark }) =>
+    pointRow(
+      mark,
+      { key: "low power", mean: ASSUMED.lowPowerAt, sd: ASSUMED.lowPowerSd, source: "low-power point" },
+      [{ source: "low-power sighting", sd: ASSUMED.lowPowerSightingSd }],
+    ),
+});

@@ -1,0 +1,72 @@
+import { z } from "zod";
+import { ASSUMED } from "#core/assumptions";
+import { defaultResistance, fractionFromVolts, voltsLimits } from "#core/pack";
+import type { Problem } from "#core/problems";
+import { fixed } from "#core/quantities";
+import { problemIf, readingKind } from "./kind.ts";
+import { markSchema } from "./mark.ts";
+import { fractionRow, ROOT12, type Row, type Setting } from "./row.ts";
+
+function checkVolts(packVolts: number, { pack }: Setting): readonly Problem[] {
+  const limits = voltsLimits(pack);
+  if (!limits)
+    return problemIf(true, "no-cells", "seriesCells", "Volts say nothing until the pack's series cells are known: type them on the bike page.");
+  const { low, high } = limits;
+  return problemIf(
+    packVolts < low || packVolts > high,
+    "volts-range",
+    "packVolts",
+    `${packVolts} V cannot be for ${pack.seriesCells} ${pack.chemistry} cells in series: type ${fixed(low, 0)} to ${fixed(high, 0)} V.`,
+  );
+}
+
+function voltsRow(mark: number, restPackVolts: number, sdCell: number, { pack, curve }: Setting): Row {
+  const { f, sd } = fractionFromVolts(curve, restPackVolts / (pack.seriesCells ?? 1), sdCell);
+  return fractionRow(mark, f, [{ source: "volts reading", sd }], { process: "curve", f });
+}
+
+const stepSchema = z.number().min(0).default(0.1);
+
+/** Volts with the load off, surer after ten minutes of rest. */
+export const restVolts = readingKind({
+  schema: z.object({
+    kind: z.literal("restVolts"),
+    mark: markSchema,
+    packVolts: z.number({ error: "Volts must be a number." }),
+    /** Minutes since the load came off. */
+    restMin: z.number().min(0).default(0),
+    meterStepV: stepSchema,
+  }),
+  name: "rest volts",
+  check: ({ packVolts }, setting) => checkVolts(packVolts, setting),
+  says: ({ mark, packVolts, restMin, meterStepV }, setting) => {
+    const rest = restMin >= ASSUMED.restedMinutes ? ASSUMED.restedVoltsSd : ASSUMED.unrestedVoltsSd;
+    const step = meterStepV / ROOT12 / (setting.pack.seriesCells ?? 1);
+    return voltsRow(mark, packVolts, Math.hypot(step, rest), setting);
+  },
+});
+
+/** Volts while amps flow, corrected to rest through the pack's resistance: Voc = V + I R. */
+export const loadedVolts = readingKind({
+  schema: z.object({
+    kind: z.literal("loadedVolts"),
+    mark: markSchema,
+    packVolts: z.number({ error: "Volts must be a number." }),
+    amps: z.number({ error: "Amps must be a number." }),
+    resistanceOhm: z.number().positive().optional(),
+    meterStepV: stepSchema,
+  }),
+  name: "loaded volts",
+  check: ({ packVolts }, setting) => checkVolts(packVolts, setting),
+  says: ({ mark, packVolts, amps, resistanceOhm, meterStepV }, setting) => {
+    const cells = setting.pack.seriesCells ?? 1;
+    const ohm = resistanceOhm ?? setting.pack.resistanceOhm ?? defaultResistance(cells, setting.pack.ampHours);
+    const sag = amps * ohm;
+    const sd = Math.hypot(
+      meterStepV / ROOT12 / cells,
+      ASSUMED.unrestedVoltsSd,
+      (Math.abs(sag) * ASSUMED.resistanceSdShare) / cells,
+    );
+    return voltsRow(mark, packVolts + sag, sd, setting);
+  },
+});

@@ -1,0 +1,3 @@
+export { reckonTest } from "./reckon.ts";
+export { readingText } from "./words.ts";
+export type { CurvePoint, DrawnReading, Explained, Flag, PartUse, PlainResult, StretchUse, TestResults } from "./types.ts";

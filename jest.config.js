@@ -1,0 +1,16 @@
+/** Unit and property tests: pure TypeScript, transformed by SWC, run as ES modules. */
+export default {
+  testEnvironment: "node",
+  roots: ["<rootDir>/core", "<rootDir>/app", "<rootDir>/db", "<rootDir>/command"],
+  testMatch: ["**/*.test.ts", "**/*.test.tsx"],
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      {
+        jsc: { parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } }, target: "es2022" },
+        module: { type: "es6" },
+      },
+    ],
+  },
+};

@@ -1,0 +1,10 @@
+import { reactRouter } from "@react-router/dev/vite";
+import tailwindcss from "@tailwindcss/vite";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  plugins: [tailwindcss(), reactRouter()],
+  worker: { format: "es" },
+  environments: { ssr: { build: { rollupOptions: { input: "./server/app.ts" } } } },
+  optimizeDeps: { entries: ["app/**/*.{ts,tsx}", "!app/**/*.server.*"] },
+});
