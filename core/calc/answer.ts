@@ -14,7 +14,7 @@ function asAnswer(result: Result<unknown>): Answer {
 
 /** The figures of a test for programs: SI units, sds as they stand, without the strip's drawing data. */
 export function testFigures(title: string, results: TestResults) {
-  const { best, plain, energy, distance, capacity, rangeTotal, rangeFullPower, rangeWithReserve, parts, flags, budget, widened, chi2PerReading, odometer, notices } = results;
+  const { best, plain, energy, distance, capacity, rangeTotal, rangeFullPower, rangeWithReserve, parts, flags, bestWithoutFlags, budget, widened, chi2PerReading, odometer, notices } = results;
   return {
     title,
     best,
@@ -27,6 +27,7 @@ export function testFigures(title: string, results: TestResults) {
     rangeWithReserve,
     parts,
     flags,
+    bestWithoutFlags,
     budget,
     widened,
     chi2PerReading,

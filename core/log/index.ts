@@ -14,6 +14,7 @@ export {
   type ReadingField,
   type Sighting,
 } from "./entry.ts";
+export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
 export { layCourse, type Course, type Leg, type LoggedReading, type Mark } from "./marks.ts";

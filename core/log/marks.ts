@@ -58,7 +58,8 @@ export interface CourseSetting {
 
 const SAME_PLACE_M = 1;
 
-function readingsAt(mark: number, entry: LiveEntry, meterStepV: number): LoggedReading[] {
+/** The readings an entry holds, at a mark. */
+export function readingsAt(mark: number, entry: LiveEntry, meterStepV: number): LoggedReading[] {
   const { body } = entry;
   const found: LoggedReading[] = [];
   const say = (reading: Reading, field: ReadingField | null) =>

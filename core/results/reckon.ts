@@ -199,7 +199,8 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
   const legs = course.legs.filter((leg) => leg.distanceM > 0);
   const legSds = withSds(solved, legs.map(({ from, to, distanceM: metres }) => energyFigure(solved, usedBetween(solved, 0, from, to), metres / METRES_PER_MILE)));
   const markSds = withSds(solved, solved.prior.marks[0]!.map((form) => linearFigure(solved, form)));
-  const flags = questioned(counted, (kept) => ledgerInput(record, course, kept)).map(({ reading: logged, standing }) => {
+  const inQuestion = questioned(counted, (kept) => ledgerInput(record, course, kept));
+  const flags = inQuestion.map(({ reading: logged, standing }) => {
     const place = course.marks[markOf(logged.reading)]!.distanceM;
     return { rootId: logged.rootId, field: logged.field, distanceM: place, standing, sentence: flagSentence(logged.reading, place, standing) };
   });
@@ -242,6 +243,7 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
     parts: parts(solved, course, perMetre),
     readings: drawn(course, input, readings, standings),
     flags,
+    bestWithoutFlags: inQuestion.length ? bestWithout(record, course, counted.filter((logged) => !inQuestion.some(({ reading }) => reading === logged)), relativeSd) : null,
     budget: budgetOf(solved, best),
     widened: wide,
     chi2PerReading: solved.posterior.chi2PerReading,
@@ -249,6 +251,15 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
     notices: problems,
     course,
   });
+}
+
+/** The same ledger on fewer readings: whole-ride Wh per metre, widened, with the distance error. */
+function bestWithout(record: TestRecord, course: Course, readings: readonly LoggedReading[], relativeSd: number): Uncertain | null {
+  const result = solveLedger(ledgerInput(record, course, readings));
+  if (!result.ok) return null;
+  const [whPerMi] = withSds(result.value, [rideFigure(result.value, 0)]) as [Uncertain];
+  const wide = widening(result.value.posterior.chi2PerReading);
+  return withRelative(scale(scaleSd(whPerMi, wide), 1 / METRES_PER_MILE), relativeSd);
 }
 
 function parts(solved: Solved, course: Course, perMetre: (value: Uncertain) => Uncertain) {

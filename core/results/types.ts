@@ -85,6 +85,8 @@ export interface TestResults {
   readonly parts: readonly PartUse[];
   readonly readings: readonly DrawnReading[];
   readonly flags: readonly Flag[];
+  /** Wh per metre were the readings in question set aside; null when none is. */
+  readonly bestWithoutFlags: Uncertain | null;
   readonly budget: readonly BudgetLine[];
   /** Factor by which disagreement among the readings widened every sd; 1 when they agree. */
   readonly widened: number;

@@ -1,0 +1,127 @@
+import { Link } from "react-router";
+import { dbContext } from "#app/context";
+import { resultsOf } from "#app/reckoning.server";
+import { labelEnergy } from "#core/pack";
+import { formatQuantity } from "#core/quantities";
+import { listBikes, listPacks, listRiders } from "#db/bikes";
+import { listTests } from "#db/tests";
+import { Figure } from "#ui/figure";
+import { Empty, Page } from "#ui/page";
+import { useSystem } from "#ui/system";
+import type { Route } from "./+types/list";
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const [bikes, packs, riders, tests] = await Promise.all([listBikes(db), listPacks(db), listRiders(db), listTests(db)]);
+  const latest = new Map([...tests].reverse().map((line) => [line.bikeId, line]));
+  const results = await resultsOf(db, [...latest.values()]);
+  return {
+    riders,
+    bikes: bikes.map((bike) => {
+      const line = latest.get(bike.id);
+      const result = line && results.get(line.id);
+      return {
+        ...bike,
+        packs: packs.filter(({ bikeId }) => bikeId === bike.id).map((pack) => ({ name: pack.name, wh: labelEnergy(pack), measuredWh: pack.measuredWh ?? null })),
+        last: line && result?.ok ? { testId: line.id, title: line.test.title, whPerM: result.value.best.value } : null,
+      };
+    }),
+  };
+}
+
+export default function Bikes({ loaderData: { bikes, riders } }: Route.ComponentProps) {
+  const system = useSystem();
+  return (
+    <Page
+      title="Bikes"
+      line={`${bikes.length} bikes and ${riders.length} riders on this desk`}
+      next={
+        <Link to="/bikes/new" className="button button-main">
+          Add a bike
+        </Link>
+      }
+    >
+      <div className="grid gap-8 p-4 md:p-6">
+        {bikes.length === 0 ? (
+          <Empty
+            step={
+              <Link to="/bikes/new" className="button button-main">
+                Add the first bike
+              </Link>
+            }
+          >
+            Bikes under test stand here, with their packs, set-ups and last figure.
+          </Empty>
+        ) : (
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Bikes">
+            <table className="table w-full min-w-xl">
+              <thead>
+                <tr>
+                  <th>Bike</th>
+                  <th className="number">Weight</th>
+                  <th>Packs</th>
+                  <th>Claim</th>
+                  <th className="number">Last, as ridden</th>
+                </tr>
+              </thead>
+              <tbody>
+                {bikes.map((bike) => (
+                  <tr key={bike.id}>
+                    <td>
+                      <Link to={`/bikes/${bike.id}`} className="font-bold">
+                        {bike.name}
+                      </Link>
+                      <div className="text-sm text-quiet">{bike.what}</div>
+                    </td>
+                    <td className="number">{bike.massKg === undefined ? <span className="pencil">not weighed</span> : formatQuantity(bike.massKg, "mass", system)}</td>
+                    <td>
+                      {bike.packs.map(({ name, wh, measuredWh }) => (
+                        <div key={name}>
+                          {wh.ok ? formatQuantity(wh.value, "energy", system) : "no label"}
+                          <span className="text-sm text-quiet">{measuredWh === null ? "" : `, measured ${formatQuantity(measuredWh, "energy", system)}`}</span>
+                        </div>
+                      ))}
+                      {bike.packs.length === 0 ? <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link> : null}
+                    </td>
+                    <td>
+                      {bike.claimLowM === undefined
+                        ? ""
+                        : bike.claimHighM === undefined || bike.claimHighM === bike.claimLowM
+                          ? formatQuantity(bike.claimLowM, "distance", system, 0)
+                          : `${formatQuantity(bike.claimLowM, "distance", system, 0)} to ${formatQuantity(bike.claimHighM, "distance", system, 0)}`}
+                    </td>
+                    <td className="number">
+                      {bike.last ? (
+                        <Link to={`/strip/${bike.last.testId}`} className="text-ink" title={bike.last.title}>
+                          <Figure value={bike.last.whPerM} dimension="energyPerDistance" />
+                        </Link>
+                      ) : (
+                        <span className="text-quiet">no test yet</span>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+        <section>
+          <h2 className="mb-2">Riders</h2>
+          <ul className="flex flex-wrap gap-2">
+            {riders.map((rider) => (
+              <li key={rider.id} className="sheet px-3 py-2">
+                <Link to={`/bikes/riders/${rider.id}`}>{rider.name}</Link>
+                <span className="text-sm text-quiet">{rider.massKg === undefined ? ", not weighed" : `, ${formatQuantity(rider.massKg, "mass", system, 0)}`}</span>
+              </li>
+            ))}
+            <li>
+              <Link to="/bikes/riders/new" className="button">
+                Add a rider
+              </Link>
+            </li>
+          </ul>
+        </section>
+      </div>
+    </Page>
+  );
+}

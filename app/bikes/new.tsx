@@ -1,0 +1,28 @@
+import { parseWithZod } from "@conform-to/zod/v4";
+import { data, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { systemOf } from "#app/ui/systemCookie";
+import { saveBike } from "#db/bikes";
+import { Page } from "#ui/page";
+import { BikeForm } from "./bikeForm";
+import { bikeForm, NEW_BIKE } from "./forms";
+import type { Route } from "./+types/new";
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const submission = parseWithZod(await request.formData(), { schema: bikeForm(systemOf(request)), disableAutoCoercion: true });
+  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  const id = uuidv7();
+  await saveBike(context.get(dbContext), id, submission.value);
+  return redirect(`/bikes/${id}/packs/new`);
+}
+
+export default function NewBike({ actionData }: Route.ComponentProps) {
+  return (
+    <Page title="Add a bike" line="Dashed figures are assumed: confirm them or type your own. The pack comes next.">
+      <div className="max-w-3xl p-4 md:p-6">
+        <BikeForm bike={NEW_BIKE} lastResult={actionData} save="Keep the bike" back="/bikes" />
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,48 @@
+import { parseWithZod } from "@conform-to/zod/v4";
+import { useMemo } from "react";
+import { data, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { listRiders, saveRider } from "#db/bikes";
+import { TextField } from "#ui/field";
+import { Page } from "#ui/page";
+import { SaveForm } from "#ui/saveForm";
+import { useSystem } from "#ui/system";
+import { NEW_RIDER, RIDER_FIELDS, riderForm, riderTexts } from "./forms";
+import type { Route } from "./+types/rider";
+
+const GONE = "There is no such rider.";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  if (params.riderId === "new") return { rider: NEW_RIDER, isNew: true };
+  const id = idOf(params.riderId, GONE);
+  return { rider: found((await listRiders(context.get(dbContext))).find((rider) => rider.id === id), GONE), isNew: false };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const submission = parseWithZod(await request.formData(), { schema: riderForm(systemOf(request)), disableAutoCoercion: true });
+  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  await saveRider(context.get(dbContext), params.riderId === "new" ? uuidv7() : idOf(params.riderId, GONE), submission.value);
+  return redirect("/bikes");
+}
+
+export default function RiderPage({ loaderData: { rider, isNew }, actionData }: Route.ComponentProps) {
+  const system = useSystem();
+  const schema = useMemo(() => riderForm(system), [system]);
+  return (
+    <Page title={isNew ? "Add a rider" : rider.name} line="First names are enough. Weight dressed, with water and camera.">
+      <div className="max-w-xl p-4 md:p-6">
+        <SaveForm schema={schema} names={RIDER_FIELDS} values={riderTexts(rider, system)} lastResult={actionData} save="Keep the rider" back="/bikes">
+          {(fields) => (
+            <>
+              <TextField field={fields.name} label="Name" autoFocus={isNew} />
+              <TextField field={fields.massKg} label="Weight, dressed" hint="Such as 78 kg or 172 lb." />
+            </>
+          )}
+        </SaveForm>
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,55 @@
+import { parseWithZod } from "@conform-to/zod/v4";
+import { useMemo } from "react";
+import { data, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { findBike, listSetUps, saveSetUp } from "#db/bikes";
+import { TextField, TickField } from "#ui/field";
+import { Page } from "#ui/page";
+import { SaveForm } from "#ui/saveForm";
+import { useSystem } from "#ui/system";
+import { NEW_SET_UP, SET_UP_FIELDS, setUpForm, setUpTexts } from "./forms";
+import type { Route } from "./+types/setUp";
+
+const GONE = "There is no such set-up.";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
+  if (params.setUpId === "new") return { bike, setUp: NEW_SET_UP, isNew: true };
+  const id = idOf(params.setUpId, GONE);
+  return { bike, setUp: found((await listSetUps(db, bike.id)).find((setUp) => setUp.id === id), GONE), isNew: false };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const bikeId = idOf(params.bikeId, GONE);
+  const submission = parseWithZod(await request.formData(), { schema: setUpForm(systemOf(request)), disableAutoCoercion: true });
+  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  const id = params.setUpId === "new" ? uuidv7() : idOf(params.setUpId, GONE);
+  await saveSetUp(context.get(dbContext), id, bikeId, submission.value);
+  return redirect(`/bikes/${bikeId}`);
+}
+
+export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionData }: Route.ComponentProps) {
+  const system = useSystem();
+  const schema = useMemo(() => setUpForm(system), [system]);
+  return (
+    <Page title={isNew ? `A set-up of ${bike.name}` : `${setUp.name}, ${bike.name}`} line="Tyres, pressure, lights and load: what changes between tests of one bike.">
+      <div className="max-w-3xl p-4 md:p-6">
+        <SaveForm schema={schema} names={SET_UP_FIELDS} values={setUpTexts(setUp, system)} lastResult={actionData} save="Keep the set-up" back={`/bikes/${bike.id}`}>
+          {(fields) => (
+            <section className="grid gap-4 sm:grid-cols-2">
+              <TextField field={fields.name} label="Name" hint="Such as: slick tyres." autoFocus={isNew} />
+              <TextField field={fields.tyre} label="Tyres" hint="Class and width." />
+              <TextField field={fields.pressurePa} label="Pressure" hint="Such as 31 psi or 2.1 bar." />
+              <TextField field={fields.carriedKg} label="Load carried" hint="Panniers, child, camera; without the rider." pencil={setUp.pencil.includes("carriedKg")} />
+              <TickField field={fields.lightsOn} label="Lights on" />
+            </section>
+          )}
+        </SaveForm>
+      </div>
+    </Page>
+  );
+}

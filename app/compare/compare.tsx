@@ -1,0 +1,282 @@
+import { lazy, Suspense, useEffect, useState } from "react";
+import { Form, Link, useSearchParams } from "react-router";
+import { dbContext } from "#app/context";
+import { resultsOf } from "#app/reckoning.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { dayText } from "#app/ui/testLine";
+import { confounders, pairOf, standings } from "#core/compare";
+import { fixed, formatBare, formatQuantity, formatUncertain, METRES_PER_MILE, scale, unitOf, writeUncertain } from "#core/quantities";
+import { DRIVES } from "#core/records";
+import { listTests, loadRecord } from "#db/tests";
+import { Empty, Page } from "#ui/page";
+import { useSystem } from "#ui/system";
+import type { Route } from "./+types/compare";
+
+const StandingsChart = lazy(() => import("./standingsChart"));
+
+/** Heights shared by the rows of words and the chart beside them, px. */
+const ROW = 58;
+const HEAD = 30;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const search = new URL(request.url).searchParams;
+  const [drive, bike] = [search.get("drive"), search.get("bike")];
+  const lines = await listTests(db);
+  const results = await resultsOf(db, lines);
+  const rows = lines.flatMap((line) => {
+    const result = results.get(line.id);
+    if (!result?.ok) return [];
+    const { best, plain, flags } = result.value;
+    return [
+      {
+        id: line.id,
+        bikeId: line.bikeId,
+        bike: line.bikeName,
+        setUp: line.setUpName,
+        title: line.test.title,
+        drive: line.test.drive,
+        day: line.test.day,
+        whPerM: best.value,
+        because: best.because,
+        pencil: best.pencil,
+        plainWhPerM: plain?.whPerM ?? null,
+        questions: flags.length,
+      },
+    ];
+  });
+  const chosen = search.getAll("test").slice(0, 2);
+  const pairRows = chosen.flatMap((id) => rows.find((row) => row.id === id) ?? []);
+  const records = pairRows.length === 2 ? await Promise.all(pairRows.map(({ id }) => loadRecord(db, id))) : [];
+  const [first, second] = pairRows;
+  const pair =
+    first && second && records[0] && records[1]
+      ? { first, second, ...pairOf(first.whPerM, second.whPerM), confounders: confounders(records[0], records[1], systemOf(request)) }
+      : null;
+  const shown = rows.filter((row) => (!drive || row.drive === drive) && (!bike || row.bikeId === bike));
+  return { ...standings(shown), pair, chosen: pairRows.map(({ id }) => id), bikes: [...new Map(rows.map((row) => [row.bikeId, row.bike]))].sort((a, b) => a[1].localeCompare(b[1])) };
+}
+
+export default function Compare({ loaderData: { places, swaps, pair, chosen, bikes } }: Route.ComponentProps) {
+  const system = useSystem();
+  const [search, setSearch] = useSearchParams();
+  const [alive, setAlive] = useState(false);
+  useEffect(() => setAlive(true), []);
+  const unit = unitOf("energyPerDistance", system);
+  const filter = (name: string, value: string) =>
+    setSearch((before) => {
+      const next = new URLSearchParams(before);
+      if (value) next.set(name, value);
+      else next.delete(name);
+      return next;
+    });
+  const choose = (id: string, on: boolean) =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        const kept = on ? [...chosen, id].slice(-2) : chosen.filter((other) => other !== id);
+        next.delete("test");
+        for (const each of kept) next.append("test", each);
+        return next;
+      },
+      { preventScrollReset: true },
+    );
+  return (
+    <Page title={`Standings, ${unit} as ridden`} line="Each test under its own conditions, thriftiest first. Choose two to see their difference, and what else differed.">
+      <div className="grid gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
+        <section className="min-w-0">
+          <Form className="mb-4 flex flex-wrap items-center gap-3 text-sm">
+            {chosen.map((id) => (
+              <input key={id} type="hidden" name="test" value={id} />
+            ))}
+            <label className="flex items-center gap-2">
+              Drive
+              <select name="drive" className="input w-auto" value={search.get("drive") ?? ""} onChange={(event) => filter("drive", event.target.value)}>
+                <option value="">pedal and throttle</option>
+                {DRIVES.map((drive) => (
+                  <option key={drive} value={drive}>
+                    {drive}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="flex items-center gap-2">
+              Bike
+              <select name="bike" className="input w-auto" value={search.get("bike") ?? ""} onChange={(event) => filter("bike", event.target.value)}>
+                <option value="">all</option>
+                {bikes.map(([id, name]) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <noscript>
+              <button className="button">Show</button>
+            </noscript>
+          </Form>
+          {places.length === 0 ? (
+            <Empty
+              step={
+                <Link to="/strip/new" className="button button-main">
+                  New test
+                </Link>
+              }
+            >
+              Tests with a figure stand here, thriftiest first. {search.size ? "None fits these filters." : "There is none yet."}
+            </Empty>
+          ) : (
+            <>
+              <div className="flex">
+                <ol className="w-full min-w-0 md:w-[46%]" style={{ paddingTop: HEAD }}>
+                  {places.map(({ place, row }) => {
+                    const { value, error } = writeUncertain(row.whPerM, "energyPerDistance", system);
+                    return (
+                      <li key={row.id} className="flex items-center gap-2 border-b border-rule" style={{ height: ROW }}>
+                        <input
+                          type="checkbox"
+                          className="size-5 shrink-0 accent-spruce"
+                          checked={chosen.includes(row.id)}
+                          onChange={(event) => choose(row.id, event.target.checked)}
+                          aria-label={`Choose ${row.bike}, ${row.title}`}
+                        />
+                        <span className="w-5 shrink-0 text-right text-sm text-quiet">{place}</span>
+                        <div className="min-w-0 flex-1">
+                          <Link to={`/strip/${row.id}`} className="block truncate font-bold text-ink no-underline hover:underline">
+                            {row.bike}
+                          </Link>
+                          <span className="block truncate text-sm text-quiet" title={`${row.title}, ${row.setUp ?? ""}`}>
+                            {row.drive === "throttle" ? "throttle, " : ""}
+                            {row.title}
+                          </span>
+                        </div>
+                        <div className={`shrink-0 text-right ${row.pencil ? "pencil" : ""}`}>
+                          <b className="text-lg leading-tight">{value}</b>
+                          <span className="block text-sm leading-tight text-quiet">± {error}</span>
+                        </div>
+                      </li>
+                    );
+                  })}
+                </ol>
+                <div className="hidden min-w-0 flex-1 md:block" style={{ height: HEAD + ROW * places.length }} aria-hidden>
+                  {alive ? (
+                    <Suspense fallback={null}>
+                      <StandingsChart
+                        head={HEAD}
+                        row={ROW}
+                        unit={unit}
+                        rows={places.map(({ row }) => ({
+                          id: row.id,
+                          best: Number(formatBare(row.whPerM.mean, "energyPerDistance", system, 3)),
+                          error: Number(formatBare(1.96 * row.whPerM.sd, "energyPerDistance", system, 3)),
+                          plain: row.plainWhPerM === null ? null : Number(formatBare(row.plainWhPerM, "energyPerDistance", system, 3)),
+                          hollow: row.pencil || row.questions > 0,
+                        }))}
+                      />
+                    </Suspense>
+                  ) : null}
+                </div>
+              </div>
+              <p className="mt-3 text-sm text-quiet">
+                Dot and line: best, with its 95 % span. Upright stroke: plain. Hollow: a reading of the test is in question.{" "}
+                {swaps.map(({ upper, lower, chance }) => `Places ${upper} and ${lower} could be swapped (${fixed(100 * chance, 0)} in 100).`).join(" ")}
+              </p>
+              <details className="mt-4">
+                <summary className="cursor-pointer text-spruce underline underline-offset-3">The same as a table</summary>
+                <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Standings as a table">
+                  <table className="table mt-2 w-full min-w-xl text-sm">
+                    <thead>
+                      <tr>
+                        <th className="number">Place</th>
+                        <th>Bike</th>
+                        <th>Set-up</th>
+                        <th>Test</th>
+                        <th>Day</th>
+                        <th className="number">Best, {unit}</th>
+                        <th className="number">Plain, {unit}</th>
+                      </tr>
+                    </thead>
+                    <tbody>
+                      {places.map(({ place, row }) => {
+                        const { value, error } = writeUncertain(row.whPerM, "energyPerDistance", system);
+                        return (
+                          <tr key={row.id}>
+                            <td className="number">{place}</td>
+                            <td>{row.bike}</td>
+                            <td>{row.setUp}</td>
+                            <td>
+                              {row.title}, {row.drive}
+                            </td>
+                            <td className="whitespace-nowrap">{dayText(row.day)}</td>
+                            <td className="number">
+                              {value} ± {error}
+                            </td>
+                            <td className="number">{row.plainWhPerM === null ? "none" : formatBare(row.plainWhPerM, "energyPerDistance", system)}</td>
+                          </tr>
+                        );
+                      })}
+                    </tbody>
+                  </table>
+                </div>
+              </details>
+            </>
+          )}
+        </section>
+        <aside aria-label="Two tests" className="sheet h-fit p-5">
+          {pair ? (
+            <>
+              <h2>
+                {pair.first.bike} against {pair.second.bike}
+              </h2>
+              <p className="text-sm text-quiet">
+                {pair.first.title}; {pair.second.title}
+              </p>
+              <p className="mt-3 text-4xl leading-none font-bold">{signed(formatBare(pair.difference.mean, "energyPerDistance", system), pair.difference.mean)}</p>
+              <p className="text-lg">
+                ± {writeUncertain(pair.difference, "energyPerDistance", system).error} <span className="text-sm text-quiet">{unit}</span>
+              </p>
+              <p className={`mt-3 ${pair.resolved ? "" : "text-ochre"}`}>
+                {pair.resolved
+                  ? `Resolved: ${pair.difference.mean > 0 ? pair.second.bike : pair.first.bike} used less, by more than twice the doubt.`
+                  : "Not resolved: the difference is within twice the doubt."}
+              </p>
+              <table className="table mt-3 w-full text-sm">
+                <tbody>
+                  {[pair.first, pair.second].map((row) => (
+                    <tr key={row.id}>
+                      <td>
+                        <Link to={`/strip/${row.id}`}>{row.bike}</Link>
+                        <div className="text-quiet">{row.because}</div>
+                      </td>
+                      <td className="number">{formatUncertain(row.whPerM, "energyPerDistance", system)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              <h3 className="mt-4 font-bold">What else differed</h3>
+              {pair.confounders.length ? (
+                <ul className="mt-1 list-disc pl-5 text-sm">
+                  {pair.confounders.map((sentence) => (
+                    <li key={sentence}>{sentence}</li>
+                  ))}
+                </ul>
+              ) : (
+                <p className="text-sm text-quiet">Nothing that was noted.</p>
+              )}
+              <p className="mt-3 text-sm text-quiet">
+                Over {formatQuantity(METRES_PER_MILE * 20, "distance", system, 0)} the difference is {formatUncertain(scale(pair.difference, METRES_PER_MILE * 20), "energy", system)}.
+              </p>
+            </>
+          ) : (
+            <>
+              <h2>Compare two</h2>
+              <p className="mt-1 text-quiet">{chosen.length === 1 ? "One is chosen. Tick another to see the difference." : "Tick two tests to see their difference, whether it is real, and what else differed."}</p>
+            </>
+          )}
+        </aside>
+      </div>
+    </Page>
+  );
+}
+
+const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);

@@ -1,0 +1,51 @@
+import "./app.css";
+import { useContext, type ReactNode } from "react";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import { NonceContext } from "#ui/nonce";
+import { systemOf } from "#app/ui/systemCookie";
+import type { Route } from "./+types/root";
+
+export const meta: Route.MetaFunction = () => [{ title: "Barometron" }];
+
+export function loader({ request }: Route.LoaderArgs) {
+  return { system: systemOf(request) };
+}
+
+export function Layout({ children }: { children: ReactNode }) {
+  const nonce = useContext(NonceContext);
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration {...(nonce ? { nonce } : {})} />
+        <Scripts {...(nonce ? { nonce } : {})} />
+      </body>
+    </html>
+  );
+}
+
+export default function Root() {
+  return <Outlet />;
+}
+
+/** What a person sees when something broke: a sentence and a way back, never a stack. */
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const known = isRouteErrorResponse(error) && typeof error.data === "string" && error.data !== "";
+  return (
+    <main className="mx-auto max-w-xl p-8">
+      <title>Barometron</title>
+      <h1>{isRouteErrorResponse(error) && error.status === 404 ? "Not here" : "Something broke"}</h1>
+      <p className="my-4">{known ? error.data : "Nothing was changed. Go back and try again; the log of the start command says more."}</p>
+      <a className="button" href="/">
+        Back to Today
+      </a>
+    </main>
+  );
+}

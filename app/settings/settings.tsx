@@ -1,0 +1,54 @@
+import { assumptionRows } from "#core/assumptions";
+import { fixed } from "#core/quantities";
+import { Page } from "#ui/page";
+
+const decimals = (value: number) => (Number.isInteger(value) ? 0 : (String(value).split(".")[1]?.length ?? 0));
+
+/** The assumptions table and the cautions in full. */
+export default function Settings() {
+  return (
+    <Page title="Settings" line="What is assumed until you say otherwise, and the cautions in full. Units are switched in the rail.">
+      <div className="grid gap-8 p-4 md:p-6 xl:grid-cols-2">
+        <section>
+          <h2 className="mb-2">Assumptions</h2>
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">
+            <table className="table w-full text-sm">
+              <thead>
+                <tr>
+                  <th>What</th>
+                  <th className="number">Assumed</th>
+                  <th>Unit</th>
+                </tr>
+              </thead>
+              <tbody>
+                {assumptionRows.map(({ name, value, unit, what }) => (
+                  <tr key={name}>
+                    <td>{what}</td>
+                    <td className="number pencil">{fixed(value, decimals(value))}</td>
+                    <td>{unit}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </section>
+        <section className="max-w-prose">
+          <h2 className="mb-2">Cautions</h2>
+          <h3 className="font-bold">Packs</h3>
+          <p className="mb-3">
+            Never open a lithium pack, bridge its contacts or bypass a protection. Use the matched charger. Charge attended and away from exits, not
+            below 0 C (32 F) nor while hot from a ride. Stop for swelling, smell, hiss, heat or damage; move away and call the emergency number. Frequent
+            full discharges shorten a pack's life; store it about half full. Clamp meters and inline meters belong only on wiring made for them;
+            anything inside the pack or the controller is for a licensed technician.
+          </p>
+          <h3 className="font-bold">Riding</h3>
+          <p className="mb-3">
+            Fast and heavy bikes need their brakes checked first. Test top speed only where it is lawful: classes, throttles and paths differ by place,
+            and local law decides. Read and type only when stopped. Take helmet, lights, water, and clothes for heat or cold; tell somebody; keep a way
+            home without the motor.
+          </p>
+        </section>
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,83 @@
+import { checkEntry, foldLog, type Entry, type LiveEntry } from "#core/log";
+import { guessColumns, readCheckIns, readTable, type ColumnChoice, type ColumnField, COLUMN_FIELDS, type ImportedRow, type ImportOptions, type Table } from "#core/formats";
+import { badAll, good, type Problem, type Result } from "#core/problems";
+import type { System } from "#core/quantities";
+import type { TestRecord } from "#core/records";
+import { settingOfRecord } from "./log.server";
+
+/** What the preview shows: the cells, what each column is taken to be, and all that is wrong. */
+export interface Preview {
+  readonly fileName: string;
+  readonly text: string;
+  readonly table: Table;
+  readonly columns: readonly ColumnChoice[];
+  readonly options: ImportOptions;
+  readonly problems: readonly Problem[];
+  readonly rows: readonly ImportedRow[];
+}
+
+/** Columns as the form sends them back, or guessed when it has not. */
+function columnsOf(table: Table, form: FormData, options: ImportOptions): readonly ColumnChoice[] {
+  if (!form.has("column0")) return guessColumns(table, options.distanceUnit);
+  const guessed = guessColumns(table, options.distanceUnit);
+  return table.headings.map((_, i) => {
+    const field = COLUMN_FIELDS.find((each) => each === form.get(`column${i}`)) ?? null;
+    const unit = String(form.get(`unit${i}`) ?? "");
+    return { field, unit: unit || (guessed[i]?.field === field ? guessed[i]!.unit : defaultUnitOf(field, options)) };
+  });
+}
+
+function defaultUnitOf(field: ColumnField | null, { distanceUnit }: ImportOptions): string {
+  const units: Partial<Record<ColumnField, string>> = { percent: "%", volts: "V", amps: "A", rest: "min", speed: distanceUnit === "mi" ? "mph" : "km/h" };
+  return field === "distance" || field === "display" || field === "guess" ? distanceUnit : field === null ? "" : (units[field] ?? "");
+}
+
+export function optionsOf(form: FormData, day: string, utcOffset: string, system: System): ImportOptions {
+  const asked = form.get("distanceUnit");
+  return {
+    distanceUnit: asked === "mi" || asked === "km" ? asked : system === "imperial" ? "mi" : "km",
+    levelHolds: form.get("levelHolds") === "up to here" ? "up to here" : "from here",
+    day,
+    utcOffset,
+    fullAtStart: form.get("fullAtStart") === "on",
+  };
+}
+
+const FIELD_COLUMNS: Readonly<Record<string, ColumnField>> = { percent: "percent", packVolts: "volts", bars: "bars", bar: "event", time: "time", distanceM: "distance", displayM: "display" };
+
+/** What the bike cannot have shown, row by row, against the ride's log and the rows before. */
+function impossible(rows: readonly ImportedRow[], table: Table, columns: readonly ColumnChoice[], record: TestRecord, log: readonly Entry[], system: System): readonly Problem[] {
+  const setting = settingOfRecord(record);
+  const others: LiveEntry[] = [...foldLog(log)];
+  return rows.flatMap(({ row, at, body }) => {
+    const timeS = at === null ? null : Date.parse(at) / 1000;
+    const problems = checkEntry(body, timeS, others, setting, Date.now() / 1000, system);
+    return problems.map((problem) => {
+      const column = columns.findIndex(({ field }) => field === FIELD_COLUMNS[problem.path]);
+      return { ...problem, path: `row ${row}, column ${table.headings[column] ?? problem.path}` };
+    });
+  });
+}
+
+/** Reads the text with the columns and options of the form; the preview holds every problem and, when there is none, the rows. */
+export function previewOf(fileName: string, text: string, form: FormData, options: ImportOptions, record: TestRecord, log: readonly Entry[], system: System): Result<Preview> {
+  const table = readTable(text);
+  if (!table.ok) return table;
+  const columns = columnsOf(table.value, form, options);
+  const read = readCheckIns(table.value, columns, options, record.bike.bars);
+  const base = { fileName, text, table: table.value, columns, options };
+  if (!read.ok) return good({ ...base, problems: read.problems, rows: [] });
+  const problems = impossible(read.value, table.value, columns, record, log, system);
+  return good({ ...base, problems, rows: problems.length ? [] : read.value });
+}
+
+/** The id of a row in a batch: the batch's UUIDv7 with the row in its last digits, so that a repeated send changes nothing. */
+export function entryIdInBatch(batch: string, row: number): string {
+  return `${batch.slice(0, 24)}${batch.slice(24, 30)}${row.toString(16).padStart(6, "0")}`;
+}
+
+/** The rows as log entries from a place in the ride's log on. */
+export function entriesOf(rows: readonly ImportedRow[], batch: string, firstSeq: number): Result<readonly Entry[]> {
+  if (rows.length === 0) return badAll([{ code: "no-rows", path: "file", sentence: "There is nothing to keep." }]);
+  return good(rows.map(({ row, at, body }, i) => ({ id: entryIdInBatch(batch, row), seq: firstSeq + i, at, body, supersedes: null })));
+}

@@ -1,0 +1,179 @@
+import { useEffect, useState } from "react";
+import { data, Form, redirect, useNavigation } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { uploadedText } from "#app/ui/upload.server";
+import { COLUMN_FIELDS, COLUMNS } from "#core/formats";
+import { appendEntries, listEntries, nextSeq } from "#db/log";
+import { findTest, listRides, loadRecord } from "#db/tests";
+import { FileField } from "#ui/fileField";
+import { Page, Problems } from "#ui/page";
+import { useSystem } from "#ui/system";
+import { entriesOf, optionsOf, previewOf, type Preview } from "./import.server";
+import { clientId } from "./log.server";
+import type { Route } from "./+types/import";
+
+const GONE = "There is no such test.";
+const LIMIT_BYTES = 2 * 1024 * 1024;
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
+  const rides = await listRides(db, line.id);
+  const asked = new URL(request.url).searchParams.get("ride");
+  return { line, ride: rides.find(({ id }) => id === asked) ?? rides.at(-1)! };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const db = context.get(dbContext);
+  const testId = idOf(params.testId, GONE);
+  const record = found(await loadRecord(db, testId), GONE);
+  const form = await request.formData();
+  const ride = found((await listRides(db, testId)).find(({ id }) => id === form.get("rideId")), "There is no such ride in this test.");
+  const pasted = form.get("text");
+  const file = typeof pasted === "string" ? { ok: true as const, value: { name: String(form.get("fileName") ?? ""), text: pasted } } : await uploadedText(form.get("file"), LIMIT_BYTES);
+  if (!file.ok) return data({ problem: file.problems[0]!.sentence, preview: null }, { status: 400 });
+  const system = systemOf(request);
+  const log = await listEntries(db, ride.id);
+  const options = optionsOf(form, record.test.day, ride.utcOffset, system);
+  const preview = previewOf(file.value.name, file.value.text, form, options, record, log, system);
+  if (!preview.ok) return data({ problem: preview.problems[0]!.sentence, preview: null }, { status: 400 });
+  if (form.get("intent") !== "keep" || preview.value.problems.length) return { problem: null, preview: preview.value };
+  const entries = entriesOf(preview.value.rows, clientId(form.get("batchId")), await nextSeq(db, ride.id));
+  if (!entries.ok) return data({ problem: entries.problems[0]!.sentence, preview: preview.value }, { status: 400 });
+  await appendEntries(db, ride.id, entries.value);
+  return redirect(`/strip/${testId}`);
+}
+
+export default function ImportPage({ loaderData: { line, ride }, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== "idle";
+  const system = useSystem();
+  const preview = actionData?.preview ?? null;
+  return (
+    <Page title="Bring in notes" line={`${line.bikeName}, ${line.test.title}, ${ride.name}: a table of check-ins, one a row.`}>
+      {preview ? (
+        <PreviewForm key={preview.fileName} preview={preview} rideId={ride.id} busy={busy} />
+      ) : (
+        <Form method="post" encType="multipart/form-data" className="grid max-w-xl gap-5 p-4 md:p-6">
+          <input type="hidden" name="rideId" value={ride.id} />
+          <FileField
+            name="file"
+            label="CSV of check-ins"
+            accept=".csv,.tsv,.txt,text/csv"
+            limitBytes={LIMIT_BYTES}
+            hint="The first line names the columns, such as: miles, battery %, volts, level, note. Units may stand in the names or in the cells."
+            problem={actionData?.problem ?? null}
+          />
+          <Choices distanceUnit={system === "imperial" ? "mi" : "km"} levelHolds="from here" fullAtStart={false} />
+          <div>
+            <button type="submit" className="button button-main" disabled={busy}>
+              {busy ? "Reading ..." : "Read it and show me"}
+            </button>
+          </div>
+        </Form>
+      )}
+    </Page>
+  );
+}
+
+function Choices({ distanceUnit, levelHolds, fullAtStart }: { readonly distanceUnit: string; readonly levelHolds: string; readonly fullAtStart: boolean }) {
+  return (
+    <>
+      <label className="block text-sm font-medium">
+        Distances without a unit are in
+        <select name="distanceUnit" defaultValue={distanceUnit} className="input mt-1">
+          <option value="mi">miles</option>
+          <option value="km">kilometres</option>
+        </select>
+      </label>
+      <label className="block text-sm font-medium">
+        A level or ground in a row
+        <select name="levelHolds" defaultValue={levelHolds} className="input mt-1">
+          <option value="from here">holds from that row on</option>
+          <option value="up to here">was ridden up to that row</option>
+        </select>
+      </label>
+      <label className="flex min-h-10 items-center gap-2">
+        <input type="checkbox" name="fullAtStart" defaultChecked={fullAtStart} className="size-5 accent-spruce" />
+        The pack was full at the first row: the charger said done
+      </label>
+    </>
+  );
+}
+
+const SHOWN = 200;
+
+/** The table as read: what each column is taken to be, each bad cell marked, and nothing kept until all is well. */
+function PreviewForm({ preview, rideId, busy }: { readonly preview: Preview; readonly rideId: string; readonly busy: boolean }) {
+  const { table, columns, options, problems, text, fileName } = preview;
+  const [batchId, setBatchId] = useState("");
+  useEffect(() => setBatchId(uuidv7()), []);
+  const wrong = new Set(problems.map(({ path }) => path));
+  return (
+    <Form method="post" className="grid gap-5 p-4 md:p-6">
+      <input type="hidden" name="rideId" value={rideId} />
+      <input type="hidden" name="batchId" value={batchId} />
+      <input type="hidden" name="fileName" value={fileName} />
+      <textarea name="text" defaultValue={text} hidden readOnly />
+      <p>
+        <b>{fileName}</b>: {table.rows.length} rows. {problems.length ? "Nothing is kept until every row can be read." : "Every row can be read. Check the columns, then keep them."}
+      </p>
+      <Problems title={`${problems.length} to mend in the file, or choose another column`} sentences={problems.map(({ path, sentence }) => `${path}: ${sentence}`)} />
+      <div className="grid max-w-3xl gap-4 sm:grid-cols-2">
+        <Choices {...options} />
+      </div>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Preview">
+        <table className="table">
+          <thead>
+            <tr>
+              <th scope="col">Row</th>
+              {table.headings.map((heading, i) => (
+                <th key={`${heading}/${i}`} scope="col" className="align-top">
+                  <span className="block font-bold text-ink">{heading || "(no name)"}</span>
+                  <select name={`column${i}`} defaultValue={columns[i]?.field ?? ""} aria-label={`Column ${heading} is`} className={`input mt-1 min-w-36 ${columns[i]?.field ? "" : "input-pencil"}`}>
+                    <option value="">leave out</option>
+                    {COLUMN_FIELDS.map((field) => (
+                      <option key={field} value={field}>
+                        {COLUMNS[field].label}
+                      </option>
+                    ))}
+                  </select>
+                  {columns[i]?.unit ? <span className="pencil block pt-1 text-sm">in {columns[i].unit}</span> : null}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {table.rows.slice(0, SHOWN).map((cells, r) => (
+              <tr key={r}>
+                <td className="text-quiet">{r + 2}</td>
+                {table.headings.map((heading, i) => {
+                  const bad = wrong.has(`row ${r + 2}, column ${heading}`);
+                  return (
+                    <td key={i} className={`whitespace-nowrap ${bad ? "font-bold text-rust underline decoration-wavy" : ""}`}>
+                      {cells[i]}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {table.rows.length > SHOWN ? <p className="text-quiet">The first {SHOWN} rows are shown.</p> : null}
+      <div className="flex flex-wrap gap-3">
+        <button type="submit" name="intent" value="keep" className="button button-main" disabled={busy || problems.length > 0}>
+          Keep {table.rows.length} check-ins
+        </button>
+        <button type="submit" name="intent" value="preview" className="button" disabled={busy}>
+          Read again with these columns
+        </button>
+        <a href="" className="button">
+          Another file
+        </a>
+      </div>
+    </Form>
+  );
+}

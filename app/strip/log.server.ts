@@ -1,0 +1,58 @@
+import { v7 as uuidv7 } from "uuid";
+import { z } from "zod";
+import { checkEntry, foldLog, READING_FIELDS, type Entry } from "#core/log";
+import { settingOf } from "#core/ledger";
+import type { Problem } from "#core/problems";
+import type { System } from "#core/quantities";
+import type { TestRecord } from "#core/records";
+import type { Database } from "#db/client";
+import { appendEntries, listEntries, nextSeq } from "#db/log";
+import type { TypedEntry } from "./entryForm";
+
+/** An id sent by the page, or a new one when the page could not make it. */
+export function clientId(value: unknown): string {
+  const id = z.uuid().safeParse(value);
+  return id.success ? id.data : uuidv7();
+}
+
+/** A moment of the ride's day: "10:41" at the ride's offset, ISO 8601; null when no time was typed. */
+export function momentOf(day: string, time: string, utcOffset: string): string | null {
+  if (time === "") return null;
+  const at = Date.parse(`${day}T${time.padStart(5, "0")}:00${utcOffset}`);
+  return Number.isNaN(at) ? null : new Date(at).toISOString();
+}
+
+/** What the readings of a record's bike are checked against. */
+export function settingOfRecord({ pack, bike }: TestRecord) {
+  return settingOf({ pack, gauge: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars } });
+}
+
+export interface NewEntry {
+  readonly id: string;
+  readonly rideId: string;
+  readonly at: string | null;
+  readonly typed: TypedEntry;
+  readonly supersedes: string | null;
+}
+
+/** Appends one entry if it can be; else the problems, and nothing is kept. */
+export async function keepEntry(db: Database, record: TestRecord, entry: NewEntry, system: System): Promise<readonly Problem[]> {
+  const log = await listEntries(db, entry.rideId);
+  if (log.some(({ id }) => id === entry.id)) return [];
+  const live = foldLog(log);
+  const corrected = live.find(({ rootId }) => rootId === entry.supersedes);
+  const others = live.filter(({ rootId, seq }) => rootId !== entry.supersedes && (!corrected || seq < corrected.seq));
+  const timeS = entry.at === null ? null : Date.parse(entry.at) / 1000;
+  const problems = checkEntry(entry.typed.body, timeS, others, settingOfRecord(record), Date.now() / 1000, system);
+  if (problems.length) return problems;
+  const line: Entry = { id: entry.id, seq: await nextSeq(db, entry.rideId), at: entry.at, body: entry.typed.body, supersedes: entry.supersedes };
+  await appendEntries(db, entry.rideId, [line]);
+  return [];
+}
+
+/** Sets a reading or a whole entry aside, or restores it: a new line of the log. */
+export async function judge(db: Database, rideId: string, kind: "strike" | "restore", target: string, field: unknown): Promise<void> {
+  const named = z.enum(READING_FIELDS).safeParse(field);
+  const body = { kind, target, ...(named.success ? { field: named.data } : {}) };
+  await appendEntries(db, rideId, [{ id: uuidv7(), seq: await nextSeq(db, rideId), at: null, body, supersedes: null }]);
+}

@@ -1,0 +1,84 @@
+import { parseWithZod } from "@conform-to/zod/v4";
+import { data, Link, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { idOf } from "#app/ui/require.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
+import { saveTest } from "#db/tests";
+import { Empty, Page } from "#ui/page";
+import { TestForm, testForm } from "./testForm";
+import type { Route } from "./+types/new";
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const [bikes, packs] = await Promise.all([listBikes(db), listPacks(db)]);
+  const bike = bikes.find(({ id }) => id === new URL(request.url).searchParams.get("bike"));
+  const nowMs = Date.now();
+  const choices = bikes.map(({ id, name, what }) => ({ id, name, what, hasPack: packs.some(({ bikeId }) => bikeId === id) }));
+  if (!bike) return { chosen: null, choices, nowMs };
+  const [setUps, riders] = await Promise.all([listSetUps(db, bike.id), listRiders(db)]);
+  return { chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders }, choices, nowMs };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const bikeId = idOf(new URL(request.url).searchParams.get("bike") ?? undefined, "There is no such bike.");
+  const submission = parseWithZod(await request.formData(), { schema: testForm(systemOf(request), Date.now()), disableAutoCoercion: true });
+  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  const { packId, setUpId, riderId, ...test } = submission.value;
+  const id = uuidv7();
+  await saveTest(context.get(dbContext), id, { bikeId, packId, setUpId, riderId }, test, uuidv7());
+  return redirect(`/strip/${id}`);
+}
+
+export default function NewTest({ loaderData: { chosen, choices, nowMs }, actionData }: Route.ComponentProps) {
+  if (!chosen)
+    return (
+      <Page title="New test" line="Which bike was ridden?">
+        <div className="p-4 md:p-6">
+          {choices.length === 0 ? (
+            <Empty
+              step={
+                <Link to="/bikes/new" className="button button-main">
+                  Add the first bike
+                </Link>
+              }
+            >
+              A test needs a bike and its pack.
+            </Empty>
+          ) : (
+            <ul className="grid max-w-2xl gap-2">
+              {choices.map(({ id, name, what, hasPack }) => (
+                <li key={id}>
+                  <Link to={hasPack ? `/strip/new?bike=${id}` : `/bikes/${id}/packs/new`} className="sheet block p-3 no-underline hover:border-spruce">
+                    <b>{name}</b>
+                    <span className="block text-sm text-quiet">{hasPack ? what : "add its pack first"}</span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </Page>
+    );
+  const { bike, packs, setUps, riders } = chosen;
+  const today = new Date(nowMs).toISOString().slice(0, 10);
+  return (
+    <Page title={`New test of ${bike.name}`} line="One charge of one pack. The check-ins come next.">
+      <div className="max-w-3xl p-4 md:p-6">
+        <TestForm
+          bike={bike}
+          packs={packs}
+          setUps={setUps}
+          riders={riders}
+          test={{ title: "", school: "part charge", drive: "pedal", day: today, wind: "", course: "", firstLevel: bike.levels[0] ?? "", firstGround: "asphalt", pencil: [] }}
+          links={{ packId: packs[0]?.id ?? "", setUpId: setUps[0]?.id ?? null, riderId: riders[0]?.id ?? null }}
+          nowMs={nowMs}
+          lastResult={actionData}
+          save="Keep and add check-ins"
+          back={`/bikes/${bike.id}`}
+        />
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,133 @@
+import { Form, Link } from "react-router";
+import { END_NAMES, type LiveEntry, type ReadingField } from "#core/log";
+import { fixed, formatBare, unitOf } from "#core/quantities";
+import type { TestResults } from "#core/results";
+import { useSystem } from "#ui/system";
+
+interface RideLog {
+  readonly id: string;
+  readonly name: string;
+  readonly log: readonly LiveEntry[];
+}
+
+interface TableProps {
+  readonly ride: RideLog;
+  readonly results: TestResults | null;
+  readonly only: boolean;
+}
+
+/** What an entry is, in words. */
+function kindText({ body }: LiveEntry): string {
+  switch (body.kind) {
+    case "start":
+      return body.chargerDone ? "start, charger done" : "start";
+    case "checkIn":
+      return "check-in";
+    case "barLost":
+      return `bar ${body.bar} lost`;
+    case "lastBar":
+      return "last bar blinking";
+    case "lowPower":
+      return "low-power mode";
+    case "end":
+      return `end: ${END_NAMES[body.reason]}`;
+    default:
+      return body.kind;
+  }
+}
+
+const UNITS: Readonly<Record<ReadingField, string>> = { percent: "%", bars: "bars", packVolts: "V" };
+
+/** One reading as a button: struck through when set aside, never removed. */
+function Reading({ ride, entry, field }: { readonly ride: RideLog; readonly entry: LiveEntry; readonly field: ReadingField }) {
+  const value = (entry.body as Partial<Record<ReadingField, number>>)[field];
+  if (value === undefined) return null;
+  const before = entry.was.map((body) => (body as Partial<Record<ReadingField, number>>)[field]).filter((old) => old !== undefined && old !== value);
+  const struck = entry.struck || entry.struckFields.includes(field);
+  const loaded = field === "packVolts" && "underLoad" in entry.body && entry.body.underLoad;
+  return (
+    <Form method="post" preventScrollReset>
+      <input type="hidden" name="rideId" value={ride.id} />
+      <input type="hidden" name="target" value={entry.rootId} />
+      <input type="hidden" name="field" value={field} />
+      {before.map((old) => (
+        <s key={old} className="mr-1 text-quiet">
+          {old}
+        </s>
+      ))}
+      <button
+        name="intent"
+        value={struck ? "restore" : "strike"}
+        aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}`}
+        title={struck ? "Set aside: press to restore" : "Press to set aside"}
+        className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-[#ece7d9] ${struck ? "pencil line-through" : ""}`}
+      >
+        {value}
+        {loaded ? <span className="text-sm text-quiet"> load</span> : null}
+      </button>
+    </Form>
+  );
+}
+
+/** The log of one ride as a table: press a reading to set it aside or restore it; correct a line and the old figure stays, struck. */
+export function ReadingsTable({ ride, results, only }: TableProps) {
+  const system = useSystem();
+  const places = new Map(results?.course.marks.flatMap(({ entries, distanceM, source }) => entries.map((entry) => [entry.rootId, { distanceM, source }] as const)));
+  const standings = new Map<string, number>();
+  for (const { rootId, standing } of results?.readings ?? [])
+    if (standing !== null && Math.abs(standing) >= Math.abs(standings.get(rootId) ?? 0)) standings.set(rootId, standing);
+  const used = (field: ReadingField) => ride.log.some(({ body }) => field in body && (body as Partial<Record<ReadingField, number>>)[field] !== undefined);
+  const fields = (["percent", "bars", "packVolts"] as const).filter(used);
+  if (ride.log.length === 0) return null;
+  return (
+    <section>
+      {only ? null : <h2 className="mb-1">{ride.name}</h2>}
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Readings, ${ride.name}`}>
+        <table className="table w-full min-w-2xl">
+          <thead>
+            <tr>
+              <th className="number">{unitOf("distance", system) === "mi" ? "Mile" : "Km"}</th>
+              <th>Entry</th>
+              {fields.map((field) => (
+                <th key={field} className="number">
+                  {field === "packVolts" ? "Volts" : field === "percent" ? "Percent" : "Bars"}
+                </th>
+              ))}
+              <th>Level, ground, note</th>
+              <th className="number">Stands off by</th>
+              <th>
+                <span className="sr-only">Correct</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...ride.log].sort((a, b) => (places.get(a.rootId)?.distanceM ?? 0) - (places.get(b.rootId)?.distanceM ?? 0) || a.seq - b.seq).map((entry) => {
+              const place = places.get(entry.rootId);
+              const standing = standings.get(entry.rootId);
+              const { body } = entry;
+              const about = ["level" in body ? body.level : "", "ground" in body ? body.ground : "", "note" in body && body.note ? `“${body.note}”` : ""].filter(Boolean).join(", ");
+              return (
+                <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
+                  <td className={`number ${place?.source === "between" ? "pencil" : ""}`}>{place ? formatBare(place.distanceM, "distance", system) : ""}</td>
+                  <td>{kindText(entry)}</td>
+                  {fields.map((field) => (
+                    <td key={field} className="number">
+                      <Reading ride={ride} entry={entry} field={field} />
+                    </td>
+                  ))}
+                  <td className="max-w-64 text-sm">{about}</td>
+                  <td className={`number text-sm ${standing !== undefined && Math.abs(standing) > 3 ? "text-ochre" : "text-quiet"}`}>{standing === undefined ? "" : `${fixed(Math.abs(standing), 1)} sd`}</td>
+                  <td>
+                    <Link to={`?correct=${entry.rootId}`} preventScrollReset aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}>
+                      correct
+                    </Link>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+import { Link } from "react-router";
+import { dbContext } from "#app/context";
+import { resultsOf } from "#app/reckoning.server";
+import { dayText } from "#app/ui/testLine";
+import { standings } from "#core/compare";
+import { listBikes } from "#db/bikes";
+import { listTests } from "#db/tests";
+import { Figure } from "#ui/figure";
+import { Empty, Page } from "#ui/page";
+import type { Route } from "./+types/today";
+
+/** Lines of the standings shown here. */
+const SHORT = 5;
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const [bikes, tests] = await Promise.all([listBikes(db), listTests(db)]);
+  const results = await resultsOf(db, tests);
+  const reckoned = tests.flatMap((line) => {
+    const result = results.get(line.id);
+    return result?.ok ? [{ line, result: result.value }] : [];
+  });
+  const waiting = tests.flatMap((line) => {
+    const result = results.get(line.id);
+    if (!result?.ok) return [{ id: line.id, title: line.test.title, day: line.test.day, bike: line.bikeName, why: "No check-ins yet: add the start and what followed." }];
+    const { flags, odometer } = result.value;
+    const why = [
+      flags.length === 1 ? flags[0]!.sentence : flags.length > 1 ? `${flags.length} readings look off.` : "",
+      odometer?.warn ? "The display's distance is off by more than 3 %: check the wheel setting." : "",
+    ].filter(Boolean);
+    return why.length ? [{ id: line.id, title: line.test.title, day: line.test.day, bike: line.bikeName, why: why.join(" ") }] : [];
+  });
+  const { places } = standings(reckoned.map(({ line, result }) => ({ id: line.id, bike: line.bikeName, title: line.test.title, whPerM: result.best.value })));
+  return { bikeCount: bikes.length, testCount: tests.length, waiting, thriftiest: places.slice(0, SHORT) };
+}
+
+export default function Today({ loaderData: { bikeCount, testCount, waiting, thriftiest } }: Route.ComponentProps) {
+  return (
+    <Page
+      title="Today"
+      line={waiting.length ? `${waiting.length} of ${testCount} tests wait for a judgement` : `${bikeCount} bikes, ${testCount} tests, nothing waits`}
+      next={
+        <Link to={bikeCount ? "/strip/new" : "/bikes/new"} className="button button-main">
+          {bikeCount ? "New test" : "Add a bike"}
+        </Link>
+      }
+    >
+      <div className="grid gap-8 p-4 md:p-6 lg:grid-cols-2">
+        {bikeCount === 0 ? (
+          <Empty
+            step={
+              <Link to="/bikes/new" className="button button-main">
+                Add the first bike
+              </Link>
+            }
+          >
+            Begin with a bike and its pack. Then bring in the notes of a range test: Barometron turns them into watt-hours per mile with an honest
+            plus-or-minus.
+          </Empty>
+        ) : (
+          <>
+            <section>
+              <h2 className="mb-2">Waiting for a judgement</h2>
+              {waiting.length === 0 ? <p className="text-quiet">No reading is in question.</p> : null}
+              <ul>
+                {waiting.map(({ id, title, day, bike, why }) => (
+                  <li key={id} className="border-b border-rule py-3">
+                    <Link to={`/strip/${id}`} className="font-bold">
+                      {title}
+                    </Link>
+                    <span className="text-sm text-quiet">
+                      {" "}
+                      {bike}, {dayText(day)}
+                    </span>
+                    <p className="text-ochre">{why}</p>
+                  </li>
+                ))}
+              </ul>
+            </section>
+            <section>
+              <h2 className="mb-2">Thriftiest, as ridden</h2>
+              <ol>
+                {thriftiest.map(({ place, row }) => (
+                  <li key={row.id} className="flex items-baseline gap-3 border-b border-rule py-3">
+                    <span className="w-4 text-quiet">{place}</span>
+                    <Link to={`/strip/${row.id}`} className="min-w-0 flex-1">
+                      {row.bike}, {row.title}
+                    </Link>
+                    <Figure value={row.whPerM} dimension="energyPerDistance" />
+                  </li>
+                ))}
+              </ol>
+              <p className="mt-3">
+                <Link to="/compare">All standings</Link>
+              </p>
+            </section>
+          </>
+        )}
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,22 @@
+import { writeUncertain, type DimensionName, type Uncertain } from "#core/quantities";
+import { useSystem } from "#ui/system";
+
+interface FigureProps {
+  readonly value: Uncertain;
+  readonly dimension: DimensionName;
+  /** Assumed or reckoned rather than measured: italic. */
+  readonly pencil?: boolean;
+  readonly large?: boolean;
+}
+
+/** A figure with its plus-or-minus and unit, rounded to what the error supports. */
+export function Figure({ value, dimension, pencil = false, large = false }: FigureProps) {
+  const { value: text, error, unit } = writeUncertain(value, dimension, useSystem());
+  return (
+    <span className={pencil ? "pencil" : ""}>
+      <span className={large ? "text-5xl leading-none font-bold" : ""}>{text}</span>
+      <span className={large ? "text-xl" : ""}> ± {error}</span>
+      <span className={large ? "text-sm text-quiet" : "text-quiet"}> {unit}</span>
+    </span>
+  );
+}

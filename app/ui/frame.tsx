@@ -1,0 +1,157 @@
+import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
+import { Bike, ChartNoAxesGantt, Scale, Settings, Sun } from "lucide-react";
+import { useEffect, useState, type ComponentType } from "react";
+import { Form, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
+import { useSystem } from "#ui/system";
+
+interface Station {
+  readonly to: string;
+  readonly name: string;
+  readonly number: number | null;
+  readonly Icon: ComponentType<{ className?: string; "aria-hidden"?: boolean }>;
+}
+
+/** Stations in the order of the work. */
+const STATIONS: readonly Station[] = [
+  { to: "/", name: "Today", number: null, Icon: Sun },
+  { to: "/bikes", name: "Bikes", number: 1, Icon: Bike },
+  { to: "/strip", name: "Strip", number: 2, Icon: ChartNoAxesGantt },
+  { to: "/compare", name: "Compare", number: 3, Icon: Scale },
+];
+const SETTINGS: Station = { to: "/settings", name: "Settings", number: null, Icon: Settings };
+
+const KEYS = [
+  ["g then 1, 2, 3", "go to Bikes, Strip, Compare"],
+  ["g then t", "go to Today"],
+  ["← →", "on a strip: the mark before, the mark after"],
+  ["x", "on a strip: set the chosen reading aside, or restore it"],
+  ["?", "this list"],
+] as const;
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+function useKeys(showKeys: () => void): void {
+  const navigate = useNavigate();
+  useEffect(() => {
+    let leader = false;
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === "?") showKeys();
+      else if (leader) {
+        const station = STATIONS.find(({ number }) => String(number) === event.key);
+        if (station) void navigate(station.to);
+        if (event.key === "t") void navigate("/");
+      }
+      leader = event.key === "g";
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [navigate, showKeys]);
+}
+
+function RailLink({ to, name, number }: Station) {
+  return (
+    <NavLink
+      to={to}
+      end={to === "/"}
+      className={({ isActive }) =>
+        `flex min-h-10 items-center gap-3 border-r-2 px-4 no-underline ${isActive ? "border-spruce font-bold text-spruce" : "border-transparent text-ink hover:bg-[#ece7d9]"}`
+      }
+    >
+      <span className="w-3 text-sm text-quiet">{number}</span>
+      {name}
+    </NavLink>
+  );
+}
+
+function BarLink({ to, name, Icon }: Station) {
+  return (
+    <NavLink
+      to={to}
+      end={to === "/"}
+      className={({ isActive }) =>
+        `flex flex-1 flex-col items-center gap-0.5 border-t-2 py-2 text-xs no-underline ${isActive ? "border-spruce font-bold text-spruce" : "border-transparent text-ink"}`
+      }
+    >
+      <Icon className="size-5" aria-hidden />
+      {name}
+    </NavLink>
+  );
+}
+
+function UnitSwitch() {
+  const system = useSystem();
+  const { pathname, search } = useLocation();
+  return (
+    <Form method="post" action="/units" className="flex gap-1 px-4 py-2" aria-label="Units">
+      <input type="hidden" name="back" value={pathname + search} />
+      {(["imperial", "metric"] as const).map((each) => (
+        <button
+          key={each}
+          name="system"
+          value={each}
+          aria-pressed={system === each}
+          aria-label={each === "imperial" ? "Miles and pounds" : "Kilometres and kilograms"}
+          className={`min-h-9 flex-1 rounded-sheet border px-2 text-sm ${system === each ? "border-spruce bg-spruce font-bold text-white" : "border-rule bg-sheet text-ink"}`}
+        >
+          {each === "imperial" ? "mi" : "km"}
+        </button>
+      ))}
+    </Form>
+  );
+}
+
+/** The frame of every page: the rail on a desk, the bottom bar on a phone, and the list of keys. */
+export default function Frame() {
+  const [keysShown, setKeysShown] = useState(false);
+  const busy = useNavigation().state !== "idle";
+  useKeys(() => setKeysShown(true));
+  return (
+    <div className="flex min-h-screen">
+      <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
+        Skip to the page
+      </a>
+      <nav aria-label="Stations" className="sticky top-0 hidden h-screen w-36 shrink-0 flex-col border-r border-rule md:flex">
+        <div className="px-4 pt-5 pb-4 text-lg font-bold">Barometron</div>
+        {STATIONS.map((station) => (
+          <RailLink key={station.to} {...station} />
+        ))}
+        <div className="mt-auto pb-3">
+          <UnitSwitch />
+          <RailLink {...SETTINGS} />
+          <button type="button" className="ml-8 text-sm text-quiet underline underline-offset-3" onClick={() => setKeysShown(true)}>
+            Keys
+          </button>
+        </div>
+      </nav>
+      <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
+        <Outlet />
+      </main>
+      <nav aria-label="Stations" className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden">
+        {[...STATIONS, SETTINGS].map((station) => (
+          <BarLink key={station.to} {...station} />
+        ))}
+      </nav>
+      <Dialog open={keysShown} onClose={() => setKeysShown(false)} className="relative z-20">
+        <DialogBackdrop className="fixed inset-0 bg-ink/30" />
+        <div className="fixed inset-0 grid place-items-center p-4">
+          <DialogPanel className="sheet w-full max-w-md p-6">
+            <DialogTitle className="text-lg font-bold">Keys</DialogTitle>
+            <dl className="my-4 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+              {KEYS.map(([key, what]) => (
+                <div key={key} className="contents">
+                  <dt className="font-mono text-sm">{key}</dt>
+                  <dd>{what}</dd>
+                </div>
+              ))}
+            </dl>
+            <button type="button" className="button" onClick={() => setKeysShown(false)}>
+              Close
+            </button>
+          </DialogPanel>
+        </div>
+      </Dialog>
+    </div>
+  );
+}

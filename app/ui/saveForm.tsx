@@ -1,0 +1,54 @@
+import { getFormProps, useForm, type FieldMetadata, type SubmissionResult } from "@conform-to/react";
+import { parseWithZod } from "@conform-to/zod/v4";
+import type { ReactNode } from "react";
+import { Form, Link, useNavigation } from "react-router";
+import type { z } from "zod";
+import { Problems } from "#ui/page";
+
+type Fields<Keys extends string> = { readonly [Key in Keys]: FieldMetadata<unknown> };
+
+interface SaveFormProps<Schema extends z.ZodType, Keys extends string> {
+  readonly schema: Schema;
+  /** Names of the form's fields, each a text as typed. */
+  readonly names: readonly Keys[];
+  readonly values: { readonly [Key in Keys]?: string };
+  readonly lastResult: SubmissionResult<string[]> | undefined;
+  readonly save: string;
+  /** Where a person who changes their mind goes. */
+  readonly back?: string;
+  readonly hidden?: Readonly<Record<string, string>>;
+  readonly children: (fields: Fields<Keys>) => ReactNode;
+}
+
+/** A form that checks each field as it is left, keeps what was typed after an error, and puts the sentence beside the field. */
+export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: SaveFormProps<Schema, Keys>) {
+  const { schema, values, lastResult, save, back, hidden, children } = props;
+  const busy = useNavigation().state !== "idle";
+  const [form, fields] = useForm<Record<string, string>>({
+    defaultValue: values as Record<string, string>,
+    lastResult: busy ? undefined : (lastResult ?? undefined),
+    shouldValidate: "onBlur",
+    shouldRevalidate: "onInput",
+    onValidate: ({ formData }) => parseWithZod(formData, { schema: schema as never, disableAutoCoercion: true }) as never,
+  });
+  const shown = Object.fromEntries(props.names.map((name) => [name, fields[name]])) as unknown as Fields<Keys>;
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-5">
+      {Object.entries(hidden ?? {}).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      <Problems sentences={form.errors ?? []} />
+      {children(shown)}
+      <div className="flex gap-3">
+        <button type="submit" className="button button-main" disabled={busy}>
+          {save}
+        </button>
+        {back ? (
+          <Link to={back} className="button">
+            Back
+          </Link>
+        ) : null}
+      </div>
+    </Form>
+  );
+}

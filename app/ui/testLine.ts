@@ -1,0 +1,24 @@
+import { format, parseISO } from "date-fns";
+import { formatQuantity, type System } from "#core/quantities";
+import type { Test } from "#core/records";
+
+/** "18 Oct 2026". */
+export function dayText(day: string): string {
+  return format(parseISO(day), "d MMM yyyy");
+}
+
+/** The sentence under a test's title: method, drive, course, weather, day, rider, from what was noted. */
+export function testSentence(test: Test, names: { readonly bike?: string; readonly setUp?: string | null; readonly rider?: string | null }, system: System): string {
+  const parts = [
+    names.bike,
+    names.setUp,
+    test.school,
+    test.drive === "throttle" ? "throttle" : "pedalled",
+    test.course,
+    test.airTempC === undefined ? "" : formatQuantity(test.airTempC, "temperature", system),
+    test.wind,
+    dayText(test.day),
+    names.rider ? `${names.rider} riding` : "",
+  ];
+  return parts.filter(Boolean).join(", ");
+}

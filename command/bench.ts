@@ -1,0 +1,1 @@
+export function bench(): Promise<number> { return Promise.resolve(1); }

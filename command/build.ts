@@ -1,0 +1,35 @@
+import { createHash } from "node:crypto";
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { BUILD, ROOT } from "./paths.ts";
+import { run } from "./run.ts";
+import { say } from "./say.ts";
+
+const SOURCES = ["app", "core", "db", "server", "public", "vite.config.ts", "react-router.config.ts", "package-lock.json"];
+
+function filesBelow(path: string): readonly string[] {
+  if (!existsSync(path)) return [];
+  if (!statSync(path).isDirectory()) return [path];
+  return readdirSync(path).flatMap((name) => filesBelow(join(path, name)));
+}
+
+/** A hash of everything the build is made from; it also dates cached results. */
+export function sourceHash(): string {
+  const hash = createHash("sha256");
+  for (const source of SOURCES)
+    for (const file of [...filesBelow(join(ROOT, source))].sort())
+      if (!/\.test\.tsx?$/.test(file)) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
+  return hash.digest("hex").slice(0, 16);
+}
+
+/** Builds the app unless the build at hand is of these very sources. Returns their hash. */
+export function buildApp(): string {
+  const stampFile = join(BUILD, "stamp");
+  const hash = sourceHash();
+  if (existsSync(stampFile) && readFileSync(stampFile, "utf8") === hash) return hash;
+  say("Building the app ...");
+  const built = run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
+  if (built.code !== 0) throw new Error(`The build failed:\n${built.out}`);
+  writeFileSync(stampFile, hash);
+  return hash;
+}

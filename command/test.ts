@@ -1,0 +1,1 @@
+export function test(): Promise<number> { return Promise.resolve(1); }

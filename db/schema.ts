@@ -1,0 +1,149 @@
+import { sql } from "drizzle-orm";
+import { bigint, boolean, check, date, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import type { EntryBody } from "#core/log";
+import type { TestResults } from "#core/results";
+
+/** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
+const id = () => uuid("id").primaryKey();
+const pencil = () => text("pencil").array().notNull().default(sql`'{}'::text[]`);
+const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
+
+export const bike = pgTable("bike", {
+  id: id(),
+  name: text("name").notNull(),
+  what: text("what").notNull().default(""),
+  massKg: doublePrecision("mass_kg"),
+  motor: text("motor").notNull().default("hub"),
+  levels: text("levels").array().notNull(),
+  throttle: boolean("throttle").notNull().default(false),
+  percentStep: doublePrecision("percent_step").notNull().default(1),
+  counts: text("counts").notNull().default("charge"),
+  bars: integer("bars").notNull().default(0),
+  meterStepV: doublePrecision("meter_step_v").notNull().default(0.1),
+  wheelCircumferenceM: doublePrecision("wheel_circumference_m"),
+  claimLowM: doublePrecision("claim_low_m"),
+  claimHighM: doublePrecision("claim_high_m"),
+  pencil: pencil(),
+  updatedAt: updatedAt(),
+});
+
+export const pack = pgTable(
+  "pack",
+  {
+    id: id(),
+    bikeId: uuid("bike_id").notNull().references(() => bike.id),
+    name: text("name").notNull(),
+    chemistry: text("chemistry").notNull().default("NMC"),
+    labelWh: doublePrecision("label_wh"),
+    ampHours: doublePrecision("amp_hours"),
+    seriesCells: integer("series_cells"),
+    measuredWh: doublePrecision("measured_wh"),
+    measuredSdWh: doublePrecision("measured_sd_wh"),
+    pencil: pencil(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("pack_by_bike").on(table.bikeId)],
+);
+
+export const rider = pgTable("rider", {
+  id: id(),
+  name: text("name").notNull(),
+  massKg: doublePrecision("mass_kg"),
+  pencil: pencil(),
+  updatedAt: updatedAt(),
+});
+
+export const setUp = pgTable(
+  "set_up",
+  {
+    id: id(),
+    bikeId: uuid("bike_id").notNull().references(() => bike.id),
+    name: text("name").notNull(),
+    tyre: text("tyre").notNull().default(""),
+    pressurePa: doublePrecision("pressure_pa"),
+    lightsOn: boolean("lights_on").notNull().default(false),
+    carriedKg: doublePrecision("carried_kg").notNull().default(0),
+    pencil: pencil(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("set_up_by_bike").on(table.bikeId)],
+);
+
+/** One charge of one pack: all rides of a test share it. */
+export const test = pgTable(
+  "test",
+  {
+    id: id(),
+    bikeId: uuid("bike_id").notNull().references(() => bike.id),
+    packId: uuid("pack_id").notNull().references(() => pack.id),
+    setUpId: uuid("set_up_id").references(() => setUp.id),
+    riderId: uuid("rider_id").references(() => rider.id),
+    title: text("title").notNull(),
+    school: text("school").notNull(),
+    drive: text("drive").notNull(),
+    day: date("day", { mode: "string" }).notNull(),
+    airTempC: doublePrecision("air_temp_c"),
+    packTempC: doublePrecision("pack_temp_c"),
+    wind: text("wind").notNull().default(""),
+    course: text("course").notNull().default(""),
+    firstLevel: text("first_level").notNull().default(""),
+    firstGround: text("first_ground").notNull().default("asphalt"),
+    pencil: pencil(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("test_by_bike").on(table.bikeId), index("test_by_day").on(table.day)],
+);
+
+export const ride = pgTable(
+  "ride",
+  {
+    id: id(),
+    testId: uuid("test_id").notNull().references(() => test.id),
+    /** Order within the test, from 0. */
+    position: integer("position").notNull(),
+    name: text("name").notNull().default(""),
+    /** Offset of the ride's clock from UTC, "+01:00". */
+    utcOffset: text("utc_offset").notNull().default("+00:00"),
+  },
+  (table) => [uniqueIndex("ride_in_order").on(table.testId, table.position)],
+);
+
+/** The append-only ride log. Nothing here is ever updated or deleted; a correction is a row that supersedes another. */
+export const entry = pgTable(
+  "entry",
+  {
+    id: id(),
+    rideId: uuid("ride_id").notNull().references(() => ride.id),
+    seq: bigint("seq", { mode: "number" }).notNull(),
+    at: timestamp("at", { withTimezone: true, mode: "string" }),
+    kind: text("kind").notNull(),
+    body: jsonb("body").$type<EntryBody>().notNull(),
+    supersedes: uuid("supersedes"),
+    receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index("entry_by_ride").on(table.rideId, table.seq), check("entry_kind", sql`${table.kind} = ${table.body}->>'kind'`)],
+);
+
+/** A recorder's track of a ride, as columns; the newest of a ride counts. */
+export const track = pgTable(
+  "track",
+  {
+    id: id(),
+    rideId: uuid("ride_id").notNull().references(() => ride.id),
+    name: text("name").notNull().default(""),
+    timeS: doublePrecision("time_s").array().notNull(),
+    lat: doublePrecision("lat").array().notNull(),
+    lon: doublePrecision("lon").array().notNull(),
+    /** NaN where the recorder gave no height. */
+    eleM: doublePrecision("ele_m").array().notNull(),
+    receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index("track_by_ride").on(table.rideId)],
+);
+
+/** Results by test, kept only as long as the stamp of their inputs holds: a cache, never the truth. */
+export const result = pgTable("result", {
+  testId: uuid("test_id").primaryKey().references(() => test.id),
+  stamp: text("stamp").notNull(),
+  body: jsonb("body").$type<TestResults>().notNull(),
+});

@@ -1,0 +1,59 @@
+import { saveBike, savePack, saveRider, saveSetUp } from "./bikes.ts";
+import type { Database } from "./client.ts";
+import { BIKES, RIDERS, type DeskBike } from "./demo/desk.ts";
+import { idMaker } from "./demo/make.ts";
+import { demoTests } from "./demo/tests.ts";
+import { appendEntries } from "./log.ts";
+import { bike, ride } from "./schema.ts";
+import { saveTest, saveTrack } from "./tests.ts";
+
+type Ids = Map<string, string>;
+
+async function seedBikes(db: Database, nextId: () => string): Promise<Ids> {
+  const ids: Ids = new Map();
+  const idFor = (name: string) => {
+    const id = nextId();
+    ids.set(name, id);
+    return id;
+  };
+  for (const [key, rider] of Object.entries(RIDERS)) await saveRider(db, idFor(`rider/${key}`), rider);
+  for (const [key, { bike: value, packs, setUps }] of Object.entries(BIKES as Record<string, DeskBike>)) {
+    const bikeId = idFor(`bike/${key}`);
+    await saveBike(db, bikeId, value);
+    for (const [name, pack] of Object.entries(packs)) await savePack(db, idFor(`pack/${key}/${name}`), bikeId, pack);
+    for (const [name, setUp] of Object.entries(setUps)) await saveSetUp(db, idFor(`setUp/${key}/${name}`), bikeId, setUp);
+  }
+  return ids;
+}
+
+/** Sets the demo desk if the database holds no bike yet, all or nothing; says whether it did. */
+export async function seedOnce(database: Database): Promise<boolean> {
+  return database.transaction(async (tx) => {
+    const db = tx as unknown as Database;
+    if ((await db.select({ id: bike.id }).from(bike).limit(1)).length) return false;
+    const nextId = idMaker();
+    const ids = await seedBikes(db, nextId);
+    const idOf = (name: string) => {
+      const id = ids.get(name);
+      if (!id) throw new Error(`the demo names ${name}, which it does not have`);
+      return id;
+    };
+    for (const each of demoTests(nextId)) {
+      const testId = nextId();
+      const links = {
+        bikeId: idOf(`bike/${each.bike}`),
+        packId: idOf(`pack/${each.bike}/${each.pack}`),
+        setUpId: idOf(`setUp/${each.bike}/${each.setUp}`),
+        riderId: each.rider && idOf(`rider/${each.rider}`),
+      };
+      await saveTest(db, testId, links, each.test);
+      for (const [position, { name, made, track }] of each.rides.entries()) {
+        const rideId = nextId();
+        await db.insert(ride).values({ id: rideId, testId, position, name });
+        await appendEntries(db, rideId, made.entries);
+        if (track) await saveTrack(db, nextId(), rideId, track);
+      }
+    }
+    return true;
+  });
+}

@@ -1,0 +1,56 @@
+import type { RequestHandler, Response } from "express";
+import helmet from "helmet";
+
+/** Largest request body: a long recording as GPX, with room to spare. */
+export const BODY_LIMIT_BYTES = 32 * 1024 * 1024;
+
+const LOOPBACK = new Set(["localhost", "127.0.0.1", "[::1]"]);
+
+/** A refusal the browser's own form or fetch can show: a status and one sentence. */
+function refuse(response: Response, status: number, sentence: string): void {
+  response.status(status).set("Connection", "close").type("text").send(sentence);
+}
+
+/**
+ * Refuses what no page of ours sends: a foreign host name, a form posted from another origin, a body without a length
+ * or over the limit.
+ */
+export function guard(): RequestHandler {
+  return (request, response, next) => {
+    const host = request.headers.host ?? "";
+    if (!LOOPBACK.has(host.replace(/:\d+$/, ""))) return refuse(response, 403, "Barometron answers on this machine only.");
+    if (request.method === "GET" || request.method === "HEAD") return next();
+    const { origin } = request.headers;
+    if (origin !== `http://${host}`) return refuse(response, 403, "This was sent from another site and was not carried out.");
+    const length = Number(request.headers["content-length"] ?? NaN);
+    if (!Number.isFinite(length)) return refuse(response, 411, "The request does not say how long it is.");
+    if (length > BODY_LIMIT_BYTES) return refuse(response, 413, "That is over 32 MB: bring in one ride at a time.");
+    return next();
+  };
+}
+
+/** Security headers; scripts run only with this response's nonce. */
+export function headers(): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'", (_request, response) => `'nonce-${(response as Response).locals["nonce"]}'`],
+        styleSrc: ["'self'"],
+        styleSrcAttr: ["'unsafe-inline'"],
+        imgSrc: ["'self'", "data:"],
+        fontSrc: ["'self'", "data:"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+    crossOriginEmbedderPolicy: false,
+    referrerPolicy: { policy: "same-origin" },
+  });
+}
