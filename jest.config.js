@@ -8,7 +8,11 @@ export default {
     "^.+\\.tsx?$": [
       "@swc/jest",
       {
-        jsc: { parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } }, target: "es2022" },
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          transform: { react: { runtime: "automatic" } },
+          target: "es2022",
+        },
         module: { type: "es6" },
       },
     ],

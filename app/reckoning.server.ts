@@ -11,8 +11,17 @@ const build = process.env["BAROMETRON_BUILD"] ?? null;
 const gone: readonly Problem[] = [{ code: "gone", path: "", sentence: "The test is no longer there." }];
 
 /** Results of tests, from the cache where its stamp still holds, else reckoned and kept. */
-export async function resultsOf(db: Database, lines: readonly TestLine[]): Promise<ReadonlyMap<string, Result<TestResults>>> {
-  const cached = build === null ? new Map<string, never>() : await cachedResults(db, lines.map(({ id }) => id));
+export async function resultsOf(
+  db: Database,
+  lines: readonly TestLine[],
+): Promise<ReadonlyMap<string, Result<TestResults>>> {
+  const cached =
+    build === null
+      ? new Map<string, never>()
+      : await cachedResults(
+          db,
+          lines.map(({ id }) => id),
+        );
   const results = await Promise.all(
     lines.map(async ({ id, stamp }): Promise<readonly [string, Result<TestResults>]> => {
       const full = `${build}/${stamp}`;

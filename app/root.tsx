@@ -42,7 +42,11 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     <main className="mx-auto max-w-xl p-8">
       <title>Barometron</title>
       <h1>{isRouteErrorResponse(error) && error.status === 404 ? "Not here" : "Something broke"}</h1>
-      <p className="my-4">{known ? error.data : "Nothing was changed. Go back and try again; the log of the start command says more."}</p>
+      <p className="my-4">
+        {known
+          ? error.data
+          : "Nothing was changed. Go back and try again; the log of the start command says more."}
+      </p>
       <a className="button" href="/">
         Back to Today
       </a>

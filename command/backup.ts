@@ -39,14 +39,26 @@ export async function backup(file: string | undefined): Promise<number> {
 export async function restore(file: string | undefined): Promise<number> {
   const source = file && resolve(file);
   if (!source || !existsSync(source)) {
-    say(file ? `There is no file ${file}.` : "Name the backup to bring back: ./barometron restore desk.backup");
+    say(
+      file ? `There is no file ${file}.` : "Name the backup to bring back: ./barometron restore desk.backup",
+    );
     return 2;
   }
   await withDesk((url, programs) => {
     const check = run(join(programs, "pg_restore"), ["--list", source]);
-    if (check.code !== 0 || !check.out.includes("TABLE DATA public entry")) throw new Error(`${file} is not a backup of Barometron; nothing was changed.`);
-    const done = run(join(programs, "pg_restore"), ["--clean", "--if-exists", "--single-transaction", "--no-owner", "--dbname", url, source]);
-    if (done.code !== 0) throw new Error(`The backup was not brought back; nothing was changed: ${done.out.trim()}`);
+    if (check.code !== 0 || !check.out.includes("TABLE DATA public entry"))
+      throw new Error(`${file} is not a backup of Barometron; nothing was changed.`);
+    const done = run(join(programs, "pg_restore"), [
+      "--clean",
+      "--if-exists",
+      "--single-transaction",
+      "--no-owner",
+      "--dbname",
+      url,
+      source,
+    ]);
+    if (done.code !== 0)
+      throw new Error(`The backup was not brought back; nothing was changed: ${done.out.trim()}`);
   });
   say(`The data of ${source} is in place.`);
   return 0;

@@ -1,1 +1,3 @@
-export function bench(): Promise<number> { return Promise.resolve(1); }
+export function bench(): Promise<number> {
+  return Promise.resolve(1);
+}

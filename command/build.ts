@@ -5,7 +5,16 @@ import { BUILD, ROOT } from "./paths.ts";
 import { run } from "./run.ts";
 import { say } from "./say.ts";
 
-const SOURCES = ["app", "core", "db", "server", "public", "vite.config.ts", "react-router.config.ts", "package-lock.json"];
+const SOURCES = [
+  "app",
+  "core",
+  "db",
+  "server",
+  "public",
+  "vite.config.ts",
+  "react-router.config.ts",
+  "package-lock.json",
+];
 
 function filesBelow(path: string): readonly string[] {
   if (!existsSync(path)) return [];

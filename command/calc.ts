@@ -11,7 +11,9 @@ export function calc(file: string | undefined): number {
   try {
     text = readFileSync(file === "-" ? 0 : file, "utf8");
   } catch {
-    process.stdout.write(`${JSON.stringify({ error: { code: "no-file", path: file, sentence: `There is no file ${file} that can be read.` } })}\n`);
+    process.stdout.write(
+      `${JSON.stringify({ error: { code: "no-file", path: file, sentence: `There is no file ${file} that can be read.` } })}\n`,
+    );
     return 1;
   }
   const answers = answerText(text);

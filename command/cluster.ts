@@ -27,7 +27,9 @@ export interface ClusterOptions {
 
 /** As root the server must run as another user; as a normal user it runs as oneself. */
 function asServer(program: string, args: readonly string[]): Ran {
-  return isRoot ? run("runuser", ["-u", "postgres", "--", program, ...args], { cwd: "/" }) : run(program, args, { cwd: "/" });
+  return isRoot
+    ? run("runuser", ["-u", "postgres", "--", program, ...args], { cwd: "/" })
+    : run(program, args, { cwd: "/" });
 }
 
 function numericId(flag: "-u" | "-g"): number {
@@ -88,7 +90,16 @@ export async function startCluster(options: ClusterOptions): Promise<Cluster> {
     writeFileSync(secretFile, randomBytes(24).toString("hex"), { mode: 0o600 });
     if (isRoot) chownSync(secretFile, numericId("-u"), numericId("-g"));
     const made = asServer(join(programs, "initdb"), [
-      ...["-D", data, "-U", USER, `--pwfile=${secretFile}`, "--auth=scram-sha-256", "--encoding=UTF8", "--locale=C.UTF-8"],
+      ...[
+        "-D",
+        data,
+        "-U",
+        USER,
+        `--pwfile=${secretFile}`,
+        "--auth=scram-sha-256",
+        "--encoding=UTF8",
+        "--locale=C.UTF-8",
+      ],
       ...(options.throwaway ? ["--no-sync"] : []),
     ]);
     if (made.code !== 0) throw new Error(`The database could not be made in ${data}: ${made.out.trim()}`);

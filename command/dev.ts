@@ -17,7 +17,9 @@ export async function dev(): Promise<number> {
   const app = express();
   app.use(vite.middlewares);
   app.use(async (request, response, next) => {
-    const source = (await vite.ssrLoadModule("./server/app.ts")) as { makeApp: (options: object) => express.Express };
+    const source = (await vite.ssrLoadModule("./server/app.ts")) as {
+      makeApp: (options: object) => express.Express;
+    };
     source.makeApp({ development: true })(request, response, next);
   });
   const server = createHttp(app).listen(port, "127.0.0.1");

@@ -1,16 +1,42 @@
 import { say } from "./say.ts";
 
 /** The commands by name; each is loaded only when asked for, so that `calc` starts quickly. */
-const COMMANDS: Readonly<Record<string, { readonly what: string; run(args: readonly string[]): Promise<number> }>> = {
-  demo: { what: "start with the demo desk: five invented bikes and their tests", run: async (args) => (await import("./start.ts")).start({ demo: true, args }) },
-  start: { what: "start with your own data; the first time it is empty", run: async (args) => (await import("./start.ts")).start({ demo: false, args }) },
-  dev: { what: "start for development, reloading as files change", run: async () => (await import("./dev.ts")).dev() },
-  test: { what: "type check, lint, unit, database and browser tests", run: async () => (await import("./test.ts")).test() },
-  calc: { what: "FILE.json or -: the core without the app", run: async ([file]) => (await import("./calc.ts")).calc(file) },
+const COMMANDS: Readonly<
+  Record<string, { readonly what: string; run(args: readonly string[]): Promise<number> }>
+> = {
+  demo: {
+    what: "start with the demo desk: five invented bikes and their tests",
+    run: async (args) => (await import("./start.ts")).start({ demo: true, args }),
+  },
+  start: {
+    what: "start with your own data; the first time it is empty",
+    run: async (args) => (await import("./start.ts")).start({ demo: false, args }),
+  },
+  dev: {
+    what: "start for development, reloading as files change",
+    run: async () => (await import("./dev.ts")).dev(),
+  },
+  test: {
+    what: "type check, lint, unit, database and browser tests",
+    run: async () => (await import("./test.ts")).test(),
+  },
+  calc: {
+    what: "FILE.json or -: the core without the app",
+    run: async ([file]) => (await import("./calc.ts")).calc(file),
+  },
   bench: { what: "timings, as ratios in one run", run: async () => (await import("./bench.ts")).bench() },
-  backup: { what: "FILE: write all data to one file", run: async ([file]) => (await import("./backup.ts")).backup(file) },
-  restore: { what: "FILE: bring a backup back in place of the data here", run: async ([file]) => (await import("./backup.ts")).restore(file) },
-  shots: { what: "refresh docs/screenshots from the demo desk", run: async () => (await import("./shots.ts")).shots() },
+  backup: {
+    what: "FILE: write all data to one file",
+    run: async ([file]) => (await import("./backup.ts")).backup(file),
+  },
+  restore: {
+    what: "FILE: bring a backup back in place of the data here",
+    run: async ([file]) => (await import("./backup.ts")).restore(file),
+  },
+  shots: {
+    what: "refresh docs/screenshots from the demo desk",
+    run: async () => (await import("./shots.ts")).shots(),
+  },
 };
 
 const [name = "", ...args] = process.argv.slice(2);
@@ -23,7 +49,11 @@ if (command) {
     process.exitCode = 1;
   }
 } else {
-  say(name && name !== "help" && name !== "--help" ? `There is no command “${name}”.` : "Barometron: range tests of e-bikes, reckoned to one fair figure.");
+  say(
+    name && name !== "help" && name !== "--help"
+      ? `There is no command “${name}”.`
+      : "Barometron: range tests of e-bikes, reckoned to one fair figure.",
+  );
   for (const [each, { what }] of Object.entries(COMMANDS)) say(`  ./barometron ${each.padEnd(8)} ${what}`);
   process.exitCode = name === "" || name === "help" || name === "--help" ? 0 : 2;
 }

@@ -7,7 +7,9 @@ import { say } from "./say.ts";
 export function postgresPrograms(): string | null {
   const folder = "/usr/lib/postgresql";
   if (!existsSync(folder)) return null;
-  const versions = readdirSync(folder).filter((version) => existsSync(join(folder, version, "bin", "initdb")));
+  const versions = readdirSync(folder).filter((version) =>
+    existsSync(join(folder, version, "bin", "initdb")),
+  );
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   return newest === undefined ? null : join(folder, newest, "bin");
 }
@@ -24,10 +26,19 @@ function installPackage(name: string, what: string): void {
   if (sudo && run("sudo", ["-n", "true"]).code !== 0)
     throw new Error(`${what} is missing and this user may not install it. Ask for: apt-get install ${name}`);
   const apt = (args: readonly string[]) =>
-    run(sudo ? "sudo" : "env", [...(sudo ? ["-n", "env"] : []), "DEBIAN_FRONTEND=noninteractive", "apt-get", "-qq", ...args]);
+    run(sudo ? "sudo" : "env", [
+      ...(sudo ? ["-n", "env"] : []),
+      "DEBIAN_FRONTEND=noninteractive",
+      "apt-get",
+      "-qq",
+      ...args,
+    ]);
   apt(["update"]);
   const done = apt(["install", "-y", "--no-install-recommends", name]);
-  if (done.code !== 0) throw new Error(`${what} could not be installed: ${done.out.trim().split("\n").at(-1)}\nInstall the Debian package ${name} by hand and run this again.`);
+  if (done.code !== 0)
+    throw new Error(
+      `${what} could not be installed: ${done.out.trim().split("\n").at(-1)}\nInstall the Debian package ${name} by hand and run this again.`,
+    );
 }
 
 /** Keeps Debian from starting a system cluster when PostgreSQL is installed. */
@@ -48,7 +59,8 @@ export function needPostgres(): string {
   noSystemCluster();
   installPackage("postgresql", "PostgreSQL");
   const installed = postgresPrograms();
-  if (!installed) throw new Error("PostgreSQL was installed but its programs are not in /usr/lib/postgresql.");
+  if (!installed)
+    throw new Error("PostgreSQL was installed but its programs are not in /usr/lib/postgresql.");
   return installed;
 }
 

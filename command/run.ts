@@ -7,20 +7,35 @@ export interface Ran {
 }
 
 /** Runs a program to its end and keeps what it printed. */
-export function run(program: string, args: readonly string[], options: { readonly cwd?: string; readonly env?: Readonly<Record<string, string>> } = {}): Ran {
+export function run(
+  program: string,
+  args: readonly string[],
+  options: { readonly cwd?: string; readonly env?: Readonly<Record<string, string>> } = {},
+): Ran {
   const done = spawnSync(program, args, {
     cwd: options.cwd ?? ROOT,
     env: { ...process.env, ...options.env },
     encoding: "utf8",
     maxBuffer: 256 * 1024 * 1024,
   });
-  return { code: done.status ?? 1, out: `${done.stdout ?? ""}${done.stderr ?? ""}${done.error ? done.error.message : ""}` };
+  return {
+    code: done.status ?? 1,
+    out: `${done.stdout ?? ""}${done.stderr ?? ""}${done.error ? done.error.message : ""}`,
+  };
 }
 
 /** Runs a program without blocking, its output shown as it comes. */
-export function show(program: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Promise<number> {
+export function show(
+  program: string,
+  args: readonly string[],
+  env: Readonly<Record<string, string>> = {},
+): Promise<number> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ["ignore", 2, 2] });
+    const child = spawn(program, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      stdio: ["ignore", 2, 2],
+    });
     child.on("error", reject);
     child.on("exit", (code) => resolve(code ?? 1));
   });

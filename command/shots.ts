@@ -1,1 +1,3 @@
-export function shots(): Promise<number> { return Promise.resolve(1); }
+export function shots(): Promise<number> {
+  return Promise.resolve(1);
+}

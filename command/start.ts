@@ -16,13 +16,16 @@ const FIRST_PORT = 4180;
 async function alreadyServing(): Promise<string | null> {
   const running = runningHere();
   if (!running) return null;
-  const health = await fetch(`${running.address}/health`, { signal: AbortSignal.timeout(2000) }).catch(() => null);
+  const health = await fetch(`${running.address}/health`, { signal: AbortSignal.timeout(2000) }).catch(
+    () => null,
+  );
   return health?.ok ? running.address : null;
 }
 
 async function choosePort(args: readonly string[]): Promise<number> {
   const asked = Number(args[args.indexOf("--port") + 1] ?? NaN);
-  const wanted = args.includes("--port") && Number.isInteger(asked) ? asked : Number(process.env["PORT"] ?? FIRST_PORT);
+  const wanted =
+    args.includes("--port") && Number.isInteger(asked) ? asked : Number(process.env["PORT"] ?? FIRST_PORT);
   if (await isFree(wanted)) return wanted;
   const port = await freePort(wanted + 1);
   say(`Port ${wanted} is taken by another program, so Barometron takes ${port}.`);
@@ -30,7 +33,10 @@ async function choosePort(args: readonly string[]): Promise<number> {
 }
 
 /** Sets up what is missing, starts the database, brings it up to date, builds, serves; stops cleanly on Ctrl-C. */
-export async function start(options: { readonly demo: boolean; readonly args: readonly string[] }): Promise<number> {
+export async function start(options: {
+  readonly demo: boolean;
+  readonly args: readonly string[];
+}): Promise<number> {
   const running = await alreadyServing();
   if (running) {
     say(`Barometron already runs from this folder: ${running}`);

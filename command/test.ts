@@ -1,1 +1,3 @@
-export function test(): Promise<number> { return Promise.resolve(1); }
+export function test(): Promise<number> {
+  return Promise.resolve(1);
+}

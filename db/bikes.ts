@@ -1,25 +1,51 @@
 import { asc, eq } from "drizzle-orm";
-import { bikeSchema, packRecordSchema, riderSchema, setUpSchema, type Bike, type PackRecord, type Rider, type SetUp } from "#core/records";
+import {
+  bikeSchema,
+  packRecordSchema,
+  riderSchema,
+  setUpSchema,
+  type Bike,
+  type PackRecord,
+  type Rider,
+  type SetUp,
+} from "#core/records";
 import type { Database } from "./client.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bike, pack, rider, setUp } from "./schema.ts";
 
 export type Kept<T> = T & { readonly id: string };
 
-const kept = <T>(parse: (row: unknown) => T, row: { id: string }): Kept<T> => ({ ...parse(withoutNulls(row)), id: row.id });
+const kept = <T>(parse: (row: unknown) => T, row: { id: string }): Kept<T> => ({
+  ...parse(withoutNulls(row)),
+  id: row.id,
+});
 
 export async function listBikes(db: Database): Promise<readonly Kept<Bike>[]> {
   const rows = await db.select().from(bike).orderBy(asc(bike.name));
   return rows.map((row) => kept((value) => bikeSchema.parse(value), row));
 }
 
-export async function listPacks(db: Database, bikeId?: string): Promise<readonly (Kept<PackRecord> & { bikeId: string })[]> {
-  const rows = await db.select().from(pack).where(bikeId ? eq(pack.bikeId, bikeId) : undefined).orderBy(asc(pack.name));
+export async function listPacks(
+  db: Database,
+  bikeId?: string,
+): Promise<readonly (Kept<PackRecord> & { bikeId: string })[]> {
+  const rows = await db
+    .select()
+    .from(pack)
+    .where(bikeId ? eq(pack.bikeId, bikeId) : undefined)
+    .orderBy(asc(pack.name));
   return rows.map((row) => ({ ...kept((value) => packRecordSchema.parse(value), row), bikeId: row.bikeId }));
 }
 
-export async function listSetUps(db: Database, bikeId?: string): Promise<readonly (Kept<SetUp> & { bikeId: string })[]> {
-  const rows = await db.select().from(setUp).where(bikeId ? eq(setUp.bikeId, bikeId) : undefined).orderBy(asc(setUp.name));
+export async function listSetUps(
+  db: Database,
+  bikeId?: string,
+): Promise<readonly (Kept<SetUp> & { bikeId: string })[]> {
+  const rows = await db
+    .select()
+    .from(setUp)
+    .where(bikeId ? eq(setUp.bikeId, bikeId) : undefined)
+    .orderBy(asc(setUp.name));
   return rows.map((row) => ({ ...kept((value) => setUpSchema.parse(value), row), bikeId: row.bikeId }));
 }
 
@@ -33,8 +59,32 @@ export async function findBike(db: Database, id: string): Promise<Kept<Bike> | n
   return row ? kept((value) => bikeSchema.parse(value), row) : null;
 }
 
-const BIKE_COLUMNS = ["name", "what", "massKg", "motor", "levels", "throttle", "percentStep", "counts", "bars", "meterStepV", "wheelCircumferenceM", "claimLowM", "claimHighM", "pencil"] as const;
-const PACK_COLUMNS = ["name", "chemistry", "labelWh", "ampHours", "seriesCells", "measuredWh", "measuredSdWh", "pencil"] as const;
+const BIKE_COLUMNS = [
+  "name",
+  "what",
+  "massKg",
+  "motor",
+  "levels",
+  "throttle",
+  "percentStep",
+  "counts",
+  "bars",
+  "meterStepV",
+  "wheelCircumferenceM",
+  "claimLowM",
+  "claimHighM",
+  "pencil",
+] as const;
+const PACK_COLUMNS = [
+  "name",
+  "chemistry",
+  "labelWh",
+  "ampHours",
+  "seriesCells",
+  "measuredWh",
+  "measuredSdWh",
+  "pencil",
+] as const;
 const RIDER_COLUMNS = ["name", "massKg", "pencil"] as const;
 const SET_UP_COLUMNS = ["name", "tyre", "pressurePa", "lightsOn", "carriedKg", "pencil"] as const;
 
@@ -47,12 +97,16 @@ export async function saveBike(db: Database, id: string, value: Bike): Promise<v
 }
 
 export async function savePack(db: Database, id: string, bikeId: string, value: PackRecord): Promise<void> {
-  const row = { id, bikeId, ...withNulls(value, PACK_COLUMNS), updatedAt: new Date() } as Written<typeof pack>;
+  const row = { id, bikeId, ...withNulls(value, PACK_COLUMNS), updatedAt: new Date() } as Written<
+    typeof pack
+  >;
   await db.insert(pack).values(row).onConflictDoUpdate({ target: pack.id, set: row });
 }
 
 export async function saveSetUp(db: Database, id: string, bikeId: string, value: SetUp): Promise<void> {
-  const row = { id, bikeId, ...withNulls(value, SET_UP_COLUMNS), updatedAt: new Date() } as Written<typeof setUp>;
+  const row = { id, bikeId, ...withNulls(value, SET_UP_COLUMNS), updatedAt: new Date() } as Written<
+    typeof setUp
+  >;
   await db.insert(setUp).values(row).onConflictDoUpdate({ target: setUp.id, set: row });
 }
 

@@ -5,8 +5,20 @@ import { entry } from "./schema.ts";
 
 /** The log of a ride in its own order. */
 export async function listEntries(db: Database, rideId: string): Promise<readonly Entry[]> {
-  const rows = await db.select().from(entry).where(eq(entry.rideId, rideId)).orderBy(asc(entry.seq), asc(entry.id));
-  return rows.map((row) => entrySchema.parse({ id: row.id, seq: row.seq, at: row.at && new Date(row.at).toISOString(), body: row.body, supersedes: row.supersedes }));
+  const rows = await db
+    .select()
+    .from(entry)
+    .where(eq(entry.rideId, rideId))
+    .orderBy(asc(entry.seq), asc(entry.id));
+  return rows.map((row) =>
+    entrySchema.parse({
+      id: row.id,
+      seq: row.seq,
+      at: row.at && new Date(row.at).toISOString(),
+      body: row.body,
+      supersedes: row.supersedes,
+    }),
+  );
 }
 
 /** Appends entries, all or none; an id already there changes nothing. */
@@ -16,13 +28,28 @@ export async function appendEntries(db: Database, rideId: string, entries: reado
     for (let start = 0; start < entries.length; start += 500)
       await tx
         .insert(entry)
-        .values(entries.slice(start, start + 500).map(({ id, seq, at, body, supersedes }) => ({ id, rideId, seq, at, kind: body.kind, body, supersedes })))
+        .values(
+          entries
+            .slice(start, start + 500)
+            .map(({ id, seq, at, body, supersedes }) => ({
+              id,
+              rideId,
+              seq,
+              at,
+              kind: body.kind,
+              body,
+              supersedes,
+            })),
+        )
         .onConflictDoNothing();
   });
 }
 
 /** The place after the last entry of a ride's log. */
 export async function nextSeq(db: Database, rideId: string): Promise<number> {
-  const [row] = await db.select({ next: sql<number>`coalesce(max(${entry.seq}) + 1, 0)::int` }).from(entry).where(eq(entry.rideId, rideId));
+  const [row] = await db
+    .select({ next: sql<number>`coalesce(max(${entry.seq}) + 1, 0)::int` })
+    .from(entry)
+    .where(eq(entry.rideId, rideId));
   return row?.next ?? 0;
 }

@@ -6,6 +6,11 @@ export function withoutNulls<T extends object>(row: T): NullsOut<T> {
 }
 
 /** The other way: every listed column set, with null where a value is missing, so that an update can empty it. */
-export function withNulls<T extends object, Keys extends keyof T>(value: T, keys: readonly Keys[]): { [Key in Keys]: Exclude<T[Key], undefined> | null } {
-  return Object.fromEntries(keys.map((key) => [key, value[key] ?? null])) as { [Key in Keys]: Exclude<T[Key], undefined> | null };
+export function withNulls<T extends object, Keys extends keyof T>(
+  value: T,
+  keys: readonly Keys[],
+): { [Key in Keys]: Exclude<T[Key], undefined> | null } {
+  return Object.fromEntries(keys.map((key) => [key, value[key] ?? null])) as {
+    [Key in Keys]: Exclude<T[Key], undefined> | null;
+  };
 }

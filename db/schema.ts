@@ -1,11 +1,29 @@
 import { sql } from "drizzle-orm";
-import { bigint, boolean, check, date, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import {
+  bigint,
+  boolean,
+  check,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from "drizzle-orm/pg-core";
 import type { EntryBody } from "#core/log";
 import type { TestResults } from "#core/results";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
 const id = () => uuid("id").primaryKey();
-const pencil = () => text("pencil").array().notNull().default(sql`'{}'::text[]`);
+const pencil = () =>
+  text("pencil")
+    .array()
+    .notNull()
+    .default(sql`'{}'::text[]`);
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
 
 export const bike = pgTable("bike", {
@@ -31,7 +49,9 @@ export const pack = pgTable(
   "pack",
   {
     id: id(),
-    bikeId: uuid("bike_id").notNull().references(() => bike.id),
+    bikeId: uuid("bike_id")
+      .notNull()
+      .references(() => bike.id),
     name: text("name").notNull(),
     chemistry: text("chemistry").notNull().default("NMC"),
     labelWh: doublePrecision("label_wh"),
@@ -57,7 +77,9 @@ export const setUp = pgTable(
   "set_up",
   {
     id: id(),
-    bikeId: uuid("bike_id").notNull().references(() => bike.id),
+    bikeId: uuid("bike_id")
+      .notNull()
+      .references(() => bike.id),
     name: text("name").notNull(),
     tyre: text("tyre").notNull().default(""),
     pressurePa: doublePrecision("pressure_pa"),
@@ -74,8 +96,12 @@ export const test = pgTable(
   "test",
   {
     id: id(),
-    bikeId: uuid("bike_id").notNull().references(() => bike.id),
-    packId: uuid("pack_id").notNull().references(() => pack.id),
+    bikeId: uuid("bike_id")
+      .notNull()
+      .references(() => bike.id),
+    packId: uuid("pack_id")
+      .notNull()
+      .references(() => pack.id),
     setUpId: uuid("set_up_id").references(() => setUp.id),
     riderId: uuid("rider_id").references(() => rider.id),
     title: text("title").notNull(),
@@ -98,7 +124,9 @@ export const ride = pgTable(
   "ride",
   {
     id: id(),
-    testId: uuid("test_id").notNull().references(() => test.id),
+    testId: uuid("test_id")
+      .notNull()
+      .references(() => test.id),
     /** Order within the test, from 0. */
     position: integer("position").notNull(),
     name: text("name").notNull().default(""),
@@ -113,7 +141,9 @@ export const entry = pgTable(
   "entry",
   {
     id: id(),
-    rideId: uuid("ride_id").notNull().references(() => ride.id),
+    rideId: uuid("ride_id")
+      .notNull()
+      .references(() => ride.id),
     seq: bigint("seq", { mode: "number" }).notNull(),
     at: timestamp("at", { withTimezone: true, mode: "string" }),
     kind: text("kind").notNull(),
@@ -121,7 +151,10 @@ export const entry = pgTable(
     supersedes: uuid("supersedes"),
     receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index("entry_by_ride").on(table.rideId, table.seq), check("entry_kind", sql`${table.kind} = ${table.body}->>'kind'`)],
+  (table) => [
+    index("entry_by_ride").on(table.rideId, table.seq),
+    check("entry_kind", sql`${table.kind} = ${table.body}->>'kind'`),
+  ],
 );
 
 /** A recorder's track of a ride, as columns; the newest of a ride counts. */
@@ -129,7 +162,9 @@ export const track = pgTable(
   "track",
   {
     id: id(),
-    rideId: uuid("ride_id").notNull().references(() => ride.id),
+    rideId: uuid("ride_id")
+      .notNull()
+      .references(() => ride.id),
     name: text("name").notNull().default(""),
     timeS: doublePrecision("time_s").array().notNull(),
     lat: doublePrecision("lat").array().notNull(),
@@ -143,7 +178,9 @@ export const track = pgTable(
 
 /** Results by test, kept only as long as the stamp of their inputs holds: a cache, never the truth. */
 export const result = pgTable("result", {
-  testId: uuid("test_id").primaryKey().references(() => test.id),
+  testId: uuid("test_id")
+    .primaryKey()
+    .references(() => test.id),
   stamp: text("stamp").notNull(),
   body: jsonb("body").$type<TestResults>().notNull(),
 });

@@ -20,8 +20,10 @@ async function seedBikes(db: Database, nextId: () => string): Promise<Ids> {
   for (const [key, { bike: value, packs, setUps }] of Object.entries(BIKES as Record<string, DeskBike>)) {
     const bikeId = idFor(`bike/${key}`);
     await saveBike(db, bikeId, value);
-    for (const [name, pack] of Object.entries(packs)) await savePack(db, idFor(`pack/${key}/${name}`), bikeId, pack);
-    for (const [name, setUp] of Object.entries(setUps)) await saveSetUp(db, idFor(`setUp/${key}/${name}`), bikeId, setUp);
+    for (const [name, pack] of Object.entries(packs))
+      await savePack(db, idFor(`pack/${key}/${name}`), bikeId, pack);
+    for (const [name, setUp] of Object.entries(setUps))
+      await saveSetUp(db, idFor(`setUp/${key}/${name}`), bikeId, setUp);
   }
   return ids;
 }

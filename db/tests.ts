@@ -1,5 +1,14 @@
 import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
-import { bikeSchema, packRecordSchema, riderSchema, setUpSchema, testSchema, type Test, type TestRecord, type TrackRecord } from "#core/records";
+import {
+  bikeSchema,
+  packRecordSchema,
+  riderSchema,
+  setUpSchema,
+  testSchema,
+  type Test,
+  type TestRecord,
+  type TrackRecord,
+} from "#core/records";
 import type { Database } from "./client.ts";
 import { listEntries } from "./log.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
@@ -30,7 +39,19 @@ export interface RideRow {
   readonly track: { readonly id: string; readonly name: string } | null;
 }
 
-const TEST_COLUMNS = ["title", "school", "drive", "day", "airTempC", "packTempC", "wind", "course", "firstLevel", "firstGround", "pencil"] as const;
+const TEST_COLUMNS = [
+  "title",
+  "school",
+  "drive",
+  "day",
+  "airTempC",
+  "packTempC",
+  "wind",
+  "course",
+  "firstLevel",
+  "firstGround",
+  "pencil",
+] as const;
 
 /** Grows with every entry or track of the bike, and with every change to what the test links to. */
 const stamp = sql<string>`concat_ws('/',
@@ -40,7 +61,10 @@ const stamp = sql<string>`concat_ws('/',
   (select count(*) from ${track} k join ${ride} r on r.id = k.ride_id where r.test_id = ${test.id}))`;
 
 /** Tests, newest first; of one bike, or those named. */
-export async function listTests(db: Database, filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {}): Promise<readonly TestLine[]> {
+export async function listTests(
+  db: Database,
+  filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
+): Promise<readonly TestLine[]> {
   const rows = await db
     .select({ test, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name, stamp })
     .from(test)
@@ -48,7 +72,12 @@ export async function listTests(db: Database, filter: { readonly bikeId?: string
     .innerJoin(pack, eq(pack.id, test.packId))
     .leftJoin(setUp, eq(setUp.id, test.setUpId))
     .leftJoin(rider, eq(rider.id, test.riderId))
-    .where(and(filter.bikeId ? eq(test.bikeId, filter.bikeId) : undefined, filter.ids ? inArray(test.id, [...filter.ids]) : undefined))
+    .where(
+      and(
+        filter.bikeId ? eq(test.bikeId, filter.bikeId) : undefined,
+        filter.ids ? inArray(test.id, [...filter.ids]) : undefined,
+      ),
+    )
     .orderBy(desc(test.day), desc(test.id));
   return rows.map((row) => ({
     id: row.test.id,
@@ -71,15 +100,35 @@ export async function findTest(db: Database, id: string): Promise<TestLine | nul
 export async function listRides(db: Database, testId: string): Promise<readonly RideRow[]> {
   const rides = await db.select().from(ride).where(eq(ride.testId, testId)).orderBy(asc(ride.position));
   const tracks = rides.length
-    ? await db.select({ id: track.id, rideId: track.rideId, name: track.name }).from(track).where(inArray(track.rideId, rides.map((row) => row.id))).orderBy(asc(track.receivedAt))
+    ? await db
+        .select({ id: track.id, rideId: track.rideId, name: track.name })
+        .from(track)
+        .where(
+          inArray(
+            track.rideId,
+            rides.map((row) => row.id),
+          ),
+        )
+        .orderBy(asc(track.receivedAt))
     : [];
-  return rides.map((row) => ({ id: row.id, name: row.name, utcOffset: row.utcOffset, track: tracks.filter(({ rideId }) => rideId === row.id).at(-1) ?? null }));
+  return rides.map((row) => ({
+    id: row.id,
+    name: row.name,
+    utcOffset: row.utcOffset,
+    track: tracks.filter(({ rideId }) => rideId === row.id).at(-1) ?? null,
+  }));
 }
 
 async function readTrack(db: Database, id: string): Promise<TrackRecord> {
   const [row] = await db.select().from(track).where(eq(track.id, id));
   if (!row) throw new Error("a track listed is gone");
-  return { name: row.name, timeS: row.timeS, lat: row.lat, lon: row.lon, eleM: row.eleM.map((height) => (Number.isNaN(height) ? null : height)) };
+  return {
+    name: row.name,
+    timeS: row.timeS,
+    lat: row.lat,
+    lon: row.lon,
+    eleM: row.eleM.map((height) => (Number.isNaN(height) ? null : height)),
+  };
 }
 
 /** Everything the core needs to reckon one test. */
@@ -101,24 +150,46 @@ export async function loadRecord(db: Database, id: string): Promise<TestRecord |
     rider: row.rider && riderSchema.parse(withoutNulls(row.rider)),
     setUp: row.setUp && setUpSchema.parse(withoutNulls(row.setUp)),
     rides: await Promise.all(
-      rides.map(async (each) => ({ name: each.name, entries: [...(await listEntries(db, each.id))], track: each.track && (await readTrack(db, each.track.id)) })),
+      rides.map(async (each) => ({
+        name: each.name,
+        entries: [...(await listEntries(db, each.id))],
+        track: each.track && (await readTrack(db, each.track.id)),
+      })),
     ),
     knownFactor: null,
   };
 }
 
 /** Makes or changes a test; a new one gets its first ride. */
-export async function saveTest(db: Database, id: string, links: TestLinks, value: Test, firstRideId?: string): Promise<void> {
-  const row = { id, ...links, ...withNulls(value, TEST_COLUMNS), updatedAt: new Date() } as typeof test.$inferInsert;
+export async function saveTest(
+  db: Database,
+  id: string,
+  links: TestLinks,
+  value: Test,
+  firstRideId?: string,
+): Promise<void> {
+  const row = {
+    id,
+    ...links,
+    ...withNulls(value, TEST_COLUMNS),
+    updatedAt: new Date(),
+  } as typeof test.$inferInsert;
   await db.transaction(async (tx) => {
     await tx.insert(test).values(row).onConflictDoUpdate({ target: test.id, set: row });
-    if (firstRideId) await tx.insert(ride).values({ id: firstRideId, testId: id, position: 0, name: "Ride 1" }).onConflictDoNothing();
+    if (firstRideId)
+      await tx
+        .insert(ride)
+        .values({ id: firstRideId, testId: id, position: 0, name: "Ride 1" })
+        .onConflictDoNothing();
   });
 }
 
 /** Adds a ride on the same charge. */
 export async function addRide(db: Database, id: string, testId: string, name: string): Promise<void> {
-  const [count] = await db.select({ next: sql<number>`count(*)::int` }).from(ride).where(eq(ride.testId, testId));
+  const [count] = await db
+    .select({ next: sql<number>`count(*)::int` })
+    .from(ride)
+    .where(eq(ride.testId, testId));
   const position = count?.next ?? 0;
   await db.insert(ride).values({ id, testId, position, name: name || `Ride ${position + 1}` });
 }
@@ -127,6 +198,14 @@ export async function addRide(db: Database, id: string, testId: string, name: st
 export async function saveTrack(db: Database, id: string, rideId: string, value: TrackRecord): Promise<void> {
   await db
     .insert(track)
-    .values({ id, rideId, name: value.name, timeS: [...value.timeS], lat: [...value.lat], lon: [...value.lon], eleM: value.eleM.map((height) => height ?? NaN) })
+    .values({
+      id,
+      rideId,
+      name: value.name,
+      timeS: [...value.timeS],
+      lat: [...value.lat],
+      lon: [...value.lon],
+      eleM: value.eleM.map((height) => height ?? NaN),
+    })
     .onConflictDoNothing();
 }

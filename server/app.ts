@@ -23,7 +23,10 @@ export async function closeDatabase(): Promise<void> {
 }
 
 /** The whole web application: guards, static files, health, and the routes. */
-export function makeApp(options: { readonly clientFolder?: string; readonly development?: boolean }): express.Express {
+export function makeApp(options: {
+  readonly clientFolder?: string;
+  readonly development?: boolean;
+}): express.Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(guard());
@@ -56,9 +59,14 @@ export function makeApp(options: { readonly clientFolder?: string; readonly deve
       },
     }),
   );
-  app.use((error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
-    console.error(error);
-    response.status(500).type("text").send("Something broke on the server. Nothing was changed; the log of the start command says more.");
-  });
+  app.use(
+    (error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
+      console.error(error);
+      response
+        .status(500)
+        .type("text")
+        .send("Something broke on the server. Nothing was changed; the log of the start command says more.");
+    },
+  );
   return app;
 }

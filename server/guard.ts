@@ -18,13 +18,16 @@ function refuse(response: Response, status: number, sentence: string): void {
 export function guard(): RequestHandler {
   return (request, response, next) => {
     const host = request.headers.host ?? "";
-    if (!LOOPBACK.has(host.replace(/:\d+$/, ""))) return refuse(response, 403, "Barometron answers on this machine only.");
+    if (!LOOPBACK.has(host.replace(/:\d+$/, "")))
+      return refuse(response, 403, "Barometron answers on this machine only.");
     if (request.method === "GET" || request.method === "HEAD") return next();
     const { origin } = request.headers;
-    if (origin !== `http://${host}`) return refuse(response, 403, "This was sent from another site and was not carried out.");
+    if (origin !== `http://${host}`)
+      return refuse(response, 403, "This was sent from another site and was not carried out.");
     const length = Number(request.headers["content-length"] ?? NaN);
     if (!Number.isFinite(length)) return refuse(response, 411, "The request does not say how long it is.");
-    if (length > BODY_LIMIT_BYTES) return refuse(response, 413, "That is over 32 MB: bring in one ride at a time.");
+    if (length > BODY_LIMIT_BYTES)
+      return refuse(response, 413, "That is over 32 MB: bring in one ride at a time.");
     return next();
   };
 }

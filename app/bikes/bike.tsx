@@ -18,7 +18,11 @@ const GONE = "There is no such bike.";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
-  const [packs, setUps, tests] = await Promise.all([listPacks(db, bike.id), listSetUps(db, bike.id), listTests(db, { bikeId: bike.id })]);
+  const [packs, setUps, tests] = await Promise.all([
+    listPacks(db, bike.id),
+    listSetUps(db, bike.id),
+    listTests(db, { bikeId: bike.id }),
+  ]);
   const results = await resultsOf(db, tests);
   return {
     bike,
@@ -29,12 +33,25 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     }),
     tests: tests.map((line) => {
       const result = results.get(line.id);
-      return { id: line.id, test: line.test, setUpName: line.setUpName, whPerM: result?.ok ? result.value.best.value : null };
+      return {
+        id: line.id,
+        test: line.test,
+        setUpName: line.setUpName,
+        whPerM: result?.ok ? result.value.best.value : null,
+      };
     }),
   };
 }
 
-function Fact({ name, pencil = false, children }: { readonly name: string; readonly pencil?: boolean; readonly children: ReactNode }) {
+function Fact({
+  name,
+  pencil = false,
+  children,
+}: {
+  readonly name: string;
+  readonly pencil?: boolean;
+  readonly children: ReactNode;
+}) {
   return (
     <div className="flex justify-between gap-4 border-b border-rule py-2">
       <dt className="text-quiet">{name}</dt>
@@ -46,7 +63,8 @@ function Fact({ name, pencil = false, children }: { readonly name: string; reado
 export default function BikePage({ loaderData: { bike, packs, setUps, tests } }: Route.ComponentProps) {
   const system = useSystem();
   const assumed = (name: string) => bike.pencil.includes(name);
-  const show = (value: number | undefined, write: (value: number) => string, missing: string) => (value === undefined ? <span className="pencil">{missing}</span> : write(value));
+  const show = (value: number | undefined, write: (value: number) => string, missing: string) =>
+    value === undefined ? <span className="pencil">{missing}</span> : write(value);
   return (
     <Page
       title={bike.name}
@@ -63,7 +81,7 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
         )
       }
     >
-      <div className="grid gap-8 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="grid content-start gap-8">
           <section>
             <div className="mb-2 flex items-center justify-between">
@@ -77,12 +95,21 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                     {pack.name}
                   </Link>
                   <p className="text-sm text-quiet">
-                    {[pack.chemistry, pack.seriesCells && `${pack.seriesCells} cells in series`, pack.ampHours && formatQuantity(pack.ampHours, "charge", system), pack.label && `label ${formatQuantity(pack.label, "energy", system)}`].filter(Boolean).join(", ")}
+                    {[
+                      pack.chemistry,
+                      pack.seriesCells && `${pack.seriesCells} cells in series`,
+                      pack.ampHours && formatQuantity(pack.ampHours, "charge", system),
+                      pack.label && `label ${formatQuantity(pack.label, "energy", system)}`,
+                    ]
+                      .filter(Boolean)
+                      .join(", ")}
                   </p>
                   {pack.usable ? (
                     <p className={`mt-2 ${pack.usable.from === "label" ? "pencil" : ""}`}>
                       {formatUncertain(pack.usable, "energy", system)} usable
-                      <span className="text-sm">{pack.usable.from === "label" ? ", assumed from the label" : ", measured"}</span>
+                      <span className="text-sm">
+                        {pack.usable.from === "label" ? ", assumed from the label" : ", measured"}
+                      </span>
                     </p>
                   ) : null}
                 </div>
@@ -104,7 +131,15 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                       <div className="text-sm text-quiet">{setUp.tyre}</div>
                     </td>
                     <td className="text-sm">
-                      {[setUp.pressurePa === undefined ? "pressure not noted" : formatQuantity(setUp.pressurePa, "pressure", system), setUp.lightsOn ? "lights on" : "lights off", setUp.carriedKg ? `carries ${formatQuantity(setUp.carriedKg, "mass", system, 0)}` : ""]
+                      {[
+                        setUp.pressurePa === undefined
+                          ? "pressure not noted"
+                          : formatQuantity(setUp.pressurePa, "pressure", system),
+                        setUp.lightsOn ? "lights on" : "lights off",
+                        setUp.carriedKg
+                          ? `carries ${formatQuantity(setUp.carriedKg, "mass", system, 0)}`
+                          : "",
+                      ]
                         .filter(Boolean)
                         .join(", ")}
                     </td>
@@ -112,7 +147,11 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                 ))}
               </tbody>
             </table>
-            {setUps.length === 0 ? <p className="text-quiet">No set-up noted. Tyres, pressure, lights and load change the figure.</p> : null}
+            {setUps.length === 0 ? (
+              <p className="text-quiet">
+                No set-up noted. Tyres, pressure, lights and load change the figure.
+              </p>
+            ) : null}
           </section>
           <section>
             <h2 className="mb-2">Tests</h2>
@@ -122,9 +161,17 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                   <tr key={id}>
                     <td>
                       <Link to={`/strip/${id}`}>{test.title}</Link>
-                      <div className="text-sm text-quiet">{[test.school, test.drive, setUpName, dayText(test.day)].filter(Boolean).join(", ")}</div>
+                      <div className="text-sm text-quiet">
+                        {[test.school, test.drive, setUpName, dayText(test.day)].filter(Boolean).join(", ")}
+                      </div>
                     </td>
-                    <td className="number">{whPerM ? <Figure value={whPerM} dimension="energyPerDistance" /> : <span className="text-quiet">nothing to reckon yet</span>}</td>
+                    <td className="number">
+                      {whPerM ? (
+                        <Figure value={whPerM} dimension="energyPerDistance" />
+                      ) : (
+                        <span className="text-quiet">nothing to reckon yet</span>
+                      )}
+                    </td>
                   </tr>
                 ))}
               </tbody>
@@ -138,7 +185,9 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
             <Link to={`/bikes/${bike.id}/edit`}>Change</Link>
           </div>
           <dl>
-            <Fact name="Weight">{show(bike.massKg, (kg) => formatQuantity(kg, "mass", system), "not weighed")}</Fact>
+            <Fact name="Weight">
+              {show(bike.massKg, (kg) => formatQuantity(kg, "mass", system), "not weighed")}
+            </Fact>
             <Fact name="Motor" pencil={assumed("motor")}>
               {bike.motor === "hub" ? "hub motor" : "mid motor"}
             </Fact>
@@ -153,9 +202,18 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
             <Fact name="Volts" pencil={assumed("meterStepV")}>
               in steps of {bike.meterStepV} V
             </Fact>
-            <Fact name="Wheel setting">{show(bike.wheelCircumferenceM, (m) => formatQuantity(m, "length", system), "not noted")}</Fact>
+            <Fact name="Wheel setting">
+              {show(bike.wheelCircumferenceM, (m) => formatQuantity(m, "length", system), "not noted")}
+            </Fact>
             <Fact name="Claimed range">
-              {show(bike.claimLowM, (low) => [...new Set([low, bike.claimHighM ?? low])].map((m) => formatQuantity(m, "distance", system, 0)).join(" to "), "none noted")}
+              {show(
+                bike.claimLowM,
+                (low) =>
+                  [...new Set([low, bike.claimHighM ?? low])]
+                    .map((m) => formatQuantity(m, "distance", system, 0))
+                    .join(" to "),
+                "none noted",
+              )}
             </Fact>
           </dl>
         </aside>

@@ -17,7 +17,10 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const id = idOf(params.bikeId, GONE);
-  const submission = parseWithZod(await request.formData(), { schema: bikeForm(systemOf(request)), disableAutoCoercion: true });
+  const submission = parseWithZod(await request.formData(), {
+    schema: bikeForm(systemOf(request)),
+    disableAutoCoercion: true,
+  });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   await saveBike(context.get(dbContext), id, submission.value);
   return redirect(`/bikes/${id}`);

@@ -1,12 +1,31 @@
 import { z } from "zod";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
-import { bikeSchema, packRecordSchema, riderSchema, setUpSchema, type Bike, type PackRecord, type Rider, type SetUp } from "#core/records";
-import { choice, listText, numberText, pencilText, quantityText, readInto, tick, words } from "#app/ui/formText";
+import {
+  bikeSchema,
+  packRecordSchema,
+  riderSchema,
+  setUpSchema,
+  type Bike,
+  type PackRecord,
+  type Rider,
+  type SetUp,
+} from "#core/records";
+import {
+  choice,
+  listText,
+  numberText,
+  pencilText,
+  quantityText,
+  readInto,
+  tick,
+  words,
+} from "#app/ui/formText";
 
 /** The forms of this station: what a person types, read into core's records; and records written back as form texts. */
 type Texts = Readonly<Record<string, string>>;
 
-const shown = (value: number | undefined, name: DimensionName, system: System) => (value === undefined ? "" : formatInput(value, name, unitOf(name, system)));
+const shown = (value: number | undefined, name: DimensionName, system: System) =>
+  value === undefined ? "" : formatInput(value, name, unitOf(name, system));
 const plain = (value: number | undefined) => (value === undefined ? "" : String(value));
 const on = (value: boolean) => (value ? "on" : "");
 
@@ -31,10 +50,35 @@ export const bikeForm = (system: System) =>
     bikeSchema,
   );
 
-export const BIKE_FIELDS = ["name", "what", "massKg", "motor", "levels", "throttle", "percentStep", "counts", "bars", "meterStepV", "wheelCircumferenceM", "claimLowM", "claimHighM"] as const;
+export const BIKE_FIELDS = [
+  "name",
+  "what",
+  "massKg",
+  "motor",
+  "levels",
+  "throttle",
+  "percentStep",
+  "counts",
+  "bars",
+  "meterStepV",
+  "wheelCircumferenceM",
+  "claimLowM",
+  "claimHighM",
+] as const;
 
 /** A new bike's form: what is common, in pencil. */
-export const NEW_BIKE: Bike = { name: "", what: "", motor: "hub", levels: ["low", "mid", "high"], throttle: false, percentStep: 1, counts: "charge", bars: 0, meterStepV: 0.1, pencil: ["motor", "levels", "percentStep", "counts", "meterStepV"] };
+export const NEW_BIKE: Bike = {
+  name: "",
+  what: "",
+  motor: "hub",
+  levels: ["low", "mid", "high"],
+  throttle: false,
+  percentStep: 1,
+  counts: "charge",
+  bars: 0,
+  meterStepV: 0.1,
+  pencil: ["motor", "levels", "percentStep", "counts", "meterStepV"],
+};
 
 export function bikeTexts(bike: Bike, system: System): Texts {
   return {
@@ -69,7 +113,15 @@ export const packForm = (system: System) =>
     packRecordSchema,
   );
 
-export const PACK_FIELDS = ["name", "chemistry", "labelWh", "ampHours", "seriesCells", "measuredWh", "measuredSdWh"] as const;
+export const PACK_FIELDS = [
+  "name",
+  "chemistry",
+  "labelWh",
+  "ampHours",
+  "seriesCells",
+  "measuredWh",
+  "measuredSdWh",
+] as const;
 export const NEW_PACK: PackRecord = { name: "Main pack", chemistry: "NMC", pencil: ["name", "chemistry"] };
 
 export function packTexts(pack: PackRecord, system: System): Texts {
@@ -84,10 +136,14 @@ export function packTexts(pack: PackRecord, system: System): Texts {
   };
 }
 
-export const riderForm = (system: System) => readInto(z.object({ name: choice, massKg: quantityText("mass", system), pencil: pencilText }), riderSchema);
+export const riderForm = (system: System) =>
+  readInto(z.object({ name: choice, massKg: quantityText("mass", system), pencil: pencilText }), riderSchema);
 export const RIDER_FIELDS = ["name", "massKg"] as const;
 export const NEW_RIDER: Rider = { name: "", pencil: [] };
-export const riderTexts = (rider: Rider, system: System): Texts => ({ name: rider.name, massKg: shown(rider.massKg, "mass", system) });
+export const riderTexts = (rider: Rider, system: System): Texts => ({
+  name: rider.name,
+  massKg: shown(rider.massKg, "mass", system),
+});
 
 export const setUpForm = (system: System) =>
   readInto(

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { labelEnergy } from "#core/pack";
-import { formatQuantity } from "#core/quantities";
+import { formatBare, formatQuantity } from "#core/quantities";
 import { listBikes, listPacks, listRiders } from "#db/bikes";
 import { listTests } from "#db/tests";
 import { Figure } from "#ui/figure";
@@ -12,7 +12,12 @@ import type { Route } from "./+types/list";
 
 export async function loader({ context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const [bikes, packs, riders, tests] = await Promise.all([listBikes(db), listPacks(db), listRiders(db), listTests(db)]);
+  const [bikes, packs, riders, tests] = await Promise.all([
+    listBikes(db),
+    listPacks(db),
+    listRiders(db),
+    listTests(db),
+  ]);
   const latest = new Map([...tests].reverse().map((line) => [line.bikeId, line]));
   const results = await resultsOf(db, [...latest.values()]);
   return {
@@ -22,8 +27,13 @@ export async function loader({ context }: Route.LoaderArgs) {
       const result = line && results.get(line.id);
       return {
         ...bike,
-        packs: packs.filter(({ bikeId }) => bikeId === bike.id).map((pack) => ({ name: pack.name, wh: labelEnergy(pack), measuredWh: pack.measuredWh ?? null })),
-        last: line && result?.ok ? { testId: line.id, title: line.test.title, whPerM: result.value.best.value } : null,
+        packs: packs
+          .filter(({ bikeId }) => bikeId === bike.id)
+          .map((pack) => ({ name: pack.name, wh: labelEnergy(pack), measuredWh: pack.measuredWh ?? null })),
+        last:
+          line && result?.ok
+            ? { testId: line.id, title: line.test.title, whPerM: result.value.best.value }
+            : null,
       };
     }),
   };
@@ -41,7 +51,7 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
         </Link>
       }
     >
-      <div className="grid gap-8 p-4 md:p-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6">
         {bikes.length === 0 ? (
           <Empty
             step={
@@ -73,22 +83,34 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
                       </Link>
                       <div className="text-sm text-quiet">{bike.what}</div>
                     </td>
-                    <td className="number">{bike.massKg === undefined ? <span className="pencil">not weighed</span> : formatQuantity(bike.massKg, "mass", system)}</td>
+                    <td className="number">
+                      {bike.massKg === undefined ? (
+                        <span className="pencil">not weighed</span>
+                      ) : (
+                        formatQuantity(bike.massKg, "mass", system)
+                      )}
+                    </td>
                     <td>
                       {bike.packs.map(({ name, wh, measuredWh }) => (
                         <div key={name}>
                           {wh.ok ? formatQuantity(wh.value, "energy", system) : "no label"}
-                          <span className="text-sm text-quiet">{measuredWh === null ? "" : `, measured ${formatQuantity(measuredWh, "energy", system)}`}</span>
+                          <span className="text-sm text-quiet">
+                            {measuredWh === null
+                              ? ""
+                              : `, measured ${formatQuantity(measuredWh, "energy", system)}`}
+                          </span>
                         </div>
                       ))}
-                      {bike.packs.length === 0 ? <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link> : null}
+                      {bike.packs.length === 0 ? (
+                        <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link>
+                      ) : null}
                     </td>
                     <td>
                       {bike.claimLowM === undefined
                         ? ""
                         : bike.claimHighM === undefined || bike.claimHighM === bike.claimLowM
                           ? formatQuantity(bike.claimLowM, "distance", system, 0)
-                          : `${formatQuantity(bike.claimLowM, "distance", system, 0)} to ${formatQuantity(bike.claimHighM, "distance", system, 0)}`}
+                          : `${formatBare(bike.claimLowM, "distance", system, 0)} to ${formatQuantity(bike.claimHighM, "distance", system, 0)}`}
                     </td>
                     <td className="number">
                       {bike.last ? (
@@ -111,7 +133,11 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
             {riders.map((rider) => (
               <li key={rider.id} className="sheet px-3 py-2">
                 <Link to={`/bikes/riders/${rider.id}`}>{rider.name}</Link>
-                <span className="text-sm text-quiet">{rider.massKg === undefined ? ", not weighed" : `, ${formatQuantity(rider.massKg, "mass", system, 0)}`}</span>
+                <span className="text-sm text-quiet">
+                  {rider.massKg === undefined
+                    ? ", not weighed"
+                    : `, ${formatQuantity(rider.massKg, "mass", system, 0)}`}
+                </span>
               </li>
             ))}
             <li>

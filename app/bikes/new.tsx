@@ -10,7 +10,10 @@ import { bikeForm, NEW_BIKE } from "./forms";
 import type { Route } from "./+types/new";
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const submission = parseWithZod(await request.formData(), { schema: bikeForm(systemOf(request)), disableAutoCoercion: true });
+  const submission = parseWithZod(await request.formData(), {
+    schema: bikeForm(systemOf(request)),
+    disableAutoCoercion: true,
+  });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = uuidv7();
   await saveBike(context.get(dbContext), id, submission.value);
@@ -19,7 +22,10 @@ export async function action({ request, context }: Route.ActionArgs) {
 
 export default function NewBike({ actionData }: Route.ComponentProps) {
   return (
-    <Page title="Add a bike" line="Dashed figures are assumed: confirm them or type your own. The pack comes next.">
+    <Page
+      title="Add a bike"
+      line="Dashed figures are assumed: confirm them or type your own. The pack comes next."
+    >
       <div className="max-w-3xl p-4 md:p-6">
         <BikeForm bike={NEW_BIKE} lastResult={actionData} save="Keep the bike" back="/bikes" />
       </div>

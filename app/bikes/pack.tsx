@@ -20,12 +20,22 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
   if (params.packId === "new") return { bike, pack: NEW_PACK, isNew: true };
   const id = idOf(params.packId, GONE);
-  return { bike, pack: found((await listPacks(db, bike.id)).find((pack) => pack.id === id), GONE), isNew: false };
+  return {
+    bike,
+    pack: found(
+      (await listPacks(db, bike.id)).find((pack) => pack.id === id),
+      GONE,
+    ),
+    isNew: false,
+  };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const bikeId = idOf(params.bikeId, GONE);
-  const submission = parseWithZod(await request.formData(), { schema: packForm(systemOf(request)), disableAutoCoercion: true });
+  const submission = parseWithZod(await request.formData(), {
+    schema: packForm(systemOf(request)),
+    disableAutoCoercion: true,
+  });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.packId === "new" ? uuidv7() : idOf(params.packId, GONE);
   await savePack(context.get(dbContext), id, bikeId, submission.value);
@@ -37,26 +47,59 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
   const schema = useMemo(() => packForm(system), [system]);
   const pencil = (name: string) => pack.pencil.includes(name);
   return (
-    <Page title={isNew ? `A pack for ${bike.name}` : `${pack.name} of ${bike.name}`} line="As its label says; a measured capacity beats the label.">
+    <Page
+      title={isNew ? `A pack for ${bike.name}` : `${pack.name} of ${bike.name}`}
+      line="As its label says; a measured capacity beats the label."
+    >
       <div className="max-w-3xl p-4 md:p-6">
-        <SaveForm schema={schema} names={PACK_FIELDS} values={packTexts(pack, system)} lastResult={actionData} save="Keep the pack" back={`/bikes/${bike.id}`}>
+        <SaveForm
+          schema={schema}
+          names={PACK_FIELDS}
+          values={packTexts(pack, system)}
+          lastResult={actionData}
+          save="Keep the pack"
+          back={`/bikes/${bike.id}`}
+        >
           {(fields) => (
             <>
               <section className="grid gap-4 sm:grid-cols-2">
                 <TextField field={fields.name} label="Name" pencil={pencil("name")} />
-                <SelectField field={fields.chemistry} label="Chemistry" pencil={pencil("chemistry")} options={[{ value: "NMC", label: "NMC (most packs)" }, { value: "LFP", label: "LFP (iron phosphate)" }]} />
-                <TextField field={fields.labelWh} label="Printed energy" hint="Such as 612 Wh. Or give Ah and cells below." autoFocus={isNew} />
+                <SelectField
+                  field={fields.chemistry}
+                  label="Chemistry"
+                  pencil={pencil("chemistry")}
+                  options={[
+                    { value: "NMC", label: "NMC (most packs)" },
+                    { value: "LFP", label: "LFP (iron phosphate)" },
+                  ]}
+                />
+                <TextField
+                  field={fields.labelWh}
+                  label="Printed energy"
+                  hint="Such as 612 Wh. Or give Ah and cells below."
+                  autoFocus={isNew}
+                />
                 <TextField field={fields.ampHours} label="Printed charge" hint="Such as 17 Ah." />
-                <TextField field={fields.seriesCells} label="Cells in series" hint="36 V has 10, 48 V has 13, 52 V has 14. Volts say nothing without it." inputMode="numeric" />
+                <TextField
+                  field={fields.seriesCells}
+                  label="Cells in series"
+                  hint="36 V has 10, 48 V has 13, 52 V has 14. Volts say nothing without it."
+                  inputMode="numeric"
+                />
               </section>
               <section className="grid gap-4 sm:grid-cols-2">
                 <h2 className="sm:col-span-2">Measured, at 25 C</h2>
-                <TextField field={fields.measuredWh} label="Bench capacity" hint="Empty when nobody measured it." />
+                <TextField
+                  field={fields.measuredWh}
+                  label="Bench capacity"
+                  hint="Empty when nobody measured it."
+                />
                 <TextField field={fields.measuredSdWh} label="Doubt of it, 1 sd" />
               </section>
               <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
-                Never open a pack, bridge its contacts or bypass its protection. Charge attended, with its own charger, away from exits.
-                Swelling, smell, hiss or heat: stop, move away, call the emergency number.
+                Never open a pack, bridge its contacts or bypass its protection. Charge attended, with its own
+                charger, away from exits. Swelling, smell, hiss or heat: stop, move away, call the emergency
+                number.
               </p>
             </>
           )}

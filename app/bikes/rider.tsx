@@ -18,13 +18,26 @@ const GONE = "There is no such rider.";
 export async function loader({ params, context }: Route.LoaderArgs) {
   if (params.riderId === "new") return { rider: NEW_RIDER, isNew: true };
   const id = idOf(params.riderId, GONE);
-  return { rider: found((await listRiders(context.get(dbContext))).find((rider) => rider.id === id), GONE), isNew: false };
+  return {
+    rider: found(
+      (await listRiders(context.get(dbContext))).find((rider) => rider.id === id),
+      GONE,
+    ),
+    isNew: false,
+  };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const submission = parseWithZod(await request.formData(), { schema: riderForm(systemOf(request)), disableAutoCoercion: true });
+  const submission = parseWithZod(await request.formData(), {
+    schema: riderForm(systemOf(request)),
+    disableAutoCoercion: true,
+  });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  await saveRider(context.get(dbContext), params.riderId === "new" ? uuidv7() : idOf(params.riderId, GONE), submission.value);
+  await saveRider(
+    context.get(dbContext),
+    params.riderId === "new" ? uuidv7() : idOf(params.riderId, GONE),
+    submission.value,
+  );
   return redirect("/bikes");
 }
 
@@ -32,9 +45,19 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
   const system = useSystem();
   const schema = useMemo(() => riderForm(system), [system]);
   return (
-    <Page title={isNew ? "Add a rider" : rider.name} line="First names are enough. Weight dressed, with water and camera.">
+    <Page
+      title={isNew ? "Add a rider" : rider.name}
+      line="First names are enough. Weight dressed, with water and camera."
+    >
       <div className="max-w-xl p-4 md:p-6">
-        <SaveForm schema={schema} names={RIDER_FIELDS} values={riderTexts(rider, system)} lastResult={actionData} save="Keep the rider" back="/bikes">
+        <SaveForm
+          schema={schema}
+          names={RIDER_FIELDS}
+          values={riderTexts(rider, system)}
+          lastResult={actionData}
+          save="Keep the rider"
+          back="/bikes"
+        >
           {(fields) => (
             <>
               <TextField field={fields.name} label="Name" autoFocus={isNew} />

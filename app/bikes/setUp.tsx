@@ -20,12 +20,22 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
   if (params.setUpId === "new") return { bike, setUp: NEW_SET_UP, isNew: true };
   const id = idOf(params.setUpId, GONE);
-  return { bike, setUp: found((await listSetUps(db, bike.id)).find((setUp) => setUp.id === id), GONE), isNew: false };
+  return {
+    bike,
+    setUp: found(
+      (await listSetUps(db, bike.id)).find((setUp) => setUp.id === id),
+      GONE,
+    ),
+    isNew: false,
+  };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const bikeId = idOf(params.bikeId, GONE);
-  const submission = parseWithZod(await request.formData(), { schema: setUpForm(systemOf(request)), disableAutoCoercion: true });
+  const submission = parseWithZod(await request.formData(), {
+    schema: setUpForm(systemOf(request)),
+    disableAutoCoercion: true,
+  });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.setUpId === "new" ? uuidv7() : idOf(params.setUpId, GONE);
   await saveSetUp(context.get(dbContext), id, bikeId, submission.value);
@@ -36,15 +46,30 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
   const system = useSystem();
   const schema = useMemo(() => setUpForm(system), [system]);
   return (
-    <Page title={isNew ? `A set-up of ${bike.name}` : `${setUp.name}, ${bike.name}`} line="Tyres, pressure, lights and load: what changes between tests of one bike.">
+    <Page
+      title={isNew ? `A set-up of ${bike.name}` : `${setUp.name}, ${bike.name}`}
+      line="Tyres, pressure, lights and load: what changes between tests of one bike."
+    >
       <div className="max-w-3xl p-4 md:p-6">
-        <SaveForm schema={schema} names={SET_UP_FIELDS} values={setUpTexts(setUp, system)} lastResult={actionData} save="Keep the set-up" back={`/bikes/${bike.id}`}>
+        <SaveForm
+          schema={schema}
+          names={SET_UP_FIELDS}
+          values={setUpTexts(setUp, system)}
+          lastResult={actionData}
+          save="Keep the set-up"
+          back={`/bikes/${bike.id}`}
+        >
           {(fields) => (
             <section className="grid gap-4 sm:grid-cols-2">
               <TextField field={fields.name} label="Name" hint="Such as: slick tyres." autoFocus={isNew} />
               <TextField field={fields.tyre} label="Tyres" hint="Class and width." />
               <TextField field={fields.pressurePa} label="Pressure" hint="Such as 31 psi or 2.1 bar." />
-              <TextField field={fields.carriedKg} label="Load carried" hint="Panniers, child, camera; without the rider." pencil={setUp.pencil.includes("carriedKg")} />
+              <TextField
+                field={fields.carriedKg}
+                label="Load carried"
+                hint="Panniers, child, camera; without the rider."
+                pencil={setUp.pencil.includes("carriedKg")}
+              />
               <TickField field={fields.lightsOn} label="Lights on" />
             </section>
           )}

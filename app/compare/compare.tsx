@@ -1,13 +1,23 @@
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense } from "react";
 import { Form, Link, useSearchParams } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { confounders, pairOf, standings } from "#core/compare";
-import { fixed, formatBare, formatQuantity, formatUncertain, METRES_PER_MILE, scale, unitOf, writeUncertain } from "#core/quantities";
+import {
+  fixed,
+  formatBare,
+  formatQuantity,
+  formatUncertain,
+  METRES_PER_MILE,
+  scale,
+  unitOf,
+  writeUncertain,
+} from "#core/quantities";
 import { DRIVES } from "#core/records";
 import { listTests, loadRecord } from "#db/tests";
+import { useAlive } from "#ui/alive";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import type { Route } from "./+types/compare";
@@ -47,21 +57,33 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   });
   const chosen = search.getAll("test").slice(0, 2);
   const pairRows = chosen.flatMap((id) => rows.find((row) => row.id === id) ?? []);
-  const records = pairRows.length === 2 ? await Promise.all(pairRows.map(({ id }) => loadRecord(db, id))) : [];
+  const records =
+    pairRows.length === 2 ? await Promise.all(pairRows.map(({ id }) => loadRecord(db, id))) : [];
   const [first, second] = pairRows;
   const pair =
     first && second && records[0] && records[1]
-      ? { first, second, ...pairOf(first.whPerM, second.whPerM), confounders: confounders(records[0], records[1], systemOf(request)) }
+      ? {
+          first,
+          second,
+          ...pairOf(first.whPerM, second.whPerM),
+          confounders: confounders(records[0], records[1], systemOf(request)),
+        }
       : null;
   const shown = rows.filter((row) => (!drive || row.drive === drive) && (!bike || row.bikeId === bike));
-  return { ...standings(shown), pair, chosen: pairRows.map(({ id }) => id), bikes: [...new Map(rows.map((row) => [row.bikeId, row.bike]))].sort((a, b) => a[1].localeCompare(b[1])) };
+  return {
+    ...standings(shown),
+    pair,
+    chosen: pairRows.map(({ id }) => id),
+    bikes: [...new Map(rows.map((row) => [row.bikeId, row.bike]))].sort((a, b) => a[1].localeCompare(b[1])),
+  };
 }
 
-export default function Compare({ loaderData: { places, swaps, pair, chosen, bikes } }: Route.ComponentProps) {
+export default function Compare({
+  loaderData: { places, swaps, pair, chosen, bikes },
+}: Route.ComponentProps) {
   const system = useSystem();
   const [search, setSearch] = useSearchParams();
-  const [alive, setAlive] = useState(false);
-  useEffect(() => setAlive(true), []);
+  const alive = useAlive();
   const unit = unitOf("energyPerDistance", system);
   const filter = (name: string, value: string) =>
     setSearch((before) => {
@@ -82,8 +104,11 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
       { preventScrollReset: true },
     );
   return (
-    <Page title={`Standings, ${unit} as ridden`} line="Each test under its own conditions, thriftiest first. Choose two to see their difference, and what else differed.">
-      <div className="grid gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
+    <Page
+      title={`Standings, ${unit} as ridden`}
+      line="Each test under its own conditions, thriftiest first. Choose two to see their difference, and what else differed."
+    >
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
         <section className="min-w-0">
           <Form className="mb-4 flex flex-wrap items-center gap-3 text-sm">
             {chosen.map((id) => (
@@ -91,7 +116,12 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
             ))}
             <label className="flex items-center gap-2">
               Drive
-              <select name="drive" className="input w-auto" value={search.get("drive") ?? ""} onChange={(event) => filter("drive", event.target.value)}>
+              <select
+                name="drive"
+                className="input w-auto"
+                value={search.get("drive") ?? ""}
+                onChange={(event) => filter("drive", event.target.value)}
+              >
                 <option value="">pedal and throttle</option>
                 {DRIVES.map((drive) => (
                   <option key={drive} value={drive}>
@@ -102,7 +132,12 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
             </label>
             <label className="flex items-center gap-2">
               Bike
-              <select name="bike" className="input w-auto" value={search.get("bike") ?? ""} onChange={(event) => filter("bike", event.target.value)}>
+              <select
+                name="bike"
+                className="input w-auto"
+                value={search.get("bike") ?? ""}
+                onChange={(event) => filter("bike", event.target.value)}
+              >
                 <option value="">all</option>
                 {bikes.map(([id, name]) => (
                   <option key={id} value={id}>
@@ -123,7 +158,8 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                 </Link>
               }
             >
-              Tests with a figure stand here, thriftiest first. {search.size ? "None fits these filters." : "There is none yet."}
+              Tests with a figure stand here, thriftiest first.{" "}
+              {search.size ? "None fits these filters." : "There is none yet."}
             </Empty>
           ) : (
             <>
@@ -132,7 +168,11 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                   {places.map(({ place, row }) => {
                     const { value, error } = writeUncertain(row.whPerM, "energyPerDistance", system);
                     return (
-                      <li key={row.id} className="flex items-center gap-2 border-b border-rule" style={{ height: ROW }}>
+                      <li
+                        key={row.id}
+                        className="flex items-center gap-2 border-b border-rule"
+                        style={{ height: ROW }}
+                      >
                         <input
                           type="checkbox"
                           className="size-5 shrink-0 accent-spruce"
@@ -142,10 +182,16 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                         />
                         <span className="w-5 shrink-0 text-right text-sm text-quiet">{place}</span>
                         <div className="min-w-0 flex-1">
-                          <Link to={`/strip/${row.id}`} className="block truncate font-bold text-ink no-underline hover:underline">
+                          <Link
+                            to={`/strip/${row.id}`}
+                            className="block truncate font-bold text-ink no-underline hover:underline"
+                          >
                             {row.bike}
                           </Link>
-                          <span className="block truncate text-sm text-quiet" title={`${row.title}, ${row.setUp ?? ""}`}>
+                          <span
+                            className="block truncate text-sm text-quiet"
+                            title={`${row.title}, ${row.setUp ?? ""}`}
+                          >
                             {row.drive === "throttle" ? "throttle, " : ""}
                             {row.title}
                           </span>
@@ -158,7 +204,11 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                     );
                   })}
                 </ol>
-                <div className="hidden min-w-0 flex-1 md:block" style={{ height: HEAD + ROW * places.length }} aria-hidden>
+                <div
+                  className="hidden min-w-0 flex-1 md:block"
+                  style={{ height: HEAD + ROW * places.length }}
+                  aria-hidden
+                >
                   {alive ? (
                     <Suspense fallback={null}>
                       <StandingsChart
@@ -169,7 +219,10 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                           id: row.id,
                           best: Number(formatBare(row.whPerM.mean, "energyPerDistance", system, 3)),
                           error: Number(formatBare(1.96 * row.whPerM.sd, "energyPerDistance", system, 3)),
-                          plain: row.plainWhPerM === null ? null : Number(formatBare(row.plainWhPerM, "energyPerDistance", system, 3)),
+                          plain:
+                            row.plainWhPerM === null
+                              ? null
+                              : Number(formatBare(row.plainWhPerM, "energyPerDistance", system, 3)),
                           hollow: row.pencil || row.questions > 0,
                         }))}
                       />
@@ -178,11 +231,19 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                 </div>
               </div>
               <p className="mt-3 text-sm text-quiet">
-                Dot and line: best, with its 95 % span. Upright stroke: plain. Hollow: a reading of the test is in question.{" "}
-                {swaps.map(({ upper, lower, chance }) => `Places ${upper} and ${lower} could be swapped (${fixed(100 * chance, 0)} in 100).`).join(" ")}
+                Dot and line: best, with its 95 % span. Upright stroke: plain. Hollow: a reading of the test
+                is in question.{" "}
+                {swaps
+                  .map(
+                    ({ upper, lower, chance }) =>
+                      `Places ${upper} and ${lower} could be swapped (${fixed(100 * chance, 0)} in 100).`,
+                  )
+                  .join(" ")}
               </p>
               <details className="mt-4">
-                <summary className="cursor-pointer text-spruce underline underline-offset-3">The same as a table</summary>
+                <summary className="cursor-pointer text-spruce underline underline-offset-3">
+                  The same as a table
+                </summary>
                 <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Standings as a table">
                   <table className="table mt-2 w-full min-w-xl text-sm">
                     <thead>
@@ -211,7 +272,11 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                             <td className="number">
                               {value} ± {error}
                             </td>
-                            <td className="number">{row.plainWhPerM === null ? "none" : formatBare(row.plainWhPerM, "energyPerDistance", system)}</td>
+                            <td className="number">
+                              {row.plainWhPerM === null
+                                ? "none"
+                                : formatBare(row.plainWhPerM, "energyPerDistance", system)}
+                            </td>
                           </tr>
                         );
                       })}
@@ -231,9 +296,12 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
               <p className="text-sm text-quiet">
                 {pair.first.title}; {pair.second.title}
               </p>
-              <p className="mt-3 text-4xl leading-none font-bold">{signed(formatBare(pair.difference.mean, "energyPerDistance", system), pair.difference.mean)}</p>
+              <p className="mt-3 text-4xl leading-none font-bold">
+                {signed(formatBare(pair.difference.mean, "energyPerDistance", system), pair.difference.mean)}
+              </p>
               <p className="text-lg">
-                ± {writeUncertain(pair.difference, "energyPerDistance", system).error} <span className="text-sm text-quiet">{unit}</span>
+                ± {writeUncertain(pair.difference, "energyPerDistance", system).error}{" "}
+                <span className="text-sm text-quiet">{unit}</span>
               </p>
               <p className={`mt-3 ${pair.resolved ? "" : "text-ochre"}`}>
                 {pair.resolved
@@ -264,13 +332,18 @@ export default function Compare({ loaderData: { places, swaps, pair, chosen, bik
                 <p className="text-sm text-quiet">Nothing that was noted.</p>
               )}
               <p className="mt-3 text-sm text-quiet">
-                Over {formatQuantity(METRES_PER_MILE * 20, "distance", system, 0)} the difference is {formatUncertain(scale(pair.difference, METRES_PER_MILE * 20), "energy", system)}.
+                Over {formatQuantity(METRES_PER_MILE * 20, "distance", system, 0)} the difference is{" "}
+                {formatUncertain(scale(pair.difference, METRES_PER_MILE * 20), "energy", system)}.
               </p>
             </>
           ) : (
             <>
               <h2>Compare two</h2>
-              <p className="mt-1 text-quiet">{chosen.length === 1 ? "One is chosen. Tick another to see the difference." : "Tick two tests to see their difference, whether it is real, and what else differed."}</p>
+              <p className="mt-1 text-quiet">
+                {chosen.length === 1
+                  ? "One is chosen. Tick another to see the difference."
+                  : "Tick two tests to see their difference, whether it is real, and what else differed."}
+              </p>
             </>
           )}
         </aside>

@@ -22,7 +22,16 @@ interface Spot {
 }
 
 function BestDot({ cx = 0, cy = 0, payload }: Spot) {
-  return <circle cx={cx} cy={cy} r={6} fill={payload?.hollow ? "var(--color-bone)" : "var(--color-spruce)"} stroke="var(--color-spruce)" strokeWidth={2} />;
+  return (
+    <circle
+      cx={cx}
+      cy={cy}
+      r={6}
+      fill={payload?.hollow ? "var(--color-bone)" : "var(--color-spruce)"}
+      stroke="var(--color-spruce)"
+      strokeWidth={2}
+    />
+  );
 }
 
 function PlainStroke({ cx = 0, cy = 0 }: Spot) {
@@ -34,7 +43,11 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
   const placed = rows.map((each, i) => ({ ...each, y: i + 0.5 }));
   return (
     <ResponsiveContainer width="100%" height={head + row * rows.length}>
-      <ComposedChart data={placed} margin={{ top: 0, right: 16, bottom: 0, left: 16 }} accessibilityLayer={false}>
+      <ComposedChart
+        data={placed}
+        margin={{ top: 0, right: 16, bottom: 0, left: 16 }}
+        accessibilityLayer={false}
+      >
         <CartesianGrid horizontal={false} stroke="var(--color-rule)" />
         <XAxis
           type="number"
@@ -50,7 +63,12 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
         <Scatter data={placed} dataKey="y" shape={BestDot} isAnimationActive={false}>
           <ErrorBar dataKey="error" direction="x" width={0} stroke="var(--color-spruce)" strokeWidth={2} />
         </Scatter>
-        <Scatter data={placed.filter(({ plain }) => plain !== null).map((each) => ({ ...each, best: each.plain }))} dataKey="y" shape={PlainStroke} isAnimationActive={false} />
+        <Scatter
+          data={placed.filter(({ plain }) => plain !== null).map((each) => ({ ...each, best: each.plain }))}
+          dataKey="y"
+          shape={PlainStroke}
+          isAnimationActive={false}
+        />
       </ComposedChart>
     </ResponsiveContainer>
   );

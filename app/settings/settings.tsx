@@ -1,14 +1,20 @@
 import { assumptionRows } from "#core/assumptions";
 import { fixed } from "#core/quantities";
 import { Page } from "#ui/page";
+import { UnitSwitch } from "#ui/unitSwitch";
 
-const decimals = (value: number) => (Number.isInteger(value) ? 0 : (String(value).split(".")[1]?.length ?? 0));
+const decimals = (value: number) =>
+  Number.isInteger(value) ? 0 : (String(value).split(".")[1]?.length ?? 0);
 
 /** The assumptions table and the cautions in full. */
 export default function Settings() {
   return (
-    <Page title="Settings" line="What is assumed until you say otherwise, and the cautions in full. Units are switched in the rail.">
-      <div className="grid gap-8 p-4 md:p-6 xl:grid-cols-2">
+    <Page title="Settings" line="Units, what is assumed until you say otherwise, and the cautions in full.">
+      <section className="max-w-60 px-4 pt-4 md:px-6">
+        <h2 className="mb-2">Units</h2>
+        <UnitSwitch />
+      </section>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-2">
         <section>
           <h2 className="mb-2">Assumptions</h2>
           <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">
@@ -36,16 +42,19 @@ export default function Settings() {
           <h2 className="mb-2">Cautions</h2>
           <h3 className="font-bold">Packs</h3>
           <p className="mb-3">
-            Never open a lithium pack, bridge its contacts or bypass a protection. Use the matched charger. Charge attended and away from exits, not
-            below 0 C (32 F) nor while hot from a ride. Stop for swelling, smell, hiss, heat or damage; move away and call the emergency number. Frequent
-            full discharges shorten a pack's life; store it about half full. Clamp meters and inline meters belong only on wiring made for them;
-            anything inside the pack or the controller is for a licensed technician.
+            Never open a lithium pack, bridge its contacts or bypass a protection. Use the matched charger.
+            Charge attended and away from exits, not below 0 C (32 F) nor while hot from a ride. Stop for
+            swelling, smell, hiss, heat or damage; move away and call the emergency number. Frequent full
+            discharges shorten a pack's life; store it about half full. Clamp meters and inline meters belong
+            only on wiring made for them; anything inside the pack or the controller is for a licensed
+            technician.
           </p>
           <h3 className="font-bold">Riding</h3>
           <p className="mb-3">
-            Fast and heavy bikes need their brakes checked first. Test top speed only where it is lawful: classes, throttles and paths differ by place,
-            and local law decides. Read and type only when stopped. Take helmet, lights, water, and clothes for heat or cold; tell somebody; keep a way
-            home without the motor.
+            Fast and heavy bikes need their brakes checked first. Test top speed only where it is lawful:
+            classes, throttles and paths differ by place, and local law decides. Read and type only when
+            stopped. Take helmet, lights, water, and clothes for heat or cold; tell somebody; keep a way home
+            without the motor.
           </p>
         </section>
       </div>

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/log";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
-import { choice, numberText, quantityText, tick, words } from "#app/ui/formText";
+import { choice, quantityText, tick, words } from "#app/ui/formText";
 
 /** What a check-in can be, in the order of a ride. Ends carry their reason. */
 export const WHAT = [
@@ -18,7 +18,25 @@ export const WHAT = [
   { value: "note", label: "note only" },
 ] as const;
 
-export const ENTRY_FIELDS = ["what", "distanceM", "displayM", "time", "percent", "bars", "bar", "packVolts", "underLoad", "restMin", "amps", "speedMps", "rangeGuessM", "level", "ground", "note", "chargerDone"] as const;
+export const ENTRY_FIELDS = [
+  "what",
+  "distanceM",
+  "displayM",
+  "time",
+  "percent",
+  "bars",
+  "bar",
+  "packVolts",
+  "underLoad",
+  "restMin",
+  "amps",
+  "speedMps",
+  "rangeGuessM",
+  "level",
+  "ground",
+  "note",
+  "chargerDone",
+] as const;
 export type EntryField = (typeof ENTRY_FIELDS)[number];
 
 export interface TypedEntry {
@@ -62,12 +80,23 @@ export const entryForm = (system: System) =>
       });
       if (!parsed.success) {
         for (const issue of parsed.error.issues)
-          context.addIssue({ code: "custom", path: [...issue.path], message: issue.path[0] === "bar" ? "Type which bar went, counted from the last: 4." : issue.message });
+          context.addIssue({
+            code: "custom",
+            path: [...issue.path],
+            message:
+              issue.path[0] === "bar" ? "Type which bar went, counted from the last: 4." : issue.message,
+          });
         return z.NEVER;
       }
-      const placed = "distanceM" in parsed.data && (parsed.data.distanceM !== undefined || parsed.data.displayM !== undefined);
+      const placed =
+        "distanceM" in parsed.data &&
+        (parsed.data.distanceM !== undefined || parsed.data.displayM !== undefined);
       if (!placed && time === "" && kind !== "start" && kind !== "note") {
-        context.addIssue({ code: "custom", path: ["distanceM"], message: "Type the distance, such as 12.4 mi, or the time it was read." });
+        context.addIssue({
+          code: "custom",
+          path: ["distanceM"],
+          message: "Type the distance, such as 12.4 mi, or the time it was read.",
+        });
         return z.NEVER;
       }
       return { time, body: parsed.data };
@@ -86,14 +115,22 @@ const DIMENSION: Readonly<Partial<Record<EntryField, DimensionName>>> = {
 };
 
 /** An entry written back as the texts of its form, for a correction. */
-export function entryTexts(entry: LiveEntry, time: string, system: System): Partial<Record<EntryField, string>> {
+export function entryTexts(
+  entry: LiveEntry,
+  time: string,
+  system: System,
+): Partial<Record<EntryField, string>> {
   const { body } = entry;
   const values = body as Readonly<Record<string, unknown>>;
-  const texts: Partial<Record<EntryField, string>> = { what: body.kind === "end" ? `end:${body.reason}` : body.kind, time };
+  const texts: Partial<Record<EntryField, string>> = {
+    what: body.kind === "end" ? `end:${body.reason}` : body.kind,
+    time,
+  };
   for (const field of ENTRY_FIELDS) {
     const value = values[field];
     const dimension = DIMENSION[field];
-    if (typeof value === "number") texts[field] = dimension ? formatInput(value, dimension, unitOf(dimension, system)) : String(value);
+    if (typeof value === "number")
+      texts[field] = dimension ? formatInput(value, dimension, unitOf(dimension, system)) : String(value);
     else if (typeof value === "string") texts[field] = value;
     else if (value === true) texts[field] = "on";
   }

@@ -1,5 +1,13 @@
 /** Each ground has a hatch and a letter of its own. */
-const LETTERS: Readonly<Record<string, string>> = { asphalt: "A", brick: "B", "fine gravel": "F", "loose gravel": "L", grass: "G", mud: "M", snow: "S" };
+const LETTERS: Readonly<Record<string, string>> = {
+  asphalt: "A",
+  brick: "B",
+  "fine gravel": "F",
+  "loose gravel": "L",
+  grass: "G",
+  mud: "M",
+  snow: "S",
+};
 
 const slug = (ground: string) => ground.replace(" ", "-");
 

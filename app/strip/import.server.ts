@@ -1,5 +1,15 @@
 import { checkEntry, foldLog, type Entry, type LiveEntry } from "#core/log";
-import { guessColumns, readCheckIns, readTable, type ColumnChoice, type ColumnField, COLUMN_FIELDS, type ImportedRow, type ImportOptions, type Table } from "#core/formats";
+import {
+  guessColumns,
+  readCheckIns,
+  readTable,
+  type ColumnChoice,
+  type ColumnField,
+  COLUMN_FIELDS,
+  type ImportedRow,
+  type ImportOptions,
+  type Table,
+} from "#core/formats";
 import { badAll, good, type Problem, type Result } from "#core/problems";
 import type { System } from "#core/quantities";
 import type { TestRecord } from "#core/records";
@@ -23,13 +33,26 @@ function columnsOf(table: Table, form: FormData, options: ImportOptions): readon
   return table.headings.map((_, i) => {
     const field = COLUMN_FIELDS.find((each) => each === form.get(`column${i}`)) ?? null;
     const unit = String(form.get(`unit${i}`) ?? "");
-    return { field, unit: unit || (guessed[i]?.field === field ? guessed[i]!.unit : defaultUnitOf(field, options)) };
+    return {
+      field,
+      unit: unit || (guessed[i]?.field === field ? guessed[i]!.unit : defaultUnitOf(field, options)),
+    };
   });
 }
 
 function defaultUnitOf(field: ColumnField | null, { distanceUnit }: ImportOptions): string {
-  const units: Partial<Record<ColumnField, string>> = { percent: "%", volts: "V", amps: "A", rest: "min", speed: distanceUnit === "mi" ? "mph" : "km/h" };
-  return field === "distance" || field === "display" || field === "guess" ? distanceUnit : field === null ? "" : (units[field] ?? "");
+  const units: Partial<Record<ColumnField, string>> = {
+    percent: "%",
+    volts: "V",
+    amps: "A",
+    rest: "min",
+    speed: distanceUnit === "mi" ? "mph" : "km/h",
+  };
+  return field === "distance" || field === "display" || field === "guess"
+    ? distanceUnit
+    : field === null
+      ? ""
+      : (units[field] ?? "");
 }
 
 export function optionsOf(form: FormData, day: string, utcOffset: string, system: System): ImportOptions {
@@ -43,10 +66,25 @@ export function optionsOf(form: FormData, day: string, utcOffset: string, system
   };
 }
 
-const FIELD_COLUMNS: Readonly<Record<string, ColumnField>> = { percent: "percent", packVolts: "volts", bars: "bars", bar: "event", time: "time", distanceM: "distance", displayM: "display" };
+const FIELD_COLUMNS: Readonly<Record<string, ColumnField>> = {
+  percent: "percent",
+  packVolts: "volts",
+  bars: "bars",
+  bar: "event",
+  time: "time",
+  distanceM: "distance",
+  displayM: "display",
+};
 
 /** What the bike cannot have shown, row by row, against the ride's log and the rows before. */
-function impossible(rows: readonly ImportedRow[], table: Table, columns: readonly ColumnChoice[], record: TestRecord, log: readonly Entry[], system: System): readonly Problem[] {
+function impossible(
+  rows: readonly ImportedRow[],
+  table: Table,
+  columns: readonly ColumnChoice[],
+  record: TestRecord,
+  log: readonly Entry[],
+  system: System,
+): readonly Problem[] {
   const setting = settingOfRecord(record);
   const others: LiveEntry[] = [...foldLog(log)];
   return rows.flatMap(({ row, at, body }) => {
@@ -60,7 +98,15 @@ function impossible(rows: readonly ImportedRow[], table: Table, columns: readonl
 }
 
 /** Reads the text with the columns and options of the form; the preview holds every problem and, when there is none, the rows. */
-export function previewOf(fileName: string, text: string, form: FormData, options: ImportOptions, record: TestRecord, log: readonly Entry[], system: System): Result<Preview> {
+export function previewOf(
+  fileName: string,
+  text: string,
+  form: FormData,
+  options: ImportOptions,
+  record: TestRecord,
+  log: readonly Entry[],
+  system: System,
+): Result<Preview> {
   const table = readTable(text);
   if (!table.ok) return table;
   const columns = columnsOf(table.value, form, options);
@@ -77,7 +123,20 @@ export function entryIdInBatch(batch: string, row: number): string {
 }
 
 /** The rows as log entries from a place in the ride's log on. */
-export function entriesOf(rows: readonly ImportedRow[], batch: string, firstSeq: number): Result<readonly Entry[]> {
-  if (rows.length === 0) return badAll([{ code: "no-rows", path: "file", sentence: "There is nothing to keep." }]);
-  return good(rows.map(({ row, at, body }, i) => ({ id: entryIdInBatch(batch, row), seq: firstSeq + i, at, body, supersedes: null })));
+export function entriesOf(
+  rows: readonly ImportedRow[],
+  batch: string,
+  firstSeq: number,
+): Result<readonly Entry[]> {
+  if (rows.length === 0)
+    return badAll([{ code: "no-rows", path: "file", sentence: "There is nothing to keep." }]);
+  return good(
+    rows.map(({ row, at, body }, i) => ({
+      id: entryIdInBatch(batch, row),
+      seq: firstSeq + i,
+      at,
+      body,
+      supersedes: null,
+    })),
+  );
 }

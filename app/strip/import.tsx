@@ -1,6 +1,4 @@
-import { useEffect, useState } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -8,6 +6,7 @@ import { uploadedText } from "#app/ui/upload.server";
 import { COLUMN_FIELDS, COLUMNS } from "#core/formats";
 import { appendEntries, listEntries, nextSeq } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
+import { useClientId } from "#ui/alive";
 import { FileField } from "#ui/fileField";
 import { Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
@@ -31,18 +30,26 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const testId = idOf(params.testId, GONE);
   const record = found(await loadRecord(db, testId), GONE);
   const form = await request.formData();
-  const ride = found((await listRides(db, testId)).find(({ id }) => id === form.get("rideId")), "There is no such ride in this test.");
+  const ride = found(
+    (await listRides(db, testId)).find(({ id }) => id === form.get("rideId")),
+    "There is no such ride in this test.",
+  );
   const pasted = form.get("text");
-  const file = typeof pasted === "string" ? { ok: true as const, value: { name: String(form.get("fileName") ?? ""), text: pasted } } : await uploadedText(form.get("file"), LIMIT_BYTES);
+  const file =
+    typeof pasted === "string"
+      ? { ok: true as const, value: { name: String(form.get("fileName") ?? ""), text: pasted } }
+      : await uploadedText(form.get("file"), LIMIT_BYTES);
   if (!file.ok) return data({ problem: file.problems[0]!.sentence, preview: null }, { status: 400 });
   const system = systemOf(request);
   const log = await listEntries(db, ride.id);
   const options = optionsOf(form, record.test.day, ride.utcOffset, system);
   const preview = previewOf(file.value.name, file.value.text, form, options, record, log, system);
   if (!preview.ok) return data({ problem: preview.problems[0]!.sentence, preview: null }, { status: 400 });
-  if (form.get("intent") !== "keep" || preview.value.problems.length) return { problem: null, preview: preview.value };
+  if (form.get("intent") !== "keep" || preview.value.problems.length)
+    return { problem: null, preview: preview.value };
   const entries = entriesOf(preview.value.rows, clientId(form.get("batchId")), await nextSeq(db, ride.id));
-  if (!entries.ok) return data({ problem: entries.problems[0]!.sentence, preview: preview.value }, { status: 400 });
+  if (!entries.ok)
+    return data({ problem: entries.problems[0]!.sentence, preview: preview.value }, { status: 400 });
   await appendEntries(db, ride.id, entries.value);
   return redirect(`/strip/${testId}`);
 }
@@ -52,7 +59,10 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
   const system = useSystem();
   const preview = actionData?.preview ?? null;
   return (
-    <Page title="Bring in notes" line={`${line.bikeName}, ${line.test.title}, ${ride.name}: a table of check-ins, one a row.`}>
+    <Page
+      title="Bring in notes"
+      line={`${line.bikeName}, ${line.test.title}, ${ride.name}: a table of check-ins, one a row.`}
+    >
       {preview ? (
         <PreviewForm key={preview.fileName} preview={preview} rideId={ride.id} busy={busy} />
       ) : (
@@ -66,7 +76,11 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
             hint="The first line names the columns, such as: miles, battery %, volts, level, note. Units may stand in the names or in the cells."
             problem={actionData?.problem ?? null}
           />
-          <Choices distanceUnit={system === "imperial" ? "mi" : "km"} levelHolds="from here" fullAtStart={false} />
+          <Choices
+            distanceUnit={system === "imperial" ? "mi" : "km"}
+            levelHolds="from here"
+            fullAtStart={false}
+          />
           <div>
             <button type="submit" className="button button-main" disabled={busy}>
               {busy ? "Reading ..." : "Read it and show me"}
@@ -78,7 +92,15 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
   );
 }
 
-function Choices({ distanceUnit, levelHolds, fullAtStart }: { readonly distanceUnit: string; readonly levelHolds: string; readonly fullAtStart: boolean }) {
+function Choices({
+  distanceUnit,
+  levelHolds,
+  fullAtStart,
+}: {
+  readonly distanceUnit: string;
+  readonly levelHolds: string;
+  readonly fullAtStart: boolean;
+}) {
   return (
     <>
       <label className="block text-sm font-medium">
@@ -96,7 +118,12 @@ function Choices({ distanceUnit, levelHolds, fullAtStart }: { readonly distanceU
         </select>
       </label>
       <label className="flex min-h-10 items-center gap-2">
-        <input type="checkbox" name="fullAtStart" defaultChecked={fullAtStart} className="size-5 accent-spruce" />
+        <input
+          type="checkbox"
+          name="fullAtStart"
+          defaultChecked={fullAtStart}
+          className="size-5 accent-spruce"
+        />
         The pack was full at the first row: the charger said done
       </label>
     </>
@@ -106,21 +133,34 @@ function Choices({ distanceUnit, levelHolds, fullAtStart }: { readonly distanceU
 const SHOWN = 200;
 
 /** The table as read: what each column is taken to be, each bad cell marked, and nothing kept until all is well. */
-function PreviewForm({ preview, rideId, busy }: { readonly preview: Preview; readonly rideId: string; readonly busy: boolean }) {
+function PreviewForm({
+  preview,
+  rideId,
+  busy,
+}: {
+  readonly preview: Preview;
+  readonly rideId: string;
+  readonly busy: boolean;
+}) {
   const { table, columns, options, problems, text, fileName } = preview;
-  const [batchId, setBatchId] = useState("");
-  useEffect(() => setBatchId(uuidv7()), []);
+  const batchId = useClientId();
   const wrong = new Set(problems.map(({ path }) => path));
   return (
-    <Form method="post" className="grid gap-5 p-4 md:p-6">
+    <Form method="post" className="grid grid-cols-[minmax(0,1fr)] gap-5 p-4 md:p-6">
       <input type="hidden" name="rideId" value={rideId} />
       <input type="hidden" name="batchId" value={batchId} />
       <input type="hidden" name="fileName" value={fileName} />
       <textarea name="text" defaultValue={text} hidden readOnly />
       <p>
-        <b>{fileName}</b>: {table.rows.length} rows. {problems.length ? "Nothing is kept until every row can be read." : "Every row can be read. Check the columns, then keep them."}
+        <b>{fileName}</b>: {table.rows.length} rows.{" "}
+        {problems.length
+          ? "Nothing is kept until every row can be read."
+          : "Every row can be read. Check the columns, then keep them."}
       </p>
-      <Problems title={`${problems.length} to mend in the file, or choose another column`} sentences={problems.map(({ path, sentence }) => `${path}: ${sentence}`)} />
+      <Problems
+        title={`${problems.length} to mend in the file, or choose another column`}
+        sentences={problems.map(({ path, sentence }) => `${path}: ${sentence}`)}
+      />
       <div className="grid max-w-3xl gap-4 sm:grid-cols-2">
         <Choices {...options} />
       </div>
@@ -132,7 +172,12 @@ function PreviewForm({ preview, rideId, busy }: { readonly preview: Preview; rea
               {table.headings.map((heading, i) => (
                 <th key={`${heading}/${i}`} scope="col" className="align-top">
                   <span className="block font-bold text-ink">{heading || "(no name)"}</span>
-                  <select name={`column${i}`} defaultValue={columns[i]?.field ?? ""} aria-label={`Column ${heading} is`} className={`input mt-1 min-w-36 ${columns[i]?.field ? "" : "input-pencil"}`}>
+                  <select
+                    name={`column${i}`}
+                    defaultValue={columns[i]?.field ?? ""}
+                    aria-label={`Column ${heading} is`}
+                    className={`input mt-1 min-w-36 ${columns[i]?.field ? "" : "input-pencil"}`}
+                  >
                     <option value="">leave out</option>
                     {COLUMN_FIELDS.map((field) => (
                       <option key={field} value={field}>
@@ -140,7 +185,9 @@ function PreviewForm({ preview, rideId, busy }: { readonly preview: Preview; rea
                       </option>
                     ))}
                   </select>
-                  {columns[i]?.unit ? <span className="pencil block pt-1 text-sm">in {columns[i].unit}</span> : null}
+                  {columns[i]?.unit ? (
+                    <span className="pencil block pt-1 text-sm">in {columns[i].unit}</span>
+                  ) : null}
                 </th>
               ))}
             </tr>
@@ -152,7 +199,10 @@ function PreviewForm({ preview, rideId, busy }: { readonly preview: Preview; rea
                 {table.headings.map((heading, i) => {
                   const bad = wrong.has(`row ${r + 2}, column ${heading}`);
                   return (
-                    <td key={i} className={`whitespace-nowrap ${bad ? "font-bold text-rust underline decoration-wavy" : ""}`}>
+                    <td
+                      key={i}
+                      className={`whitespace-nowrap ${bad ? "font-bold text-rust underline decoration-wavy" : ""}`}
+                    >
                       {cells[i]}
                     </td>
                   );
@@ -164,7 +214,13 @@ function PreviewForm({ preview, rideId, busy }: { readonly preview: Preview; rea
       </div>
       {table.rows.length > SHOWN ? <p className="text-quiet">The first {SHOWN} rows are shown.</p> : null}
       <div className="flex flex-wrap gap-3">
-        <button type="submit" name="intent" value="keep" className="button button-main" disabled={busy || problems.length > 0}>
+        <button
+          type="submit"
+          name="intent"
+          value="keep"
+          className="button button-main"
+          disabled={busy || problems.length > 0}
+        >
           Keep {table.rows.length} check-ins
         </button>
         <button type="submit" name="intent" value="preview" className="button" disabled={busy}>

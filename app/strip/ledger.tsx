@@ -5,10 +5,24 @@ import type { DimensionName } from "#core/quantities";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
 
-function Line({ name, value, because, pencil = false, slate = false }: { readonly name: string; readonly value: ReactNode; readonly because?: string | undefined; readonly pencil?: boolean; readonly slate?: boolean }) {
+function Line({
+  name,
+  value,
+  because,
+  pencil = false,
+  slate = false,
+}: {
+  readonly name: string;
+  readonly value: ReactNode;
+  readonly because?: string | undefined;
+  readonly pencil?: boolean;
+  readonly slate?: boolean;
+}) {
   return (
     <div className="border-t border-rule py-2.5">
-      <div className={`flex items-baseline justify-between gap-3 ${pencil ? "pencil" : slate ? "text-slate" : ""}`}>
+      <div
+        className={`flex items-baseline justify-between gap-3 ${pencil ? "pencil" : slate ? "text-slate" : ""}`}
+      >
         <dt>{name}</dt>
         <dd className="text-right font-medium whitespace-nowrap">{value}</dd>
       </div>
@@ -20,25 +34,56 @@ function Line({ name, value, because, pencil = false, slate = false }: { readonl
 /** The ledger beside the strip: each figure with its plus-or-minus and its reason. */
 export function Ledger({ results }: { readonly results: TestResults }) {
   const system = useSystem();
-  const { best, plain, plainMissing, difference, energy, distance, capacity, rangeTotal, rangeFullPower, rangeWithReserve, movingS, meanSpeedMps, widened, bestWithoutFlags } = results;
+  const {
+    best,
+    plain,
+    plainMissing,
+    difference,
+    energy,
+    distance,
+    capacity,
+    rangeTotal,
+    rangeFullPower,
+    rangeWithReserve,
+    movingS,
+    meanSpeedMps,
+    widened,
+    bestWithoutFlags,
+  } = results;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
-    figure ? <Line name={name} value={formatUncertain(figure.value, dimension, system)} because={figure.because} pencil={figure.pencil} /> : null;
+    figure ? (
+      <Line
+        name={name}
+        value={formatUncertain(figure.value, dimension, system)}
+        because={figure.because}
+        pencil={figure.pencil}
+      />
+    ) : null;
   return (
     <section aria-label="Ledger" className="sheet h-fit p-5">
       <p className="text-quiet">Best</p>
       <Figure value={best.value} dimension="energyPerDistance" pencil={best.pencil} large />
       <p className="mt-2 mb-3 text-sm text-quiet">
         {best.because}. The ± holds 95 of 100.
-        {widened > 1.001 ? ` The readings disagree more than their errors allow, so every ± is widened by ${formatPercent(widened - 1)}.` : ""}
+        {widened > 1.001
+          ? ` The readings disagree more than their errors allow, so every ± is widened by ${formatPercent(widened - 1)}.`
+          : ""}
       </p>
       {bestWithoutFlags ? (
-        <p className="mb-3">
-          Without what is in question: <Figure value={bestWithoutFlags} dimension="energyPerDistance" pencil />
+        <p className="mb-3 border-l-4 border-ochre-fill pl-3">
+          Without what is in question:
+          <br />
+          <Figure value={bestWithoutFlags} dimension="energyPerDistance" pencil />
         </p>
       ) : null}
       <dl>
         {plain ? (
-          <Line name="Plain" value={`${formatBare(plain.whPerM, "energyPerDistance", system)} ${unitOf("energyPerDistance", system)}`} because={[plain.because, difference].filter(Boolean).join(". ")} slate />
+          <Line
+            name="Plain"
+            value={`${formatBare(plain.whPerM, "energyPerDistance", system)} ${unitOf("energyPerDistance", system)}`}
+            because={[plain.because, difference].filter(Boolean).join(". ")}
+            slate
+          />
         ) : (
           <Line name="Plain" value="none" because={plainMissing ?? undefined} slate />
         )}
@@ -49,7 +94,11 @@ export function Ledger({ results }: { readonly results: TestResults }) {
         {explained("with a fifth kept back", rangeWithReserve, "distance")}
         {explained("Usable energy", capacity, "energy")}
         {movingS === null || meanSpeedMps === null ? null : (
-          <Line name="Moving" value={`${Math.floor(movingS / 3600)} h ${String(Math.round((movingS % 3600) / 60)).padStart(2, "0")}`} because={`${formatQuantity(meanSpeedMps, "speed", system)} on average while moving, by the track`} />
+          <Line
+            name="Moving"
+            value={`${Math.floor(movingS / 3600)} h ${String(Math.round((movingS % 3600) / 60)).padStart(2, "0")}`}
+            because={`${formatQuantity(meanSpeedMps, "speed", system)} on average while moving, by the track`}
+          />
         )}
       </dl>
     </section>
@@ -66,7 +115,8 @@ export function Doubt({ results }: { readonly results: TestResults }) {
   return (
     <div className="max-w-2xl">
       <p className="mb-3 text-quiet">
-        Were a source known exactly, the variance of the Wh/mi would fall by its share. The whole is ± {error} {unit}.
+        Were a source known exactly, the variance of the Wh/mi would fall by its share. The whole is ± {error}{" "}
+        {unit}.
       </p>
       <table className="table w-full">
         <thead>
@@ -115,7 +165,13 @@ export function Parts({ results }: { readonly results: TestResults }) {
             <td>{level}</td>
             <td>{ground}</td>
             <td className="number">{formatQuantity(distanceM, "distance", system)}</td>
-            <td className="number">{whPerM ? <Figure value={whPerM} dimension="energyPerDistance" /> : <span className="pencil">not told apart</span>}</td>
+            <td className="number">
+              {whPerM ? (
+                <Figure value={whPerM} dimension="energyPerDistance" />
+              ) : (
+                <span className="pencil">not told apart</span>
+              )}
+            </td>
           </tr>
         ))}
       </tbody>

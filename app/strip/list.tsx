@@ -14,7 +14,14 @@ export async function loader({ context }: Route.LoaderArgs) {
   return {
     tests: lines.map(({ id, test, bikeName, setUpName }) => {
       const result = results.get(id);
-      return { id, test, bikeName, setUpName, whPerM: result?.ok ? result.value.best.value : null, questions: result?.ok ? result.value.flags.length : 0 };
+      return {
+        id,
+        test,
+        bikeName,
+        setUpName,
+        whPerM: result?.ok ? result.value.best.value : null,
+        questions: result?.ok ? result.value.flags.length : 0,
+      };
     }),
   };
 }
@@ -39,7 +46,8 @@ export default function Tests({ loaderData: { tests } }: Route.ComponentProps) {
               </Link>
             }
           >
-            Each test is one charge of one pack, with one or more rides on it. Its strip and its ledger stand here.
+            Each test is one charge of one pack, with one or more rides on it. Its strip and its ledger stand
+            here.
           </Empty>
         ) : (
           <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tests">
@@ -61,7 +69,13 @@ export default function Tests({ loaderData: { tests } }: Route.ComponentProps) {
                       </Link>
                       <div className="text-sm text-quiet">
                         {test.school}, {test.drive}
-                        {questions ? <span className="text-ochre">{questions === 1 ? "; one reading in question" : `; ${questions} readings in question`}</span> : null}
+                        {questions ? (
+                          <span className="text-ochre">
+                            {questions === 1
+                              ? "; one reading in question"
+                              : `; ${questions} readings in question`}
+                          </span>
+                        ) : null}
                       </div>
                     </td>
                     <td>
@@ -69,7 +83,13 @@ export default function Tests({ loaderData: { tests } }: Route.ComponentProps) {
                       <div className="text-sm text-quiet">{setUpName}</div>
                     </td>
                     <td className="whitespace-nowrap">{dayText(test.day)}</td>
-                    <td className="number">{whPerM ? <Figure value={whPerM} dimension="energyPerDistance" /> : <span className="text-quiet">nothing yet</span>}</td>
+                    <td className="number">
+                      {whPerM ? (
+                        <Figure value={whPerM} dimension="energyPerDistance" />
+                      ) : (
+                        <span className="text-quiet">nothing yet</span>
+                      )}
+                    </td>
                   </tr>
                 ))}
               </tbody>

@@ -24,7 +24,10 @@ export function momentOf(day: string, time: string, utcOffset: string): string |
 
 /** What the readings of a record's bike are checked against. */
 export function settingOfRecord({ pack, bike }: TestRecord) {
-  return settingOf({ pack, gauge: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars } });
+  return settingOf({
+    pack,
+    gauge: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars },
+  });
 }
 
 export interface NewEntry {
@@ -36,23 +39,51 @@ export interface NewEntry {
 }
 
 /** Appends one entry if it can be; else the problems, and nothing is kept. */
-export async function keepEntry(db: Database, record: TestRecord, entry: NewEntry, system: System): Promise<readonly Problem[]> {
+export async function keepEntry(
+  db: Database,
+  record: TestRecord,
+  entry: NewEntry,
+  system: System,
+): Promise<readonly Problem[]> {
   const log = await listEntries(db, entry.rideId);
   if (log.some(({ id }) => id === entry.id)) return [];
   const live = foldLog(log);
   const corrected = live.find(({ rootId }) => rootId === entry.supersedes);
-  const others = live.filter(({ rootId, seq }) => rootId !== entry.supersedes && (!corrected || seq < corrected.seq));
+  const others = live.filter(
+    ({ rootId, seq }) => rootId !== entry.supersedes && (!corrected || seq < corrected.seq),
+  );
   const timeS = entry.at === null ? null : Date.parse(entry.at) / 1000;
-  const problems = checkEntry(entry.typed.body, timeS, others, settingOfRecord(record), Date.now() / 1000, system);
+  const problems = checkEntry(
+    entry.typed.body,
+    timeS,
+    others,
+    settingOfRecord(record),
+    Date.now() / 1000,
+    system,
+  );
   if (problems.length) return problems;
-  const line: Entry = { id: entry.id, seq: await nextSeq(db, entry.rideId), at: entry.at, body: entry.typed.body, supersedes: entry.supersedes };
+  const line: Entry = {
+    id: entry.id,
+    seq: await nextSeq(db, entry.rideId),
+    at: entry.at,
+    body: entry.typed.body,
+    supersedes: entry.supersedes,
+  };
   await appendEntries(db, entry.rideId, [line]);
   return [];
 }
 
 /** Sets a reading or a whole entry aside, or restores it: a new line of the log. */
-export async function judge(db: Database, rideId: string, kind: "strike" | "restore", target: string, field: unknown): Promise<void> {
+export async function judge(
+  db: Database,
+  rideId: string,
+  kind: "strike" | "restore",
+  target: string,
+  field: unknown,
+): Promise<void> {
   const named = z.enum(READING_FIELDS).safeParse(field);
   const body = { kind, target, ...(named.success ? { field: named.data } : {}) };
-  await appendEntries(db, rideId, [{ id: uuidv7(), seq: await nextSeq(db, rideId), at: null, body, supersedes: null }]);
+  await appendEntries(db, rideId, [
+    { id: uuidv7(), seq: await nextSeq(db, rideId), at: null, body, supersedes: null },
+  ]);
 }

@@ -15,15 +15,27 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const [bikes, packs] = await Promise.all([listBikes(db), listPacks(db)]);
   const bike = bikes.find(({ id }) => id === new URL(request.url).searchParams.get("bike"));
   const nowMs = Date.now();
-  const choices = bikes.map(({ id, name, what }) => ({ id, name, what, hasPack: packs.some(({ bikeId }) => bikeId === id) }));
+  const choices = bikes.map(({ id, name, what }) => ({
+    id,
+    name,
+    what,
+    hasPack: packs.some(({ bikeId }) => bikeId === id),
+  }));
   if (!bike) return { chosen: null, choices, nowMs };
   const [setUps, riders] = await Promise.all([listSetUps(db, bike.id), listRiders(db)]);
-  return { chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders }, choices, nowMs };
+  return {
+    chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders },
+    choices,
+    nowMs,
+  };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
   const bikeId = idOf(new URL(request.url).searchParams.get("bike") ?? undefined, "There is no such bike.");
-  const submission = parseWithZod(await request.formData(), { schema: testForm(systemOf(request), Date.now()), disableAutoCoercion: true });
+  const submission = parseWithZod(await request.formData(), {
+    schema: testForm(systemOf(request), Date.now()),
+    disableAutoCoercion: true,
+  });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const { packId, setUpId, riderId, ...test } = submission.value;
   const id = uuidv7();
@@ -31,7 +43,10 @@ export async function action({ request, context }: Route.ActionArgs) {
   return redirect(`/strip/${id}`);
 }
 
-export default function NewTest({ loaderData: { chosen, choices, nowMs }, actionData }: Route.ComponentProps) {
+export default function NewTest({
+  loaderData: { chosen, choices, nowMs },
+  actionData,
+}: Route.ComponentProps) {
   if (!chosen)
     return (
       <Page title="New test" line="Which bike was ridden?">
@@ -50,7 +65,10 @@ export default function NewTest({ loaderData: { chosen, choices, nowMs }, action
             <ul className="grid max-w-2xl gap-2">
               {choices.map(({ id, name, what, hasPack }) => (
                 <li key={id}>
-                  <Link to={hasPack ? `/strip/new?bike=${id}` : `/bikes/${id}/packs/new`} className="sheet block p-3 no-underline hover:border-spruce">
+                  <Link
+                    to={hasPack ? `/strip/new?bike=${id}` : `/bikes/${id}/packs/new`}
+                    className="sheet block p-3 no-underline hover:border-spruce"
+                  >
                     <b>{name}</b>
                     <span className="block text-sm text-quiet">{hasPack ? what : "add its pack first"}</span>
                   </Link>
@@ -71,8 +89,22 @@ export default function NewTest({ loaderData: { chosen, choices, nowMs }, action
           packs={packs}
           setUps={setUps}
           riders={riders}
-          test={{ title: "", school: "part charge", drive: "pedal", day: today, wind: "", course: "", firstLevel: bike.levels[0] ?? "", firstGround: "asphalt", pencil: [] }}
-          links={{ packId: packs[0]?.id ?? "", setUpId: setUps[0]?.id ?? null, riderId: riders[0]?.id ?? null }}
+          test={{
+            title: "",
+            school: "part charge",
+            drive: "pedal",
+            day: today,
+            wind: "",
+            course: "",
+            firstLevel: bike.levels[0] ?? "",
+            firstGround: "asphalt",
+            pencil: [],
+          }}
+          links={{
+            packId: packs[0]?.id ?? "",
+            setUpId: setUps[0]?.id ?? null,
+            riderId: riders[0]?.id ?? null,
+          }}
           nowMs={nowMs}
           lastResult={actionData}
           save="Keep and add check-ins"

@@ -39,10 +39,20 @@ function kindText({ body }: LiveEntry): string {
 const UNITS: Readonly<Record<ReadingField, string>> = { percent: "%", bars: "bars", packVolts: "V" };
 
 /** One reading as a button: struck through when set aside, never removed. */
-function Reading({ ride, entry, field }: { readonly ride: RideLog; readonly entry: LiveEntry; readonly field: ReadingField }) {
+function Reading({
+  ride,
+  entry,
+  field,
+}: {
+  readonly ride: RideLog;
+  readonly entry: LiveEntry;
+  readonly field: ReadingField;
+}) {
   const value = (entry.body as Partial<Record<ReadingField, number>>)[field];
   if (value === undefined) return null;
-  const before = entry.was.map((body) => (body as Partial<Record<ReadingField, number>>)[field]).filter((old) => old !== undefined && old !== value);
+  const before = entry.was
+    .map((body) => (body as Partial<Record<ReadingField, number>>)[field])
+    .filter((old) => old !== undefined && old !== value);
   const struck = entry.struck || entry.struckFields.includes(field);
   const loaded = field === "packVolts" && "underLoad" in entry.body && entry.body.underLoad;
   return (
@@ -72,11 +82,20 @@ function Reading({ ride, entry, field }: { readonly ride: RideLog; readonly entr
 /** The log of one ride as a table: press a reading to set it aside or restore it; correct a line and the old figure stays, struck. */
 export function ReadingsTable({ ride, results, only }: TableProps) {
   const system = useSystem();
-  const places = new Map(results?.course.marks.flatMap(({ entries, distanceM, source }) => entries.map((entry) => [entry.rootId, { distanceM, source }] as const)));
+  const places = new Map(
+    results?.course.marks.flatMap(({ entries, distanceM, source }) =>
+      entries.map((entry) => [entry.rootId, { distanceM, source }] as const),
+    ),
+  );
   const standings = new Map<string, number>();
   for (const { rootId, standing } of results?.readings ?? [])
-    if (standing !== null && Math.abs(standing) >= Math.abs(standings.get(rootId) ?? 0)) standings.set(rootId, standing);
-  const used = (field: ReadingField) => ride.log.some(({ body }) => field in body && (body as Partial<Record<ReadingField, number>>)[field] !== undefined);
+    if (standing !== null && Math.abs(standing) >= Math.abs(standings.get(rootId) ?? 0))
+      standings.set(rootId, standing);
+  const questioned = new Set(results?.flags.map(({ rootId }) => rootId));
+  const used = (field: ReadingField) =>
+    ride.log.some(
+      ({ body }) => field in body && (body as Partial<Record<ReadingField, number>>)[field] !== undefined,
+    );
   const fields = (["percent", "bars", "packVolts"] as const).filter(used);
   if (ride.log.length === 0) return null;
   return (
@@ -101,30 +120,52 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
             </tr>
           </thead>
           <tbody>
-            {[...ride.log].sort((a, b) => (places.get(a.rootId)?.distanceM ?? 0) - (places.get(b.rootId)?.distanceM ?? 0) || a.seq - b.seq).map((entry) => {
-              const place = places.get(entry.rootId);
-              const standing = standings.get(entry.rootId);
-              const { body } = entry;
-              const about = ["level" in body ? body.level : "", "ground" in body ? body.ground : "", "note" in body && body.note ? `“${body.note}”` : ""].filter(Boolean).join(", ");
-              return (
-                <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
-                  <td className={`number ${place?.source === "between" ? "pencil" : ""}`}>{place ? formatBare(place.distanceM, "distance", system) : ""}</td>
-                  <td>{kindText(entry)}</td>
-                  {fields.map((field) => (
-                    <td key={field} className="number">
-                      <Reading ride={ride} entry={entry} field={field} />
+            {[...ride.log]
+              .sort(
+                (a, b) =>
+                  (places.get(a.rootId)?.distanceM ?? 0) - (places.get(b.rootId)?.distanceM ?? 0) ||
+                  a.seq - b.seq,
+              )
+              .map((entry) => {
+                const place = places.get(entry.rootId);
+                const standing = standings.get(entry.rootId);
+                const { body } = entry;
+                const about = [
+                  "level" in body ? body.level : "",
+                  "ground" in body ? body.ground : "",
+                  "note" in body && body.note ? `“${body.note}”` : "",
+                ]
+                  .filter(Boolean)
+                  .join(", ");
+                return (
+                  <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
+                    <td className={`number ${place?.source === "between" ? "pencil" : ""}`}>
+                      {place ? formatBare(place.distanceM, "distance", system) : ""}
                     </td>
-                  ))}
-                  <td className="max-w-64 text-sm">{about}</td>
-                  <td className={`number text-sm ${standing !== undefined && Math.abs(standing) > 3 ? "text-ochre" : "text-quiet"}`}>{standing === undefined ? "" : `${fixed(Math.abs(standing), 1)} sd`}</td>
-                  <td>
-                    <Link to={`?correct=${entry.rootId}`} preventScrollReset aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}>
-                      correct
-                    </Link>
-                  </td>
-                </tr>
-              );
-            })}
+                    <td>{kindText(entry)}</td>
+                    {fields.map((field) => (
+                      <td key={field} className="number">
+                        <Reading ride={ride} entry={entry} field={field} />
+                      </td>
+                    ))}
+                    <td className="max-w-64 text-sm">{about}</td>
+                    <td
+                      className={`number text-sm ${questioned.has(entry.rootId) ? "text-ochre" : "text-quiet"}`}
+                    >
+                      {standing === undefined ? "" : `${fixed(Math.abs(standing), 1)} sd`}
+                    </td>
+                    <td>
+                      <Link
+                        to={`?correct=${entry.rootId}`}
+                        preventScrollReset
+                        aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
+                      >
+                        correct
+                      </Link>
+                    </td>
+                  </tr>
+                );
+              })}
           </tbody>
         </table>
       </div>

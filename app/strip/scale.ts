@@ -5,7 +5,9 @@ export function useWidth(element: RefObject<HTMLElement | null>, first: number):
   const [width, setWidth] = useState(first);
   useEffect(() => {
     if (!element.current) return;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(300, Math.floor(entry!.contentRect.width))));
+    const observer = new ResizeObserver(([entry]) =>
+      setWidth(Math.max(300, Math.floor(entry!.contentRect.width))),
+    );
     observer.observe(element.current);
     return () => observer.disconnect();
   }, [element]);
@@ -19,5 +21,7 @@ export function niceSteps(low: number, high: number, count: number): readonly nu
   const step = [1, 2, 5, 10].map((lead) => lead * power).find((size) => size >= raw * 0.999)!;
   const from = Math.ceil(low / step - 1e-9);
   const to = low === 0 ? Math.ceil(high / step - 1e-9) : Math.floor(high / step + 1e-9);
-  return Array.from({ length: Math.max(1, to - from + 1) }, (_, i) => Number(((from + i) * step).toPrecision(10)));
+  return Array.from({ length: Math.max(1, to - from + 1) }, (_, i) =>
+    Number(((from + i) * step).toPrecision(10)),
+  );
 }

@@ -28,7 +28,10 @@ interface StripProps {
 }
 
 /** Height of a level's band, 0..1, and whether it is hatched as throttle. */
-function bandOf(level: string, levels: readonly string[]): { readonly share: number; readonly throttle: boolean } {
+function bandOf(
+  level: string,
+  levels: readonly string[],
+): { readonly share: number; readonly throttle: boolean } {
   if (level === "throttle") return { share: 1, throttle: true };
   const at = levels.indexOf(level);
   return { share: at < 0 ? 0.5 : (at + 1) / levels.length, throttle: false };
@@ -43,24 +46,30 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
   const [cursor, setCursor] = useState<number | null>(null);
   const first = curve[0]!.distanceM;
   const last = curve.at(-1)!.distanceM;
-  const x = (metres: number) => LEFT + INSET + ((metres - first) / (last - first)) * (width - LEFT - RIGHT - 2 * INSET);
+  const x = (metres: number) =>
+    LEFT + INSET + ((metres - first) / (last - first)) * (width - LEFT - RIGHT - 2 * INSET);
   const charge = (used: number) => CHARGE.top + Math.min(1.04, Math.max(-0.04, used)) * CHARGE.height;
   const most = Math.max(...stretches.map(({ whPerM }) => whPerM.mean + whPerM.sd), 0);
   const useUnit = unitOf("energyPerDistance", system);
   const useSteps = niceSteps(0, fromSi(most, "energyPerDistance", useUnit), 3);
   const useTop = toSi(useSteps.at(-1)!, "energyPerDistance", useUnit)!;
-  const use = (whPerM: number) => USE.top + USE.height - (Math.min(useTop, Math.max(0, whPerM)) / useTop) * USE.height;
+  const use = (whPerM: number) =>
+    USE.top + USE.height - (Math.min(useTop, Math.max(0, whPerM)) / useTop) * USE.height;
   const questioned = new Set(flags.map(({ rootId, field }) => `${rootId}/${field ?? ""}`));
   const isQuestioned = (reading: DrawnReading) => questioned.has(`${reading.rootId}/${reading.field ?? ""}`);
   const kinds = [...new Set(readings.filter(({ says }) => says).map(({ kind }) => kind))];
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)) return;
+      if (event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+        return;
       if (event.key === "ArrowRight") setCursor((at) => Math.min(curve.length - 1, at === null ? 0 : at + 1));
-      else if (event.key === "ArrowLeft") setCursor((at) => Math.max(0, at === null ? curve.length - 1 : at - 1));
+      else if (event.key === "ArrowLeft")
+        setCursor((at) => Math.max(0, at === null ? curve.length - 1 : at - 1));
       else if (event.key === "x" && cursor !== null) {
-        const here = readings.filter(({ mark }) => mark === cursor).sort((a, b) => Math.abs(b.standing ?? 9) - Math.abs(a.standing ?? 9));
+        const here = readings
+          .filter(({ mark }) => mark === cursor)
+          .sort((a, b) => Math.abs(b.standing ?? 9) - Math.abs(a.standing ?? 9));
         if (here[0]) onSetAside(here[0]);
       } else return;
       event.preventDefault();
@@ -71,9 +80,15 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
 
   const band = [
     ...curve.map(({ distanceM, used }) => `${x(distanceM)},${charge(used.mean - plusOrMinus(used))}`),
-    ...[...curve].reverse().map(({ distanceM, used }) => `${x(distanceM)},${charge(used.mean + plusOrMinus(used))}`),
+    ...[...curve]
+      .reverse()
+      .map(({ distanceM, used }) => `${x(distanceM)},${charge(used.mean + plusOrMinus(used))}`),
   ].join(" ");
-  const miles = niceSteps(fromSi(first, "distance", unitOf("distance", system)), fromSi(last, "distance", unitOf("distance", system)), Math.max(3, Math.floor(width / 110)));
+  const miles = niceSteps(
+    fromSi(first, "distance", unitOf("distance", system)),
+    fromSi(last, "distance", unitOf("distance", system)),
+    Math.max(3, Math.floor(width / 110)),
+  );
   const flag = flags[0];
   const flagged = flag && readings.find((reading) => isQuestioned(reading) && reading.rootId === flag.rootId);
   const point = cursor === null ? null : curve[cursor]!;
@@ -82,24 +97,33 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
 
   return (
     <div ref={frame} className="min-w-0">
-      <div className="sheet mb-2 flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 text-sm" aria-live="polite">
+      <div
+        className="sheet mb-2 flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 text-sm"
+        aria-live="polite"
+      >
         {point ? (
           <>
             <span>
-              {unitOf("distance", system) === "mi" ? "mile" : "km"} <b>{formatBare(point.distanceM, "distance", system)}</b>
+              {unitOf("distance", system) === "mi" ? "mile" : "km"}{" "}
+              <b>{formatBare(point.distanceM, "distance", system)}</b>
             </span>
             <span>
-              energy left <b>{fixed((1 - point.used.mean) * 100, 0)}</b> ± {fixed(plusOrMinus(point.used) * 100, 0)} %
+              energy left <b>{fixed((1 - point.used.mean) * 100, 0)}</b> ±{" "}
+              {fixed(plusOrMinus(point.used) * 100, 0)} %
             </span>
             {leg ? (
               <span>
                 level <b>{leg.level}</b>, {leg.ground}
               </span>
             ) : null}
-            <span className="text-quiet">{here.map(({ text, struck }) => (struck ? `${text} (set aside)` : text)).join(", ")}</span>
+            <span className="text-quiet">
+              {here.map(({ text, struck }) => (struck ? `${text} (set aside)` : text)).join(", ")}
+            </span>
           </>
         ) : (
-          <span className="text-quiet">Point at the strip, or press ← and → to go from mark to mark; x sets a reading aside.</span>
+          <span className="text-quiet">
+            Point at the strip, or press ← and → to go from mark to mark; x sets a reading aside.
+          </span>
         )}
       </div>
       <svg
@@ -123,16 +147,34 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
       >
         <GroundPatterns />
         <g fontWeight={650}>
-          <text x={0} y={GROUND.top + 14}>Ground</text>
-          <text x={0} y={LEVEL.top + 18}>Level</text>
-          <text x={0} y={CHARGE.top + 30}>Energy</text>
-          <text x={0} y={CHARGE.top + 47}>left</text>
-          <text x={0} y={USE.top + 14}>Use</text>
+          <text x={0} y={GROUND.top + 14}>
+            Ground
+          </text>
+          <text x={0} y={LEVEL.top + 18}>
+            Level
+          </text>
+          <text x={0} y={CHARGE.top + 30}>
+            Energy
+          </text>
+          <text x={0} y={CHARGE.top + 47}>
+            left
+          </text>
+          <text x={0} y={USE.top + 14}>
+            Use
+          </text>
         </g>
         <g fill="var(--color-quiet)">
-          <text x={0} y={CHARGE.top + 64}>%</text>
-          <text x={0} y={USE.top + 31}>{useUnit}</text>
-          {results.climbM === null ? null : <text x={0} y={GROUND.top + 29}>+{formatQuantity(results.climbM, "climb", system)}</text>}
+          <text x={0} y={CHARGE.top + 64}>
+            %
+          </text>
+          <text x={0} y={USE.top + 31}>
+            {useUnit}
+          </text>
+          {results.climbM === null ? null : (
+            <text x={0} y={GROUND.top + 29}>
+              +{formatQuantity(results.climbM, "climb", system)}
+            </text>
+          )}
         </g>
 
         {course.legs.map((each) => {
@@ -142,7 +184,14 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
           const wide = to - from;
           return (
             <g key={each.from}>
-              <rect x={from} y={GROUND.top} width={Math.max(0, wide)} height={GROUND.height} fill={groundFill(each.ground)} stroke="var(--color-rule)" />
+              <rect
+                x={from}
+                y={GROUND.top}
+                width={Math.max(0, wide)}
+                height={GROUND.height}
+                fill={groundFill(each.ground)}
+                stroke="var(--color-rule)"
+              />
               {before?.ground !== each.ground && wide > 10 ? (
                 <g>
                   <rect x={from + 2} y={GROUND.top + 2} width={14} height={14} fill="var(--color-bone)" />
@@ -177,12 +226,25 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
           </g>
         ))}
         <polygon points={band} fill="var(--color-spruce)" fillOpacity={0.16} />
-        <polyline points={curve.map(({ distanceM, used }) => `${x(distanceM)},${charge(used.mean)}`).join(" ")} fill="none" stroke="var(--color-spruce)" strokeWidth={2.2} />
+        <polyline
+          points={curve.map(({ distanceM, used }) => `${x(distanceM)},${charge(used.mean)}`).join(" ")}
+          fill="none"
+          stroke="var(--color-spruce)"
+          strokeWidth={2.2}
+        />
 
         {useSteps.map((step) => (
           <g key={step}>
-            <path d={`M${LEFT} ${use(toSi(step, "energyPerDistance", useUnit)!)}H${width - RIGHT}`} stroke="var(--color-rule)" />
-            <text x={LEFT - 8} y={use(toSi(step, "energyPerDistance", useUnit)!) + 4} textAnchor="end" fill="var(--color-quiet)">
+            <path
+              d={`M${LEFT} ${use(toSi(step, "energyPerDistance", useUnit)!)}H${width - RIGHT}`}
+              stroke="var(--color-rule)"
+            />
+            <text
+              x={LEFT - 8}
+              y={use(toSi(step, "energyPerDistance", useUnit)!) + 4}
+              textAnchor="end"
+              fill="var(--color-quiet)"
+            >
               {step}
             </text>
           </g>
@@ -191,11 +253,27 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
           const wide = Math.max(1, x(toM) - x(fromM) - 2);
           const middle = x(fromM) + 1 + wide / 2;
           const { share, throttle } = bandOf(level, levels);
-          const [low, high] = [use(whPerM.mean - plusOrMinus(whPerM)), use(whPerM.mean + plusOrMinus(whPerM))];
+          const [low, high] = [
+            use(whPerM.mean - plusOrMinus(whPerM)),
+            use(whPerM.mean + plusOrMinus(whPerM)),
+          ];
           return (
             <g key={fromM}>
-              <rect x={x(fromM) + 1} y={use(whPerM.mean)} width={wide} height={USE.top + USE.height - use(whPerM.mean)} fill={throttle ? "url(#throttle)" : "var(--color-spruce)"} fillOpacity={throttle ? 1 : 0.25 + 0.6 * share} />
-              {wide > 8 ? <path d={`M${middle - 3} ${low}H${middle + 3}M${middle - 3} ${high}H${middle + 3}M${middle} ${low}V${high}`} stroke="var(--color-ink)" fill="none" /> : null}
+              <rect
+                x={x(fromM) + 1}
+                y={use(whPerM.mean)}
+                width={wide}
+                height={USE.top + USE.height - use(whPerM.mean)}
+                fill={throttle ? "url(#throttle)" : "var(--color-spruce)"}
+                fillOpacity={throttle ? 1 : 0.25 + 0.6 * share}
+              />
+              {wide > 8 ? (
+                <path
+                  d={`M${middle - 3} ${low}H${middle + 3}M${middle - 3} ${high}H${middle + 3}M${middle} ${low}V${high}`}
+                  stroke="var(--color-ink)"
+                  fill="none"
+                />
+              ) : null}
             </g>
           );
         })}
@@ -216,7 +294,14 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
           {system === "imperial" ? "Miles" : "Kilometres"}
         </text>
 
-        {point ? <path d={`M${x(point.distanceM)} ${GROUND.top}V${AXIS}`} stroke="var(--color-ochre-fill)" strokeWidth={1.5} strokeDasharray="3 3" /> : null}
+        {point ? (
+          <path
+            d={`M${x(point.distanceM)} ${GROUND.top}V${AXIS}`}
+            stroke="var(--color-ochre-fill)"
+            strokeWidth={1.5}
+            strokeDasharray="3 3"
+          />
+        ) : null}
         {readings.map((reading) =>
           reading.says ? (
             <ReadingShape
@@ -225,12 +310,20 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
               x={x(reading.distanceM)}
               y={charge(reading.says.mean)}
               hollow={reading.struck || isQuestioned(reading)}
-              colour={reading.struck || isQuestioned(reading) ? "var(--color-ochre-fill)" : "var(--color-ink)"}
+              colour={
+                reading.struck || isQuestioned(reading) ? "var(--color-ochre-fill)" : "var(--color-ink)"
+              }
             />
           ) : null,
         )}
         {flagged?.says && flag ? (
-          <text x={x(flagged.distanceM) + (x(flagged.distanceM) > width * 0.6 ? -12 : 12)} y={charge(flagged.says.mean) - 10} textAnchor={x(flagged.distanceM) > width * 0.6 ? "end" : "start"} fontStyle="italic" fill="var(--color-ochre)">
+          <text
+            x={x(flagged.distanceM) + (x(flagged.distanceM) > width * 0.6 ? -12 : 12)}
+            y={charge(flagged.says.mean) - 10}
+            textAnchor={x(flagged.distanceM) > width * 0.6 ? "end" : "start"}
+            fontStyle="italic"
+            fill="var(--color-ochre)"
+          >
             {flagged.text}: in question
           </text>
         ) : null}

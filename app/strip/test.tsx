@@ -27,7 +27,11 @@ const TABS = ["readings", "parts", "doubt"] as const;
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  const [record, rides, results] = await Promise.all([loadRecord(db, line.id), listRides(db, line.id), resultsOf(db, [line])]);
+  const [record, rides, results] = await Promise.all([
+    loadRecord(db, line.id),
+    listRides(db, line.id),
+    resultsOf(db, [line]),
+  ]);
   const { bike, rides: logs } = found(record, GONE);
   const result = results.get(line.id)!;
   return {
@@ -51,9 +55,18 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     await addRide(db, uuidv7(), testId, "");
     return redirect(here);
   }
-  const ride = found(rides.find(({ id }) => id === form.get("rideId")), "There is no such ride in this test.");
+  const ride = found(
+    rides.find(({ id }) => id === form.get("rideId")),
+    "There is no such ride in this test.",
+  );
   if (intent === "strike" || intent === "restore") {
-    await judge(db, ride.id, intent, idOf(String(form.get("target")), "There is no such entry."), form.get("field"));
+    await judge(
+      db,
+      ride.id,
+      intent,
+      idOf(String(form.get("target")), "There is no such entry."),
+      form.get("field"),
+    );
     return redirect(`${here}${new URL(request.url).search}`);
   }
   const system = systemOf(request);
@@ -80,19 +93,35 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return redirect(here);
 }
 
-export default function TestPage({ loaderData: { line, bike, rides, results, problems }, actionData }: Route.ComponentProps) {
+export default function TestPage({
+  loaderData: { line, bike, rides, results, problems },
+  actionData,
+}: Route.ComponentProps) {
   const system = useSystem();
   const [search] = useSearchParams();
   const submit = useSubmit();
   const tab = TABS.find((each) => each === search.get("tab")) ?? "readings";
   const here = `/strip/${line.id}`;
-  const correcting = rides.flatMap((ride) => ride.log.filter(({ rootId }) => rootId === search.get("correct")).map((entry) => ({ ride, entry })))[0];
+  const correcting = rides.flatMap((ride) =>
+    ride.log.filter(({ rootId }) => rootId === search.get("correct")).map((entry) => ({ ride, entry })),
+  )[0];
   const ride = correcting?.ride ?? rides.find(({ id }) => id === search.get("ride")) ?? rides.at(-1)!;
   const count = rides.reduce((sum, { log }) => sum + log.length, 0);
-  const rideOf = useCallback((rootId: string) => rides.find(({ log }) => log.some((entry) => entry.rootId === rootId))?.id ?? "", [rides]);
+  const rideOf = useCallback(
+    (rootId: string) => rides.find(({ log }) => log.some((entry) => entry.rootId === rootId))?.id ?? "",
+    [rides],
+  );
   const setAside = useCallback(
     ({ rootId, field, struck }: DrawnReading) =>
-      void submit({ intent: struck ? "restore" : "strike", rideId: rideOf(rootId), target: rootId, ...(field && { field }) }, { method: "post", preventScrollReset: true }),
+      void submit(
+        {
+          intent: struck ? "restore" : "strike",
+          rideId: rideOf(rootId),
+          target: rootId,
+          ...(field && { field }),
+        },
+        { method: "post", preventScrollReset: true },
+      ),
     [submit, rideOf],
   );
   return (
@@ -125,7 +154,10 @@ export default function TestPage({ loaderData: { line, bike, rides, results, pro
             <>
               <Strip results={results} levels={bike.levels} onSetAside={setAside} />
               {results.flags.map(({ rootId, field, sentence }) => (
-                <div key={`${rootId}/${field ?? ""}`} className="mt-3 flex flex-wrap items-center justify-between gap-3 border-l-4 border-ochre-fill bg-sheet px-4 py-2">
+                <div
+                  key={`${rootId}/${field ?? ""}`}
+                  className="mt-3 flex flex-wrap items-center justify-between gap-3 border-l-4 border-ochre-fill bg-sheet px-4 py-2"
+                >
                   <p className="min-w-0 flex-1 basis-72">{sentence}</p>
                   <Form method="post" preventScrollReset className="flex gap-2">
                     <input type="hidden" name="rideId" value={rideOf(rootId)} />
@@ -163,15 +195,21 @@ export default function TestPage({ loaderData: { line, bike, rides, results, pro
                 </Link>
               }
             >
-              The strip appears with the second check-in. Bring in the notes of the ride as a table, or type them below: the start first, then each
-              check-in.
+              The strip appears with the second check-in. Bring in the notes of the ride as a table, or type
+              them below: the start first, then each check-in.
             </Empty>
           ) : (
             <Problems sentences={problems} title="Nothing to reckon yet" />
           )}
           <nav aria-label="Parts of the test" className="mt-6 flex gap-5 border-b border-rule">
             {TABS.map((each) => (
-              <Link key={each} to={`?tab=${each}`} preventScrollReset aria-current={tab === each ? "page" : undefined} className={`pb-2 capitalize no-underline ${tab === each ? "border-b-2 border-spruce font-bold text-spruce" : "text-ink"}`}>
+              <Link
+                key={each}
+                to={`?tab=${each}`}
+                preventScrollReset
+                aria-current={tab === each ? "page" : undefined}
+                className={`pb-2 capitalize no-underline ${tab === each ? "border-b-2 border-spruce font-bold text-spruce" : "text-ink"}`}
+              >
                 {each}
               </Link>
             ))}
@@ -180,13 +218,24 @@ export default function TestPage({ loaderData: { line, bike, rides, results, pro
             {tab === "parts" && results ? <Parts results={results} /> : null}
             {tab === "doubt" && results ? <Doubt results={results} /> : null}
             {tab === "readings" ? (
-              <div className="grid gap-6">
+              <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
                 <CheckIn
                   key={`${count}/${ride.id}/${correcting?.entry.id ?? ""}`}
                   bike={bike}
                   rideId={ride.id}
                   isFirst={ride.log.length === 0}
-                  corrects={correcting ? { rootId: correcting.entry.rootId, texts: entryTexts(correcting.entry, clockOf(correcting.entry.timeS, ride.utcOffset), system) } : null}
+                  corrects={
+                    correcting
+                      ? {
+                          rootId: correcting.entry.rootId,
+                          texts: entryTexts(
+                            correcting.entry,
+                            clockOf(correcting.entry.timeS, ride.utcOffset),
+                            system,
+                          ),
+                        }
+                      : null
+                  }
                   lastResult={actionData}
                   onCancel={here}
                 />
@@ -206,7 +255,9 @@ export default function TestPage({ loaderData: { line, bike, rides, results, pro
                     each.track ? (
                       <span key={each.id} className="text-sm text-quiet">
                         Track: {each.track.name || "unnamed"}
-                        {results?.topSpeedMps ? `, top speed ${formatQuantity(results.topSpeedMps, "speed", system)}` : ""}
+                        {results?.topSpeedMps
+                          ? `, top speed ${formatQuantity(results.topSpeedMps, "speed", system)}`
+                          : ""}
                       </span>
                     ) : null,
                   )}

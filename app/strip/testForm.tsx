@@ -3,7 +3,16 @@ import { useMemo } from "react";
 import { z } from "zod";
 import { GROUNDS } from "#core/log";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
-import { DRIVES, SCHOOLS, testSchema, type Bike, type PackRecord, type Rider, type SetUp, type Test } from "#core/records";
+import {
+  DRIVES,
+  SCHOOLS,
+  testSchema,
+  type Bike,
+  type PackRecord,
+  type Rider,
+  type SetUp,
+  type Test,
+} from "#core/records";
 import { choice, pencilText, quantityText, readInto, words } from "#app/ui/formText";
 import { SelectField, TextField } from "#ui/field";
 import { SaveForm } from "#ui/saveForm";
@@ -12,7 +21,11 @@ import { useSystem } from "#ui/system";
 /** How far ahead of the server's clock a day may lie: the widest time zone. */
 const AHEAD_MS = 14 * 3600 * 1000;
 
-const withLinks = testSchema.extend({ packId: z.uuid("Choose the pack."), setUpId: z.uuid().nullable(), riderId: z.uuid().nullable() });
+const withLinks = testSchema.extend({
+  packId: z.uuid("Choose the pack."),
+  setUpId: z.uuid().nullable(),
+  riderId: z.uuid().nullable(),
+});
 
 /** The conditions form: a test's own fields and what it links to. A day in the future is refused. */
 export const testForm = (system: System, nowMs: number) =>
@@ -33,10 +46,27 @@ export const testForm = (system: System, nowMs: number) =>
       riderId: choice.transform((id) => id ?? null),
       pencil: pencilText,
     }),
-    withLinks.refine(({ day }) => !(Date.parse(`${day}T00:00:00Z`) > nowMs + AHEAD_MS), { path: ["day"], message: "That day lies in the future: type the day the test was ridden." }),
+    withLinks.refine(({ day }) => !(Date.parse(`${day}T00:00:00Z`) > nowMs + AHEAD_MS), {
+      path: ["day"],
+      message: "That day lies in the future: type the day the test was ridden.",
+    }),
   );
 
-const FIELDS = ["title", "school", "drive", "day", "airTempC", "packTempC", "wind", "course", "firstLevel", "firstGround", "packId", "setUpId", "riderId"] as const;
+const FIELDS = [
+  "title",
+  "school",
+  "drive",
+  "day",
+  "airTempC",
+  "packTempC",
+  "wind",
+  "course",
+  "firstLevel",
+  "firstGround",
+  "packId",
+  "setUpId",
+  "riderId",
+] as const;
 
 interface Linked<T> {
   readonly id: string;
@@ -49,21 +79,40 @@ interface TestFormProps {
   readonly setUps: readonly (SetUp & { id: string })[];
   readonly riders: readonly (Rider & { id: string })[];
   readonly test: Test;
-  readonly links: { readonly packId: string; readonly setUpId: string | null; readonly riderId: string | null };
+  readonly links: {
+    readonly packId: string;
+    readonly setUpId: string | null;
+    readonly riderId: string | null;
+  };
   readonly nowMs: number;
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
   readonly back: string;
 }
 
-const options = (items: readonly Linked<string>[], none?: string) => [...(none ? [{ value: "", label: none }] : []), ...items.map(({ id, name }) => ({ value: id, label: name }))];
+const options = (items: readonly Linked<string>[], none?: string) => [
+  ...(none ? [{ value: "", label: none }] : []),
+  ...items.map(({ id, name }) => ({ value: id, label: name })),
+];
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
 /** Method, conditions, and who and what was tested. */
-export function TestForm({ bike, packs, setUps, riders, test, links, nowMs, lastResult, save, back }: TestFormProps) {
+export function TestForm({
+  bike,
+  packs,
+  setUps,
+  riders,
+  test,
+  links,
+  nowMs,
+  lastResult,
+  save,
+  back,
+}: TestFormProps) {
   const system = useSystem();
   const schema = useMemo(() => testForm(system, nowMs), [system, nowMs]);
-  const shown = (value: number | undefined, name: DimensionName) => (value === undefined ? "" : formatInput(value, name, unitOf(name, system)));
+  const shown = (value: number | undefined, name: DimensionName) =>
+    value === undefined ? "" : formatInput(value, name, unitOf(name, system));
   const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
   return (
     <SaveForm
@@ -84,7 +133,13 @@ export function TestForm({ bike, packs, setUps, riders, test, links, nowMs, last
       {(fields) => (
         <>
           <section className="grid gap-4 sm:grid-cols-2">
-            <TextField field={fields.title} label="Title" hint="Such as: Part charge, levee loop." autoFocus className="sm:col-span-2" />
+            <TextField
+              field={fields.title}
+              label="Title"
+              hint="Such as: Part charge, levee loop."
+              autoFocus
+              className="sm:col-span-2"
+            />
             <TextField field={fields.day} label="Day" type="date" />
             <SelectField field={fields.school} label="School of method" options={same(SCHOOLS)} />
             <SelectField field={fields.drive} label="Driven by" options={same(DRIVES)} />
@@ -94,11 +149,23 @@ export function TestForm({ bike, packs, setUps, riders, test, links, nowMs, last
           </section>
           <section className="grid gap-4 sm:grid-cols-2">
             <h2 className="sm:col-span-2">Conditions</h2>
-            <TextField field={fields.airTempC} label="Air temperature" hint="Such as 12 C or 54 F. Cold packs yield less." />
-            <TextField field={fields.packTempC} label="Pack temperature" hint="Empty when it was as the air." />
+            <TextField
+              field={fields.airTempC}
+              label="Air temperature"
+              hint="Such as 12 C or 54 F. Cold packs yield less."
+            />
+            <TextField
+              field={fields.packTempC}
+              label="Pack temperature"
+              hint="Empty when it was as the air."
+            />
             <TextField field={fields.wind} label="Wind" hint="Such as: light, from the west." />
             <TextField field={fields.course} label="Course" hint="Such as: levee loop, three laps." />
-            <SelectField field={fields.firstLevel} label="Level at the start" options={[{ value: "", label: "not noted" }, ...same(levels)]} />
+            <SelectField
+              field={fields.firstLevel}
+              label="Level at the start"
+              options={[{ value: "", label: "not noted" }, ...same(levels)]}
+            />
             <SelectField field={fields.firstGround} label="Ground at the start" options={same(GROUNDS)} />
           </section>
         </>

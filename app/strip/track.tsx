@@ -26,20 +26,32 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const testId = idOf(params.testId, GONE);
   const form = await request.formData();
-  const ride = found((await listRides(db, testId)).find(({ id }) => id === form.get("rideId")), "There is no such ride in this test.");
+  const ride = found(
+    (await listRides(db, testId)).find(({ id }) => id === form.get("rideId")),
+    "There is no such ride in this test.",
+  );
   const file = await uploadedText(form.get("file"), LIMIT_BYTES);
   const read = file.ok ? readGpx(file.value.text) : file;
   if (!read.ok) return data({ problem: read.problems[0]!.sentence }, { status: 400 });
   if (read.value.timeS.at(-1)! > Date.now() / 1000 + CLOCK_SLACK_S)
-    return data({ problem: "The track's times lie in the future: check the recorder's clock and export it again." }, { status: 400 });
-  await saveTrack(db, uuidv7(), ride.id, { ...read.value, name: read.value.name || (file.ok ? file.value.name : "") });
+    return data(
+      { problem: "The track's times lie in the future: check the recorder's clock and export it again." },
+      { status: 400 },
+    );
+  await saveTrack(db, uuidv7(), ride.id, {
+    ...read.value,
+    name: read.value.name || (file.ok ? file.value.name : ""),
+  });
   return redirect(`/strip/${testId}`);
 }
 
 export default function TrackPage({ loaderData: { line, rides, rideId }, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
   return (
-    <Page title="Bring in a track" line={`${line.bikeName}, ${line.test.title}: the recording gives distance, moving time, speed and climb.`}>
+    <Page
+      title="Bring in a track"
+      line={`${line.bikeName}, ${line.test.title}: the recording gives distance, moving time, speed and climb.`}
+    >
       <Form method="post" encType="multipart/form-data" className="grid max-w-xl gap-5 p-4 md:p-6">
         <FileField
           name="file"

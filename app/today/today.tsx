@@ -22,30 +22,54 @@ export async function loader({ context }: Route.LoaderArgs) {
   });
   const waiting = tests.flatMap((line) => {
     const result = results.get(line.id);
-    if (!result?.ok) return [{ id: line.id, title: line.test.title, day: line.test.day, bike: line.bikeName, why: "No check-ins yet: add the start and what followed." }];
+    if (!result?.ok)
+      return [
+        {
+          id: line.id,
+          title: line.test.title,
+          day: line.test.day,
+          bike: line.bikeName,
+          why: "No check-ins yet: add the start and what followed.",
+        },
+      ];
     const { flags, odometer } = result.value;
     const why = [
       flags.length === 1 ? flags[0]!.sentence : flags.length > 1 ? `${flags.length} readings look off.` : "",
       odometer?.warn ? "The display's distance is off by more than 3 %: check the wheel setting." : "",
     ].filter(Boolean);
-    return why.length ? [{ id: line.id, title: line.test.title, day: line.test.day, bike: line.bikeName, why: why.join(" ") }] : [];
+    return why.length
+      ? [{ id: line.id, title: line.test.title, day: line.test.day, bike: line.bikeName, why: why.join(" ") }]
+      : [];
   });
-  const { places } = standings(reckoned.map(({ line, result }) => ({ id: line.id, bike: line.bikeName, title: line.test.title, whPerM: result.best.value })));
+  const { places } = standings(
+    reckoned.map(({ line, result }) => ({
+      id: line.id,
+      bike: line.bikeName,
+      title: line.test.title,
+      whPerM: result.best.value,
+    })),
+  );
   return { bikeCount: bikes.length, testCount: tests.length, waiting, thriftiest: places.slice(0, SHORT) };
 }
 
-export default function Today({ loaderData: { bikeCount, testCount, waiting, thriftiest } }: Route.ComponentProps) {
+export default function Today({
+  loaderData: { bikeCount, testCount, waiting, thriftiest },
+}: Route.ComponentProps) {
   return (
     <Page
       title="Today"
-      line={waiting.length ? `${waiting.length} of ${testCount} tests wait for a judgement` : `${bikeCount} bikes, ${testCount} tests, nothing waits`}
+      line={
+        waiting.length
+          ? `${waiting.length} of ${testCount} tests wait for a judgement`
+          : `${bikeCount} bikes, ${testCount} tests, nothing waits`
+      }
       next={
         <Link to={bikeCount ? "/strip/new" : "/bikes/new"} className="button button-main">
           {bikeCount ? "New test" : "Add a bike"}
         </Link>
       }
     >
-      <div className="grid gap-8 p-4 md:p-6 lg:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 lg:grid-cols-2">
         {bikeCount === 0 ? (
           <Empty
             step={
@@ -54,8 +78,8 @@ export default function Today({ loaderData: { bikeCount, testCount, waiting, thr
               </Link>
             }
           >
-            Begin with a bike and its pack. Then bring in the notes of a range test: Barometron turns them into watt-hours per mile with an honest
-            plus-or-minus.
+            Begin with a bike and its pack. Then bring in the notes of a range test: Barometron turns them
+            into watt-hours per mile with an honest plus-or-minus.
           </Empty>
         ) : (
           <>

@@ -18,8 +18,15 @@ interface Described {
 }
 
 function described(field: FieldMetadata<unknown>, hint: string | undefined): Described {
-  const by = [field.errors?.length ? field.errorId : "", hint ? field.descriptionId : ""].filter(Boolean).join(" ");
-  return { id: field.id, name: field.name, ...(field.errors?.length ? { "aria-invalid": true as const } : {}), ...(by ? { "aria-describedby": by } : {}) };
+  const by = [field.errors?.length ? field.errorId : "", hint ? field.descriptionId : ""]
+    .filter(Boolean)
+    .join(" ");
+  return {
+    id: field.id,
+    name: field.name,
+    ...(field.errors?.length ? { "aria-invalid": true as const } : {}),
+    ...(by ? { "aria-describedby": by } : {}),
+  };
 }
 
 function Around({ field, label, hint, className, children }: FieldProps & { readonly children: ReactNode }) {
@@ -43,7 +50,8 @@ function Around({ field, label, hint, className, children }: FieldProps & { read
   );
 }
 
-const initial = (field: FieldMetadata<unknown>) => (typeof field.initialValue === "string" ? field.initialValue : "");
+const initial = (field: FieldMetadata<unknown>) =>
+  typeof field.initialValue === "string" ? field.initialValue : "";
 
 interface TextFieldProps extends FieldProps {
   readonly type?: "text" | "date" | "time";
@@ -54,7 +62,15 @@ interface TextFieldProps extends FieldProps {
 }
 
 /** A line of text, with its error beside it. A pencil default is dashed and italic until a person types or confirms it. */
-export function TextField({ type = "text", inputMode, autoFocus, list, placeholder, pencil = false, ...around }: TextFieldProps) {
+export function TextField({
+  type = "text",
+  inputMode,
+  autoFocus,
+  list,
+  placeholder,
+  pencil = false,
+  ...around
+}: TextFieldProps) {
   const [inPencil, setInPencil] = useState(pencil);
   const { field } = around;
   return (
@@ -73,17 +89,33 @@ export function TextField({ type = "text", inputMode, autoFocus, list, placehold
           onInput={() => setInPencil(false)}
           className={`input ${inPencil ? "input-pencil" : ""}`}
         />
-        {inPencil ? <Confirm name={field.name} label={around.label} onConfirm={() => setInPencil(false)} /> : null}
+        {inPencil ? (
+          <Confirm name={field.name} label={around.label} onConfirm={() => setInPencil(false)} />
+        ) : null}
       </div>
     </Around>
   );
 }
 
-function Confirm({ name, label, onConfirm }: { readonly name: string; readonly label: string; readonly onConfirm: () => void }) {
+function Confirm({
+  name,
+  label,
+  onConfirm,
+}: {
+  readonly name: string;
+  readonly label: string;
+  readonly onConfirm: () => void;
+}) {
   return (
     <>
       <input type="hidden" name="pencil" value={name} />
-      <button type="button" className="button button-plain" onClick={onConfirm} aria-label={`Confirm ${label}`} title="Assumed. Confirm it, or type your own.">
+      <button
+        type="button"
+        className="button button-plain"
+        onClick={onConfirm}
+        aria-label={`Confirm ${label}`}
+        title="Assumed. Confirm it, or type your own."
+      >
         confirm
       </button>
     </>
@@ -114,7 +146,9 @@ export function SelectField({ options, pencil = false, ...around }: SelectFieldP
             </option>
           ))}
         </select>
-        {inPencil ? <Confirm name={field.name} label={around.label} onConfirm={() => setInPencil(false)} /> : null}
+        {inPencil ? (
+          <Confirm name={field.name} label={around.label} onConfirm={() => setInPencil(false)} />
+        ) : null}
       </div>
     </Around>
   );
@@ -125,7 +159,13 @@ export function TickField({ field, label, hint, className }: FieldProps) {
   return (
     <div className={className}>
       <label htmlFor={field.id} className="flex min-h-10 items-center gap-2">
-        <input {...described(field, hint)} key={field.key} type="checkbox" defaultChecked={initial(field) === "on"} className="size-5 accent-spruce" />
+        <input
+          {...described(field, hint)}
+          key={field.key}
+          type="checkbox"
+          defaultChecked={initial(field) === "on"}
+          className="size-5 accent-spruce"
+        />
         {label}
       </label>
       {hint ? (

@@ -33,7 +33,10 @@ export function FileField({ name, label, accept, limitBytes, hint, problem }: Fi
         className="input py-1.5"
         onChange={(event) => {
           const size = event.target.files?.[0]?.size ?? 0;
-          const sentence = size > limitBytes ? `The file holds ${megabytes(size)} MB; ${megabytes(limitBytes)} MB are the most. Bring in one ride at a time.` : null;
+          const sentence =
+            size > limitBytes
+              ? `The file holds ${megabytes(size)} MB; ${megabytes(limitBytes)} MB are the most. Bring in one ride at a time.`
+              : null;
           event.target.setCustomValidity(sentence ?? "");
           setTooLarge(sentence);
         }}

@@ -37,7 +37,12 @@ export const words = typed.transform((text) => text ?? "");
 export const choice = typed.transform((text) => (text?.trim() ? text.trim() : undefined));
 
 /** Several words with commas between them. */
-export const listText = typed.transform((text) => (text ?? "").split(",").map((word) => word.trim()).filter(Boolean));
+export const listText = typed.transform((text) =>
+  (text ?? "")
+    .split(",")
+    .map((word) => word.trim())
+    .filter(Boolean),
+);
 
 /** The names of the fields still in pencil: sent once, several times or not at all. */
 export const pencilText = z
@@ -46,6 +51,9 @@ export const pencilText = z
   .transform((sent) => (sent === undefined ? [] : Array.isArray(sent) ? sent : [sent]));
 
 /** A form's schema followed by the record's: what was typed, read, then checked as the record it becomes. */
-export function readInto<Form extends z.ZodType, Kept extends z.ZodType>(form: Form, record: Kept): z.ZodPipe<Form, z.ZodType<z.output<Kept>, z.output<Form>>> {
+export function readInto<Form extends z.ZodType, Kept extends z.ZodType>(
+  form: Form,
+  record: Kept,
+): z.ZodPipe<Form, z.ZodType<z.output<Kept>, z.output<Form>>> {
   return form.pipe(record as unknown as z.ZodType<z.output<Kept>, z.output<Form>>);
 }

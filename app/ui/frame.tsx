@@ -1,8 +1,8 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { Bike, ChartNoAxesGantt, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
-import { Form, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
-import { useSystem } from "#ui/system";
+import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { UnitSwitch } from "#ui/unitSwitch";
 
 interface Station {
   readonly to: string;
@@ -29,7 +29,8 @@ const KEYS = [
 ] as const;
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 function useKeys(showKeys: () => void): void {
   const navigate = useNavigate();
@@ -80,28 +81,6 @@ function BarLink({ to, name, Icon }: Station) {
   );
 }
 
-function UnitSwitch() {
-  const system = useSystem();
-  const { pathname, search } = useLocation();
-  return (
-    <Form method="post" action="/units" className="flex gap-1 px-4 py-2" aria-label="Units">
-      <input type="hidden" name="back" value={pathname + search} />
-      {(["imperial", "metric"] as const).map((each) => (
-        <button
-          key={each}
-          name="system"
-          value={each}
-          aria-pressed={system === each}
-          aria-label={each === "imperial" ? "Miles and pounds" : "Kilometres and kilograms"}
-          className={`min-h-9 flex-1 rounded-sheet border px-2 text-sm ${system === each ? "border-spruce bg-spruce font-bold text-white" : "border-rule bg-sheet text-ink"}`}
-        >
-          {each === "imperial" ? "mi" : "km"}
-        </button>
-      ))}
-    </Form>
-  );
-}
-
 /** The frame of every page: the rail on a desk, the bottom bar on a phone, and the list of keys. */
 export default function Frame() {
   const [keysShown, setKeysShown] = useState(false);
@@ -112,15 +91,24 @@ export default function Frame() {
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:bg-sheet focus:p-2">
         Skip to the page
       </a>
-      <nav aria-label="Stations" className="sticky top-0 hidden h-screen w-36 shrink-0 flex-col border-r border-rule md:flex">
+      <nav
+        aria-label="Stations"
+        className="sticky top-0 hidden h-screen w-36 shrink-0 flex-col border-r border-rule md:flex"
+      >
         <div className="px-4 pt-5 pb-4 text-lg font-bold">Barometron</div>
         {STATIONS.map((station) => (
           <RailLink key={station.to} {...station} />
         ))}
         <div className="mt-auto pb-3">
-          <UnitSwitch />
+          <div className="px-4 py-2">
+            <UnitSwitch />
+          </div>
           <RailLink {...SETTINGS} />
-          <button type="button" className="ml-8 text-sm text-quiet underline underline-offset-3" onClick={() => setKeysShown(true)}>
+          <button
+            type="button"
+            className="ml-8 text-sm text-quiet underline underline-offset-3"
+            onClick={() => setKeysShown(true)}
+          >
             Keys
           </button>
         </div>
@@ -128,7 +116,10 @@ export default function Frame() {
       <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
         <Outlet />
       </main>
-      <nav aria-label="Stations" className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden">
+      <nav
+        aria-label="Stations"
+        className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden"
+      >
         {[...STATIONS, SETTINGS].map((station) => (
           <BarLink key={station.to} {...station} />
         ))}

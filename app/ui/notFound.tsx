@@ -10,8 +10,8 @@ export default function NotFound() {
   return (
     <Page title="Not here" line="No page has this address.">
       <p className="p-6">
-        Near are <Link to="/">Today</Link>, the <Link to="/bikes">bikes</Link>, the <Link to="/strip">tests</Link> and the{" "}
-        <Link to="/compare">standings</Link>.
+        Near are <Link to="/">Today</Link>, the <Link to="/bikes">bikes</Link>, the{" "}
+        <Link to="/strip">tests</Link> and the <Link to="/compare">standings</Link>.
       </p>
     </Page>
   );

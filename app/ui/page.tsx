@@ -37,7 +37,13 @@ export function Empty({ children, step }: { readonly children: ReactNode; readon
 }
 
 /** Sentences about what went wrong, in rust, announced when they appear. */
-export function Problems({ sentences, title }: { readonly sentences: readonly string[]; readonly title?: string }) {
+export function Problems({
+  sentences,
+  title,
+}: {
+  readonly sentences: readonly string[];
+  readonly title?: string;
+}) {
   if (sentences.length === 0) return null;
   return (
     <div role="alert" className="rounded-sheet border-l-4 border-rust bg-sheet px-4 py-3">

@@ -15,7 +15,14 @@ export function ReadingShape({ kind, x, y, hollow = false, colour = "var(--color
     case "percent":
       return <circle cx={x} cy={y} r={4.5} {...paint} />;
     case "restVolts":
-      return <path d={diamond} {...paint} fill={hollow ? "var(--color-bone)" : "var(--color-sheet)"} strokeWidth={hollow ? 1.5 : 2.2} />;
+      return (
+        <path
+          d={diamond}
+          {...paint}
+          fill={hollow ? "var(--color-bone)" : "var(--color-sheet)"}
+          strokeWidth={hollow ? 1.5 : 2.2}
+        />
+      );
     case "loadedVolts":
       return (
         <g {...paint}>
@@ -24,17 +31,60 @@ export function ReadingShape({ kind, x, y, hollow = false, colour = "var(--color
         </g>
       );
     case "bars":
-      return <path d={`M${x - 5} ${y - 5}V${y + 5}M${x} ${y - 5}V${y + 5}M${x + 5} ${y - 5}V${y + 5}`} fill="none" stroke={colour} strokeWidth={2} strokeDasharray={hollow ? "2 2" : undefined} />;
+      return (
+        <path
+          d={`M${x - 5} ${y - 5}V${y + 5}M${x} ${y - 5}V${y + 5}M${x + 5} ${y - 5}V${y + 5}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={2}
+          strokeDasharray={hollow ? "2 2" : undefined}
+        />
+      );
     case "barLost":
-      return <path d={`M${x - 7} ${y - 5}H${x}V${y + 5}H${x + 7}`} fill="none" stroke={colour} strokeWidth={2.5} strokeDasharray={hollow ? "2 2" : undefined} />;
+      return (
+        <path
+          d={`M${x - 7} ${y - 5}H${x}V${y + 5}H${x + 7}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={2.5}
+          strokeDasharray={hollow ? "2 2" : undefined}
+        />
+      );
     case "lastBarBlinking":
-      return <path d={`M${x - 7} ${y - 5}H${x}V${y + 5}H${x + 7}M${x + 3} ${y - 5}V${y}`} fill="none" stroke={colour} strokeWidth={2} />;
+      return (
+        <path
+          d={`M${x - 7} ${y - 5}H${x}V${y + 5}H${x + 7}M${x + 3} ${y - 5}V${y}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={2}
+        />
+      );
     case "lowPower":
-      return <path d={`M${x - 6} ${y - 4}L${x} ${y + 4}L${x + 6} ${y - 4}`} fill="none" stroke={colour} strokeWidth={2.5} />;
+      return (
+        <path
+          d={`M${x - 6} ${y - 4}L${x} ${y + 4}L${x + 6} ${y - 4}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={2.5}
+        />
+      );
     case "cutOff":
-      return <path d={`M${x - 2.5} ${y - 8}V${y + 8}M${x + 2.5} ${y - 8}V${y + 8}`} stroke={hollow ? colour : "var(--color-rust)"} strokeWidth={2.2} />;
+      return (
+        <path
+          d={`M${x - 2.5} ${y - 8}V${y + 8}M${x + 2.5} ${y - 8}V${y + 8}`}
+          stroke={hollow ? colour : "var(--color-rust)"}
+          strokeWidth={2.2}
+        />
+      );
     case "fullStart":
-      return <path d={`M${x - 5} ${y + 5}V${y - 5}H${x + 5}V${y + 5}`} fill="none" stroke={colour} strokeWidth={2.2} />;
+      return (
+        <path
+          d={`M${x - 5} ${y + 5}V${y - 5}H${x + 5}V${y + 5}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={2.2}
+        />
+      );
     case "wallRefill":
       return <path d={`M${x - 6} ${y - 4}A6 7 0 0 0 ${x + 6} ${y - 4}Z`} {...paint} />;
     default:

@@ -29,9 +29,12 @@ export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: S
     lastResult: busy ? undefined : (lastResult ?? undefined),
     shouldValidate: "onBlur",
     shouldRevalidate: "onInput",
-    onValidate: ({ formData }) => parseWithZod(formData, { schema: schema as never, disableAutoCoercion: true }) as never,
+    onValidate: ({ formData }) =>
+      parseWithZod(formData, { schema: schema as never, disableAutoCoercion: true }) as never,
   });
-  const shown = Object.fromEntries(props.names.map((name) => [name, fields[name]])) as unknown as Fields<Keys>;
+  const shown = Object.fromEntries(
+    props.names.map((name) => [name, fields[name]]),
+  ) as unknown as Fields<Keys>;
   return (
     <Form method="post" {...getFormProps(form)} className="grid gap-5">
       {Object.entries(hidden ?? {}).map(([name, value]) => (

@@ -8,7 +8,11 @@ export function dayText(day: string): string {
 }
 
 /** The sentence under a test's title: method, drive, course, weather, day, rider, from what was noted. */
-export function testSentence(test: Test, names: { readonly bike?: string; readonly setUp?: string | null; readonly rider?: string | null }, system: System): string {
+export function testSentence(
+  test: Test,
+  names: { readonly bike?: string; readonly setUp?: string | null; readonly rider?: string | null },
+  system: System,
+): string {
   const parts = [
     names.bike,
     names.setUp,
@@ -16,7 +20,7 @@ export function testSentence(test: Test, names: { readonly bike?: string; readon
     test.drive === "throttle" ? "throttle" : "pedalled",
     test.course,
     test.airTempC === undefined ? "" : formatQuantity(test.airTempC, "temperature", system),
-    test.wind,
+    test.wind && `wind ${test.wind}`,
     dayText(test.day),
     names.rider ? `${names.rider} riding` : "",
   ];

@@ -56,4 +56,9 @@ export const ASSUMED = Object.fromEntries(Object.entries(TABLE).map(([name, row]
 };
 
 /** The table for people: name, value, unit and what it is. */
-export const assumptionRows = Object.entries(TABLE).map(([name, [value, unit, what]]) => ({ name, value, unit, what }));
+export const assumptionRows = Object.entries(TABLE).map(([name, [value, unit, what]]) => ({
+  name,
+  value,
+  unit,
+  what,
+}));

@@ -4,7 +4,12 @@ import { reckonTest, type TestResults } from "#core/results";
 import { CALCULATIONS } from "./calculations.ts";
 
 /** One line of output: the result itself, or an error with the first problem's path and sentence, and all problems. */
-export type Answer = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly value: { readonly error: Problem; readonly problems: readonly Problem[] } };
+export type Answer =
+  | { readonly ok: true; readonly value: unknown }
+  | {
+      readonly ok: false;
+      readonly value: { readonly error: Problem; readonly problems: readonly Problem[] };
+    };
 
 function asAnswer(result: Result<unknown>): Answer {
   return result.ok
@@ -14,7 +19,24 @@ function asAnswer(result: Result<unknown>): Answer {
 
 /** The figures of a test for programs: SI units, sds as they stand, without the strip's drawing data. */
 export function testFigures(title: string, results: TestResults) {
-  const { best, plain, energy, distance, capacity, rangeTotal, rangeFullPower, rangeWithReserve, parts, flags, bestWithoutFlags, budget, widened, chi2PerReading, odometer, notices } = results;
+  const {
+    best,
+    plain,
+    energy,
+    distance,
+    capacity,
+    rangeTotal,
+    rangeFullPower,
+    rangeWithReserve,
+    parts,
+    flags,
+    bestWithoutFlags,
+    budget,
+    widened,
+    chi2PerReading,
+    odometer,
+    notices,
+  } = results;
   return {
     title,
     best,
@@ -39,29 +61,52 @@ export function testFigures(title: string, results: TestResults) {
 function answerBundle(value: unknown): Answer {
   const bundle = readBundle(value);
   if (!bundle.ok) return asAnswer(bundle);
-  const results = bundle.value.tests.map((record) => ({ title: record.test.title, result: reckonTest(record) }));
+  const results = bundle.value.tests.map((record) => ({
+    title: record.test.title,
+    result: reckonTest(record),
+  }));
   const tests = results.map(({ title, result }) =>
-    result.ok ? testFigures(title, result.value) : { title, error: result.problems[0]!, problems: result.problems },
+    result.ok
+      ? testFigures(title, result.value)
+      : { title, error: result.problems[0]!, problems: result.problems },
   );
   const failed = results.findIndex(({ result }) => !result.ok);
   if (failed < 0) return { ok: true, value: { tests } };
   const { result } = results[failed]!;
-  const problems = result.ok ? [] : result.problems.map((problem) => ({ ...problem, path: `tests.${failed}.${problem.path}` }));
+  const problems = result.ok
+    ? []
+    : result.problems.map((problem) => ({ ...problem, path: `tests.${failed}.${problem.path}` }));
   return { ok: false, value: { error: problems[0]!, problems, tests } as never };
 }
 
 /** Answers one request: a bundle, or a calculation with its input. */
 export function answer(request: unknown): Answer {
   if (typeof request !== "object" || request === null || Array.isArray(request))
-    return asAnswer(bad("not-a-request", "", "Give an object: a bundle, or {\"calculation\": NAME, \"input\": {...}}."));
+    return asAnswer(
+      bad("not-a-request", "", 'Give an object: a bundle, or {"calculation": NAME, "input": {...}}.'),
+    );
   if ("tests" in request || "format" in request) return answerBundle(request);
   const name = "calculation" in request ? request.calculation : undefined;
   const known = Object.keys(CALCULATIONS).join(", ");
-  if (typeof name !== "string") return asAnswer(bad("no-calculation", "calculation", `Name a calculation: ${known}.`));
+  if (typeof name !== "string")
+    return asAnswer(bad("no-calculation", "calculation", `Name a calculation: ${known}.`));
   const found = Object.hasOwn(CALCULATIONS, name) ? CALCULATIONS[name] : undefined;
-  if (!found) return asAnswer(bad("unknown-calculation", "calculation", `“${name}” is not a calculation: it is one of ${known}.`));
+  if (!found)
+    return asAnswer(
+      bad("unknown-calculation", "calculation", `“${name}” is not a calculation: it is one of ${known}.`),
+    );
   const result = found.run("input" in request ? request.input : undefined);
-  return asAnswer(result.ok ? result : { ok: false, problems: result.problems.map((problem) => ({ ...problem, path: ["input", problem.path].filter(Boolean).join(".") })) });
+  return asAnswer(
+    result.ok
+      ? result
+      : {
+          ok: false,
+          problems: result.problems.map((problem) => ({
+            ...problem,
+            path: ["input", problem.path].filter(Boolean).join("."),
+          })),
+        },
+  );
 }
 
 /**
@@ -72,13 +117,23 @@ export function answer(request: unknown): Answer {
 export function answerText(text: string): readonly Answer[] {
   const trimmed = text.replace(/^\ufeff/, "").trim();
   const broken = (where: string, error: unknown): Answer =>
-    asAnswer(bad("not-json", where, `This is not JSON: ${error instanceof Error ? error.message : "it cannot be read"}.`));
-  if (trimmed === "") return [asAnswer(bad("empty", "", "The input is empty: give a bundle or a calculation as JSON."))];
+    asAnswer(
+      bad(
+        "not-json",
+        where,
+        `This is not JSON: ${error instanceof Error ? error.message : "it cannot be read"}.`,
+      ),
+    );
+  if (trimmed === "")
+    return [asAnswer(bad("empty", "", "The input is empty: give a bundle or a calculation as JSON."))];
   try {
     const value: unknown = JSON.parse(trimmed);
     return Array.isArray(value) ? value.map(answer) : [answer(value)];
   } catch (whole) {
-    const lines = trimmed.split(/\r?\n/).map((line, i) => ({ line, number: i + 1 })).filter(({ line }) => line.trim() !== "");
+    const lines = trimmed
+      .split(/\r?\n/)
+      .map((line, i) => ({ line, number: i + 1 }))
+      .filter(({ line }) => line.trim() !== "");
     if (lines.length === 1) return [broken("", whole)];
     const parsed = lines.map(({ line, number }) => {
       try {

@@ -9,7 +9,10 @@ interface Calculation {
   run(input: unknown): Result<unknown>;
 }
 
-function calculation<Schema extends z.ZodType>(schema: Schema, run: (input: z.infer<Schema>) => Result<unknown>): Calculation {
+function calculation<Schema extends z.ZodType>(
+  schema: Schema,
+  run: (input: z.infer<Schema>) => Result<unknown>,
+): Calculation {
   return {
     run: (input) => {
       const parsed = schema.safeParse(input);
@@ -29,23 +32,32 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   openCircuit: calculation(
     z.union(
       [
-        z.object({ chemistry: chemistrySchema, q: number.min(0, "q runs from 0 to 1.").max(1, "q runs from 0 to 1.") }),
+        z.object({
+          chemistry: chemistrySchema,
+          q: number.min(0, "q runs from 0 to 1.").max(1, "q runs from 0 to 1."),
+        }),
         z.object({ chemistry: chemistrySchema, cellVolts: positive, cellVoltsSd: number.min(0).optional() }),
       ],
       { error: "Give chemistry with q, or chemistry with cellVolts." },
     ),
     (input) => {
       const curve = curveOf(input);
-      if ("q" in input) return good({ ocvV: curve.voltsAt(input.q), phiV: curve.phi(input.q), f: curve.fractionAt(input.q) });
+      if ("q" in input)
+        return good({ ocvV: curve.voltsAt(input.q), phiV: curve.phi(input.q), f: curve.fractionAt(input.q) });
       const { q, f, sd } = fractionFromVolts(curve, input.cellVolts, input.cellVoltsSd ?? 0);
       return good({ q, f, ...(input.cellVoltsSd === undefined ? {} : { fSd: sd }) });
     },
   ),
   usableEnergy: calculation(packSchema, (pack) => {
     const usable = usableEnergy(pack);
-    return usable.ok ? good({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh }) : usable;
+    return usable.ok
+      ? good({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh })
+      : usable;
   }),
-  plain: calculation(z.object({ startPercent: percent, endPercent: percent, labelWh: positive, distanceMi: miles }), plainFromPercent),
+  plain: calculation(
+    z.object({ startPercent: percent, endPercent: percent, labelWh: positive, distanceMi: miles }),
+    plainFromPercent,
+  ),
   plainFromVolts: calculation(
     z.object({
       chemistry: chemistrySchema,
@@ -57,7 +69,10 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
     }),
     plainFromVolts,
   ),
-  plainFromAmps: calculation(z.object({ ampHours: positive, speedMph: positive, amps: positive, packVolts: positive }), plainFromAmps),
+  plainFromAmps: calculation(
+    z.object({ ampHours: positive, speedMph: positive, amps: positive, packVolts: positive }),
+    plainFromAmps,
+  ),
   odometerFactor: calculation(
     z.object({ gpsMi: places, odoMi: places, wheelCircumferenceMm: positive.optional() }),
     ({ gpsMi, odoMi, wheelCircumferenceMm }) => odometerFactor(gpsMi, odoMi, wheelCircumferenceMm),

@@ -8,7 +8,13 @@ interface WorkedCase {
   readonly calculation: string;
   readonly input: unknown;
   readonly expected: Record<string, unknown>;
-  readonly tolerance: { readonly relative?: number; readonly meansRelative?: number; readonly sdsRelative?: number; readonly chi2Relative?: number; readonly looAbsolute?: number };
+  readonly tolerance: {
+    readonly relative?: number;
+    readonly meansRelative?: number;
+    readonly sdsRelative?: number;
+    readonly chi2Relative?: number;
+    readonly looAbsolute?: number;
+  };
 }
 
 const cases: readonly WorkedCase[] = JSON.parse(readFileSync("tests/fixtures/worked-cases.json", "utf8"));
@@ -37,9 +43,12 @@ describe.each(touched.map((item) => [item.id, item] as const))("%s", (_id, item)
   const got = answer({ calculation: item.calculation, input: item.input });
   const found = new Map(leaves(got.value));
   test("is answered", () => expect(got.ok).toBe(true));
-  test.each(leaves(item.expected).map(([path, value]) => [path, value] as const))("%s is %p", (path, value) => {
-    const mine = found.get(path);
-    if (typeof value === "boolean") expect(mine).toBe(value);
-    else expect(Math.abs(Number(mine) - value)).toBeLessThanOrEqual(allowed(path, value, item));
-  });
+  test.each(leaves(item.expected).map(([path, value]) => [path, value] as const))(
+    "%s is %p",
+    (path, value) => {
+      const mine = found.get(path);
+      if (typeof value === "boolean") expect(mine).toBe(value);
+      else expect(Math.abs(Number(mine) - value)).toBeLessThanOrEqual(allowed(path, value, item));
+    },
+  );
 });

@@ -15,7 +15,8 @@ export function pairOf(first: Uncertain, second: Uncertain): Pair {
   return { difference, resolved: Math.abs(difference.mean) > 2 * difference.sd };
 }
 
-const differs = (a: number | undefined, b: number | undefined, by: number) => a !== undefined && b !== undefined && Math.abs(a - b) > by;
+const differs = (a: number | undefined, b: number | undefined, by: number) =>
+  a !== undefined && b !== undefined && Math.abs(a - b) > by;
 
 /** What else differed between two tests, in sentences: each may explain part of a difference. */
 export function confounders(a: TestRecord, b: TestRecord, system: System): readonly string[] {
@@ -28,15 +29,43 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
   const full = (record: TestRecord) =>
     record.rides[0]?.entries.some(({ body }) => body.kind === "start" && body.chargerDone === true) ?? false;
   const loadOf = (record: TestRecord) => (record.rider?.massKg ?? 0) + (record.setUp?.carriedKg ?? 0);
-  say(a.test.drive !== b.test.drive, () => `One was ridden on ${a.test.drive}, the other on ${b.test.drive}.`);
+  say(
+    a.test.drive !== b.test.drive,
+    () => `One was ridden on ${a.test.drive}, the other on ${b.test.drive}.`,
+  );
   say(full(a) !== full(b), () => "Only one started from a full charge.");
-  say((a.setUp?.lightsOn ?? false) !== (b.setUp?.lightsOn ?? false), () => "Lights were on in one and off in the other.");
-  say(a.rider?.name !== b.rider?.name, () => `Different riders: ${a.rider?.name ?? "not noted"} and ${b.rider?.name ?? "not noted"}.`);
-  say(Math.abs(loadOf(a) - loadOf(b)) > 3, () => `Rider and load differ: ${mass(loadOf(a))} and ${mass(loadOf(b))}.`);
-  say(differs(a.test.airTempC, b.test.airTempC, 3), () => `Air temperature differs: ${temp(a.test.airTempC!)} and ${temp(b.test.airTempC!)}.`);
-  say(differs(a.setUp?.pressurePa, b.setUp?.pressurePa, 20_000), () => `Tyre pressure differs: ${formatQuantity(a.setUp!.pressurePa!, "pressure", system, 1)} and ${formatQuantity(b.setUp!.pressurePa!, "pressure", system, 1)}.`);
-  say(a.test.wind !== b.test.wind, () => `Wind: ${a.test.wind || "not noted"}, and ${b.test.wind || "not noted"}.`);
-  say(a.test.course !== b.test.course, () => `Different courses: ${a.test.course || "not noted"}, and ${b.test.course || "not noted"}.`);
-  say(a.test.firstLevel !== b.test.firstLevel, () => `Levels differ: ${a.test.firstLevel || "not noted"} and ${b.test.firstLevel || "not noted"}.`);
+  say(
+    (a.setUp?.lightsOn ?? false) !== (b.setUp?.lightsOn ?? false),
+    () => "Lights were on in one and off in the other.",
+  );
+  say(
+    a.rider?.name !== b.rider?.name,
+    () => `Different riders: ${a.rider?.name ?? "not noted"} and ${b.rider?.name ?? "not noted"}.`,
+  );
+  say(
+    Math.abs(loadOf(a) - loadOf(b)) > 3,
+    () => `Rider and load differ: ${mass(loadOf(a))} and ${mass(loadOf(b))}.`,
+  );
+  say(
+    differs(a.test.airTempC, b.test.airTempC, 3),
+    () => `Air temperature differs: ${temp(a.test.airTempC!)} and ${temp(b.test.airTempC!)}.`,
+  );
+  say(
+    differs(a.setUp?.pressurePa, b.setUp?.pressurePa, 20_000),
+    () =>
+      `Tyre pressure differs: ${formatQuantity(a.setUp!.pressurePa!, "pressure", system, 1)} and ${formatQuantity(b.setUp!.pressurePa!, "pressure", system, 1)}.`,
+  );
+  say(
+    a.test.wind !== b.test.wind,
+    () => `Wind: ${a.test.wind || "not noted"}, and ${b.test.wind || "not noted"}.`,
+  );
+  say(
+    a.test.course !== b.test.course,
+    () => `Different courses: ${a.test.course || "not noted"}, and ${b.test.course || "not noted"}.`,
+  );
+  say(
+    a.test.firstLevel !== b.test.firstLevel,
+    () => `Levels differ: ${a.test.firstLevel || "not noted"} and ${b.test.firstLevel || "not noted"}.`,
+  );
   return found;
 }

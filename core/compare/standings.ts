@@ -23,7 +23,9 @@ export interface Swap {
 const WORTH_SAYING = 0.1;
 
 /** Tests from thriftiest to hungriest, with the neighbouring places that could well be swapped. */
-export function standings<T extends StandingInput>(rows: readonly T[]): { readonly places: readonly Standing<T>[]; readonly swaps: readonly Swap[] } {
+export function standings<T extends StandingInput>(
+  rows: readonly T[],
+): { readonly places: readonly Standing<T>[]; readonly swaps: readonly Swap[] } {
   const sorted = [...rows].sort((a, b) => a.whPerM.mean - b.whPerM.mean);
   const swaps = sorted.slice(1).flatMap((row, i) => {
     const upper = sorted[i]!.whPerM;

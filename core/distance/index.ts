@@ -1,2 +1,10 @@
 export { odometerFactor, type OdometerFactor } from "./odometer.ts";
-export { climbAlong, climbAt, haversine, profileOf, trackAt, type Track, type TrackProfile } from "./track.ts";
+export {
+  climbAlong,
+  climbAt,
+  haversine,
+  profileOf,
+  trackAt,
+  type Track,
+  type TrackProfile,
+} from "./track.ts";

@@ -23,9 +23,11 @@ export function odometerFactor(
   odoMi: readonly number[],
   wheelCircumferenceMm?: number,
 ): Result<OdometerFactor> {
-  if (gpsMi.length !== odoMi.length) return bad("uneven", "odoMi", "Give as many odometer distances as recorder distances.");
+  if (gpsMi.length !== odoMi.length)
+    return bad("uneven", "odoMi", "Give as many odometer distances as recorder distances.");
   const squares = odoMi.reduce((sum, odo) => sum + odo * odo, 0);
-  if (gpsMi.length === 0 || squares === 0) return bad("no-distance", "odoMi", "At least one interval needs both distances.");
+  if (gpsMi.length === 0 || squares === 0)
+    return bad("no-distance", "odoMi", "At least one interval needs both distances.");
   const k = gpsMi.reduce((sum, gps, i) => sum + gps * odoMi[i]!, 0) / squares;
   const rss = gpsMi.reduce((sum, gps, i) => sum + (gps - k * odoMi[i]!) ** 2, 0);
   const sdFromResiduals = gpsMi.length > 1 ? Math.sqrt(rss / (gpsMi.length - 1) / squares) : 0;

@@ -45,7 +45,10 @@ function median5(values: readonly number[], i: number): number {
 }
 
 /** Climb and descent along a row of heights: 3 m of hysteresis on a 5-point median. Same length as the input, cumulative. */
-export function climbAlong(heights: readonly number[]): { readonly gainM: readonly number[]; readonly lossM: readonly number[] } {
+export function climbAlong(heights: readonly number[]): {
+  readonly gainM: readonly number[];
+  readonly lossM: readonly number[];
+} {
   const gainM: number[] = [];
   const lossM: number[] = [];
   let anchor = heights.length ? median5(heights, 0) : 0;
@@ -117,7 +120,11 @@ export function profileOf(track: Track): TrackProfile {
 }
 
 /** Linear reading of a cumulative column at a time; undefined outside the track. */
-export function trackAt(profile: TrackProfile, column: "distanceM" | "gainM" | "lossM", timeS: number): number | undefined {
+export function trackAt(
+  profile: TrackProfile,
+  column: "distanceM" | "gainM" | "lossM",
+  timeS: number,
+): number | undefined {
   const { timeS: times } = profile;
   const values = profile[column];
   const last = times.length - 1;

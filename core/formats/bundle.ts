@@ -4,7 +4,7 @@ import { testRecordSchema, type TestRecord } from "#core/records";
 
 /** The open bundle: one or more tests with all they need, SI units. Described in docs/formats/calc.md. */
 export const bundleSchema = z.object({
-  format: z.literal("barometron bundle", { error: "A bundle says \"format\": \"barometron bundle\"." }),
+  format: z.literal("barometron bundle", { error: 'A bundle says "format": "barometron bundle".' }),
   version: z.literal(1, { error: "This reads version 1 of the bundle." }),
   tests: z.array(testRecordSchema).min(1, "A bundle holds at least one test."),
 });

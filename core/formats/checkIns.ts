@@ -39,21 +39,43 @@ const MOST_ROWS = 5000;
 
 /** Splits a CSV into cells; comma, semicolon or tab, whichever the heading line holds most of. */
 export function readTable(text: string): Result<Table> {
-  const head = text.replace(/^\ufeff/, "").split(/\r?\n/).find((line) => line.trim() !== "") ?? "";
+  const head =
+    text
+      .replace(/^\ufeff/, "")
+      .split(/\r?\n/)
+      .find((line) => line.trim() !== "") ?? "";
   const count = (mark: string) => head.split(mark).length - 1;
   const delimiter = [",", ";", "\t"].sort((a, b) => count(b) - count(a))[0]!;
   try {
-    const records: string[][] = parse(text, { bom: true, delimiter, relax_column_count: true, skip_empty_lines: true, trim: true });
+    const records: string[][] = parse(text, {
+      bom: true,
+      delimiter,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      trim: true,
+    });
     const rows = records.filter((row) => row.some((cell) => cell !== ""));
     const headings = rows[0];
     if (!headings || rows.length < 2)
-      return bad("empty-table", "file", "The file holds no check-ins: the first line names the columns, each later line is one check-in.");
+      return bad(
+        "empty-table",
+        "file",
+        "The file holds no check-ins: the first line names the columns, each later line is one check-in.",
+      );
     if (rows.length - 1 > MOST_ROWS)
-      return bad("too-many-rows", "file", `The file holds ${rows.length - 1} rows; a ride's log takes ${MOST_ROWS}. Bring a recording in as GPX instead.`);
+      return bad(
+        "too-many-rows",
+        "file",
+        `The file holds ${rows.length - 1} rows; a ride's log takes ${MOST_ROWS}. Bring a recording in as GPX instead.`,
+      );
     return good({ headings, rows: rows.slice(1), delimiter });
   } catch (error) {
     const line = /line (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];
-    return bad("broken-csv", line ? `row ${line}` : "file", `The table breaks off${line ? ` at line ${line}` : ""}: a quotation mark is not closed. Close it and bring the file again.`);
+    return bad(
+      "broken-csv",
+      line ? `row ${line}` : "file",
+      `The table breaks off${line ? ` at line ${line}` : ""}: a quotation mark is not closed. Close it and bring the file again.`,
+    );
   }
 }
 
@@ -121,7 +143,11 @@ interface CellReader {
 function timeOf(text: string, options: ImportOptions): string | undefined {
   const full = /^(\d{4}-\d{2}-\d{2})[T ](\d{1,2}):(\d{2})(?::(\d{2}))?(Z|[+-]\d{2}:\d{2})?$/.exec(text);
   const clock = /^(\d{1,2})[:.h](\d{2})(?::(\d{2}))?$/.exec(text);
-  const [day, h, m, s, zone] = full ? full.slice(1) : clock ? [options.day, ...clock.slice(1), undefined] : [];
+  const [day, h, m, s, zone] = full
+    ? full.slice(1)
+    : clock
+      ? [options.day, ...clock.slice(1), undefined]
+      : [];
   if (h === undefined || m === undefined || Number(h) > 23 || Number(m) > 59) return undefined;
   const iso = `${day}T${h.padStart(2, "0")}:${m}:${s ?? "00"}${zone ?? options.utcOffset}`;
   return Number.isNaN(Date.parse(iso)) ? undefined : new Date(iso).toISOString();
@@ -131,13 +157,23 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
   const eventText = cells.text("event").toLowerCase();
   const event = EVENTS.find(([shape]) => shape.test(eventText))?.[1];
   if (event === undefined) {
-    cells.problem("event", "unknown-event", `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, cut-off or end, or leave it empty.`);
+    cells.problem(
+      "event",
+      "unknown-event",
+      `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, cut-off or end, or leave it empty.`,
+    );
     return null;
   }
   const ground = cells.text("ground").toLowerCase();
-  if (ground && !(ground in GROUND_WORDS)) cells.problem("ground", "unknown-ground", `“${ground}” is not a ground: type ${GROUNDS.join(", ")}.`);
+  if (ground && !(ground in GROUND_WORDS))
+    cells.problem("ground", "unknown-ground", `“${ground}” is not a ground: type ${GROUNDS.join(", ")}.`);
   const load = cells.text("load");
-  if (!YES.test(load) && !NO.test(load)) cells.problem("load", "not-yes-no", `“${load}” is neither yes nor no: type yes when the motor was pulling.`);
+  if (!YES.test(load) && !NO.test(load))
+    cells.problem(
+      "load",
+      "not-yes-no",
+      `“${load}” is neither yes nor no: type yes when the motor was pulling.`,
+    );
   const sighting = {
     distanceM: cells.number("distance"),
     displayM: cells.number("display"),
@@ -160,19 +196,40 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     if (event === "barLost") {
       const named = /\d+/.exec(eventText)?.[0];
       const bar = named ? Number(named) : sighting.bars === undefined ? undefined : sighting.bars + 1;
-      if (bar === undefined) cells.problem("event", "which-bar", `Which bar went? Type “bar 4 lost”, or give the bars left${bars ? ` of ${bars}` : ""}.`);
+      if (bar === undefined)
+        cells.problem(
+          "event",
+          "which-bar",
+          `Which bar went? Type “bar 4 lost”, or give the bars left${bars ? ` of ${bars}` : ""}.`,
+        );
       return { kind: "barLost", ...sighting, bars: undefined, bar };
     }
     if (event === "full" || event === "start" || first)
-      return { kind: "start", ...sighting, chargerDone: event === "full" || (first && options.fullAtStart) || undefined };
+      return {
+        kind: "start",
+        ...sighting,
+        chargerDone: event === "full" || (first && options.fullAtStart) || undefined,
+      };
     return { kind: "checkIn", ...sighting };
   };
   const parsed = entryBodySchema.safeParse(body());
   if (parsed.success) return parsed.data;
-  const names: Readonly<Record<string, ColumnField>> = { distanceM: "distance", displayM: "display", packVolts: "volts", speedMps: "speed", rangeGuessM: "guess", restMin: "rest", bar: "event" };
+  const names: Readonly<Record<string, ColumnField>> = {
+    distanceM: "distance",
+    displayM: "display",
+    packVolts: "volts",
+    speedMps: "speed",
+    rangeGuessM: "guess",
+    restMin: "rest",
+    bar: "event",
+  };
   for (const issue of parsed.error.issues) {
     const key = String(issue.path[0] ?? "event");
-    cells.problem(names[key] ?? (key in COLUMNS ? (key as ColumnField) : "event"), "bad-value", issue.message);
+    cells.problem(
+      names[key] ?? (key in COLUMNS ? (key as ColumnField) : "event"),
+      "bad-value",
+      issue.message,
+    );
   }
   return null;
 }
@@ -182,7 +239,11 @@ function heldFrom(rows: readonly ImportedRow[], holds: ImportOptions["levelHolds
   if (holds === "from here") return rows;
   return rows.map((row, i) => {
     const next = rows[i + 1]?.body;
-    const { level: _level, ground: _ground, ...rest } = row.body as EntryBody & { level?: string; ground?: Ground };
+    const {
+      level: _level,
+      ground: _ground,
+      ...rest
+    } = row.body as EntryBody & { level?: string; ground?: Ground };
     const level = next && "level" in next ? next.level : undefined;
     const ground = next && "ground" in next ? next.ground : undefined;
     return { ...row, body: { ...rest, ...(level && { level }), ...(ground && { ground }) } as EntryBody };
@@ -196,20 +257,38 @@ function heldFrom(rows: readonly ImportedRow[], holds: ImportOptions["levelHolds
  * @param columns what each column is; see guessColumns
  * @param bars of the bike's display, for sentences; 0 when none
  */
-export function readCheckIns(table: Table, columns: readonly ColumnChoice[], options: ImportOptions, bars = 0): Result<readonly ImportedRow[]> {
+export function readCheckIns(
+  table: Table,
+  columns: readonly ColumnChoice[],
+  options: ImportOptions,
+  bars = 0,
+): Result<readonly ImportedRow[]> {
   const problems: Problem[] = [];
   const where = new Map(columns.flatMap(({ field }, i) => (field ? [[field, i] as const] : [])));
   if (!where.has("distance") && !where.has("display") && !where.has("time"))
-    return bad("no-distance-column", "columns", "No column holds a distance or a time: choose the one that does.");
+    return bad(
+      "no-distance-column",
+      "columns",
+      "No column holds a distance or a time: choose the one that does.",
+    );
   if (!["percent", "bars", "volts", "event"].some((field) => where.has(field as ColumnField)))
-    return bad("no-reading-column", "columns", "No column holds a reading: choose the one with percent, bars, volts or events.");
+    return bad(
+      "no-reading-column",
+      "columns",
+      "No column holds a reading: choose the one with percent, bars, volts or events.",
+    );
   let farthest: { readonly metres: number; readonly row: number; readonly field: ColumnField } | null = null;
   const rows: ImportedRow[] = [];
   table.rows.forEach((cellTexts, i) => {
     const row = i + 2;
-    const text = (field: ColumnField) => (where.has(field) ? (cellTexts[where.get(field)!] ?? "").trim() : "");
+    const text = (field: ColumnField) =>
+      where.has(field) ? (cellTexts[where.get(field)!] ?? "").trim() : "";
     const problem = (field: ColumnField, code: string, sentence: string) =>
-      problems.push({ code, path: `row ${row}, column ${table.headings[where.get(field) ?? 0] ?? COLUMNS[field].label}`, sentence });
+      problems.push({
+        code,
+        path: `row ${row}, column ${table.headings[where.get(field) ?? 0] ?? COLUMNS[field].label}`,
+        sentence,
+      });
     const number = (field: ColumnField): number | undefined => {
       const cell = text(field);
       const { dimension } = COLUMNS[field];
@@ -221,14 +300,22 @@ export function readCheckIns(table: Table, columns: readonly ColumnChoice[], opt
     };
     const time = text("time");
     const at = time === "" ? null : (timeOf(time, options) ?? null);
-    if (time !== "" && at === null) problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
+    if (time !== "" && at === null)
+      problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
     const body = bodyOf({ problem, number, text }, i === 0, options, bars);
     if (!body) return;
-    for (const [field, key] of [["distance", "distanceM"], ["display", "displayM"]] as const) {
+    for (const [field, key] of [
+      ["distance", "distanceM"],
+      ["display", "displayM"],
+    ] as const) {
       const metres = key in body ? (body as { distanceM?: number; displayM?: number })[key] : undefined;
       if (metres === undefined) continue;
       if (farthest?.field === field && metres < farthest.metres)
-        problem(field, "backward", `The distance goes back: row ${farthest.row} was farther on. Check both figures, or the unit.`);
+        problem(
+          field,
+          "backward",
+          `The distance goes back: row ${farthest.row} was farther on. Check both figures, or the unit.`,
+        );
       if (!farthest || farthest.field === field) farthest = { metres, row, field };
     }
     rows.push({ row, at, body });

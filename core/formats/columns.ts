@@ -43,9 +43,23 @@ export const COLUMNS: Readonly<Record<ColumnField, ColumnKind>> = {
   percent: {
     label: "percent",
     dimension: "percent",
-    spellings: ["percent", "pct", "battery", "batt", "soc", "charge", "state of charge", "battery percent", ""],
+    spellings: [
+      "percent",
+      "pct",
+      "battery",
+      "batt",
+      "soc",
+      "charge",
+      "state of charge",
+      "battery percent",
+      "",
+    ],
   },
-  bars: { label: "bars", dimension: "count", spellings: ["bars", "bar", "battery bars", "bars left", "lights"] },
+  bars: {
+    label: "bars",
+    dimension: "count",
+    spellings: ["bars", "bar", "battery bars", "bars left", "lights"],
+  },
   volts: {
     label: "volts",
     dimension: "volts",
@@ -67,7 +81,11 @@ export const COLUMNS: Readonly<Record<ColumnField, ColumnKind>> = {
   level: { label: "level", dimension: null, spellings: ["level", "assist", "mode", "pas", "assist level"] },
   ground: { label: "ground", dimension: null, spellings: ["ground", "surface", "terrain"] },
   event: { label: "event", dimension: null, spellings: ["event", "what", "kind", "type"] },
-  note: { label: "note", dimension: null, spellings: ["note", "notes", "remark", "remarks", "comment", "comments"] },
+  note: {
+    label: "note",
+    dimension: null,
+    spellings: ["note", "notes", "remark", "remarks", "comment", "comments"],
+  },
 };
 
 export interface Heading {

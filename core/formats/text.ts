@@ -5,7 +5,12 @@ import { bad, good, type Result } from "#core/problems";
  * line it was met on, rather than guessed.
  */
 export function decodeText(bytes: Uint8Array, path: string): Result<string> {
-  const utf16 = bytes[0] === 0xff && bytes[1] === 0xfe ? "utf-16le" : bytes[0] === 0xfe && bytes[1] === 0xff ? "utf-16be" : null;
+  const utf16 =
+    bytes[0] === 0xff && bytes[1] === 0xfe
+      ? "utf-16le"
+      : bytes[0] === 0xfe && bytes[1] === 0xff
+        ? "utf-16be"
+        : null;
   if (utf16) return good(new TextDecoder(utf16).decode(bytes));
   try {
     const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);

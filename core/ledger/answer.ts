@@ -43,7 +43,17 @@ function cellFigures(solved: Solved, cell: string): { rate: Figure; used: Figure
   const miles = input.rides.reduce((sum, _, ride) => sum + milesOf(solved, ride, cell), 0);
   return {
     rate: energyFigure(solved, rateForm),
-    used: miles > 0 ? energyFigure(solved, combine(prior.size, uses.map((use) => [use, 1] as const)), miles) : null,
+    used:
+      miles > 0
+        ? energyFigure(
+            solved,
+            combine(
+              prior.size,
+              uses.map((use) => [use, 1] as const),
+            ),
+            miles,
+          )
+        : null,
   };
 }
 
@@ -59,16 +69,28 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   if (!result.ok) return result;
   const solved = result.value;
   const { prior, posterior } = solved;
-  const rides = withSds(solved, input.rides.map((_, ride) => rideFigure(solved, ride)));
+  const rides = withSds(
+    solved,
+    input.rides.map((_, ride) => rideFigure(solved, ride)),
+  );
   const energies = input.rides.map((_, ride) => rides[ride]!.mean * milesOf(solved, ride));
   const capacity = withSds(solved, [variableFigure(solved, prior.capacity)])[0]!;
   const thresholds = [...prior.unknown].filter(([key]) => key.startsWith("bar "));
   const wide = widening(posterior.chi2PerReading);
   const cells = input.cells.map((cell) => ({ cell, ...cellFigures(solved, cell) }));
-  const cellRates = withSds(solved, cells.map(({ rate }) => rate));
+  const cellRates = withSds(
+    solved,
+    cells.map(({ rate }) => rate),
+  );
   const used = cells.flatMap(({ cell, used: figure }) => (figure ? [{ cell, figure }] : []));
-  const cellUses = withSds(solved, used.map(({ figure }) => figure));
-  const thresholdValues = withSds(solved, thresholds.map(([, index]) => variableFigure(solved, index)));
+  const cellUses = withSds(
+    solved,
+    used.map(({ figure }) => figure),
+  );
+  const thresholdValues = withSds(
+    solved,
+    thresholds.map(([, index]) => variableFigure(solved, index)),
+  );
   const answer: LedgerAnswer = {
     whPerMi: rides.map(({ mean }) => mean),
     whPerMiSd: rides.map(({ sd }) => sd),

@@ -66,7 +66,8 @@ export function errorCovariance(rows: readonly RideRow[], without?: string): Mat
   const n = rows.length;
   const covariance = Matrix.zeros(n, n);
   rows.forEach(({ row }, i) => {
-    for (const { source, sd } of row.errors) if (source !== without) covariance.set(i, i, covariance.get(i, i) + sd * sd);
+    for (const { source, sd } of row.errors)
+      if (source !== without) covariance.set(i, i, covariance.get(i, i) + sd * sd);
     if (!row.smooth || SMOOTH_NAME[row.smooth.process] === without) return;
     for (let j = 0; j <= i; j += 1) {
       const other = rows[j]!.row.smooth;

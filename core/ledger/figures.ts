@@ -31,7 +31,10 @@ export function variableFigure(solved: Solved, index: number): Figure {
 }
 
 /** Means with their posterior sds, all figures in one solve. */
-export function withSds({ posterior }: Pick<Solved, "posterior">, figures: readonly Figure[]): readonly Uncertain[] {
+export function withSds(
+  { posterior }: Pick<Solved, "posterior">,
+  figures: readonly Figure[],
+): readonly Uncertain[] {
   const variances = posterior.variances(figures.map(({ gradient }) => gradient));
   return figures.map(({ mean }, i) => ({ mean, sd: Math.sqrt(variances[i]!) }));
 }
@@ -48,7 +51,8 @@ export function usedBetween({ prior }: Solved, ride: number, from: number, to: n
 /** Miles of a ride, in all or in one cell. */
 export function milesOf({ input }: Solved, ride: number, cell?: string): number {
   return input.rides[ride]!.legs.reduce(
-    (sum, { miles }) => sum + (cell === undefined ? Object.values(miles).reduce((a, b) => a + b, 0) : (miles[cell] ?? 0)),
+    (sum, { miles }) =>
+      sum + (cell === undefined ? Object.values(miles).reduce((a, b) => a + b, 0) : (miles[cell] ?? 0)),
     0,
   );
 }

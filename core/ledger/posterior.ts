@@ -19,7 +19,9 @@ export interface Posterior {
 
 /** A copy of the prior's variances with one source's set to zero. */
 function varianceWithout(prior: Prior, without: string | undefined): Float64Array {
-  return without === undefined ? prior.variance : prior.variance.map((v, i) => (prior.source[i] === without ? 0 : v));
+  return without === undefined
+    ? prior.variance
+    : prior.variance.map((v, i) => (prior.source[i] === without ? 0 : v));
 }
 
 /**

@@ -46,7 +46,11 @@ function scatterSd(miles: number, capacityWh: number): number {
 type Term = readonly [variable: number, coefficient: number];
 
 /** The scatter of each leg's parts; runs of a section share 70 % of its variance, matched by name and order. */
-function scatterTerms(variables: Variables, rides: readonly LedgerRide[], capacityWh: number): Map<string, Term[]>[][] {
+function scatterTerms(
+  variables: Variables,
+  rides: readonly LedgerRide[],
+  capacityWh: number,
+): Map<string, Term[]>[][] {
   const shared = new Map<string, number>();
   return rides.map((ride) => {
     const seen = new Map<string, number>();
@@ -83,10 +87,15 @@ export function buildPrior(input: LedgerInput, usable: UsableEnergy, unknowns: r
   const c0 = usable.mean;
   const capacity = variables.add(c0, usable.sd, "capacity");
   const rate = new Map(
-    input.cells.map((cell) => [cell, variables.add(ASSUMED.rateWhPerMi / c0, ASSUMED.rateSdWhPerMi / c0, null)]),
+    input.cells.map((cell) => [
+      cell,
+      variables.add(ASSUMED.rateWhPerMi / c0, ASSUMED.rateSdWhPerMi / c0, null),
+    ]),
   );
   const liftWh = ((input.massKg ?? ASSUMED.massKg) * STANDARD_GRAVITY) / (3600 * ASSUMED.liftEfficiency) / c0;
-  const climbed = input.rides.some(({ legs }) => legs.some(({ gainM, lossM }) => (gainM ?? 0) + (lossM ?? 0) > 0));
+  const climbed = input.rides.some(({ legs }) =>
+    legs.some(({ gainM, lossM }) => (gainM ?? 0) + (lossM ?? 0) > 0),
+  );
   const up = climbed ? variables.add(liftWh, liftWh * ASSUMED.liftSdShare, "climb") : -1;
   const fall = liftWh * ASSUMED.descentShare;
   const down = climbed ? variables.add(fall, Math.abs(fall) * ASSUMED.liftSdShare, "climb") : -1;
@@ -111,7 +120,8 @@ export function buildPrior(input: LedgerInput, usable: UsableEnergy, unknowns: r
         use[variable] = use[variable]! + coefficient;
       };
       for (const [cell, miles] of Object.entries(leg.miles)) spend(cell, rate.get(cell)!, miles);
-      for (const [cell, terms] of scatter[r]![i]!) for (const [variable, coefficient] of terms) spend(cell, variable, coefficient);
+      for (const [cell, terms] of scatter[r]![i]!)
+        for (const [variable, coefficient] of terms) spend(cell, variable, coefficient);
       if (climbed) {
         next[up] = next[up]! + (leg.gainM ?? 0);
         next[down] = next[down]! + (leg.lossM ?? 0);

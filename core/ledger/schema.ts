@@ -3,7 +3,12 @@ import { packSchema } from "#core/pack";
 import { readingSchema } from "#core/readings";
 
 const milesSchema = z
-  .record(z.string(), z.number({ error: "Miles must be a number." }).min(0, "Miles cannot be negative: give the distance ridden."))
+  .record(
+    z.string(),
+    z
+      .number({ error: "Miles must be a number." })
+      .min(0, "Miles cannot be negative: give the distance ridden."),
+  )
   .refine((miles) => Object.keys(miles).length > 0, "A leg names at least one cell with its miles.");
 
 const legSchema = z.object({
@@ -16,7 +21,10 @@ const legSchema = z.object({
 });
 
 const rideSchema = z.object({
-  legs: z.array(legSchema).min(1, "A ride needs at least one leg between two marks.").max(5000, "A ride holds at most 5000 legs."),
+  legs: z
+    .array(legSchema)
+    .min(1, "A ride needs at least one leg between two marks.")
+    .max(5000, "A ride holds at most 5000 legs."),
   readings: z.array(readingSchema),
 });
 
@@ -36,8 +44,13 @@ const common = {
 
 /** Marks are numbered from 0; leg i joins mark i to i + 1. One ride, or several that share pack and gauge. */
 export const ledgerInputSchema = z
-  .union([z.object({ ...common, rides: z.array(rideSchema).min(1) }), z.object({ ...common, ...rideSchema.shape })])
-  .transform((input) => ("rides" in input ? input : { ...input, rides: [{ legs: input.legs, readings: input.readings }] }));
+  .union([
+    z.object({ ...common, rides: z.array(rideSchema).min(1) }),
+    z.object({ ...common, ...rideSchema.shape }),
+  ])
+  .transform((input) =>
+    "rides" in input ? input : { ...input, rides: [{ legs: input.legs, readings: input.readings }] },
+  );
 
 export type LedgerInput = z.infer<typeof ledgerInputSchema>;
 export type LedgerRide = LedgerInput["rides"][number];

@@ -32,9 +32,16 @@ function problemsOf(input: LedgerInput, setting: Setting): readonly Problem[] {
             sentence: `“${cell}” is not among the cells: ${input.cells.join(", ")}.`,
           });
     });
-    const distance = ride.legs.reduce((sum, leg) => sum + Object.values(leg.miles).reduce((a, b) => a + b, 0), 0);
+    const distance = ride.legs.reduce(
+      (sum, leg) => sum + Object.values(leg.miles).reduce((a, b) => a + b, 0),
+      0,
+    );
     if (distance <= 0)
-      problems.push({ code: "no-distance", path: `${at}legs`, sentence: "No distance was ridden: energy per mile needs a distance." });
+      problems.push({
+        code: "no-distance",
+        path: `${at}legs`,
+        sentence: "No distance was ridden: energy per mile needs a distance.",
+      });
     ride.readings.forEach((reading, i) => {
       const path = `${at}readings.${i}`;
       const marks = ["mark", "fromMark", "toMark"] as const;
@@ -47,7 +54,8 @@ function problemsOf(input: LedgerInput, setting: Setting): readonly Problem[] {
             sentence: `There is no mark ${mark}: ${ride.legs.length} legs have marks 0 to ${ride.legs.length}.`,
           });
       }
-      for (const problem of checkReading(reading, setting)) problems.push({ ...problem, path: `${path}.${problem.path}` });
+      for (const problem of checkReading(reading, setting))
+        problems.push({ ...problem, path: `${path}.${problem.path}` });
     });
   });
   return problems;
@@ -73,11 +81,14 @@ export function settingOf(input: Pick<LedgerInput, "pack" | "gauge">): Setting {
  */
 export function solveLedger(input: LedgerInput): Result<Solved> {
   const usable = usableEnergy(input.pack);
-  if (!usable.ok) return badAll(usable.problems.map((problem) => ({ ...problem, path: `pack.${problem.path}` })));
+  if (!usable.ok)
+    return badAll(usable.problems.map((problem) => ({ ...problem, path: `pack.${problem.path}` })));
   const setting = settingOf(input);
   const problems = problemsOf(input, setting);
   if (problems.length) return badAll(problems);
-  const rows = input.rides.flatMap((ride, r) => ride.readings.map((reading) => ({ ride: r, row: rowOf(reading, setting) })));
+  const rows = input.rides.flatMap((ride, r) =>
+    ride.readings.map((reading) => ({ ride: r, row: rowOf(reading, setting) })),
+  );
   const prior = buildPrior(input, usable.value, unknownsOf(rows));
   const passes = rows.some(({ row }) => row.energy) ? PASSES : 1;
   let evidence = linearise(prior, rows, null);
@@ -87,6 +98,10 @@ export function solveLedger(input: LedgerInput): Result<Solved> {
     posterior = solvePosterior(prior, evidence);
   }
   if (!posterior)
-    return bad("singular", "readings", "Two readings that cannot both be exact contradict each other: give each an error, or set one aside.");
+    return bad(
+      "singular",
+      "readings",
+      "Two readings that cannot both be exact contradict each other: give each an error, or set one aside.",
+    );
   return good({ input, usable: usable.value, prior, evidence, posterior });
 }

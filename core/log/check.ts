@@ -9,14 +9,25 @@ import { readingsAt } from "./marks.ts";
 const CLOCK_SLACK_S = 3600;
 
 /** Form field of each reading problem's path. */
-const FIELD: Readonly<Record<string, string>> = { percent: "percent", packVolts: "packVolts", bars: "bars", bar: "bar", seriesCells: "packVolts" };
+const FIELD: Readonly<Record<string, string>> = {
+  percent: "percent",
+  packVolts: "packVolts",
+  bars: "bars",
+  bar: "bar",
+  seriesCells: "packVolts",
+};
 
 const DISTANCES = [
   ["distanceM", "recorder"],
   ["displayM", "display"],
 ] as const;
 
-function backward(body: EntryBody, timeS: number | null, others: readonly LiveEntry[], system: System): readonly Problem[] {
+function backward(
+  body: EntryBody,
+  timeS: number | null,
+  others: readonly LiveEntry[],
+  system: System,
+): readonly Problem[] {
   return DISTANCES.flatMap(([key, name]) => {
     const here = (body as { distanceM?: number; displayM?: number })[key];
     if (here === undefined) return [];
@@ -29,7 +40,10 @@ function backward(body: EntryBody, timeS: number | null, others: readonly LiveEn
       return [];
     })[0];
     if (!clash) return [];
-    const [mine, theirs] = [formatQuantity(here, "distance", system), formatQuantity(clash.there, "distance", system)];
+    const [mine, theirs] = [
+      formatQuantity(here, "distance", system),
+      formatQuantity(clash.there, "distance", system),
+    ];
     return [
       {
         code: "backward",
@@ -60,9 +74,23 @@ export function checkEntry(
 ): readonly Problem[] {
   const problems: Problem[] = [];
   if (timeS !== null && timeS > nowS + CLOCK_SLACK_S)
-    problems.push({ code: "future", path: "time", sentence: "That time lies in the future: check the day of the test and the clock." });
-  const entry = { rootId: "", id: "", seq: 0, timeS, body: body as LiveEntry["body"], struck: false, struckFields: [], was: [] };
+    problems.push({
+      code: "future",
+      path: "time",
+      sentence: "That time lies in the future: check the day of the test and the clock.",
+    });
+  const entry = {
+    rootId: "",
+    id: "",
+    seq: 0,
+    timeS,
+    body: body as LiveEntry["body"],
+    struck: false,
+    struckFields: [],
+    was: [],
+  };
   for (const { reading } of readingsAt(0, entry, 0.1))
-    for (const problem of checkReading(reading, setting)) problems.push({ ...problem, path: FIELD[problem.path] ?? problem.path });
+    for (const problem of checkReading(reading, setting))
+      problems.push({ ...problem, path: FIELD[problem.path] ?? problem.path });
   return [...problems, ...backward(body, timeS, others, system)];
 }

@@ -40,7 +40,11 @@ export const sightingSchema = z.object({
   /** Minutes the load had been off. */
   restMin: z.number().min(0, "Rest cannot be negative.").max(10_000).optional(),
   amps: z.number().min(-200).max(500, "Amps over 500 cannot be.").optional(),
-  speedMps: z.number().min(0, "Speed cannot be negative.").max(40, "That is over 90 mph: check the unit.").optional(),
+  speedMps: z
+    .number()
+    .min(0, "Speed cannot be negative.")
+    .max(40, "That is over 90 mph: check the unit.")
+    .optional(),
   rangeGuessM: distance.optional(),
   level: z.string().trim().min(1).max(40).optional(),
   ground: groundSchema.optional(),
@@ -79,7 +83,10 @@ export const entrySchema = z.object({
   /** Place in the ride's log, given by the client. */
   seq: z.number().int().min(0),
   /** When it was seen, ISO 8601 with offset; null when nobody noted the time. */
-  at: z.iso.datetime({ offset: true, error: "Times are ISO 8601, for example 2026-10-18T09:30:00Z." }).nullable().default(null),
+  at: z.iso
+    .datetime({ offset: true, error: "Times are ISO 8601, for example 2026-10-18T09:30:00Z." })
+    .nullable()
+    .default(null),
   body: entryBodySchema,
   supersedes: z.uuid().nullable().default(null),
 });

@@ -34,7 +34,11 @@ export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
   const rootOf = (id: string): string => {
     const seen = new Set<string>();
     let at = id;
-    for (let next = byId.get(at)?.supersedes; next && byId.has(next) && !seen.has(next); next = byId.get(at)?.supersedes) {
+    for (
+      let next = byId.get(at)?.supersedes;
+      next && byId.has(next) && !seen.has(next);
+      next = byId.get(at)?.supersedes
+    ) {
       seen.add(at);
       at = next;
     }

@@ -31,7 +31,11 @@ const recorderOf = (entry: LiveEntry, track: TrackProfile | null) =>
 const displayOf = (entry: LiveEntry) => ("displayM" in entry.body ? entry.body.displayM : undefined);
 
 /** The odometer factor from the entries of a ride that hold both distances. */
-export function factorOf(entries: readonly LiveEntry[], track: TrackProfile | null, circumferenceMm?: number): OdometerFactor | null {
+export function factorOf(
+  entries: readonly LiveEntry[],
+  track: TrackProfile | null,
+  circumferenceMm?: number,
+): OdometerFactor | null {
   const both = entries
     .flatMap((entry) => {
       const gps = recorderOf(entry, track);
@@ -94,8 +98,13 @@ export function placeEntries(
   const anchors = [...placed].sort((a, b) => a.entry.seq - b.entry.seq);
   for (const entry of lost) placed.push({ entry, distanceM: between(anchors, entry), source: "between" });
   placed.sort((a, b) => a.distanceM - b.distanceM || a.entry.seq - b.entry.seq);
-  const farthest = [...placed].reverse().find(({ source, entry }) => source !== "between" && entry.body.kind !== "start");
+  const farthest = [...placed]
+    .reverse()
+    .find(({ source, entry }) => source !== "between" && entry.body.kind !== "start");
   const source = farthest?.source === "between" ? "display" : (farthest?.source ?? "recorder");
   const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : ASSUMED.uncheckedOdometerSd;
-  return { placed, basis: { source, relativeSd: source === "display" ? displaySd : ASSUMED.gpsScaleSd, factor } };
+  return {
+    placed,
+    basis: { source, relativeSd: source === "display" ? displaySd : ASSUMED.gpsScaleSd, factor },
+  };
 }

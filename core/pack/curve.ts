@@ -56,7 +56,10 @@ export function cellCurve(table: OcvTable): CellCurve {
 const STANDARD: Readonly<Record<Chemistry, CellCurve>> = { NMC: cellCurve(OCV.NMC), LFP: cellCurve(OCV.LFP) };
 
 /** The curve of a pack: its own measured one, else its chemistry's. */
-export function curveOf(pack: { readonly chemistry: Chemistry; readonly ocv?: OcvTable | undefined }): CellCurve {
+export function curveOf(pack: {
+  readonly chemistry: Chemistry;
+  readonly ocv?: OcvTable | undefined;
+}): CellCurve {
   return pack.ocv ? cellCurve(pack.ocv) : STANDARD[pack.chemistry];
 }
 

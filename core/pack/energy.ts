@@ -38,7 +38,12 @@ export function usableEnergy(pack: Pack): Result<UsableEnergy> {
     const measuredAt = temperatureFactor(pack.chemistry, pack.measuredTempC ?? 25);
     const mean = (pack.measuredWh * factor) / measuredAt;
     const relative = Math.max((pack.measuredSdWh ?? 0) / pack.measuredWh, ASSUMED.measuredSdFloor);
-    return good({ mean, sd: mean * relative, labelWh: label.ok ? label.value : pack.measuredWh, from: "measured" });
+    return good({
+      mean,
+      sd: mean * relative,
+      labelWh: label.ok ? label.value : pack.measuredWh,
+      from: "measured",
+    });
   }
   if (!label.ok) return label;
   const mean = label.value * ASSUMED.labelDerate * factor;

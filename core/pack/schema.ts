@@ -2,13 +2,15 @@ import { z } from "zod";
 
 export const chemistrySchema = z.enum(["NMC", "LFP"], { error: "Chemistry is NMC or LFP." });
 
-const positive = (what: string) => z.number({ error: `${what} must be a number.` }).positive(`${what} must be more than zero.`);
+const positive = (what: string) =>
+  z.number({ error: `${what} must be a number.` }).positive(`${what} must be more than zero.`);
 
 const ocvTableSchema = z
   .object({ q: z.array(z.number().min(0).max(1)).min(2), volts: z.array(z.number().positive()).min(2) })
   .refine(({ q, volts }) => q.length === volts.length, "The curve needs one volts figure for each charge.")
   .refine(
-    ({ q, volts }) => [q, volts].every((row) => row.every((value, i) => i === 0 || value > (row[i - 1] ?? 0))),
+    ({ q, volts }) =>
+      [q, volts].every((row) => row.every((value, i) => i === 0 || value > (row[i - 1] ?? 0))),
     "The curve must rise: charges and volts in increasing order.",
   )
   .refine(({ q }) => q[0] === 0 && q.at(-1) === 1, "The curve must run from charge 0 to charge 1.");
@@ -21,7 +23,11 @@ export const packSchema = z.object({
   ampHours: positive("Amp-hours").optional(),
   seriesCells: z.number().int("Series cells must be a whole number.").min(1).max(200).optional(),
   /** Pack temperature on the test. */
-  packTempC: z.number().min(-40, "A pack colder than -40 C cannot be used.").max(80, "A pack hotter than 80 C must not be used.").optional(),
+  packTempC: z
+    .number()
+    .min(-40, "A pack colder than -40 C cannot be used.")
+    .max(80, "A pack hotter than 80 C must not be used.")
+    .optional(),
   /** Bench or in-ride capacity at `measuredTempC` (25 C unless said). */
   measuredWh: positive("Measured energy").optional(),
   measuredSdWh: z.number().min(0).optional(),

@@ -20,7 +20,9 @@ export const OCV: Readonly<Record<Chemistry, OcvTable>> = {
 export const NOMINAL_CELL_VOLTS: Readonly<Record<Chemistry, number>> = { NMC: 3.6, LFP: 3.2 };
 
 /** Usable energy against pack temperature, 25 C being 1; flat outside the table. */
-export const TEMPERATURE: Readonly<Record<Chemistry, { readonly tempC: readonly number[]; readonly factor: readonly number[] }>> = {
+export const TEMPERATURE: Readonly<
+  Record<Chemistry, { readonly tempC: readonly number[]; readonly factor: readonly number[] }>
+> = {
   NMC: { tempC: [-20, -10, 0, 10, 25], factor: [0.62, 0.78, 0.88, 0.95, 1] },
   LFP: { tempC: [-20, -10, 0, 10, 25], factor: [0.5, 0.68, 0.83, 0.93, 1] },
 };

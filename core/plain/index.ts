@@ -9,8 +9,10 @@ export interface Plain {
 }
 
 function fromShare(share: number, labelWh: number, distanceMi: number): Result<Plain> {
-  if (!(distanceMi > 0)) return bad("no-distance", "distanceMi", "Type the miles ridden: energy per mile needs a distance.");
-  if (!(share > 0)) return bad("no-drop", "endPercent", "The end must be lower than the start: nothing was used otherwise.");
+  if (!(distanceMi > 0))
+    return bad("no-distance", "distanceMi", "Type the miles ridden: energy per mile needs a distance.");
+  if (!(share > 0))
+    return bad("no-drop", "endPercent", "The end must be lower than the start: nothing was used otherwise.");
   const energyWh = share * labelWh;
   return good({ energyWh, whPerMi: energyWh / distanceMi, projectedRangeMi: distanceMi / share });
 }

@@ -11,7 +11,8 @@ export interface Problem {
   readonly sentence: string;
 }
 
-export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type Result<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /** Wraps a good value. Example: `good(3).value === 3`. */
 export function good<T>(value: T): Result<T> {

@@ -9,7 +9,12 @@ import type { Uncertain } from "#core/quantities";
  *   end, 0.92 to low-power mode, 0.8 with a fifth kept back; @param distanceRelativeSd of the distance
  * @returns metres, or null when the readings show no use
  */
-export function rangeOwnMix(distanceM: number, fraction: Uncertain, share: number, distanceRelativeSd: number): Uncertain | null {
+export function rangeOwnMix(
+  distanceM: number,
+  fraction: Uncertain,
+  share: number,
+  distanceRelativeSd: number,
+): Uncertain | null {
   if (!(fraction.mean > 0)) return null;
   const mean = (distanceM * share) / fraction.mean;
   return { mean, sd: mean * Math.hypot(fraction.sd / fraction.mean, distanceRelativeSd) };

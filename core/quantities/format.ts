@@ -1,5 +1,5 @@
 import { plusOrMinus, type Uncertain } from "./uncertain.ts";
-import { dimension, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
+import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
 
 const MINUS = "\u2212";
 
@@ -50,14 +50,20 @@ export function formatUncertain(value: Uncertain, name: DimensionName, system: S
 }
 
 /** An exact SI value with its unit. Example: `formatQuantity(20000, "distance", "imperial") === "12.4 mi"`. */
-export function formatQuantity(value: number, name: DimensionName, system: System, decimals?: number): string {
+export function formatQuantity(
+  value: number,
+  name: DimensionName,
+  system: System,
+  decimals?: number,
+): string {
   const unit = unitOf(name, system);
   return `${formatBare(value, name, system, decimals)} ${unit}`.trim();
 }
 
 /** The same without the unit, for table cells under a heading that names it. */
 export function formatBare(value: number, name: DimensionName, system: System, decimals?: number): string {
-  return fixed(fromSi(value, name, unitOf(name, system)), decimals ?? dimension(name).decimals);
+  const unit = unitOf(name, system);
+  return fixed(fromSi(value, name, unit), decimals ?? decimalsOf(name, unit));
 }
 
 /** What a form shows for an SI value, so that typing it back gives the value again: up to `digits` decimals, no padding. */

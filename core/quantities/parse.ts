@@ -12,7 +12,10 @@ const AMBIGUOUS = /^[1-9]\d{0,2}[.,]\d{3}$/;
  * @returns the number, or undefined when it is not one; "ambiguous" when it could be two
  */
 export function parseNumber(text: string): number | "ambiguous" | undefined {
-  const packed = text.trim().replace(/^[\u2212\u2013]/, "-").replace(/[\s'\u00a0\u202f]/g, "");
+  const packed = text
+    .trim()
+    .replace(/^[\u2212\u2013]/, "-")
+    .replace(/[\s'\u00a0\u202f]/g, "");
   if (!/^[+-]?(\d[\d.,]*|[.,]\d+)$/.test(packed)) return undefined;
   const sign = packed.startsWith("-") ? -1 : 1;
   const digits = packed.replace(/^[+-]/, "");
@@ -47,7 +50,12 @@ export function parseNumber(text: string): number | "ambiguous" | undefined {
  * @returns the SI value; problems "empty", "not-a-number", "ambiguous-comma", "unknown-unit"
  * @example parseQuantity("12 km", "distance", "mi").value === 12000
  */
-export function parseQuantity(text: string, name: DimensionName, defaultUnit: string, path = ""): Result<number> {
+export function parseQuantity(
+  text: string,
+  name: DimensionName,
+  defaultUnit: string,
+  path = "",
+): Result<number> {
   const { name: what, example, units } = dimension(name);
   if (text.trim() === "") return bad("empty", path, `Type ${what}, for example ${example}.`);
   const match = SHAPE.exec(text.trim());
@@ -55,12 +63,20 @@ export function parseQuantity(text: string, name: DimensionName, defaultUnit: st
   if (!match || number === undefined || number === null)
     return bad("not-a-number", path, `“${text.trim()}” is not ${what}: type for example ${example}.`);
   if (number === "ambiguous")
-    return bad("ambiguous-comma", path, `“${text.trim()}” can be read two ways: type it with a point or without the comma.`);
+    return bad(
+      "ambiguous-comma",
+      path,
+      `“${text.trim()}” can be read two ways: type it with a point or without the comma.`,
+    );
   const unit = match[3]?.trim() || defaultUnit;
   const value = toSi(number, name, unit);
   if (value === undefined) {
     const known = units.map(({ symbol }) => symbol).filter(Boolean);
-    return bad("unknown-unit", path, `“${unit}” is not a unit of ${what}: type for example ${example}${known.length > 1 ? ` (${known.join(", ")})` : ""}.`);
+    return bad(
+      "unknown-unit",
+      path,
+      `“${unit}” is not a unit of ${what}: type for example ${example}${known.length > 1 ? ` (${known.join(", ")})` : ""}.`,
+    );
   }
   return good(value);
 }

@@ -16,6 +16,8 @@ interface Unit {
   /** SI value = typed x factor + offset. */
   readonly factor: number;
   readonly offset?: number;
+  /** Decimals shown, where they differ from the dimension's. */
+  readonly decimals?: number;
 }
 
 interface Dimension {
@@ -36,7 +38,13 @@ const unit = (symbol: string, factor: number, spellings: readonly string[] = [],
   offset,
 });
 
-const single = (name: string, symbol: string, decimals: number, example: string, spellings: readonly string[]): Dimension => ({
+const single = (
+  name: string,
+  symbol: string,
+  decimals: number,
+  example: string,
+  spellings: readonly string[],
+): Dimension => ({
   name,
   units: [unit(symbol, 1, spellings)],
   imperial: symbol,
@@ -89,7 +97,12 @@ export const DIMENSIONS = {
   },
   pressure: {
     name: "a pressure",
-    units: [unit("psi", PA_PER_PSI), unit("bar", 1e5, ["bars"]), unit("kPa", 1000), unit("Pa", 1)],
+    units: [
+      { ...unit("psi", PA_PER_PSI), decimals: 0 },
+      unit("bar", 1e5, ["bars"]),
+      unit("kPa", 1000),
+      unit("Pa", 1),
+    ],
     imperial: "psi",
     metric: "bar",
     decimals: 1,
@@ -108,7 +121,12 @@ export const DIMENSIONS = {
   },
   length: {
     name: "a length",
-    units: [unit("mm", 0.001, ["millimetres", "millimeters"]), unit("cm", 0.01), unit("in", 0.0254, ["inch", "inches", '"']), unit("m", 1)],
+    units: [
+      unit("mm", 0.001, ["millimetres", "millimeters"]),
+      unit("cm", 0.01),
+      unit("in", 0.0254, ["inch", "inches", '"']),
+      unit("m", 1),
+    ],
     imperial: "mm",
     metric: "mm",
     decimals: 0,
@@ -170,6 +188,11 @@ function find(name: DimensionName, text: string): Unit | undefined {
       (candidate) => candidate.symbol.toLowerCase() === lower || candidate.spellings.includes(lower),
     )
   );
+}
+
+/** Decimals a unit is shown with when no error says better. */
+export function decimalsOf(name: DimensionName, symbol: string): number {
+  return find(name, symbol)?.decimals ?? dimension(name).decimals;
 }
 
 /** SI value of a number in a unit, or undefined when the unit is not one of the dimension's. `toSi(10, "distance", "km") === 10000`. */

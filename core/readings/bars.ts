@@ -18,7 +18,12 @@ const barNumber = z.number({ error: "Bars must be a number." }).int("Bars are wh
 
 function checkCount(count: number, least: number, { bars }: Setting, path: string) {
   if (bars === 0)
-    return problemIf(true, "no-bars", path, "This bike's display has no bars: leave it empty, or set its bars on the bike page.");
+    return problemIf(
+      true,
+      "no-bars",
+      path,
+      "This bike's display has no bars: leave it empty, or set its bars on the bike page.",
+    );
   return problemIf(
     count < least || count > bars,
     "bars-range",

@@ -4,7 +4,12 @@ import { problemIf, readingKind } from "./kind.ts";
 import { markSchema } from "./mark.ts";
 import { ROOT12, type Row, type RowError, type Unknown } from "./row.ts";
 
-const gainOf = (device: string, what: string): Unknown => ({ key: `gain ${device}`, mean: 0, sd: 1, source: what });
+const gainOf = (device: string, what: string): Unknown => ({
+  key: `gain ${device}`,
+  mean: 0,
+  sd: 1,
+  source: what,
+});
 
 function energyRow(
   from: number | undefined,
@@ -19,7 +24,12 @@ function energyRow(
 
 const span = { fromMark: markSchema, toMark: markSchema };
 const backward = (reading: { fromMark: number; toMark: number }) =>
-  problemIf(reading.toMark <= reading.fromMark, "span-order", "toMark", "The second mark must come after the first.");
+  problemIf(
+    reading.toMark <= reading.fromMark,
+    "span-order",
+    "toMark",
+    "The second mark must come after the first.",
+  );
 
 /** A watt-hour counter between two marks, with a gain its meter shares over all its readings. */
 export const energyCounter = readingKind({
@@ -55,7 +65,12 @@ export const chargeCounter = readingKind({
   name: "charge counter",
   check: (reading, { pack }) => [
     ...backward(reading),
-    ...problemIf(pack.seriesCells === undefined, "no-cells", "seriesCells", "An amp-hour counter needs the pack's series cells: type them on the bike page."),
+    ...problemIf(
+      pack.seriesCells === undefined,
+      "no-cells",
+      "seriesCells",
+      "An amp-hour counter needs the pack's series cells: type them on the bike page.",
+    ),
   ],
   says: ({ fromMark, toMark, ah, stepAh, meter }, { pack, curve }) => {
     const cells = pack.seriesCells ?? 1;
@@ -63,7 +78,8 @@ export const chargeCounter = readingKind({
       const qFrom = curve.chargeAtFraction(fFrom);
       const qTo = curve.chargeAtFraction(fTo);
       const width = qFrom - qTo;
-      const cell = Math.abs(width) < 1e-9 ? curve.voltsAt(qFrom) : (curve.phi(qFrom) - curve.phi(qTo)) / width;
+      const cell =
+        Math.abs(width) < 1e-9 ? curve.voltsAt(qFrom) : (curve.phi(qFrom) - curve.phi(qTo)) / width;
       return cells * cell;
     };
     return energyRow(

@@ -23,7 +23,12 @@ export const percent = readingKind({
   }),
   name: "percent",
   check: ({ percent: value }) =>
-    problemIf(value < 0 || value > 100, "percent-range", "percent", `${value} % cannot be: type a percentage from 0 to 100.`),
+    problemIf(
+      value < 0 || value > 100,
+      "percent-range",
+      "percent",
+      `${value} % cannot be: type a percentage from 0 to 100.`,
+    ),
   says: ({ mark, percent: value, step }, { percentStep, counts, curve }) => {
     const { f, sd } = percentSays(value, step ?? percentStep, counts, curve);
     return fractionRow(mark, f, [{ source: "gauge rounding", sd }], { process: "gauge", f });

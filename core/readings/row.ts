@@ -55,11 +55,21 @@ export interface Row {
 export const ROOT12 = Math.sqrt(12);
 
 /** A row that fixes the fraction at one mark. */
-export function fractionRow(mark: number, value: number, errors: readonly RowError[], smooth?: Row["smooth"]): Row {
+export function fractionRow(
+  mark: number,
+  value: number,
+  errors: readonly RowError[],
+  smooth?: Row["smooth"],
+): Row {
   return { fractions: [{ mark, coefficient: 1 }], unknowns: [], value, errors, smooth };
 }
 
 /** A row that says the fraction at a mark equals an unknown point of the bike. */
 export function pointRow(mark: number, unknown: Unknown, errors: readonly RowError[]): Row {
-  return { fractions: [{ mark, coefficient: 1 }], unknowns: [{ unknown, coefficient: -1 }], value: 0, errors };
+  return {
+    fractions: [{ mark, coefficient: 1 }],
+    unknowns: [{ unknown, coefficient: -1 }],
+    value: 0,
+    errors,
+  };
 }

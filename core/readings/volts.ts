@@ -10,7 +10,12 @@ import { fractionRow, ROOT12, type Row, type Setting } from "./row.ts";
 function checkVolts(packVolts: number, { pack }: Setting): readonly Problem[] {
   const limits = voltsLimits(pack);
   if (!limits)
-    return problemIf(true, "no-cells", "seriesCells", "Volts say nothing until the pack's series cells are known: type them on the bike page.");
+    return problemIf(
+      true,
+      "no-cells",
+      "seriesCells",
+      "Volts say nothing until the pack's series cells are known: type them on the bike page.",
+    );
   const { low, high } = limits;
   return problemIf(
     packVolts < low || packVolts > high,
@@ -60,7 +65,8 @@ export const loadedVolts = readingKind({
   check: ({ packVolts }, setting) => checkVolts(packVolts, setting),
   says: ({ mark, packVolts, amps, resistanceOhm, meterStepV }, setting) => {
     const cells = setting.pack.seriesCells ?? 1;
-    const ohm = resistanceOhm ?? setting.pack.resistanceOhm ?? defaultResistance(cells, setting.pack.ampHours);
+    const ohm =
+      resistanceOhm ?? setting.pack.resistanceOhm ?? defaultResistance(cells, setting.pack.ampHours);
     const sag = amps * ohm;
     const sd = Math.hypot(
       meterStepV / ROOT12 / cells,

@@ -1,3 +1,12 @@
 export { reckonTest } from "./reckon.ts";
 export { readingText } from "./words.ts";
-export type { CurvePoint, DrawnReading, Explained, Flag, PartUse, PlainResult, StretchUse, TestResults } from "./types.ts";
+export type {
+  CurvePoint,
+  DrawnReading,
+  Explained,
+  Flag,
+  PartUse,
+  PlainResult,
+  StretchUse,
+  TestResults,
+} from "./types.ts";

@@ -58,9 +58,17 @@ export function plainResult(record: TestRecord, marks: readonly Mark[]): PlainRe
   const dead = both(marks, ({ body }) => body.kind === "end" && body.reason === "cutOff");
   const whole = marks.length ? marks.at(-1)!.distanceM - marks[0]!.distanceM : 0;
   if (full && dead)
-    return explained(from({ start: 100, end: 0, distanceM: whole }, 100, 0), `the label's ${fixed(labelWh, 0)} Wh over the miles, full to cut-off`);
+    return explained(
+      from({ start: 100, end: 0, distanceM: whole }, 100, 0),
+      `the label's ${fixed(labelWh, 0)} Wh over the miles, full to cut-off`,
+    );
   const percent = endsOf(marks, "percent");
-  const byPercent = percent && explained(from(percent, percent.start, percent.end), `${percent.start} to ${percent.end} % of the label's ${fixed(labelWh, 0)} Wh`);
+  const byPercent =
+    percent &&
+    explained(
+      from(percent, percent.start, percent.end),
+      `${percent.start} to ${percent.end} % of the label's ${fixed(labelWh, 0)} Wh`,
+    );
   if (byPercent) return byPercent;
   const volts = endsOf(marks, "packVolts", true);
   const cells = record.pack.seriesCells;
@@ -82,16 +90,25 @@ export function plainResult(record: TestRecord, marks: readonly Mark[]): PlainRe
   const bars = endsOf(marks, "bars") ?? lostBars(marks, record.bike.bars);
   if (!bars || record.bike.bars === 0) return null;
   const share = (count: number) => (100 * count) / record.bike.bars;
-  return explained(from(bars, share(bars.start), share(bars.end)), `${bars.start} to ${bars.end} of ${record.bike.bars} bars, as if equal, of the label's ${fixed(labelWh, 0)} Wh`);
+  return explained(
+    from(bars, share(bars.start), share(bars.end)),
+    `${bars.start} to ${bars.end} of ${record.bike.bars} bars, as if equal, of the label's ${fixed(labelWh, 0)} Wh`,
+  );
 }
 
 /** A start at full, then the last bar seen to go: the drop in whole bars. */
 function lostBars(marks: readonly Mark[], count: number): Ends | null {
   const first = marks[0];
-  const lost = [...marks].reverse().flatMap((mark) =>
-    mark.entries.flatMap(({ body, struck }) => (body.kind === "barLost" && !struck ? [{ left: body.bar - 1, distanceM: mark.distanceM }] : [])),
-  )[0];
-  const full = first?.entries.some(({ body, struck }) => !struck && body.kind === "start" && body.chargerDone);
+  const lost = [...marks]
+    .reverse()
+    .flatMap((mark) =>
+      mark.entries.flatMap(({ body, struck }) =>
+        body.kind === "barLost" && !struck ? [{ left: body.bar - 1, distanceM: mark.distanceM }] : [],
+      ),
+    )[0];
+  const full = first?.entries.some(
+    ({ body, struck }) => !struck && body.kind === "start" && body.chargerDone,
+  );
   if (!first || !lost || !full || lost.distanceM <= first.distanceM) return null;
   return { start: count, end: lost.left, distanceM: lost.distanceM - first.distanceM };
 }

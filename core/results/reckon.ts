@@ -39,7 +39,9 @@ function courseOf(record: TestRecord, tracks: readonly (TrackProfile | null)[]):
       knownFactor: record.knownFactor,
       circumferenceMm: record.bike.wheelCircumferenceM && record.bike.wheelCircumferenceM * 1000,
       meterStepV: record.bike.meterStepV,
-      firstLevel: record.test.firstLevel || (record.test.drive === "throttle" ? "throttle" : (record.bike.levels[0] ?? "level")),
+      firstLevel:
+        record.test.firstLevel ||
+        (record.test.drive === "throttle" ? "throttle" : (record.bike.levels[0] ?? "level")),
       firstGround: record.test.firstGround,
     },
   );
@@ -69,8 +71,14 @@ function ledgerInput(record: TestRecord, course: Course, readings: readonly Logg
 }
 
 /** Readings the bike can have shown, and the problems of the others. */
-function possible(record: TestRecord, course: Course): { readonly readings: readonly LoggedReading[]; readonly problems: readonly string[] } {
-  const setting = settingOf({ pack: record.pack, gauge: { percentStep: record.bike.percentStep || 1, counts: record.bike.counts, bars: record.bike.bars } });
+function possible(
+  record: TestRecord,
+  course: Course,
+): { readonly readings: readonly LoggedReading[]; readonly problems: readonly string[] } {
+  const setting = settingOf({
+    pack: record.pack,
+    gauge: { percentStep: record.bike.percentStep || 1, counts: record.bike.counts, bars: record.bike.bars },
+  });
   const problems: string[] = [];
   const readings = course.readings.filter(({ reading }) => {
     const found = checkReading(reading, setting);
@@ -85,7 +93,10 @@ const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: 
 function distanceBecause(course: Course): string {
   const last = course.bases.at(-1)!;
   const factor = course.bases.map(({ factor }) => factor).find((found) => found !== null);
-  if (!factor) return last.source === "display" ? "by the display, never checked against a recorder" : SOURCE_WORDS[last.source];
+  if (!factor)
+    return last.source === "display"
+      ? "by the display, never checked against a recorder"
+      : SOURCE_WORDS[last.source];
   const off = (1 / factor.k - 1) * 100;
   if (Math.abs(off) < 0.5) return `${SOURCE_WORDS[last.source]}; the display agrees`;
   const wheel = factor.warn ? `: wheel set too ${off > 0 ? "large" : "small"}` : "";
@@ -107,7 +118,14 @@ function rideFigures(tracks: readonly (TrackProfile | null)[]) {
   };
 }
 
-function ranges(solved: Solved, distanceM: number, relativeSd: number, wide: number, ended: boolean, lowPowerM: number | null) {
+function ranges(
+  solved: Solved,
+  distanceM: number,
+  relativeSd: number,
+  wide: number,
+  ended: boolean,
+  lowPowerM: number | null,
+) {
   const lastMark = solved.prior.marks[0]!.length - 1;
   const [fraction, start] = withSds(solved, [
     linearFigure(solved, usedBetween(solved, 0, 0, lastMark)),
@@ -121,27 +139,46 @@ function ranges(solved: Solved, distanceM: number, relativeSd: number, wide: num
   const full = Math.abs(start.mean) < 0.03;
   const total: Explained | null =
     ended && full
-      ? { value: { mean: distanceM, sd: distanceM * relativeSd }, because: "ridden, full to the end", pencil: false }
+      ? {
+          value: { mean: distanceM, sd: distanceM * relativeSd },
+          because: "ridden, full to the end",
+          pencil: false,
+        }
       : explain(1, `projected from ${fixed(fraction.mean * 100, 0)} % of the energy${sketch}`);
   const fullPower: Explained | null =
     lowPowerM !== null && full
-      ? { value: { mean: lowPowerM, sd: lowPowerM * relativeSd }, because: "low-power mode began there", pencil: false }
+      ? {
+          value: { mean: lowPowerM, sd: lowPowerM * relativeSd },
+          because: "low-power mode began there",
+          pencil: false,
+        }
       : explain(ASSUMED.lowPowerAt, `assumed to end at ${fixed(ASSUMED.lowPowerAt * 100, 0)} % used`);
   return {
     rangeTotal: total,
     rangeFullPower: fullPower,
-    rangeWithReserve: explain(shareWithReserve, `${fixed(ASSUMED.reserve * 100, 0)} % kept back for the way home and the pack's sake`),
+    rangeWithReserve: explain(
+      shareWithReserve,
+      `${fixed(ASSUMED.reserve * 100, 0)} % kept back for the way home and the pack's sake`,
+    ),
   };
 }
 
 const scaleSd = ({ mean, sd }: Uncertain, factor: number): Uncertain => ({ mean, sd: sd * factor });
 
-function drawn(course: Course, input: LedgerInput, readings: readonly LoggedReading[], standings: ReadonlyMap<LoggedReading, number>): DrawnReading[] {
+function drawn(
+  course: Course,
+  input: LedgerInput,
+  readings: readonly LoggedReading[],
+  standings: ReadonlyMap<LoggedReading, number>,
+): DrawnReading[] {
   const setting = settingOf(input);
   return readings.map((logged) => {
     const { reading, rootId, field, struck } = logged;
     const row = rowOf(reading, setting);
-    const known = row.unknowns.reduce((sum, { unknown, coefficient }) => sum - coefficient * unknown.mean, row.value);
+    const known = row.unknowns.reduce(
+      (sum, { unknown, coefficient }) => sum - coefficient * unknown.mean,
+      row.value,
+    );
     const variance =
       row.errors.reduce((sum, { sd }) => sum + sd * sd, 0) +
       row.unknowns.reduce((sum, { unknown, coefficient }) => sum + (coefficient * unknown.sd) ** 2, 0) +
@@ -171,7 +208,11 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
   const tracks = record.rides.map(({ track }) => track && profileOf(track));
   const course = courseOf(record, tracks);
   if (course.marks.length < 2)
-    return bad("no-distance", "rides", "Two check-ins at different distances make a test: add the start and at least one more.");
+    return bad(
+      "no-distance",
+      "rides",
+      "Two check-ins at different distances make a test: add the start and at least one more.",
+    );
   const usable = usableEnergy(record.pack);
   if (!usable.ok) return usable;
   const { readings, problems } = possible(record, course);
@@ -190,26 +231,45 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
   const best = rideFigure(solved, 0);
   const lastMark = course.marks.length - 1;
   const energy = energyFigure(solved, usedBetween(solved, 0, 0, lastMark));
-  const [bestWhPerMi, energyWh, capacity] = withSds(solved, [best, energy, variableFigure(solved, solved.prior.capacity)]) as [
-    Uncertain,
-    Uncertain,
-    Uncertain,
-  ];
-  const perMetre = (value: Uncertain) => withRelative(scale(scaleSd(value, wide), 1 / METRES_PER_MILE), relativeSd);
+  const [bestWhPerMi, energyWh, capacity] = withSds(solved, [
+    best,
+    energy,
+    variableFigure(solved, solved.prior.capacity),
+  ]) as [Uncertain, Uncertain, Uncertain];
+  const perMetre = (value: Uncertain) =>
+    withRelative(scale(scaleSd(value, wide), 1 / METRES_PER_MILE), relativeSd);
   const legs = course.legs.filter((leg) => leg.distanceM > 0);
-  const legSds = withSds(solved, legs.map(({ from, to, distanceM: metres }) => energyFigure(solved, usedBetween(solved, 0, from, to), metres / METRES_PER_MILE)));
-  const markSds = withSds(solved, solved.prior.marks[0]!.map((form) => linearFigure(solved, form)));
+  const legSds = withSds(
+    solved,
+    legs.map(({ from, to, distanceM: metres }) =>
+      energyFigure(solved, usedBetween(solved, 0, from, to), metres / METRES_PER_MILE),
+    ),
+  );
+  const markSds = withSds(
+    solved,
+    solved.prior.marks[0]!.map((form) => linearFigure(solved, form)),
+  );
   const inQuestion = questioned(counted, (kept) => ledgerInput(record, course, kept));
   const flags = inQuestion.map(({ reading: logged, standing }) => {
     const place = course.marks[markOf(logged.reading)]!.distanceM;
-    return { rootId: logged.rootId, field: logged.field, distanceM: place, standing, sentence: flagSentence(logged.reading, place, standing) };
+    return {
+      rootId: logged.rootId,
+      field: logged.field,
+      distanceM: place,
+      standing,
+      sentence: flagSentence(logged.reading, place, standing),
+    };
   });
   const plain = plainResult(record, course.marks);
   const label = labelEnergy(record.pack);
   const factor = course.bases.map((found) => found.factor).find((found) => found !== null) ?? null;
-  const end = course.marks.flatMap(({ entries }) => entries).find(({ body, struck }) => body.kind === "end" && !struck)?.body;
+  const end = course.marks
+    .flatMap(({ entries }) => entries)
+    .find(({ body, struck }) => body.kind === "end" && !struck)?.body;
   const closed = end?.kind === "end" && end.reason !== "byChoice";
-  const lowPowerMark = course.marks.find(({ entries }) => entries.some(({ body, struck }) => body.kind === "lowPower" && !struck));
+  const lowPowerMark = course.marks.find(({ entries }) =>
+    entries.some(({ body, struck }) => body.kind === "lowPower" && !struck),
+  );
   const whPerM = perMetre(bestWhPerMi);
   return good({
     best: {
@@ -218,10 +278,28 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
       pencil: counted.length === 0,
     },
     plain,
-    plainMissing: plain ? null : "Paper needs a start and an end reading of one kind: percent, rest volts or bars.",
-    difference: plain && differenceSentence(plain.whPerM, whPerM.mean, whPerM.sd, label.ok ? label.value : usable.value.labelWh, capacity.mean),
-    energy: { value: scaleSd(energyWh, wide), because: "what left the pack between the first and the last mark", pencil: counted.length === 0 },
-    distance: { value: { mean: distanceM, sd: distanceM * relativeSd }, because: distanceBecause(course), pencil: basis.source === "display" && !factor },
+    plainMissing: plain
+      ? null
+      : "Paper needs a start and an end reading of one kind: percent, rest volts or bars.",
+    difference:
+      plain &&
+      differenceSentence(
+        plain.whPerM,
+        whPerM.mean,
+        whPerM.sd,
+        label.ok ? label.value : usable.value.labelWh,
+        capacity.mean,
+      ),
+    energy: {
+      value: scaleSd(energyWh, wide),
+      because: "what left the pack between the first and the last mark",
+      pencil: counted.length === 0,
+    },
+    distance: {
+      value: { mean: distanceM, sd: distanceM * relativeSd },
+      because: distanceBecause(course),
+      pencil: basis.source === "display" && !factor,
+    },
     capacity: {
       value: scaleSd(capacity, wide),
       because:
@@ -230,7 +308,14 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
           : `${fixed(usable.value.labelWh, 0)} Wh on the label, less 5 % and the cold, weighed with this ride`,
       pencil: usable.value.from === "label",
     },
-    ...ranges(solved, distanceM, relativeSd, wide, closed, lowPowerMark ? lowPowerMark.distanceM - course.marks[0]!.distanceM : null),
+    ...ranges(
+      solved,
+      distanceM,
+      relativeSd,
+      wide,
+      closed,
+      lowPowerMark ? lowPowerMark.distanceM - course.marks[0]!.distanceM : null,
+    ),
     ...rideFigures(tracks),
     curve: course.marks.map((mark, i) => ({ distanceM: mark.distanceM, used: scaleSd(markSds[i]!, wide) })),
     stretches: legs.map((leg, i) => ({
@@ -243,18 +328,35 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
     parts: parts(solved, course, perMetre),
     readings: drawn(course, input, readings, standings),
     flags,
-    bestWithoutFlags: inQuestion.length ? bestWithout(record, course, counted.filter((logged) => !inQuestion.some(({ reading }) => reading === logged)), relativeSd) : null,
+    bestWithoutFlags: inQuestion.length
+      ? bestWithout(
+          record,
+          course,
+          counted.filter((logged) => !inQuestion.some(({ reading }) => reading === logged)),
+          relativeSd,
+        )
+      : null,
     budget: budgetOf(solved, best),
     widened: wide,
     chi2PerReading: solved.posterior.chi2PerReading,
-    odometer: factor && { k: factor.k, sd: factor.sd, warn: factor.warn, impliedCircumferenceMm: factor.impliedCircumferenceMm ?? null },
+    odometer: factor && {
+      k: factor.k,
+      sd: factor.sd,
+      warn: factor.warn,
+      impliedCircumferenceMm: factor.impliedCircumferenceMm ?? null,
+    },
     notices: problems,
     course,
   });
 }
 
 /** The same ledger on fewer readings: whole-ride Wh per metre, widened, with the distance error. */
-function bestWithout(record: TestRecord, course: Course, readings: readonly LoggedReading[], relativeSd: number): Uncertain | null {
+function bestWithout(
+  record: TestRecord,
+  course: Course,
+  readings: readonly LoggedReading[],
+  relativeSd: number,
+): Uncertain | null {
   const result = solveLedger(ledgerInput(record, course, readings));
   if (!result.ok) return null;
   const [whPerMi] = withSds(result.value, [rideFigure(result.value, 0)]) as [Uncertain];
@@ -270,11 +372,16 @@ function parts(solved: Solved, course: Course, perMetre: (value: Uncertain) => U
   const rateForms = cells.map(({ cell }) => variableFigure(solved, solved.prior.rate.get(cell)!));
   const rates = withSds(solved, rateForms);
   const ridden = cells.filter(({ miles }) => miles > 0);
-  const used = withSds(solved, ridden.map(({ cell, miles }) => energyFigure(solved, solved.prior.cellUse[0]!.get(cell)!, miles)));
+  const used = withSds(
+    solved,
+    ridden.map(({ cell, miles }) => energyFigure(solved, solved.prior.cellUse[0]!.get(cell)!, miles)),
+  );
   return ridden.map(({ cell, level, ground, miles }, i) => ({
     level,
     ground,
     distanceM: miles * METRES_PER_MILE,
-    whPerM: notToldApart(rates[cells.findIndex((other) => other.cell === cell)]!.sd, solved.usable.mean) ? null : perMetre(used[i]!),
+    whPerM: notToldApart(rates[cells.findIndex((other) => other.cell === cell)]!.sd, solved.usable.mean)
+      ? null
+      : perMetre(used[i]!),
   }));
 }

@@ -91,7 +91,12 @@ export interface TestResults {
   /** Factor by which disagreement among the readings widened every sd; 1 when they agree. */
   readonly widened: number;
   readonly chi2PerReading: number;
-  readonly odometer: { readonly k: number; readonly sd: number; readonly warn: boolean; readonly impliedCircumferenceMm: number | null } | null;
+  readonly odometer: {
+    readonly k: number;
+    readonly sd: number;
+    readonly warn: boolean;
+    readonly impliedCircumferenceMm: number | null;
+  } | null;
   readonly notices: readonly string[];
   readonly course: Course;
 }

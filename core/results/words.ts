@@ -64,21 +64,41 @@ export function evidenceWords(readings: readonly Reading[]): string {
 }
 
 /** "62 % at 9.4 mi is 4.1 sd above what the other readings allow: a typing slip?" Standing is of the fraction used, so a positive one means too low a charge. */
-export function flagSentence(reading: Reading, distanceM: number, standing: number, system: System = "imperial"): string {
+export function flagSentence(
+  reading: Reading,
+  distanceM: number,
+  standing: number,
+  system: System = "imperial",
+): string {
   const side = standing > 0 ? "below" : "above";
-  const cause = reading.kind === "percent" ? "a typing slip?" : reading.kind === "restVolts" ? "was the load off?" : "seen late, or noted at the wrong mile?";
+  const cause =
+    reading.kind === "percent"
+      ? "a typing slip?"
+      : reading.kind === "restVolts"
+        ? "was the load off?"
+        : "seen late, or noted at the wrong mile?";
   const place = formatQuantity(distanceM, "distance", system);
   return `${readingText(reading)} at ${place} stands ${fixed(Math.abs(standing), 1)} sd ${side} what the other readings allow: ${cause}`;
 }
 
 /** Why plain and best part, from the numbers. Wh per metre. */
-export function differenceSentence(plainWhPerM: number, bestWhPerM: number, bestSd: number, labelWh: number, capacityWh: number): string {
+export function differenceSentence(
+  plainWhPerM: number,
+  bestWhPerM: number,
+  bestSd: number,
+  labelWh: number,
+  capacityWh: number,
+): string {
   const gap = (plainWhPerM - bestWhPerM) * METRES_PER_MILE;
   const label = labelWh / capacityWh - 1;
   const doubt = 1.96 * bestSd * METRES_PER_MILE;
   if (Math.abs(gap) < 0.25 * doubt) return "Plain and best agree within a quarter of the plus-or-minus.";
   const side = gap > 0 ? "more" : "less";
-  if (gap > 0 && label > 0.02 && Math.abs(bestWhPerM * (1 + label) - plainWhPerM) < Math.abs(plainWhPerM - bestWhPerM))
+  if (
+    gap > 0 &&
+    label > 0.02 &&
+    Math.abs(bestWhPerM * (1 + label) - plainWhPerM) < Math.abs(plainWhPerM - bestWhPerM)
+  )
     return `Plain is ${fixed(Math.abs(gap), 1)} Wh/mi ${side} because it trusts the label's ${fixed(labelWh, 0)} Wh; best puts usable energy at ${fixed(capacityWh, 0)} Wh.`;
   return `Plain is ${fixed(Math.abs(gap), 1)} Wh/mi ${side} because it rests on the first and last reading alone; best weighs every reading by its error.`;
 }

@@ -13,8 +13,19 @@ export interface DeskBike {
   readonly setUps: Readonly<Record<string, SetUp>>;
 }
 
-const pack = (value: Omit<PackRecord, "pencil"> & { pencil?: string[] }): PackRecord => ({ pencil: [], ...value });
-const setUp = (name: string, tyre: string, psi: number, rest: Partial<SetUp> = {}): SetUp => ({ name, tyre, pressurePa: Math.round(psi * PA_PER_PSI), lightsOn: false, carriedKg: 0, pencil: [], ...rest });
+const pack = (value: Omit<PackRecord, "pencil"> & { pencil?: string[] }): PackRecord => ({
+  pencil: [],
+  ...value,
+});
+const setUp = (name: string, tyre: string, psi: number, rest: Partial<SetUp> = {}): SetUp => ({
+  name,
+  tyre,
+  pressurePa: Math.round(psi * PA_PER_PSI),
+  lightsOn: false,
+  carriedKg: 0,
+  pencil: [],
+  ...rest,
+});
 
 export const RIDERS: Readonly<Record<"maren" | "idris" | "tove", Rider>> = {
   maren: { name: "Maren", massKg: 71, pencil: [] },
@@ -40,8 +51,21 @@ export const BIKES = {
       claimHighM: mi(60),
       pencil: ["counts"],
     },
-    packs: { main: pack({ name: "Frame pack", chemistry: "NMC", labelWh: 672, ampHours: 14, seriesCells: 13, measuredWh: 633, measuredSdWh: 9 }) },
-    setUps: { bare: setUp("bare rails", "city tyre, 2.2 inch", 40), child: setUp("child on the rails", "city tyre, 2.2 inch", 44, { carriedKg: 19 }) },
+    packs: {
+      main: pack({
+        name: "Frame pack",
+        chemistry: "NMC",
+        labelWh: 672,
+        ampHours: 14,
+        seriesCells: 13,
+        measuredWh: 633,
+        measuredSdWh: 9,
+      }),
+    },
+    setUps: {
+      bare: setUp("bare rails", "city tyre, 2.2 inch", 40),
+      child: setUp("child on the rails", "city tyre, 2.2 inch", 44, { carriedKg: 19 }),
+    },
   },
   brindlow: {
     bike: {
@@ -60,8 +84,13 @@ export const BIKES = {
       claimHighM: mi(50),
       pencil: ["counts", "meterStepV"],
     },
-    packs: { main: pack({ name: "Down-tube pack", chemistry: "NMC", labelWh: 418, ampHours: 11.6, seriesCells: 10 }) },
-    setUps: { slick: setUp("slick tyres", "slick, 1.4 inch", 60), knobbly: setUp("winter tyres", "knobbly, 1.75 inch", 45, { lightsOn: true }) },
+    packs: {
+      main: pack({ name: "Down-tube pack", chemistry: "NMC", labelWh: 418, ampHours: 11.6, seriesCells: 10 }),
+    },
+    setUps: {
+      slick: setUp("slick tyres", "slick, 1.4 inch", 60),
+      knobbly: setUp("winter tyres", "knobbly, 1.75 inch", 45, { lightsOn: true }),
+    },
   },
   pellam: {
     bike: {
@@ -79,8 +108,20 @@ export const BIKES = {
       claimHighM: mi(55),
       pencil: ["meterStepV"],
     },
-    packs: { rack: pack({ name: "Rack pack", chemistry: "NMC", labelWh: 480, ampHours: 13.4, seriesCells: 10, pencil: ["seriesCells"] }) },
-    setUps: { light: setUp("day, empty panniers", "city tyre, 1.75 inch", 50), laden: setUp("lights and 12 kg", "city tyre, 1.75 inch", 50, { lightsOn: true, carriedKg: 12 }) },
+    packs: {
+      rack: pack({
+        name: "Rack pack",
+        chemistry: "NMC",
+        labelWh: 480,
+        ampHours: 13.4,
+        seriesCells: 10,
+        pencil: ["seriesCells"],
+      }),
+    },
+    setUps: {
+      light: setUp("day, empty panniers", "city tyre, 1.75 inch", 50),
+      laden: setUp("lights and 12 kg", "city tyre, 1.75 inch", 50, { lightsOn: true, carriedKg: 12 }),
+    },
   },
   tarrick: {
     bike: {
@@ -98,7 +139,9 @@ export const BIKES = {
       claimHighM: mi(25),
       pencil: ["counts"],
     },
-    packs: { seat: pack({ name: "Seat-post pack", chemistry: "NMC", labelWh: 252, ampHours: 7, seriesCells: 10 }) },
+    packs: {
+      seat: pack({ name: "Seat-post pack", chemistry: "NMC", labelWh: 252, ampHours: 7, seriesCells: 10 }),
+    },
     setUps: { only: setUp("as lent", "slick, 1.35 inch", 80) },
   },
   vessock: {
@@ -118,7 +161,18 @@ export const BIKES = {
       claimHighM: mi(50),
       pencil: ["counts"],
     },
-    packs: { main: pack({ name: "Iron-phosphate pack", chemistry: "LFP", labelWh: 720, ampHours: 14.1, seriesCells: 16 }) },
-    setUps: { fat: setUp("fat tyres, soft", "fat, 4 inch", 14), firm: setUp("fat tyres, firm", "fat, 4 inch", 22) },
+    packs: {
+      main: pack({
+        name: "Iron-phosphate pack",
+        chemistry: "LFP",
+        labelWh: 720,
+        ampHours: 14.1,
+        seriesCells: 16,
+      }),
+    },
+    setUps: {
+      fat: setUp("fat tyres, soft", "fat, 4 inch", 14),
+      firm: setUp("fat tyres, firm", "fat, 4 inch", 22),
+    },
   },
 } as const satisfies Record<string, DeskBike>;

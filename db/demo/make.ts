@@ -81,9 +81,18 @@ export function makeRide(spec: RideSpec, nextId: () => string): MadeRide {
     ...(spec.display ? { displayM: Math.round(at * spec.display * 10) * METRES_PER_MILE * 0.1 } : {}),
   });
   const keep = (at: number, body: EntryBody) => {
-    entries.push({ id: nextId(), seq: seq++, at: new Date((startS + (at / spec.mph) * 3600) * 1000).toISOString(), body, supersedes: null });
+    entries.push({
+      id: nextId(),
+      seq: seq++,
+      at: new Date((startS + (at / spec.mph) * 3600) * 1000).toISOString(),
+      body,
+      supersedes: null,
+    });
   };
-  const held = (stage: Stage | undefined) => ({ ...(stage?.level && { level: stage.level }), ...(stage?.ground && { ground: stage.ground }) });
+  const held = (stage: Stage | undefined) => ({
+    ...(stage?.level && { level: stage.level }),
+    ...(stage?.ground && { ground: stage.ground }),
+  });
   keep(0, { ...spec.start, ...place(0), ...held(spec.stages[0]) } as EntryBody);
   spec.stages.forEach((stage, i) => {
     const after = used + (stage.miles * stage.whPerMi) / spec.capacityWh;
@@ -113,7 +122,13 @@ export function makeRide(spec: RideSpec, nextId: () => string): MadeRide {
 }
 
 /** A recorded loop of a given length as a track, one point every four seconds, over low hills. Set in open sea, where no road is. */
-export function makeTrack(name: string, startsAt: string, miles: number, mph: number, hillM: number): TrackRecord {
+export function makeTrack(
+  name: string,
+  startsAt: string,
+  miles: number,
+  mph: number,
+  hillM: number,
+): TrackRecord {
   const startS = Date.parse(startsAt) / 1000;
   const metres = miles * METRES_PER_MILE;
   const speed = mph * MPS_PER_MPH;

@@ -10,11 +10,26 @@ export interface DemoTest {
   readonly setUp: string;
   readonly rider: keyof typeof RIDERS | null;
   readonly test: Test;
-  readonly rides: readonly { readonly name: string; readonly made: MadeRide; readonly track: TrackRecord | null }[];
+  readonly rides: readonly {
+    readonly name: string;
+    readonly made: MadeRide;
+    readonly track: TrackRecord | null;
+  }[];
 }
 
 const full = { kind: "start", chargerDone: true } as const;
-const test = (title: string, day: string, rest: Partial<Test>): Test => ({ title, day, school: "part charge", drive: "pedal", wind: "", course: "", firstLevel: "", firstGround: "asphalt", pencil: [], ...rest });
+const test = (title: string, day: string, rest: Partial<Test>): Test => ({
+  title,
+  day,
+  school: "part charge",
+  drive: "pedal",
+  wind: "",
+  course: "",
+  firstLevel: "",
+  firstGround: "asphalt",
+  pencil: [],
+  ...rest,
+});
 
 export function demoTests(nextId: () => string): readonly DemoTest[] {
   const ride = (spec: RideSpec) => makeRide(spec, nextId);
@@ -30,7 +45,13 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "bare",
     rider: "maren",
-    test: test("run-down on two levels", "2026-10-18", { school: "run-down", course: "marsh levee loop", airTempC: 15, wind: "light, from the west", firstLevel: "low" }),
+    test: test("run-down on two levels", "2026-10-18", {
+      school: "run-down",
+      course: "marsh levee loop",
+      airTempC: 15,
+      wind: "light, from the west",
+      firstLevel: "low",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -45,15 +66,43 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
           stages: [
             { miles: 4.3, whPerMi: 15.2, level: "low", ground: "asphalt", read: two },
             { miles: 4.2, whPerMi: 20.4, level: "high", ground: "fine gravel", read: two },
-            { miles: 3.1, whPerMi: 16.3, level: "low", ground: "fine gravel", read: ["percent", "rest"], typed: { note: "stopped at the sluice, 12 min" } },
-            { miles: 3.4, whPerMi: 21.4, level: "high", ground: "fine gravel", read: two, typed: { percent: 69 } },
+            {
+              miles: 3.1,
+              whPerMi: 16.3,
+              level: "low",
+              ground: "fine gravel",
+              read: ["percent", "rest"],
+              typed: { note: "stopped at the sluice, 12 min" },
+            },
+            {
+              miles: 3.4,
+              whPerMi: 21.4,
+              level: "high",
+              ground: "fine gravel",
+              read: two,
+              typed: { percent: 69 },
+            },
             { miles: 2.3, whPerMi: 17.2, level: "low", ground: "brick", read: two },
             { miles: 2.7, whPerMi: 16.5, level: "low", ground: "fine gravel", read: two },
             { miles: 3.4, whPerMi: 22.1, level: "high", ground: "fine gravel", read: ["percent", "rest"] },
             { miles: 3.2, whPerMi: 16.1, level: "low", ground: "asphalt", read: two },
             { miles: 3.3, whPerMi: 20.6, level: "high", ground: "asphalt", read: two },
-            { miles: 2.2, whPerMi: 16.1, level: "low", ground: "asphalt", ends: { kind: "lowPower", note: "levels feel the same from here" } },
-            { miles: 1.6, whPerMi: 19.4, level: "high", ground: "asphalt", read: two, typed: { percent: 2 }, ends: { kind: "end", reason: "cutOff" } },
+            {
+              miles: 2.2,
+              whPerMi: 16.1,
+              level: "low",
+              ground: "asphalt",
+              ends: { kind: "lowPower", note: "levels feel the same from here" },
+            },
+            {
+              miles: 1.6,
+              whPerMi: 19.4,
+              level: "high",
+              ground: "asphalt",
+              read: two,
+              typed: { percent: 2 },
+              ends: { kind: "end", reason: "cutOff" },
+            },
           ],
         }),
       },
@@ -65,7 +114,13 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "bare",
     rider: "idris",
-    test: test("tramway, up and down", "2026-10-25", { drive: "throttle", course: "disused tramway, up and down", airTempC: 12, wind: "still", firstLevel: "throttle" }),
+    test: test("tramway, up and down", "2026-10-25", {
+      drive: "throttle",
+      course: "disused tramway, up and down",
+      airTempC: 12,
+      wind: "still",
+      firstLevel: "throttle",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -81,7 +136,12 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
             { miles: 3, whPerMi: 23.9, level: "throttle", ground: "asphalt", read: two },
             { miles: 3, whPerMi: 24.6, read: two },
             { miles: 3, whPerMi: 23.2, read: two },
-            { miles: 3.2, whPerMi: 24.8, read: ["percent", "rest"], ends: { kind: "end", reason: "byChoice", note: "turned home before dusk" } },
+            {
+              miles: 3.2,
+              whPerMi: 24.8,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice", note: "turned home before dusk" },
+            },
           ],
         }),
       },
@@ -93,7 +153,14 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "slick",
     rider: "maren",
-    test: test("levee loop, town level", "2026-06-14", { school: "part charge", course: "levee loop, two laps", airTempC: 19, wind: "light, from the sea", firstLevel: "town", firstGround: "fine gravel" }),
+    test: test("levee loop, town level", "2026-06-14", {
+      school: "part charge",
+      course: "levee loop, two laps",
+      airTempC: 19,
+      wind: "light, from the sea",
+      firstLevel: "town",
+      firstGround: "fine gravel",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -110,7 +177,12 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
             { miles: 5, whPerMi: 10.1, level: "town", ground: "fine gravel", read: two },
             { miles: 5.2, whPerMi: 10.8, ground: "fine gravel", read: two },
             { miles: 5, whPerMi: 9.9, read: two },
-            { miles: 5.1, whPerMi: 10.4, read: ["percent", "rest"], ends: { kind: "end", reason: "byChoice" } },
+            {
+              miles: 5.1,
+              whPerMi: 10.4,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
           ],
         }),
       },
@@ -122,7 +194,14 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "knobbly",
     rider: "maren",
-    test: test("levee loop, winter tyres", "2026-11-15", { school: "fixed course, volts before and after", course: "levee loop, one lap", airTempC: 4, wind: "fresh, from the north", firstLevel: "town", firstGround: "fine gravel" }),
+    test: test("levee loop, winter tyres", "2026-11-15", {
+      school: "fixed course, volts before and after",
+      course: "levee loop, one lap",
+      airTempC: 4,
+      wind: "fresh, from the north",
+      firstLevel: "town",
+      firstGround: "fine gravel",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -136,7 +215,12 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
           start: { kind: "start", percent: 88, packVolts: 40.3, restMin: 30, note: "not full at the start" },
           stages: [
             { miles: 5, whPerMi: 14.2, level: "town", ground: "fine gravel", read: two },
-            { miles: 5.2, whPerMi: 14.9, read: ["percent", "rest"], ends: { kind: "end", reason: "byChoice" } },
+            {
+              miles: 5.2,
+              whPerMi: 14.9,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
           ],
         }),
       },
@@ -148,7 +232,12 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "slick",
     rider: "tove",
-    test: test("the quick one: 70 miles, surely", "2026-07-02", { course: "harbour front, out and back", airTempC: 22, firstLevel: "calm", firstGround: "brick" }),
+    test: test("the quick one: 70 miles, surely", "2026-07-02", {
+      course: "harbour front, out and back",
+      airTempC: 22,
+      firstLevel: "calm",
+      firstGround: "brick",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -169,7 +258,13 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     ],
   };
 
-  const weekRides = (capacityWh: number, whPerMi: number, days: readonly string[], barsGo: readonly number[], mph: number) => {
+  const weekRides = (
+    capacityWh: number,
+    whPerMi: number,
+    days: readonly string[],
+    barsGo: readonly number[],
+    mph: number,
+  ) => {
     let from = 0;
     return days.map((day, i) => {
       const made = ride({
@@ -184,7 +279,14 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
         stages: [
           { miles: 3.4, whPerMi: whPerMi * 1.02, level: "3", ground: "asphalt", read: ["bars"] },
           { miles: 1.1, whPerMi: whPerMi * 1.12, level: "3", ground: "brick", read: [] },
-          { miles: 3.3, whPerMi: whPerMi * 0.95, level: "3", ground: "asphalt", read: i === days.length - 1 ? ["bars", "rest"] : ["bars"], ...(i === days.length - 1 && { ends: { kind: "end", reason: "byChoice" } as const }) },
+          {
+            miles: 3.3,
+            whPerMi: whPerMi * 0.95,
+            level: "3",
+            ground: "asphalt",
+            read: i === days.length - 1 ? ["bars", "rest"] : ["bars"],
+            ...(i === days.length - 1 && { ends: { kind: "end", reason: "byChoice" } as const }),
+          },
         ],
       });
       from = made.usedAtEnd;
@@ -197,8 +299,20 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "rack",
     setUp: "light",
     rider: "idris",
-    test: test("commute week, days", "2026-05-21", { school: "commute week", course: "quay to the library and home", airTempC: 14, wind: "changing", firstLevel: "3" }),
-    rides: weekRides(446, 11.8, ["2026-05-18", "2026-05-19", "2026-05-20", "2026-05-21"], [0.23, 0.42, 0.64, 0.85], 13),
+    test: test("commute week, days", "2026-05-21", {
+      school: "commute week",
+      course: "quay to the library and home",
+      airTempC: 14,
+      wind: "changing",
+      firstLevel: "3",
+    }),
+    rides: weekRides(
+      446,
+      11.8,
+      ["2026-05-18", "2026-05-19", "2026-05-20", "2026-05-21"],
+      [0.23, 0.42, 0.64, 0.85],
+      13,
+    ),
   };
 
   const darkWeek: DemoTest = {
@@ -206,7 +320,13 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "rack",
     setUp: "laden",
     rider: "idris",
-    test: test("commute week, lights and 12 kg", "2026-11-12", { school: "commute week", course: "quay to the library and home", airTempC: 5, wind: "fresh, from the west", firstLevel: "3" }),
+    test: test("commute week, lights and 12 kg", "2026-11-12", {
+      school: "commute week",
+      course: "quay to the library and home",
+      airTempC: 5,
+      wind: "fresh, from the west",
+      firstLevel: "3",
+    }),
     rides: weekRides(408, 14.9, ["2026-11-10", "2026-11-11", "2026-11-12"], [0.23, 0.42, 0.64, 0.85], 12),
   };
 
@@ -215,7 +335,14 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "seat",
     setUp: "only",
     rider: "tove",
-    test: test("harbour and back on volts", "2026-08-09", { school: "fixed course, volts before and after", course: "harbour brick and tramway, out and back", airTempC: 21, wind: "light", firstLevel: "on", firstGround: "brick" }),
+    test: test("harbour and back on volts", "2026-08-09", {
+      school: "fixed course, volts before and after",
+      course: "harbour brick and tramway, out and back",
+      airTempC: 21,
+      wind: "light",
+      firstLevel: "on",
+      firstGround: "brick",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -233,7 +360,14 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
             { miles: 2.6, whPerMi: 12.3, level: "on", ground: "brick", read: [] },
             { miles: 3.4, whPerMi: 10.2, level: "on", ground: "asphalt", read: ["rest"] },
             { miles: 3.3, whPerMi: 10.6, level: "on", ground: "asphalt", read: [] },
-            { miles: 2.6, whPerMi: 12.7, level: "on", ground: "brick", read: ["rest"], ends: { kind: "end", reason: "byChoice" } },
+            {
+              miles: 2.6,
+              whPerMi: 12.7,
+              level: "on",
+              ground: "brick",
+              read: ["rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
           ],
         }),
       },
@@ -245,7 +379,15 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "fat",
     rider: "idris",
-    test: test("levee run-down", "2026-09-06", { school: "run-down", drive: "throttle", course: "salt-marsh levee, end to end, six times", airTempC: 18, wind: "steady, from the south-west", firstLevel: "throttle", firstGround: "fine gravel" }),
+    test: test("levee run-down", "2026-09-06", {
+      school: "run-down",
+      drive: "throttle",
+      course: "salt-marsh levee, end to end, six times",
+      airTempC: 18,
+      wind: "steady, from the south-west",
+      firstLevel: "throttle",
+      firstGround: "fine gravel",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -266,7 +408,12 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
             { miles: 5, whPerMi: 28.1, read: two },
             { miles: 5, whPerMi: 26.6, read: two },
             { miles: 5, whPerMi: 27.5, read: two },
-            { miles: 4.4, whPerMi: 27.9, typed: { note: "blinks on the last bar for two miles" }, ends: { kind: "end", reason: "cutOff" } },
+            {
+              miles: 4.4,
+              whPerMi: 27.9,
+              typed: { note: "blinks on the last bar for two miles" },
+              ends: { kind: "end", reason: "cutOff" },
+            },
           ],
         }),
       },
@@ -278,7 +425,13 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     pack: "main",
     setUp: "firm",
     rider: "maren",
-    test: test("water-tower hill loops", "2026-09-20", { school: "vertical", course: "water-tower hill, eight loops", airTempC: 16, wind: "still", firstLevel: "boost" }),
+    test: test("water-tower hill loops", "2026-09-20", {
+      school: "vertical",
+      course: "water-tower hill, eight loops",
+      airTempC: 16,
+      wind: "still",
+      firstLevel: "boost",
+    }),
     rides: [
       {
         name: "Ride 1",
@@ -296,7 +449,12 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
             { miles: 2.4, whPerMi: 34.1, level: "boost", ground: "brick", read: two },
             { miles: 2.4, whPerMi: 32.4, level: "tour", ground: "asphalt", read: two },
             { miles: 2.4, whPerMi: 24.2, level: "tour", ground: "asphalt", read: two },
-            { miles: 2.4, whPerMi: 23.1, read: ["percent", "rest"], ends: { kind: "end", reason: "byChoice" } },
+            {
+              miles: 2.4,
+              whPerMi: 23.1,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
           ],
         }),
       },
