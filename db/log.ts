@@ -29,17 +29,15 @@ export async function appendEntries(db: Database, rideId: string, entries: reado
       await tx
         .insert(entry)
         .values(
-          entries
-            .slice(start, start + 500)
-            .map(({ id, seq, at, body, supersedes }) => ({
-              id,
-              rideId,
-              seq,
-              at,
-              kind: body.kind,
-              body,
-              supersedes,
-            })),
+          entries.slice(start, start + 500).map(({ id, seq, at, body, supersedes }) => ({
+            id,
+            rideId,
+            seq,
+            at,
+            kind: body.kind,
+            body,
+            supersedes,
+          })),
         )
         .onConflictDoNothing();
   });

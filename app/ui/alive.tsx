@@ -15,6 +15,6 @@ export function useAlive(): boolean {
 /** A UUIDv7 made by the browser, one for as long as the component stays; empty until the page is alive. */
 export function useClientId(): string {
   const alive = useAlive();
-  const [id] = useState(uuidv7);
+  const [id] = useState(() => uuidv7());
   return alive ? id : "";
 }

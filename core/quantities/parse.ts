@@ -2,7 +2,7 @@ import { bad, good, type Result } from "#core/problems";
 import { dimension, toSi, type DimensionName } from "./units.ts";
 
 const SHAPE = /^([+\-\u2212\u2013]?)\s*(\d[\d.,'\u00a0\u202f ]*|[.,]\d+)\s*(.*)$/u;
-const AMBIGUOUS = /^[1-9]\d{0,2}[.,]\d{3}$/;
+const AMBIGUOUS = /^[1-9]\d{0,2},\d{3}$/;
 
 /**
  * Reads a number as people write it: decimal comma or point, spaces or apostrophes between thousands, a true minus.

@@ -1,0 +1,102 @@
+import { describe, expect, test } from "@jest/globals";
+import { answer, answerText } from "#core/calc";
+
+const plain = {
+  calculation: "plain",
+  input: { startPercent: 96, endPercent: 31, labelWh: 612, distanceMi: 27.4 },
+};
+const lines = (text: string) =>
+  answerText(text).map(({ ok, value }) => [
+    ok,
+    ok ? value : (value as { error: { path: string } }).error.path,
+  ]);
+
+describe("one calculation, an array, or JSON lines", () => {
+  test("one", () =>
+    expect(answerText(JSON.stringify(plain, null, 2))).toMatchObject([
+      { ok: true, value: { energyWh: 397.8 } },
+    ]));
+  test("an array is answered in order", () =>
+    expect(lines(JSON.stringify([plain, { calculation: "x" }, plain])).map(([ok]) => ok)).toEqual([
+      true,
+      false,
+      true,
+    ]));
+  test("a bad line does not stop the others", () => {
+    expect(lines(`${JSON.stringify(plain)}\n{broken\n\n${JSON.stringify(plain)}\n`)).toMatchObject([[true, {}], [false, "line 2"], [true, {}]]); // prettier-ignore
+  });
+  test("one line of an array's kind in JSON lines", () => expect(lines(`${JSON.stringify(plain)}\n3`)).toMatchObject([[true, {}], [false, ""]])); // prettier-ignore
+  test.each(["", "  \n"])("nothing at all (%j)", (text) =>
+    expect(answerText(text)).toMatchObject([{ ok: false, value: { error: { code: "empty" } } }]),
+  );
+  test("not JSON", () =>
+    expect(answerText("hello there")).toMatchObject([{ ok: false, value: { error: { code: "not-json" } } }]));
+});
+
+describe("errors have a path and a sentence", () => {
+  test.each([
+    [{ calculation: "fly", input: {} }, "calculation"],
+    [{ calculation: "toString", input: {} }, "calculation"],
+    [{ input: {} }, "calculation"],
+    [{ calculation: "plain" }, "input"],
+    [{ calculation: "plain", input: { ...plain.input, startPercent: 140 } }, "input.startPercent"],
+    [{ calculation: "plain", input: { ...plain.input, distanceMi: 0 } }, "input.distanceMi"],
+    [{ calculation: "plain", input: { ...plain.input, endPercent: 96 } }, "input.endPercent"],
+    [{ calculation: "usableEnergy", input: { chemistry: "NMC" } }, "input.labelWh"],
+    [{ calculation: "odometerFactor", input: { gpsMi: [1, 2], odoMi: [1] } }, "input.odoMi"],
+    [
+      {
+        calculation: "ledger",
+        input: {
+          pack: { chemistry: "NMC", labelWh: 600 },
+          cells: ["a"],
+          legs: [{ miles: { a: 3 } }],
+          readings: [{ kind: "percent", mark: 4, percent: 50 }],
+        },
+      },
+      "input.readings.0.mark",
+    ],
+  ])("%j at %s", (request, path) => {
+    const { ok, value } = answer(request);
+    expect(ok).toBe(false);
+    expect((value as { error: { path: string; sentence: string } }).error).toMatchObject({
+      path,
+      sentence: expect.stringMatching(/\.$|:/),
+    });
+  });
+  test.each([null, 3, "x", [1]])("%j is not a request", (request) => expect(answer(request).ok).toBe(false));
+});
+
+describe("a bundle", () => {
+  const entry = (n: number, body: object) => ({
+    id: `019a0000-0000-7000-8000-00000000000${n}`,
+    seq: n,
+    body,
+  });
+  const one = (entries: object[]) => ({
+    test: { title: "levee", day: "2026-10-18", airTempC: 20 },
+    bike: { name: "b", levels: ["low"] },
+    pack: { name: "p", chemistry: "NMC", labelWh: 612, seriesCells: 13 },
+    rides: [{ entries }],
+  });
+  const good = one([
+    entry(0, { kind: "start", distanceM: 0, chargerDone: true }),
+    entry(1, { kind: "end", reason: "byChoice", distanceM: 20_000, percent: 61 }),
+  ]);
+  const bundle = (...tests: object[]) => ({ format: "barometron bundle", version: 1, tests });
+  test("is answered test by test, without drawing data", () => {
+    const { ok, value } = answer(bundle(good, good));
+    expect(ok).toBe(true);
+    const [first] = (value as { tests: Record<string, unknown>[] }).tests;
+    expect(first).toMatchObject({ title: "levee", distance: { value: { mean: 20_000 } } });
+    expect(Object.keys(first!)).not.toContain("curve");
+  });
+  test("a test that cannot be reckoned is named; the others still are", () => {
+    const { ok, value } = answer(bundle(good, one([])));
+    expect(ok).toBe(false);
+    expect(value).toMatchObject({
+      error: { path: "tests.1.rides" },
+      tests: [{ title: "levee" }, { error: { code: "no-distance" } }],
+    });
+  });
+});

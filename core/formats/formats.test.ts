@@ -1,0 +1,206 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import {
+  decodeText,
+  guessColumns,
+  readBundle,
+  readCheckIns,
+  readGpx,
+  readHeading,
+  readTable,
+  writeBundle,
+  type ImportOptions,
+} from "#core/formats";
+import { METRES_PER_MILE } from "#core/quantities";
+
+const options: ImportOptions = {
+  distanceUnit: "mi",
+  levelHolds: "from here",
+  day: "2026-10-18",
+  utcOffset: "+00:00",
+  fullAtStart: true,
+};
+const bytes = (text: string) => new TextEncoder().encode(text);
+
+function readAll(text: string, with_: Partial<ImportOptions> = {}) {
+  const chosen = { ...options, ...with_ };
+  const table = readTable(text);
+  if (!table.ok) return table;
+  return readCheckIns(table.value, guessColumns(table.value, chosen.distanceUnit), chosen, 5);
+}
+const problems = (text: string) => {
+  const result = readAll(text);
+  return result.ok ? [] : result.problems.map(({ path, code }) => `${path}: ${code}`);
+};
+
+describe("headings as people write them", () => {
+  test.each([
+    ["Distance (km)", "distance", "km"],
+    ["dist_mi", "distance", "mi"],
+    ["Miles", "distance", "mi"],
+    ["Battery %", "percent", "%"],
+    ["SOC", "percent", null],
+    ["%", "percent", "%"],
+    ["Rest volts", "volts", null],
+    ["V", "volts", "V"],
+    ["trip (mi)", "display", "mi"],
+    ["Bars left", "bars", null],
+    ["Assist", "level", null],
+    ["Surface", "ground", null],
+    ["Remarks", "note", null],
+    ["speed km/h", "speed", "km/h"],
+    ["Tyre colour", null, null],
+  ])("%s", (heading, field, unit) => expect(readHeading(heading)).toEqual({ field, unit }));
+});
+
+describe("a CSV of check-ins", () => {
+  test("commas, units in names, a full start and an end", () => {
+    const result = readAll(
+      "miles,battery %,volts,level,event,note\n0,100,54.4,low,,\n5.2,88,,high,,hill\n9,77,50.1,,cut-off,\n",
+    );
+    expect(result).toMatchObject({
+      ok: true,
+      value: [
+        { row: 2, body: { kind: "start", chargerDone: true, percent: 100, packVolts: 54.4, level: "low" } },
+        { row: 3, body: { kind: "checkIn", distanceM: 5.2 * METRES_PER_MILE, percent: 88, note: "hill" } },
+        { row: 4, body: { kind: "end", reason: "cutOff" } },
+      ],
+    });
+  });
+  test("semicolons, decimal commas, kilometres, times of day", () => {
+    const result = readAll("Zeit;time;Distance (km);Bars\n;9:05;0;5\n;9:41;8,5;4\n");
+    expect(result).toMatchObject({
+      ok: true,
+      value: [{ at: "2026-10-18T09:05:00.000Z" }, { body: { distanceM: 8500, bars: 4 } }],
+    });
+  });
+  test("units in the cells win over the column's", () =>
+    expect(readAll("distance,percent\n0,100\n10 km,80 %\n")).toMatchObject({
+      value: [{}, { body: { distanceM: 10_000, percent: 80 } }],
+    }));
+  test("bars lost are numbered by the words or by what is left", () => {
+    expect(readAll("mi,bars,event\n0,5,start\n4,4,bar lost\n8,,bar 4 lost\n")).toMatchObject({
+      value: [{}, { body: { kind: "barLost", bar: 5 } }, { body: { kind: "barLost", bar: 4 } }],
+    });
+  });
+  test("a level ridden up to a row is moved to the row before", () => {
+    const result = readAll("mi,percent,level\n0,100,\n5,90,low\n9,80,high\n", { levelHolds: "up to here" });
+    expect(result.ok && result.value.map(({ body }) => ("level" in body ? body.level : undefined))).toEqual([
+      "low",
+      "high",
+      undefined,
+    ]);
+  });
+  test("quoted notes keep their commas and line breaks", () =>
+    expect(readAll('mi,percent,note\n0,100,"wind, then\nrain"\n3,95,\n')).toMatchObject({
+      value: [{ body: { note: "wind, then\nrain" } }, {}],
+    }));
+
+  test("every bad cell is named by row and column, and nothing is read", () => {
+    expect(problems("miles,battery %,ground\n0,100,asphalt\n5,hello,lava\n3,90,\n8,140,\n")).toEqual([
+      "row 3, column ground: unknown-ground",
+      "row 3, column battery %: not-a-number",
+      "row 4, column miles: backward",
+      "row 5, column battery %: bad-value",
+    ]);
+  });
+  test.each([
+    ["", "empty-table"],
+    ["miles,percent\n", "empty-table"],
+    ['miles,percent\n0,"100\n', "broken-csv"],
+    ["colour,percent\nred,3\n", "no-distance-column"],
+    ["miles,colour\n0,red\n", "no-reading-column"],
+  ])("%j: %s", (text, code) => expect(readAll(text)).toMatchObject({ ok: false, problems: [{ code }] }));
+  test("a negative distance is refused beside its cell", () =>
+    expect(problems("miles,percent\n0,100\n-4,90\n")).toContain("row 3, column miles: bad-value"));
+  test("no text makes it throw", () => {
+    fc.assert(fc.property(fc.string({ maxLength: 300 }), (text) => typeof readAll(text).ok === "boolean"));
+  });
+});
+
+describe("encodings", () => {
+  test("UTF-8 with and without its mark", () =>
+    expect(decodeText(bytes("\ufeffmiles"), "file")).toMatchObject({ ok: true }));
+  test("UTF-16 when its mark says so", () =>
+    expect(decodeText(new Uint8Array([0xff, 0xfe, 0x6d, 0, 0x69, 0]), "file")).toEqual({
+      ok: true,
+      value: "mi",
+    }));
+  test("another encoding is refused with its line", () => {
+    const result = decodeText(new Uint8Array([...bytes("miles,note\n3,caf"), 0xe9]), "file");
+    expect(result).toMatchObject({
+      ok: false,
+      problems: [{ code: "not-utf8", sentence: expect.stringContaining("Line 2") }],
+    });
+  });
+  test("a spreadsheet's own file is not text", () =>
+    expect(decodeText(new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]), "file")).toMatchObject({
+      problems: [{ code: "not-text" }],
+    }));
+});
+
+const gpx = (points: string, head = "") =>
+  `<?xml version="1.0"?>${head}<gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>loop</name><trkseg>${points}</trkseg></trk></gpx>`;
+const point = (lat: string, lon: string, second: number, rest = "") =>
+  `<trkpt lat="${lat}" lon="${lon}">${rest}<time>2026-10-18T09:00:${String(second).padStart(2, "0")}Z</time></trkpt>`;
+
+describe("GPX", () => {
+  test("position, time and height", () => {
+    expect(readGpx(gpx(point("0.1", "0.2", 0, "<ele>12.5</ele>") + point("0.1001", "0.2", 5)))).toEqual({
+      ok: true,
+      value: {
+        name: "loop",
+        timeS: [Date.UTC(2026, 9, 18, 9) / 1000, Date.UTC(2026, 9, 18, 9) / 1000 + 5],
+        lat: [0.1, 0.1001],
+        lon: [0.2, 0.2],
+        eleM: [12.5, null],
+      },
+    });
+  });
+  test("segments are joined", () => {
+    const split = gpx(`${point("0", "0", 0)}</trkseg><trkseg>${point("0", "0.1", 9)}`);
+    expect(readGpx(split)).toMatchObject({ ok: true, value: { lon: [0, 0.1] } });
+  });
+  test.each([
+    ["entities", gpx(point("0", "0", 0), '<!DOCTYPE gpx [<!ENTITY a "aaaa">]>'), "xml-entities"],
+    ["a broken end", "<gpx><trk>", "broken-xml"],
+    ["something else", "<kml></kml>", "not-gpx"],
+    ["a route only", "<gpx><rte></rte></gpx>", "no-track"],
+    ["one point", gpx(point("0", "0", 0)), "no-track"],
+    ["no times", gpx('<trkpt lat="0" lon="0"/><trkpt lat="0" lon="0.1"/>'), "no-times"],
+    ["no position", gpx('<trkpt lat="99" lon="0"/><trkpt lat="0" lon="0.1"/>'), "bad-position"],
+    [
+      "a time that is no date",
+      gpx('<trkpt lat="0" lon="0"><time>noon</time></trkpt><trkpt lat="0" lon="0.1"/>'),
+      "bad-time",
+    ],
+    ["times that stand still", gpx(point("0", "0", 5) + point("0", "0.1", 5)), "bad-times"],
+    ["no XML at all", "hello", "broken-xml"],
+  ])("%s is refused", (_name, text, code) =>
+    expect(readGpx(text)).toMatchObject({ ok: false, problems: [{ code, path: "file" }] }),
+  );
+});
+
+describe("the bundle", () => {
+  test("says which field is wrong", () => {
+    const result = readBundle({
+      format: "barometron bundle",
+      version: 1,
+      tests: [{ test: { title: "", day: "soon" } }],
+    });
+    const paths = result.ok ? [] : result.problems.map(({ path }) => path);
+    expect(paths).toEqual(
+      expect.arrayContaining([
+        "tests.0.test.title",
+        "tests.0.test.day",
+        "tests.0.bike",
+        "tests.0.pack",
+        "tests.0.rides",
+      ]),
+    );
+  });
+  test("another format is refused", () =>
+    expect(readBundle({ format: "x", version: 1, tests: [] }).ok).toBe(false));
+  test("writing names format and version", () =>
+    expect(writeBundle([])).toEqual({ format: "barometron bundle", version: 1, tests: [] }));
+});

@@ -1,0 +1,149 @@
+import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, describe, expect, test } from "@jest/globals";
+
+const folder = mkdtempSync(join(tmpdir(), "barometron-command-"));
+// The database runs as a user of its own, who must be able to enter.
+chmodSync(folder, 0o755);
+const data = join(folder, "data");
+const env = { ...process.env, BAROMETRON_DATA: data, DATABASE_URL: "", PORT: "4480" };
+
+const calc = (text: string) => spawnSync("./barometron", ["calc", "-"], { input: text, encoding: "utf8" });
+
+describe("calc", () => {
+  test("answers one line a request and ends well", () => {
+    const { stdout, status } = calc('{"calculation":"openCircuit","input":{"chemistry":"NMC","q":0.5}}');
+    expect(status).toBe(0);
+    expect(JSON.parse(stdout)).toMatchObject({ ocvV: 3.72 });
+  });
+  test("an error is a line of JSON with path and sentence, and exit code 1", () => {
+    const { stdout, status } = calc(
+      '[{"calculation":"openCircuit","input":{"chemistry":"NMC","q":2}},{"calculation":"openCircuit","input":{"chemistry":"NMC","q":1}}]',
+    );
+    const lines = stdout
+      .trim()
+      .split("\n")
+      .map((line) => JSON.parse(line) as { error?: { path: string; sentence: string }; ocvV?: number });
+    expect(status).toBe(1);
+    expect(lines[0]!.error).toMatchObject({
+      path: expect.stringContaining("input"),
+      sentence: expect.any(String),
+    });
+    expect(lines[1]!.ocvV).toBe(4.2);
+  });
+  test("reads a file, and says when there is none", () => {
+    const file = join(folder, "one.json");
+    writeFileSync(
+      file,
+      '{"calculation":"plain","input":{"startPercent":90,"endPercent":40,"labelWh":500,"distanceMi":20}}',
+    );
+    expect(JSON.parse(spawnSync("./barometron", ["calc", file], { encoding: "utf8" }).stdout)).toMatchObject({
+      energyWh: 250,
+    });
+    expect(spawnSync("./barometron", ["calc", join(folder, "none.json")], { encoding: "utf8" }).status).toBe(
+      1,
+    );
+  });
+});
+
+test("a word it does not know is answered with those it does", () => {
+  const { status, stderr } = spawnSync("./barometron", ["fly"], { encoding: "utf8" });
+  expect(status).toBe(2);
+  expect(stderr).toContain("./barometron demo");
+});
+
+interface Started {
+  readonly child: ChildProcess;
+  readonly address: string;
+  readonly said: () => string;
+}
+
+/** Runs a start until it says it is ready. */
+function start(command: "start" | "demo"): Promise<Started> {
+  return new Promise((resolve, reject) => {
+    const child = spawn("./barometron", [command], { env, stdio: ["ignore", "ignore", "pipe"] });
+    let said = "";
+    child.stderr!.on("data", (chunk: Buffer) => {
+      said += chunk.toString();
+      const address = /ready: (http:\S+)/.exec(said)?.[1];
+      if (address) resolve({ child, address, said: () => said });
+    });
+    child.on("exit", () => reject(new Error(`it ended: ${said}`)));
+  });
+}
+
+function stop({ child }: Started, signal: NodeJS.Signals): Promise<number | null> {
+  return new Promise((resolve) => {
+    child.removeAllListeners("exit");
+    child.on("exit", (code) => resolve(code));
+    child.kill(signal);
+  });
+}
+
+const databasePid = (): number | null => {
+  const file = join(data, "cluster", "postmaster.pid");
+  return existsSync(file) ? Number(readFileSync(file, "utf8").split("\n")[0]) : null;
+};
+const lives = (pid: number) => existsSync(`/proc/${pid}`);
+
+describe("start and stop", () => {
+  test("takes another port when its own is taken, and says so; Ctrl-C stops server and database", async () => {
+    const taken = createServer().listen(4480, "127.0.0.1");
+    const started = await start("demo");
+    taken.close();
+    expect(started.said()).toContain("Port 4480 is taken by another program");
+    expect(started.address).not.toContain(":4480");
+    expect(await (await fetch(`${started.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    const pid = databasePid()!;
+    expect(lives(pid)).toBe(true);
+    expect(await stop(started, "SIGINT")).toBe(0);
+    expect(lives(pid)).toBe(false);
+    await expect(fetch(`${started.address}/health`)).rejects.toThrow();
+  });
+  test("killed outright, the next start recovers with the data, in under ten seconds", async () => {
+    const first = await start("start");
+    await stop(first, "SIGKILL");
+    const pid = databasePid()!;
+    expect(lives(pid)).toBe(true);
+    const before = Date.now();
+    const second = await start("start");
+    expect(Date.now() - before).toBeLessThan(10_000);
+    expect(await (await fetch(`${second.address}/strip`)).text()).toContain("run-down on two levels");
+    await stop(second, "SIGINT");
+    expect(lives(pid)).toBe(false);
+  });
+  test("killed with its database, the next start recovers too", async () => {
+    const first = await start("start");
+    const pid = databasePid()!;
+    await stop(first, "SIGKILL");
+    process.kill(pid, "SIGKILL");
+    const second = await start("start");
+    expect((await fetch(`${second.address}/health`)).status).toBe(200);
+    await stop(second, "SIGINT");
+  });
+  test("a second start from the same folder names the first", async () => {
+    const first = await start("start");
+    const second = spawnSync("./barometron", ["start"], { env, encoding: "utf8" });
+    expect(second.stderr).toContain(`already runs from this folder: ${first.address}`);
+    expect(second.status).toBe(0);
+    await stop(first, "SIGINT");
+  });
+  test("a backup brings the data back; a file that is none changes nothing", async () => {
+    const file = join(folder, "desk.backup");
+    expect(spawnSync("./barometron", ["backup", file], { env, encoding: "utf8" }).status).toBe(0);
+    const wrong = join(folder, "wrong.backup");
+    writeFileSync(wrong, "hello");
+    const refused = spawnSync("./barometron", ["restore", wrong], { env, encoding: "utf8" });
+    expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining("nothing was changed")]);
+    rmSync(join(data, "cluster"), { recursive: true, force: true });
+    expect(spawnSync("./barometron", ["restore", file], { env, encoding: "utf8" }).status).toBe(0);
+    const again = await start("start");
+    expect(await (await fetch(`${again.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    await stop(again, "SIGINT");
+  });
+});
+
+afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,0 +1,259 @@
+import { mkdtempSync, openSync, closeSync, ftruncateSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, test, type Page } from "@playwright/test";
+import { expectAccessible } from "./accessible";
+
+/** The main job through the real interface: add a bike, bring in notes and a track, correct, compare. */
+test.describe.configure({ mode: "serial" });
+
+const folder = mkdtempSync(join(tmpdir(), "barometron-e2e-"));
+const file = (name: string, content: string | Buffer) => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+let testAddress = "";
+
+async function addTest(page: Page, bike: string, title: string): Promise<string> {
+  await page.goto("/strip/new");
+  await page.getByRole("link", { name: bike }).click();
+  await page.getByLabel("Title").fill(title);
+  await page.getByLabel("Day").fill("2026-10-18");
+  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
+  return new URL(page.url()).pathname;
+}
+
+test("a bike is added; what is wrong is said beside the field and nothing typed is lost", async ({
+  page,
+}) => {
+  await page.goto("/bikes");
+  await page.getByRole("link", { name: "Add a bike" }).click();
+  await page.getByLabel("Name").fill("Sedgeway Nine");
+  await page.getByLabel("Weight with its pack").fill("57 stone");
+  await page.getByLabel("Assist levels").fill("low, high");
+  await page.getByRole("button", { name: "Keep the bike" }).click();
+  await expect(page.getByText("“stone” is not a unit of a weight")).toBeVisible();
+  await expect(page.getByLabel("Name")).toHaveValue("Sedgeway Nine");
+  await expect(page.getByLabel("Weight with its pack")).toHaveValue("57 stone");
+  await expectAccessible(page);
+  await page.getByLabel("Weight with its pack").fill("57 lb");
+  await page.getByRole("button", { name: "Confirm Motor" }).click();
+  await page.getByRole("button", { name: "Keep the bike" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("A pack for Sedgeway Nine");
+  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await expect(page.getByText("Type the pack's printed Wh, or its Ah and series cells.")).toBeVisible();
+  await page.getByLabel("Printed energy").fill("504");
+  await page.getByLabel("Cells in series").fill("10");
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await expect(page.getByText("57.0 lb")).toBeVisible();
+  await expect(page.locator("dd.pencil", { hasText: "hub motor" })).toHaveCount(0);
+  await expect(page.locator("dd.pencil", { hasText: "in steps of 1" })).toHaveCount(1);
+  await page.getByRole("link", { name: "Add a set-up" }).click();
+  await page.getByLabel("Name").fill("city tyres");
+  await page.getByLabel("Pressure").fill("31 psi");
+  await page.getByRole("button", { name: "Keep the set-up" }).click();
+  await expect(page.getByText("31 psi, lights off")).toBeVisible();
+});
+
+test("a test in the future is refused; a good one waits for its check-ins", async ({ page }) => {
+  await page.goto("/strip/new");
+  await page.getByRole("link", { name: "Sedgeway Nine" }).click();
+  await page.getByLabel("Title").fill("marsh commute");
+  await page.getByLabel("Day").fill("2099-01-01");
+  await page.getByLabel("Air temperature").fill("12 C");
+  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await expect(page.getByText("That day lies in the future")).toBeVisible();
+  await expect(page.getByLabel("Title")).toHaveValue("marsh commute");
+  await page.getByLabel("Day").fill("2026-10-18");
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await expect(page.getByText("The strip appears with the second check-in.")).toBeVisible();
+  testAddress = new URL(page.url()).pathname;
+});
+
+test("a CSV with slips names each cell and keeps nothing", async ({ page }) => {
+  await page.goto(`${testAddress}/import`);
+  await page.getByLabel("CSV of check-ins").setInputFiles("examples/marsh-commute-slips.csv");
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  const alert = page.getByRole("alert");
+  for (const place of [
+    "row 3, column ground",
+    "row 4, column miles",
+    "row 4, column battery %",
+    "row 6, column time",
+  ])
+    await expect(alert).toContainText(place);
+  await expect(page.getByRole("button", { name: /^Keep \d+ check-ins/ })).toBeDisabled();
+  await expectAccessible(page);
+  await page.goto(testAddress);
+  await expect(page.getByText("The strip appears with the second check-in.")).toBeVisible();
+});
+
+for (const [name, content, sentence] of [
+  ["latin.csv", Buffer.from([...Buffer.from("miles,percent,note\n0,100,caf"), 0xe9, 10]), "not UTF-8 text"],
+  ["empty.csv", Buffer.from("miles,percent\n"), "holds no check-ins"],
+] as const)
+  test(`${name} is refused in a sentence`, async ({ page }) => {
+    await page.goto(`${testAddress}/import`);
+    await page.getByLabel("CSV of check-ins").setInputFiles(file(name, content));
+    await page.getByRole("button", { name: "Read it and show me" }).click();
+    await expect(page.getByRole("alert")).toContainText(sentence);
+  });
+
+test("a good CSV is shown, mapped, kept once, and reckoned", async ({ page }) => {
+  await page.goto(`${testAddress}/import`);
+  await page.getByLabel("CSV of check-ins").setInputFiles("examples/marsh-commute.csv");
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await expect(page.getByText("Every row can be read.")).toBeVisible();
+  await expect(page.getByLabel("Column trip (mi) is")).toHaveValue("display");
+  await page.getByLabel("Column note is").selectOption("");
+  await page.getByRole("button", { name: "Read again with these columns" }).click();
+  await expect(page.getByLabel("Column note is")).toHaveValue("");
+  await page.getByRole("button", { name: "Keep 6 check-ins" }).click();
+  const ledger = page.getByRole("region", { name: "Ledger" });
+  await expect(ledger).toContainText("Wh/mi");
+  await expect(ledger).toContainText("100 to 46 % of the label's 504 Wh");
+  await expect(ledger).toContainText("by recorder; the display read 2.");
+  await expect(page.getByRole("img", { name: /^Strip over 22\.5 mi/ })).toBeVisible();
+  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(7);
+  await expectAccessible(page);
+});
+
+const point = (second: number, rest = "") =>
+  `<trkpt lat="0" lon="${second / 1000}">${rest || `<time>2026-10-18T09:00:${String(second).padStart(2, "0")}Z</time>`}</trkpt>`;
+const gpx = (body: string, head = "") =>
+  `<?xml version="1.0"?>${head}<gpx version="1.1"><trk><trkseg>${body}</trkseg></trk></gpx>`;
+
+for (const [name, content, sentence] of [
+  ["planned.gpx", gpx('<trkpt lat="0" lon="0"/><trkpt lat="0" lon="1"/>'), "has no time"],
+  [
+    "tricky.gpx",
+    gpx(point(1) + point(2), '<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]>'),
+    "declares XML entities",
+  ],
+  ["broken.gpx", "<gpx><trk>", "breaks off or is not XML"],
+  ["future.gpx", gpx((point(1) + point(2)).replaceAll("2026-10", "2096-10")), "lie in the future"],
+] as const)
+  test(`${name} is refused in a sentence`, async ({ page }) => {
+    await page.goto(`${testAddress}/track`);
+    await page.getByLabel("GPX 1.1 file of the ride").setInputFiles(file(name, content));
+    await page.getByRole("button", { name: "Keep the track" }).click();
+    await expect(page.getByRole("alert")).toContainText(sentence);
+  });
+
+test("a 200 MB file is refused before it is sent", async ({ page }) => {
+  const path = join(folder, "huge.gpx");
+  const handle = openSync(path, "w");
+  ftruncateSync(handle, 200 * 1024 * 1024);
+  closeSync(handle);
+  await page.goto(`${testAddress}/track`);
+  await page.getByLabel("GPX 1.1 file of the ride").setInputFiles(path);
+  await expect(page.getByRole("alert")).toContainText("200 MB; 30 MB are the most");
+});
+
+test("a track gives moving time, speed and climb", async ({ page }) => {
+  await page.goto(testAddress);
+  await page.getByRole("link", { name: "Bring in a track" }).click();
+  await page.getByLabel("GPX 1.1 file of the ride").setInputFiles("examples/levee-and-harbour.gpx");
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Keep the track" }).click();
+  await expect(page.getByRole("region", { name: "Ledger" })).toContainText(
+    "12.0 mph on average while moving",
+  );
+  await expect(page.getByText("Track: levee and harbour, one lap")).toBeVisible();
+});
+
+test("a check-in is typed with the keyboard alone; impossible ones are refused beside the field", async ({
+  page,
+}) => {
+  const address = await addTest(page, "Sedgeway Nine", "typed by hand");
+  await page.getByLabel("Percent", { exact: true }).fill("100");
+  await page.getByLabel("The charger said done").check();
+  await page.getByLabel("Percent", { exact: true }).press("Enter");
+  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(2);
+  await page.getByLabel("Distance", { exact: true }).fill("5,2");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("88");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(3);
+  for (const [field, value, sentence] of [
+    ["Distance", "-4", "Distance cannot be negative"],
+    ["Percent", "104", "Percent runs from 0 to 100"],
+    ["Distance", "3 mi", "3.0 mi by recorder lies behind 5.2 mi"],
+    ["Volts", "84", "84 V cannot be for 10 NMC cells in series"],
+  ] as const) {
+    await page.goto(address);
+    await page.getByLabel("Distance", { exact: true }).fill("9");
+    await page.getByLabel(field, { exact: true }).fill(value);
+    await page.getByLabel(field, { exact: true }).press("Enter");
+    await expect(page.getByText(sentence)).toBeVisible();
+    await expect(page.getByLabel(field, { exact: true })).toHaveValue(value);
+  }
+  await page.goto(address);
+  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(3);
+});
+
+test("a slip is questioned, set aside and restored; a correction keeps the old figure in sight", async ({
+  page,
+}) => {
+  await page.goto("/strip");
+  await page.getByRole("link", { name: "run-down on two levels" }).click();
+  const flag = page.getByText(/^69 % at 15\.0 mi stands/);
+  await expect(flag).toBeVisible();
+  await expect(page.getByText("Without what is in question")).toBeVisible();
+  await page.getByRole("button", { name: "Set it aside" }).click();
+  await expect(flag).toBeHidden();
+  await page.getByRole("button", { name: "Restore 69 %" }).click();
+  await expect(flag).toBeVisible();
+  await page.getByRole("link", { name: "Correct it" }).click();
+  await expect(page.getByLabel("Percent", { exact: true })).toHaveValue("69 %");
+  await page.getByLabel("Percent", { exact: true }).fill("59");
+  await page.getByRole("button", { name: "Keep the correction" }).click();
+  await expect(flag).toBeHidden();
+  await expect(page.locator("s", { hasText: "69" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Set aside 59 %" })).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("the arrow keys walk the strip, and x sets a reading aside", async ({ page }) => {
+  await page.goto("/strip");
+  await page.getByRole("link", { name: "tramway, up and down" }).click();
+  await expect(page.getByRole("img", { name: /^Strip over/ })).toBeVisible();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByText("mile 3.0")).toBeVisible();
+  await page.keyboard.press("x");
+  await expect(page.getByRole("button", { name: /^Restore \d+ %/ })).toHaveCount(1);
+  await page.getByRole("button", { name: /^Restore \d+ %/ }).click();
+  await expect(page.getByRole("button", { name: /^Restore/ })).toHaveCount(0);
+});
+
+test("parts and doubt stand behind their tabs", async ({ page }) => {
+  await page.goto("/strip");
+  await page.getByRole("link", { name: "run-down on two levels" }).click();
+  await page.getByRole("link", { name: "parts" }).click();
+  await expect(page.getByRole("cell", { name: "fine gravel" }).first()).toBeVisible();
+  await page.getByRole("link", { name: "doubt" }).click();
+  await expect(page.getByRole("cell", { name: "capacity" })).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("two bikes are compared: difference, verdict, and what else differed", async ({ page }) => {
+  await page.goto("/compare");
+  await page.getByLabel("Choose Brindlow 3, levee loop, town level").check();
+  await expect(page.getByText("One is chosen.")).toBeVisible();
+  await page.getByLabel("Choose Ondrey Hauler, tramway, up and down").check();
+  const aside = page.getByRole("complementary", { name: "Two tests" });
+  await expect(aside).toContainText("Resolved: Brindlow 3 used less");
+  await expect(aside).toContainText("One was ridden on pedal, the other on throttle.");
+  await expect(page.locator(".recharts-surface circle").first()).toBeVisible();
+  await expectAccessible(page);
+  await page.getByText("The same as a table").click();
+  await expect(page.getByRole("region", { name: "Standings as a table" }).getByRole("row")).toHaveCount(13);
+  await page.getByLabel("Drive").selectOption("throttle");
+  await expect(page).toHaveURL(/drive=throttle/);
+  await expect(page.getByRole("region", { name: "Standings as a table" }).getByRole("row")).toHaveCount(3);
+});

@@ -1,0 +1,85 @@
+import { expect, test } from "@playwright/test";
+import { expectAccessible, expectNoSideways } from "./accessible";
+
+const SCREENS = [
+  "/",
+  "/bikes",
+  "/bikes/new",
+  "/bikes/riders/new",
+  "/strip",
+  "/strip/new",
+  "/compare",
+  "/settings",
+  "/nowhere",
+];
+
+for (const [posture, viewport] of [
+  ["desk", { width: 1280, height: 800 }],
+  ["phone", { width: 390, height: 844 }],
+] as const)
+  test.describe(posture, () => {
+    test.use({ viewport });
+    for (const path of SCREENS)
+      test(`${path} is accessible and not wider than the window`, async ({ page }) => {
+        await page.goto(path);
+        await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+        await expectAccessible(page);
+        await expectNoSideways(page);
+      });
+    for (const [list, name] of [
+      ["/strip", "levee run-down"],
+      ["/bikes", "Vessock Fat"],
+    ] as const)
+      test(`${name} is accessible and not wider than the window`, async ({ page }) => {
+        await page.goto(list);
+        await page.getByRole("link", { name, exact: true }).first().click();
+        await expect(page.getByRole("heading", { level: 1 })).toContainText(name);
+        await expectAccessible(page);
+        await expectNoSideways(page);
+      });
+  });
+
+test.describe("phone", () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+  test("the stations are in the bottom bar", async ({ page }) => {
+    await page.goto("/");
+    await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: "Compare" }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toContainText("Standings");
+  });
+});
+
+test("units switch on every figure and back", async ({ page }) => {
+  await page.goto("/compare");
+  await page.getByRole("button", { name: "Kilometres and kilograms" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Standings, Wh/km as ridden");
+  await page.getByRole("button", { name: "Miles and pounds" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Standings, Wh/mi as ridden");
+});
+
+test("keys lead to the stations, and ? lists them", async ({ page }) => {
+  await page.goto("/settings");
+  await page.waitForLoadState("networkidle");
+  await page.keyboard.press("g");
+  await page.keyboard.press("1");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Bikes");
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toContainText("go to Bikes");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+});
+
+test("what the display of a wrong wheel reads is said on Today", async ({ page }) => {
+  await page.goto("/");
+  await expect(page.getByText("check the wheel setting")).toBeVisible();
+});
+
+test("a page without script still shows the strip and the standings' figures", async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto("/strip");
+  await page.getByRole("link", { name: "levee run-down" }).click();
+  await expect(page.getByRole("img", { name: /^Strip over/ })).toBeVisible();
+  await page.goto("/compare");
+  await expect(page.getByRole("link", { name: "Vessock Fat" }).first()).toBeVisible();
+  await context.close();
+});

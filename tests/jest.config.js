@@ -1,0 +1,10 @@
+import unit from "../jest.config.js";
+
+/** Storage and command tests: they need a database and start servers of their own, one after the other. */
+export default {
+  ...unit,
+  rootDir: "..",
+  roots: ["<rootDir>/tests/db", "<rootDir>/tests/command"],
+  maxWorkers: 1,
+  testTimeout: 120_000,
+};
