@@ -10,7 +10,7 @@ const decimals = (value: number) =>
 export default function Settings() {
   return (
     <Page title="Settings" line="Units, what is assumed until you say otherwise, and the cautions in full.">
-      <section className="max-w-60 px-4 pt-4 md:px-6">
+      <section className="max-w-60 px-4 pt-4 md:hidden">
         <h2 className="mb-2">Units</h2>
         <UnitSwitch />
       </section>

@@ -82,10 +82,10 @@ describe("the check-in form", () => {
         const again = read(entryTexts(entry, "", "imperial") as Record<string, string>);
         const got = again.success ? (again.data.body as EntryBody & Record<string, unknown>) : null;
         expect(got).not.toBeNull();
-        for (const [key, wanted] of Object.entries(value))
-          typeof wanted === "number"
-            ? expect(got![key as never]).toBeCloseTo(wanted, 2)
-            : expect(got![key as never]).toBe(wanted);
+        for (const [key, wanted] of Object.entries(value)) {
+          if (typeof wanted === "number") expect(got![key as never]).toBeCloseTo(wanted, 2);
+          else expect(got![key as never]).toBe(wanted);
+        }
       }),
     );
   });

@@ -1,4 +1,4 @@
-import { checkEntry, foldLog, type Entry, type LiveEntry } from "#core/log";
+import { checkEntry, foldLog, type Entry } from "#core/log";
 import {
   guessColumns,
   readCheckIns,
@@ -8,6 +8,7 @@ import {
   COLUMN_FIELDS,
   type ImportedRow,
   type ImportOptions,
+  type RowCheck,
   type Table,
 } from "#core/formats";
 import { badAll, good, type Problem, type Result } from "#core/problems";
@@ -76,25 +77,16 @@ const FIELD_COLUMNS: Readonly<Record<string, ColumnField>> = {
   displayM: "display",
 };
 
-/** What the bike cannot have shown, row by row, against the ride's log and the rows before. */
-function impossible(
-  rows: readonly ImportedRow[],
-  table: Table,
-  columns: readonly ColumnChoice[],
-  record: TestRecord,
-  log: readonly Entry[],
-  system: System,
-): readonly Problem[] {
+/** What the bike cannot have shown, and what runs backward against the ride's log, by column. */
+function rowCheck(record: TestRecord, log: readonly Entry[], system: System): RowCheck {
   const setting = settingOfRecord(record);
-  const others: LiveEntry[] = [...foldLog(log)];
-  return rows.flatMap(({ row, at, body }) => {
-    const timeS = at === null ? null : Date.parse(at) / 1000;
-    const problems = checkEntry(body, timeS, others, setting, Date.now() / 1000, system);
-    return problems.map((problem) => {
-      const column = columns.findIndex(({ field }) => field === FIELD_COLUMNS[problem.path]);
-      return { ...problem, path: `row ${row}, column ${table.headings[column] ?? problem.path}` };
-    });
-  });
+  const others = foldLog(log);
+  return (body, timeS) =>
+    checkEntry(body, timeS, others, setting, Date.now() / 1000, system).map(({ path, code, sentence }) => ({
+      code,
+      sentence,
+      field: FIELD_COLUMNS[path] ?? "note",
+    }));
 }
 
 /** Reads the text with the columns and options of the form; the preview holds every problem and, when there is none, the rows. */
@@ -110,11 +102,10 @@ export function previewOf(
   const table = readTable(text);
   if (!table.ok) return table;
   const columns = columnsOf(table.value, form, options);
-  const read = readCheckIns(table.value, columns, options, record.bike.bars);
+  const read = readCheckIns(table.value, columns, options, record.bike.bars, rowCheck(record, log, system));
   const base = { fileName, text, table: table.value, columns, options };
   if (!read.ok) return good({ ...base, problems: read.problems, rows: [] });
-  const problems = impossible(read.value, table.value, columns, record, log, system);
-  return good({ ...base, problems, rows: problems.length ? [] : read.value });
+  return good({ ...base, problems: [], rows: read.value });
 }
 
 /** The id of a row in a batch: the batch's UUIDv7 with the row in its last digits, so that a repeated send changes nothing. */

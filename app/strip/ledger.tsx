@@ -18,15 +18,12 @@ function Line({
   readonly pencil?: boolean;
   readonly slate?: boolean;
 }) {
+  const tone = pencil ? "pencil" : slate ? "text-slate" : "";
   return (
-    <div className="border-t border-rule py-2.5">
-      <div
-        className={`flex items-baseline justify-between gap-3 ${pencil ? "pencil" : slate ? "text-slate" : ""}`}
-      >
-        <dt>{name}</dt>
-        <dd className="text-right font-medium whitespace-nowrap">{value}</dd>
-      </div>
-      {because ? <dd className="text-sm text-quiet">{because}</dd> : null}
+    <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-t border-rule py-2.5">
+      <dt className={tone}>{name}</dt>
+      <dd className={`text-right font-medium whitespace-nowrap ${tone}`}>{value}</dd>
+      {because ? <dd className="col-span-2 text-sm text-quiet">{because}</dd> : null}
     </div>
   );
 }

@@ -148,7 +148,7 @@ export default function TestPage({
         </div>
       }
     >
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="order-2 min-w-0 p-4 md:px-6 lg:order-1">
           {results ? (
             <>

@@ -1,21 +1,8 @@
-import { parse } from "csv-parse/browser/esm/sync";
 import { GROUNDS, entryBodySchema, type EntryBody, type Ground } from "#core/log";
-import { badAll, bad, good, type Problem, type Result } from "#core/problems";
+import { badAll, good, type Problem, type Result } from "#core/problems";
 import { parseQuantity } from "#core/quantities";
-import { COLUMNS, readHeading, type ColumnField } from "./columns.ts";
-
-/** The cells of a CSV as read, before anything is understood. */
-export interface Table {
-  readonly headings: readonly string[];
-  readonly rows: readonly (readonly string[])[];
-  readonly delimiter: string;
-}
-
-/** What each column is taken to be; a heading of null is left out. */
-export interface ColumnChoice {
-  readonly field: ColumnField | null;
-  readonly unit: string;
-}
+import { COLUMNS, type ColumnField } from "./columns.ts";
+import type { ColumnChoice, Table } from "./table.ts";
 
 export interface ImportOptions {
   /** Units for columns whose heading names none. */
@@ -33,80 +20,6 @@ export interface ImportedRow {
   readonly row: number;
   readonly at: string | null;
   readonly body: EntryBody;
-}
-
-const MOST_ROWS = 5000;
-
-/** Splits a CSV into cells; comma, semicolon or tab, whichever the heading line holds most of. */
-export function readTable(text: string): Result<Table> {
-  const head =
-    text
-      .replace(/^\ufeff/, "")
-      .split(/\r?\n/)
-      .find((line) => line.trim() !== "") ?? "";
-  const count = (mark: string) => head.split(mark).length - 1;
-  const delimiter = [",", ";", "\t"].sort((a, b) => count(b) - count(a))[0]!;
-  try {
-    const records: string[][] = parse(text, {
-      bom: true,
-      delimiter,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      trim: true,
-    });
-    const rows = records.filter((row) => row.some((cell) => cell !== ""));
-    const headings = rows[0];
-    if (!headings || rows.length < 2)
-      return bad(
-        "empty-table",
-        "file",
-        "The file holds no check-ins: the first line names the columns, each later line is one check-in.",
-      );
-    if (rows.length - 1 > MOST_ROWS)
-      return bad(
-        "too-many-rows",
-        "file",
-        `The file holds ${rows.length - 1} rows; a ride's log takes ${MOST_ROWS}. Bring a recording in as GPX instead.`,
-      );
-    return good({ headings, rows: rows.slice(1), delimiter });
-  } catch (error) {
-    const line = /line (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];
-    return bad(
-      "broken-csv",
-      line ? `row ${line}` : "file",
-      `The table breaks off${line ? ` at line ${line}` : ""}: a quotation mark is not closed. Close it and bring the file again.`,
-    );
-  }
-}
-
-/** The columns as their headings tell; a person may change any of them. */
-export function guessColumns(table: Table, distanceUnit: "mi" | "km"): readonly ColumnChoice[] {
-  const taken = new Set<ColumnField>();
-  return table.headings.map((heading) => {
-    const { field, unit } = readHeading(heading);
-    if (field === null || taken.has(field)) return { field: null, unit: "" };
-    taken.add(field);
-    return { field, unit: unit ?? defaultUnit(field, distanceUnit) };
-  });
-}
-
-function defaultUnit(field: ColumnField, distanceUnit: "mi" | "km"): string {
-  switch (COLUMNS[field].dimension) {
-    case "distance":
-      return distanceUnit;
-    case "speed":
-      return distanceUnit === "mi" ? "mph" : "km/h";
-    case "percent":
-      return "%";
-    case "volts":
-      return "V";
-    case "current":
-      return "A";
-    case "duration":
-      return "min";
-    default:
-      return "";
-  }
 }
 
 const GROUND_WORDS: Readonly<Record<string, Ground>> = {
@@ -250,34 +163,45 @@ function heldFrom(rows: readonly ImportedRow[], holds: ImportOptions["levelHolds
   });
 }
 
+/** Says what a bike cannot have shown of an entry that can be read; each problem's path is the column it stands in. */
+export type RowCheck = (
+  body: EntryBody,
+  timeS: number | null,
+) => readonly (Omit<Problem, "path"> & { readonly field: ColumnField })[];
+
+/** Problems of a table whose columns cannot hold check-ins. */
+function columnProblems(where: ReadonlyMap<ColumnField, number>): readonly Problem[] {
+  const missing = (code: string, sentence: string) => [{ code, path: "columns", sentence }];
+  const has = (...fields: readonly ColumnField[]) => fields.some((field) => where.has(field));
+  if (!has("distance", "display", "time"))
+    return missing("no-distance-column", "No column holds a distance or a time: choose the one that does.");
+  if (!has("percent", "bars", "volts", "event"))
+    return missing(
+      "no-reading-column",
+      "No column holds a reading: choose the one with percent, bars, volts or events.",
+    );
+  return [];
+}
+
 /**
  * Reads a table of check-ins into log entries: all rows or none. Every bad cell is named by row (the heading is row 1)
  * and column.
  *
  * @param columns what each column is; see guessColumns
  * @param bars of the bike's display, for sentences; 0 when none
+ * @param check asked of every row that can be read, even when others cannot
  */
 export function readCheckIns(
   table: Table,
   columns: readonly ColumnChoice[],
   options: ImportOptions,
   bars = 0,
+  check: RowCheck = () => [],
 ): Result<readonly ImportedRow[]> {
-  const problems: Problem[] = [];
   const where = new Map(columns.flatMap(({ field }, i) => (field ? [[field, i] as const] : [])));
-  if (!where.has("distance") && !where.has("display") && !where.has("time"))
-    return bad(
-      "no-distance-column",
-      "columns",
-      "No column holds a distance or a time: choose the one that does.",
-    );
-  if (!["percent", "bars", "volts", "event"].some((field) => where.has(field as ColumnField)))
-    return bad(
-      "no-reading-column",
-      "columns",
-      "No column holds a reading: choose the one with percent, bars, volts or events.",
-    );
-  let farthest: { readonly metres: number; readonly row: number; readonly field: ColumnField } | null = null;
+  const problems: Problem[] = [...columnProblems(where)];
+  if (problems.length) return badAll(problems);
+  const farthest = new Map<ColumnField, { readonly metres: number; readonly row: number }>();
   const rows: ImportedRow[] = [];
   table.rows.forEach((cellTexts, i) => {
     const row = i + 2;
@@ -286,7 +210,7 @@ export function readCheckIns(
     const problem = (field: ColumnField, code: string, sentence: string) =>
       problems.push({
         code,
-        path: `row ${row}, column ${table.headings[where.get(field) ?? 0] ?? COLUMNS[field].label}`,
+        path: `row ${row}, column ${table.headings[where.get(field) ?? -1] ?? COLUMNS[field].label}`,
         sentence,
       });
     const number = (field: ColumnField): number | undefined => {
@@ -294,9 +218,18 @@ export function readCheckIns(
       const { dimension } = COLUMNS[field];
       if (cell === "" || cell === "-" || !dimension) return undefined;
       const value = parseQuantity(cell, dimension, columns[where.get(field)!]!.unit);
-      if (value.ok) return value.value;
-      problem(field, value.problems[0]!.code, value.problems[0]!.sentence);
-      return undefined;
+      if (!value.ok) problem(field, value.problems[0]!.code, value.problems[0]!.sentence);
+      else if (field === "distance" || field === "display") {
+        const before = farthest.get(field);
+        if (before && value.value < before.metres)
+          problem(
+            field,
+            "backward",
+            `The distance goes back: row ${before.row} was farther on. Check both figures, or the unit.`,
+          );
+        else farthest.set(field, { metres: value.value, row });
+      }
+      return value.ok ? value.value : undefined;
     };
     const time = text("time");
     const at = time === "" ? null : (timeOf(time, options) ?? null);
@@ -304,20 +237,8 @@ export function readCheckIns(
       problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
     const body = bodyOf({ problem, number, text }, i === 0, options, bars);
     if (!body) return;
-    for (const [field, key] of [
-      ["distance", "distanceM"],
-      ["display", "displayM"],
-    ] as const) {
-      const metres = key in body ? (body as { distanceM?: number; displayM?: number })[key] : undefined;
-      if (metres === undefined) continue;
-      if (farthest?.field === field && metres < farthest.metres)
-        problem(
-          field,
-          "backward",
-          `The distance goes back: row ${farthest.row} was farther on. Check both figures, or the unit.`,
-        );
-      if (!farthest || farthest.field === field) farthest = { metres, row, field };
-    }
+    for (const { field, code, sentence } of check(body, at === null ? null : Date.parse(at) / 1000))
+      problem(field, code, sentence);
     rows.push({ row, at, body });
   });
   return problems.length ? badAll(problems) : good(heldFrom(rows, options.levelHolds));

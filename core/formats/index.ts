@@ -1,13 +1,6 @@
 export { decodeText } from "./text.ts";
 export { COLUMN_FIELDS, COLUMNS, readHeading, type ColumnField } from "./columns.ts";
-export {
-  guessColumns,
-  readCheckIns,
-  readTable,
-  type ColumnChoice,
-  type ImportedRow,
-  type ImportOptions,
-  type Table,
-} from "./checkIns.ts";
+export { guessColumns, readTable, type ColumnChoice, type Table } from "./table.ts";
+export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } from "./checkIns.ts";
 export { readGpx } from "./gpx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";

@@ -87,7 +87,9 @@ const databasePid = (): number | null => {
   const file = join(data, "cluster", "postmaster.pid");
   return existsSync(file) ? Number(readFileSync(file, "utf8").split("\n")[0]) : null;
 };
-const lives = (pid: number) => existsSync(`/proc/${pid}`);
+/** Whether a process still runs; one that ended but was not collected by its parent does not. */
+const lives = (pid: number) =>
+  existsSync(`/proc/${pid}/status`) && !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, "utf8"));
 
 describe("start and stop", () => {
   test("takes another port when its own is taken, and says so; Ctrl-C stops server and database", async () => {

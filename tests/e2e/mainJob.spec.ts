@@ -32,7 +32,7 @@ test("a bike is added; what is wrong is said beside the field and nothing typed 
   await page.getByRole("link", { name: "Add a bike" }).click();
   await page.getByLabel("Name").fill("Sedgeway Nine");
   await page.getByLabel("Weight with its pack").fill("57 stone");
-  await page.getByLabel("Assist levels").fill("low, high");
+  await page.getByRole("textbox", { name: "Assist levels" }).fill("low, high");
   await page.getByRole("button", { name: "Keep the bike" }).click();
   await expect(page.getByText("“stone” is not a unit of a weight")).toBeVisible();
   await expect(page.getByLabel("Name")).toHaveValue("Sedgeway Nine");
@@ -83,6 +83,7 @@ test("a CSV with slips names each cell and keeps nothing", async ({ page }) => {
     "row 3, column ground",
     "row 4, column miles",
     "row 4, column battery %",
+    "row 5, column rest volts",
     "row 6, column time",
   ])
     await expect(alert).toContainText(place);
