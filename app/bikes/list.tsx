@@ -63,7 +63,7 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
             Bikes under test stand here, with their packs, set-ups and last figure.
           </Empty>
         ) : (
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Bikes">
+          <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Bikes">
             <table className="table w-full min-w-xl">
               <thead>
                 <tr>

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from "react";
-import { Form, Link, useSearchParams } from "react-router";
+import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -73,17 +73,17 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return {
     ...standings(shown),
     pair,
-    chosen: pairRows.map(({ id }) => id),
     bikes: [...new Map(rows.map((row) => [row.bikeId, row.bike]))].sort((a, b) => a[1].localeCompare(b[1])),
   };
 }
 
-export default function Compare({
-  loaderData: { places, swaps, pair, chosen, bikes },
-}: Route.ComponentProps) {
+export default function Compare({ loaderData: { places, swaps, pair, bikes } }: Route.ComponentProps) {
   const system = useSystem();
   const [search, setSearch] = useSearchParams();
   const alive = useAlive();
+  // A tick shows at once, while the page it leads to is still on its way.
+  const coming = useNavigation().location;
+  const chosen = (coming ? new URLSearchParams(coming.search) : search).getAll("test").slice(0, 2);
   const unit = unitOf("energyPerDistance", system);
   const filter = (name: string, value: string) =>
     setSearch((before) => {
@@ -244,7 +244,12 @@ export default function Compare({
                 <summary className="cursor-pointer text-spruce underline underline-offset-3">
                   The same as a table
                 </summary>
-                <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Standings as a table">
+                <div
+                  className="relative overflow-x-auto"
+                  tabIndex={0}
+                  role="region"
+                  aria-label="Standings as a table"
+                >
                   <table className="table mt-2 w-full min-w-xl text-sm">
                     <thead>
                       <tr>

@@ -17,7 +17,7 @@ export default function Settings() {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-2">
         <section>
           <h2 className="mb-2">Assumptions</h2>
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">
+          <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">
             <table className="table w-full text-sm">
               <thead>
                 <tr>

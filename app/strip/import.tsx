@@ -164,7 +164,7 @@ function PreviewForm({
       <div className="grid max-w-3xl gap-4 sm:grid-cols-2">
         <Choices {...options} />
       </div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Preview">
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Preview">
         <table className="table">
           <thead>
             <tr>

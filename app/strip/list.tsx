@@ -50,7 +50,7 @@ export default function Tests({ loaderData: { tests } }: Route.ComponentProps) {
             here.
           </Empty>
         ) : (
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tests">
+          <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Tests">
             <table className="table w-full min-w-lg">
               <thead>
                 <tr>

@@ -101,7 +101,12 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
   return (
     <section>
       {only ? null : <h2 className="mb-1">{ride.name}</h2>}
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Readings, ${ride.name}`}>
+      <div
+        className="relative overflow-x-auto"
+        tabIndex={0}
+        role="region"
+        aria-label={`Readings, ${ride.name}`}
+      >
         <table className="table w-full min-w-2xl">
           <thead>
             <tr>

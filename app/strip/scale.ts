@@ -14,14 +14,24 @@ export function useWidth(element: RefObject<HTMLElement | null>, first: number):
   return width;
 }
 
-/** Round figures from low to at least high, about `count` steps of 1, 2 or 5 times a power of ten; those below low are left out. */
-export function niceSteps(low: number, high: number, count: number): readonly number[] {
-  const raw = Math.max(1e-9, high - low) / count;
+/** The smallest step of 1, 2 or 5 times a power of ten that cuts a span into at most `count` pieces. */
+function roundStep(span: number, count: number): number {
+  const raw = Math.max(1e-9, span) / count;
   const power = 10 ** Math.floor(Math.log10(raw));
-  const step = [1, 2, 5, 10].map((lead) => lead * power).find((size) => size >= raw * 0.999)!;
-  const from = Math.ceil(low / step - 1e-9);
-  const to = low === 0 ? Math.ceil(high / step - 1e-9) : Math.floor(high / step + 1e-9);
-  return Array.from({ length: Math.max(1, to - from + 1) }, (_, i) =>
-    Number(((from + i) * step).toPrecision(10)),
-  );
+  return [1, 2, 5, 10].map((lead) => lead * power).find((size) => size >= raw * 0.999)!;
+}
+
+const row = (from: number, to: number, step: number) =>
+  Array.from({ length: to - from + 1 }, (_, i) => Number(((from + i) * step).toPrecision(10)));
+
+/** Round figures from 0 to at least `high`. Example: `stepsCovering(27, 3)` is 0, 10, 20, 30. */
+export function stepsCovering(high: number, count: number): readonly number[] {
+  const step = roundStep(high, count);
+  return row(0, Math.max(1, Math.ceil(high / step - 1e-9)), step);
+}
+
+/** Round figures within a span. Example: `stepsWithin(3.2, 31, 5)` is 10, 20, 30. */
+export function stepsWithin(low: number, high: number, count: number): readonly number[] {
+  const step = roundStep(high - low, count);
+  return row(Math.ceil(low / step - 1e-9), Math.floor(high / step + 1e-9), step);
 }

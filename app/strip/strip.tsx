@@ -5,7 +5,7 @@ import type { DrawnReading, TestResults } from "#core/results";
 import { ReadingShape } from "#ui/readingShape";
 import { useSystem } from "#ui/system";
 import { groundLetter, GroundPatterns, groundFill } from "./groundPatterns";
-import { niceSteps, useWidth } from "./scale";
+import { stepsCovering, stepsWithin, useWidth } from "./scale";
 
 const LEFT = 74;
 const RIGHT = 14;
@@ -51,7 +51,7 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
   const charge = (used: number) => CHARGE.top + Math.min(1.04, Math.max(-0.04, used)) * CHARGE.height;
   const most = Math.max(...stretches.map(({ whPerM }) => whPerM.mean + whPerM.sd), 0);
   const useUnit = unitOf("energyPerDistance", system);
-  const useSteps = niceSteps(0, fromSi(most, "energyPerDistance", useUnit), 3);
+  const useSteps = stepsCovering(fromSi(most, "energyPerDistance", useUnit), 3);
   const useTop = toSi(useSteps.at(-1)!, "energyPerDistance", useUnit)!;
   const use = (whPerM: number) =>
     USE.top + USE.height - (Math.min(useTop, Math.max(0, whPerM)) / useTop) * USE.height;
@@ -84,7 +84,7 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
       .reverse()
       .map(({ distanceM, used }) => `${x(distanceM)},${charge(used.mean + plusOrMinus(used))}`),
   ].join(" ");
-  const miles = niceSteps(
+  const miles = stepsWithin(
     fromSi(first, "distance", unitOf("distance", system)),
     fromSi(last, "distance", unitOf("distance", system)),
     Math.max(3, Math.floor(width / 110)),

@@ -1,0 +1,44 @@
+import type { TestRecord } from "#core/records";
+import { testRecordSchema } from "#core/records";
+import { METRES_PER_MILE } from "#core/quantities";
+
+/** A made ride of many check-ins, percents falling evenly, levels changing every tenth mark. */
+export function longRide(marks: number): TestRecord {
+  const entries = Array.from({ length: marks }, (_, i) => ({
+    id: `019a0000-0000-7000-8000-${i.toString(16).padStart(12, "0")}`,
+    seq: i,
+    body: {
+      kind: i === 0 ? "start" : "checkIn",
+      distanceM: (i * 60 * METRES_PER_MILE) / marks,
+      percent: Math.round(100 - (i * 92) / marks),
+      ...(i === 0 && { chargerDone: true }),
+      ...(i % 10 === 0 && { level: (i / 10) % 2 ? "high" : "low" }),
+    },
+  }));
+  return testRecordSchema.parse({
+    test: { title: `${marks} marks`, day: "2026-10-18", airTempC: 20 },
+    bike: { name: "bench", levels: ["low", "high"] },
+    pack: { name: "p", chemistry: "NMC", labelWh: 1000, seriesCells: 13 },
+    rides: [{ entries }],
+  });
+}
+
+/** A small ledger as calc takes it. */
+export const SMALL_LEDGER = {
+  calculation: "ledger",
+  input: {
+    pack: { chemistry: "NMC", labelWh: 612, seriesCells: 13, packTempC: 20 },
+    gauge: { percentStep: 1, counts: "charge" },
+    cells: ["steady"],
+    legs: [
+      { miles: { steady: 5 } },
+      { miles: { steady: 5 } },
+      { miles: { steady: 5 } },
+      { miles: { steady: 4.2 } },
+    ],
+    readings: [
+      { kind: "fullStart", mark: 0 },
+      ...[99, 88, 76, 66, 56].map((percent, mark) => ({ kind: "percent", mark, percent })),
+    ],
+  },
+};
