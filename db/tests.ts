@@ -168,9 +168,13 @@ export async function saveTest(
   value: Test,
   firstRideId?: string,
 ): Promise<void> {
+  const { bikeId, packId, setUpId, riderId } = links;
   const row = {
     id,
-    ...links,
+    bikeId,
+    packId,
+    setUpId,
+    riderId,
     ...withNulls(value, TEST_COLUMNS),
     updatedAt: new Date(),
   } as typeof test.$inferInsert;

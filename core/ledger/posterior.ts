@@ -5,7 +5,7 @@ import type { Prior } from "./prior.ts";
 
 /**
  * The linear Gaussian answer in its evidence form: prior covariance D (diagonal), V = H D H' + R, everything through
- * the Cholesky factor of V, which is as large as the number of readings.
+ * the Cholesky factor L of V, which is as large as the number of readings.
  */
 export interface Posterior {
   readonly mean: Float64Array;
@@ -21,7 +21,39 @@ export interface Posterior {
 function varianceWithout(prior: Prior, without: string | undefined): Float64Array {
   return without === undefined
     ? prior.variance
-    : prior.variance.map((v, i) => (prior.source[i] === without ? 0 : v));
+    : prior.variance.map((variance, i) => (prior.source[i] === without ? 0 : variance));
+}
+
+/** L^-1 b by forward substitution, in place; entries before `first` of b are known to be zero. */
+function forward(lower: readonly Float64Array[], b: Float64Array, first = 0): Float64Array {
+  for (let i = first; i < b.length; i += 1) {
+    const row = lower[i]!;
+    let sum = b[i]!;
+    for (let k = first; k < i; k += 1) sum -= row[k]! * b[k]!;
+    b[i] = sum / row[i]!;
+  }
+  return b;
+}
+
+/** The variance of forms: g' D g less the square of L^-1 H D g, column by column of L^-1 H D, each made when first needed. */
+function varianceReader(forms: readonly Form[], variance: Float64Array, lower: readonly Float64Array[]) {
+  const columns: (Float64Array | undefined)[] = [];
+  const column = (v: number) =>
+    (columns[v] ??= forward(
+      lower,
+      Float64Array.from(forms, (form) => form[v]! * variance[v]!),
+    ));
+  return (form: Form): number => {
+    const known = new Float64Array(lower.length);
+    let prior = 0;
+    form.forEach((coefficient, v) => {
+      if (coefficient === 0 || variance[v] === 0) return;
+      prior += coefficient * coefficient * variance[v]!;
+      const each = column(v);
+      for (let i = 0; i < known.length; i += 1) known[i] = known[i]! + coefficient * each[i]!;
+    });
+    return Math.max(0, prior - dot(known, known));
+  };
 }
 
 /**
@@ -42,46 +74,28 @@ export function solvePosterior(prior: Prior, evidence: Evidence, without?: strin
       covariance.set(i, j, sum);
       covariance.set(j, i, sum);
     }
+  const cholesky = n > 0 ? new CholeskyDecomposition(covariance) : null;
+  if (cholesky && !cholesky.isPositiveDefinite()) return null;
+  const lower = cholesky
+    ? cholesky.lowerTriangularMatrix.to2DArray().map((row) => Float64Array.from(row))
+    : [];
+  const residual = values.map((value, i) => value - dot(forms[i]!, prior.mean));
+  const weights = cholesky ? cholesky.solve(Matrix.columnVector(residual)).to1DArray() : [];
   const mean = Float64Array.from(prior.mean);
-  if (n === 0)
-    return {
-      mean,
-      variances: (asked) => asked.map((form) => priorVariance(form, variance)),
-      chi2PerReading: 0,
-      looStandardised: () => [],
-    };
-  const cholesky = new CholeskyDecomposition(covariance);
-  if (!cholesky.isPositiveDefinite()) return null;
-  const residual = Matrix.columnVector(values.map((value, i) => value - dot(forms[i]!, prior.mean)));
-  const weights = cholesky.solve(residual);
-  forms.forEach((_, i) => {
-    const weight = weights.get(i, 0);
-    const row = spread[i]!;
-    for (let v = 0; v < mean.length; v += 1) mean[v] = mean[v]! + weight * row[v]!;
+  spread.forEach((row, i) => {
+    for (let v = 0; v < mean.length; v += 1) mean[v] = mean[v]! + weights[i]! * row[v]!;
   });
-  const chi2 = residual.transpose().mmul(weights).get(0, 0);
+  const read = varianceReader(forms, variance, lower);
   return {
     mean,
-    variances: (asked) => {
-      if (asked.length === 0) return [];
-      const cross = new Matrix(spread.map((row) => asked.map((form) => dot(row, form))));
-      const solved = cholesky.solve(cross);
-      return asked.map((form, column) => {
-        let known = 0;
-        for (let i = 0; i < n; i += 1) known += cross.get(i, column) * solved.get(i, column);
-        return Math.max(0, priorVariance(form, variance) - known);
-      });
-    },
-    chi2PerReading: chi2 / n,
-    looStandardised: () => {
-      const inverse = cholesky.solve(Matrix.eye(n));
-      return values.map((_, i) => weights.get(i, 0) / Math.sqrt(inverse.get(i, i)));
-    },
+    variances: (asked) => asked.map(read),
+    chi2PerReading: n === 0 ? 0 : residual.reduce((sum, value, i) => sum + value * weights[i]!, 0) / n,
+    looStandardised: () =>
+      weights.map((weight, i) => {
+        const unit = new Float64Array(n);
+        unit[i] = 1;
+        const inverse = forward(lower, unit, i);
+        return weight / Math.sqrt(dot(inverse, inverse));
+      }),
   };
-}
-
-function priorVariance(form: Form, variance: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < form.length; i += 1) sum += form[i]! * form[i]! * variance[i]!;
-  return sum;
 }

@@ -249,7 +249,7 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
     solved,
     solved.prior.marks[0]!.map((form) => linearFigure(solved, form)),
   );
-  const inQuestion = questioned(counted, (kept) => ledgerInput(record, course, kept));
+  const inQuestion = questioned(counted, loo, (kept) => ledgerInput(record, course, kept));
   const flags = inQuestion.map(({ reading: logged, standing }) => {
     const place = course.marks[markOf(logged.reading)]!.distanceM;
     return {

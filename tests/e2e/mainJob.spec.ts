@@ -244,9 +244,10 @@ test("parts and doubt stand behind their tabs", async ({ page }) => {
 
 test("two bikes are compared: difference, verdict, and what else differed", async ({ page }) => {
   await page.goto("/compare");
-  await page.getByLabel("Choose Brindlow 3, levee loop, town level").check();
+  await page.getByLabel("Choose Brindlow 3, levee loop, town level").click();
   await expect(page.getByText("One is chosen.")).toBeVisible();
-  await page.getByLabel("Choose Ondrey Hauler, tramway, up and down").check();
+  await page.getByLabel("Choose Ondrey Hauler, tramway, up and down").click();
+  await expect(page.getByLabel("Choose Ondrey Hauler, tramway, up and down")).toBeChecked();
   const aside = page.getByRole("complementary", { name: "Two tests" });
   await expect(aside).toContainText("Resolved: Brindlow 3 used less");
   await expect(aside).toContainText("One was ridden on pedal, the other on throttle.");
