@@ -1,6 +1,5 @@
 import { randomBytes } from "node:crypto";
 import { createRequestHandler } from "@react-router/express";
-import compression from "compression";
 import { sql } from "drizzle-orm";
 import express from "express";
 import { RouterContextProvider } from "react-router";
@@ -30,7 +29,6 @@ export function makeApp(options: {
   const app = express();
   app.disable("x-powered-by");
   app.use(guard());
-  app.use(compression());
   if (options.clientFolder) {
     app.use("/assets", express.static(`${options.clientFolder}/assets`, { immutable: true, maxAge: "1y" }));
     app.use(express.static(options.clientFolder, { maxAge: "1h", index: false }));

@@ -1,9 +1,10 @@
 import { fixed, formatBare, formatQuantity, formatUncertain, unitOf, writeUncertain } from "#core/quantities";
-import type { Explained, TestResults } from "#core/results";
+import type { Explained } from "#core/results";
 import type { ReactNode } from "react";
 import type { DimensionName } from "#core/quantities";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
+import type { StripResults } from "./view";
 
 function Line({
   name,
@@ -29,7 +30,7 @@ function Line({
 }
 
 /** The ledger beside the strip: each figure with its plus-or-minus and its reason. */
-export function Ledger({ results }: { readonly results: TestResults }) {
+export function Ledger({ results }: { readonly results: StripResults }) {
   const system = useSystem();
   const {
     best,
@@ -105,7 +106,7 @@ export function Ledger({ results }: { readonly results: TestResults }) {
 const formatPercent = (share: number) => `${fixed(share * 100, 0)} %`;
 
 /** What the plus-or-minus is made of, each source by the variance it would take with it. */
-export function Doubt({ results }: { readonly results: TestResults }) {
+export function Doubt({ results }: { readonly results: StripResults }) {
   const whole = results.budget.reduce((sum, { variance }) => sum + variance, 0);
   const worst = results.budget[0]?.variance ?? 1;
   const { error, unit } = writeUncertain(results.best.value, "energyPerDistance", useSystem());
@@ -144,7 +145,7 @@ export function Doubt({ results }: { readonly results: TestResults }) {
 }
 
 /** Level by ground: the energy each part of the ride took over its miles. */
-export function Parts({ results }: { readonly results: TestResults }) {
+export function Parts({ results }: { readonly results: StripResults }) {
   const system = useSystem();
   return (
     <table className="table w-full max-w-2xl">

@@ -1,8 +1,9 @@
+import { useState } from "react";
 import { Form, Link } from "react-router";
 import { END_NAMES, type LiveEntry, type ReadingField } from "#core/log";
 import { fixed, formatBare, unitOf } from "#core/quantities";
-import type { TestResults } from "#core/results";
 import { useSystem } from "#ui/system";
+import type { StripResults } from "./view";
 
 interface RideLog {
   readonly id: string;
@@ -12,7 +13,7 @@ interface RideLog {
 
 interface TableProps {
   readonly ride: RideLog;
-  readonly results: TestResults | null;
+  readonly results: StripResults | null;
   readonly only: boolean;
 }
 
@@ -39,15 +40,7 @@ function kindText({ body }: LiveEntry): string {
 const UNITS: Readonly<Record<ReadingField, string>> = { percent: "%", bars: "bars", packVolts: "V" };
 
 /** One reading as a button: struck through when set aside, never removed. */
-function Reading({
-  ride,
-  entry,
-  field,
-}: {
-  readonly ride: RideLog;
-  readonly entry: LiveEntry;
-  readonly field: ReadingField;
-}) {
+function Reading({ entry, field }: { readonly entry: LiveEntry; readonly field: ReadingField }) {
   const value = (entry.body as Partial<Record<ReadingField, number>>)[field];
   if (value === undefined) return null;
   const before = entry.was
@@ -56,18 +49,15 @@ function Reading({
   const struck = entry.struck || entry.struckFields.includes(field);
   const loaded = field === "packVolts" && "underLoad" in entry.body && entry.body.underLoad;
   return (
-    <Form method="post" preventScrollReset>
-      <input type="hidden" name="rideId" value={ride.id} />
-      <input type="hidden" name="target" value={entry.rootId} />
-      <input type="hidden" name="field" value={field} />
+    <>
       {before.map((old) => (
         <s key={old} className="mr-1 text-quiet">
           {old}
         </s>
       ))}
       <button
-        name="intent"
-        value={struck ? "restore" : "strike"}
+        name="judge"
+        value={`${struck ? "restore" : "strike"}/${entry.rootId}/${field}`}
         aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}`}
         title={struck ? "Set aside: press to restore" : "Press to set aside"}
         className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-[#ece7d9] ${struck ? "pencil line-through" : ""}`}
@@ -75,18 +65,16 @@ function Reading({
         {value}
         {loaded ? <span className="text-sm text-quiet"> load</span> : null}
       </button>
-    </Form>
+    </>
   );
 }
+
+/** Lines shown at once; a longer log is unfolded by a button. */
+const SHOWN = 60;
 
 /** The log of one ride as a table: press a reading to set it aside or restore it; correct a line and the old figure stays, struck. */
 export function ReadingsTable({ ride, results, only }: TableProps) {
   const system = useSystem();
-  const places = new Map(
-    results?.course.marks.flatMap(({ entries, distanceM, source }) =>
-      entries.map((entry) => [entry.rootId, { distanceM, source }] as const),
-    ),
-  );
   const standings = new Map<string, number>();
   for (const { rootId, standing } of results?.readings ?? [])
     if (standing !== null && Math.abs(standing) >= Math.abs(standings.get(rootId) ?? 0))
@@ -97,9 +85,15 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
       ({ body }) => field in body && (body as Partial<Record<ReadingField, number>>)[field] !== undefined,
     );
   const fields = (["percent", "bars", "packVolts"] as const).filter(used);
+  const placeOf = ({ rootId }: LiveEntry) => results?.places[rootId];
+  const [all, setAll] = useState(ride.log.length <= SHOWN);
+  const lines = [...ride.log].sort(
+    (a, b) => (placeOf(a)?.distanceM ?? 0) - (placeOf(b)?.distanceM ?? 0) || a.seq - b.seq,
+  );
   if (ride.log.length === 0) return null;
   return (
-    <section>
+    <Form method="post" preventScrollReset>
+      <input type="hidden" name="rideId" value={ride.id} />
       {only ? null : <h2 className="mb-1">{ride.name}</h2>}
       <div
         className="relative overflow-x-auto"
@@ -125,55 +119,54 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
             </tr>
           </thead>
           <tbody>
-            {[...ride.log]
-              .sort(
-                (a, b) =>
-                  (places.get(a.rootId)?.distanceM ?? 0) - (places.get(b.rootId)?.distanceM ?? 0) ||
-                  a.seq - b.seq,
-              )
-              .map((entry) => {
-                const place = places.get(entry.rootId);
-                const standing = standings.get(entry.rootId);
-                const { body } = entry;
-                const about = [
-                  "level" in body ? body.level : "",
-                  "ground" in body ? body.ground : "",
-                  "note" in body && body.note ? `“${body.note}”` : "",
-                ]
-                  .filter(Boolean)
-                  .join(", ");
-                return (
-                  <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
-                    <td className={`number ${place?.source === "between" ? "pencil" : ""}`}>
-                      {place ? formatBare(place.distanceM, "distance", system) : ""}
+            {(all ? lines : lines.slice(0, SHOWN)).map((entry) => {
+              const place = placeOf(entry);
+              const standing = standings.get(entry.rootId);
+              const { body } = entry;
+              const about = [
+                "level" in body ? body.level : "",
+                "ground" in body ? body.ground : "",
+                "note" in body && body.note ? `“${body.note}”` : "",
+              ]
+                .filter(Boolean)
+                .join(", ");
+              return (
+                <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
+                  <td className={`number ${place?.between ? "pencil" : ""}`}>
+                    {place ? formatBare(place.distanceM, "distance", system) : ""}
+                  </td>
+                  <td>{kindText(entry)}</td>
+                  {fields.map((field) => (
+                    <td key={field} className="number">
+                      <Reading entry={entry} field={field} />
                     </td>
-                    <td>{kindText(entry)}</td>
-                    {fields.map((field) => (
-                      <td key={field} className="number">
-                        <Reading ride={ride} entry={entry} field={field} />
-                      </td>
-                    ))}
-                    <td className="max-w-64 text-sm">{about}</td>
-                    <td
-                      className={`number text-sm ${questioned.has(entry.rootId) ? "text-ochre" : "text-quiet"}`}
+                  ))}
+                  <td className="max-w-64 text-sm">{about}</td>
+                  <td
+                    className={`number text-sm ${questioned.has(entry.rootId) ? "text-ochre" : "text-quiet"}`}
+                  >
+                    {standing === undefined ? "" : `${fixed(Math.abs(standing), 1)} sd`}
+                  </td>
+                  <td>
+                    <Link
+                      to={`?correct=${entry.rootId}`}
+                      preventScrollReset
+                      aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
                     >
-                      {standing === undefined ? "" : `${fixed(Math.abs(standing), 1)} sd`}
-                    </td>
-                    <td>
-                      <Link
-                        to={`?correct=${entry.rootId}`}
-                        preventScrollReset
-                        aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
-                      >
-                        correct
-                      </Link>
-                    </td>
-                  </tr>
-                );
-              })}
+                      correct
+                    </Link>
+                  </td>
+                </tr>
+              );
+            })}
           </tbody>
         </table>
       </div>
-    </section>
+      {all ? null : (
+        <button type="button" className="button mt-3" onClick={() => setAll(true)}>
+          Show all {lines.length} lines
+        </button>
+      )}
+    </Form>
   );
 }

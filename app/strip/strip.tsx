@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState } from "react";
 import { fixed, formatBare, formatQuantity, fromSi, plusOrMinus, toSi, unitOf } from "#core/quantities";
 import { readingName, type ReadingKindName } from "#core/readings";
-import type { DrawnReading, TestResults } from "#core/results";
+import type { DrawnReading } from "#core/results";
 import { ReadingShape } from "#ui/readingShape";
 import { useSystem } from "#ui/system";
 import { groundLetter, GroundPatterns, groundFill } from "./groundPatterns";
+import type { StripResults } from "./view";
 import { stepsCovering, stepsWithin, useWidth } from "./scale";
 
 const LEFT = 74;
@@ -20,7 +21,7 @@ const HEIGHT = 480;
 const CHARGE_TICKS = [100, 80, 60, 40, 20, 0];
 
 interface StripProps {
-  readonly results: TestResults;
+  readonly results: StripResults;
   /** Bike's levels, least first: how high each band is drawn. */
   readonly levels: readonly string[];
   /** Called with the reading under the cursor when x is pressed. */
@@ -42,7 +43,7 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
   const system = useSystem();
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame, 760);
-  const { curve, stretches, readings, flags, course } = results;
+  const { curve, stretches, readings, flags, legs, markM } = results;
   const [cursor, setCursor] = useState<number | null>(null);
   const first = curve[0]!.distanceM;
   const last = curve.at(-1)!.distanceM;
@@ -92,7 +93,7 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
   const flag = flags[0];
   const flagged = flag && readings.find((reading) => isQuestioned(reading) && reading.rootId === flag.rootId);
   const point = cursor === null ? null : curve[cursor]!;
-  const leg = cursor === null ? null : (course.legs[Math.min(cursor, course.legs.length - 1)] ?? null);
+  const leg = cursor === null ? null : (legs[Math.min(cursor, legs.length - 1)] ?? null);
   const here = cursor === null ? [] : readings.filter(({ mark }) => mark === cursor);
 
   return (
@@ -177,10 +178,10 @@ export function Strip({ results, levels, onSetAside }: StripProps) {
           )}
         </g>
 
-        {course.legs.map((each) => {
-          const [from, to] = [x(course.marks[each.from]!.distanceM), x(course.marks[each.to]!.distanceM)];
+        {legs.map((each) => {
+          const [from, to] = [x(markM[each.from]!), x(markM[each.to]!)];
           const { share, throttle } = bandOf(each.level, levels);
-          const before = course.legs[each.from - 1];
+          const before = legs[each.from - 1];
           const wide = to - from;
           return (
             <g key={each.from}>

@@ -19,6 +19,7 @@ import { Doubt, Ledger, Parts } from "./ledger";
 import { clientId, judge, keepEntry, momentOf } from "./log.server";
 import { ReadingsTable } from "./readingsTable";
 import { Strip } from "./strip";
+import { stripResults } from "./view";
 import type { Route } from "./+types/test";
 
 const GONE = "There is no such test.";
@@ -38,7 +39,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     line,
     bike,
     rides: rides.map((ride, i) => ({ ...ride, log: foldLog(logs[i]!.entries) })),
-    results: result.ok ? result.value : null,
+    results: result.ok ? stripResults(result.value) : null,
     problems: result.ok ? [] : result.problems.map(({ sentence }) => sentence),
   };
 }
@@ -59,14 +60,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     rides.find(({ id }) => id === form.get("rideId")),
     "There is no such ride in this test.",
   );
-  if (intent === "strike" || intent === "restore") {
-    await judge(
-      db,
-      ride.id,
-      intent,
-      idOf(String(form.get("target")), "There is no such entry."),
-      form.get("field"),
-    );
+  const [judgement, target, field] = String(form.get("judge") ?? "").split("/");
+  if (judgement === "strike" || judgement === "restore") {
+    await judge(db, ride.id, judgement, idOf(target, "There is no such entry."), field);
     return redirect(`${here}${new URL(request.url).search}`);
   }
   const system = systemOf(request);
@@ -114,12 +110,7 @@ export default function TestPage({
   const setAside = useCallback(
     ({ rootId, field, struck }: DrawnReading) =>
       void submit(
-        {
-          intent: struck ? "restore" : "strike",
-          rideId: rideOf(rootId),
-          target: rootId,
-          ...(field && { field }),
-        },
+        { judge: `${struck ? "restore" : "strike"}/${rootId}/${field ?? ""}`, rideId: rideOf(rootId) },
         { method: "post", preventScrollReset: true },
       ),
     [submit, rideOf],
@@ -161,9 +152,7 @@ export default function TestPage({
                   <p className="min-w-0 flex-1 basis-72">{sentence}</p>
                   <Form method="post" preventScrollReset className="flex gap-2">
                     <input type="hidden" name="rideId" value={rideOf(rootId)} />
-                    <input type="hidden" name="target" value={rootId} />
-                    {field ? <input type="hidden" name="field" value={field} /> : null}
-                    <button name="intent" value="strike" className="button">
+                    <button name="judge" value={`strike/${rootId}/${field ?? ""}`} className="button">
                       Set it aside
                     </button>
                     <Link to={`?correct=${rootId}`} className="button" preventScrollReset>

@@ -13,9 +13,16 @@ export function combine(size: number, terms: readonly (readonly [Form, number])[
   return sum;
 }
 
-/** Value of a form at a point. */
-export function dot(form: Form, point: Float64Array): number {
+/** Value of a form at a point, over the first `until` variables if given. */
+export function dot(form: Form, point: Float64Array, until = form.length): number {
   let sum = 0;
-  for (let i = 0; i < form.length; i += 1) sum += form[i]! * point[i]!;
+  for (let i = 0; i < until; i += 1) sum += form[i]! * point[i]!;
   return sum;
+}
+
+/** How many variables from the start hold all that is not zero. */
+export function lastEntry(form: Form): number {
+  let end = form.length;
+  while (end > 0 && form[end - 1] === 0) end -= 1;
+  return end;
 }

@@ -1,6 +1,6 @@
 import { CholeskyDecomposition, Matrix } from "ml-matrix";
 import { errorCovariance, type Evidence } from "./evidence.ts";
-import { dot, type Form } from "./forms.ts";
+import { dot, lastEntry, type Form } from "./forms.ts";
 import type { Prior } from "./prior.ts";
 
 /**
@@ -35,23 +35,35 @@ function forward(lower: readonly Float64Array[], b: Float64Array, first = 0): Fl
   return b;
 }
 
+/** A column of L^-1 H D, and the first reading it touches: a leg's scatter says nothing of the readings before it. */
+interface Column {
+  readonly first: number;
+  readonly values: Float64Array;
+}
+
 /** The variance of forms: g' D g less the square of L^-1 H D g, column by column of L^-1 H D, each made when first needed. */
 function varianceReader(forms: readonly Form[], variance: Float64Array, lower: readonly Float64Array[]) {
-  const columns: (Float64Array | undefined)[] = [];
-  const column = (v: number) =>
-    (columns[v] ??= forward(
-      lower,
-      Float64Array.from(forms, (form) => form[v]! * variance[v]!),
-    ));
+  const n = lower.length;
+  const columns: (Column | undefined)[] = [];
+  const makeColumn = (v: number): Column => {
+    const values = new Float64Array(n);
+    let first = n;
+    for (let i = n - 1; i >= 0; i -= 1) {
+      values[i] = forms[i]![v]! * variance[v]!;
+      if (values[i] !== 0) first = i;
+    }
+    return { first, values: forward(lower, values, first) };
+  };
   return (form: Form): number => {
-    const known = new Float64Array(lower.length);
+    const known = new Float64Array(n);
     let prior = 0;
-    form.forEach((coefficient, v) => {
-      if (coefficient === 0 || variance[v] === 0) return;
+    for (let v = 0; v < form.length; v += 1) {
+      const coefficient = form[v]!;
+      if (coefficient === 0 || variance[v] === 0) continue;
       prior += coefficient * coefficient * variance[v]!;
-      const each = column(v);
-      for (let i = 0; i < known.length; i += 1) known[i] = known[i]! + coefficient * each[i]!;
-    });
+      const { first, values } = (columns[v] ??= makeColumn(v));
+      for (let i = first; i < n; i += 1) known[i] = known[i]! + coefficient * values[i]!;
+    }
     return Math.max(0, prior - dot(known, known));
   };
 }
@@ -67,10 +79,11 @@ export function solvePosterior(prior: Prior, evidence: Evidence, without?: strin
   const n = forms.length;
   const variance = varianceWithout(prior, without);
   const spread = forms.map((form) => form.map((coefficient, i) => coefficient * variance[i]!));
+  const ends = forms.map(lastEntry);
   const covariance = errorCovariance(rows, without);
   for (let i = 0; i < n; i += 1)
     for (let j = 0; j <= i; j += 1) {
-      const sum = covariance.get(i, j) + dot(spread[i]!, forms[j]!);
+      const sum = covariance.get(i, j) + dot(spread[i]!, forms[j]!, Math.min(ends[i]!, ends[j]!));
       covariance.set(i, j, sum);
       covariance.set(j, i, sum);
     }
