@@ -77,7 +77,7 @@ export const NEW_BIKE: Bike = {
   counts: "charge",
   bars: 0,
   meterStepV: 0.1,
-  pencil: ["motor", "levels", "percentStep", "counts", "meterStepV"],
+  pencil: ["motor", "levels", "percentStep", "counts", "bars", "meterStepV"],
 };
 
 export function bikeTexts(bike: Bike, system: System): Texts {
