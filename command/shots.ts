@@ -64,7 +64,9 @@ export async function shots(): Promise<number> {
       await page.close();
     }
     const page = await browser.newPage({ viewport: DESK });
-    await page.goto(`${serving.address}/strip/${named("commute week, days").id}/import`);
+    await page.goto(`${serving.address}/strip/${named("commute week, days").id}`);
+    await page.getByRole("button", { name: "Another ride on this charge" }).click();
+    await page.getByRole("link", { name: "Bring in notes as CSV" }).click();
     await page
       .getByLabel("CSV of check-ins")
       .setInputFiles(join(ROOT, "examples", "marsh-commute-slips.csv"));

@@ -198,7 +198,9 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
             <Fact name="Percent" pencil={assumed("percentStep")}>
               {bike.percentStep ? `in steps of ${bike.percentStep}, counts ${bike.counts}` : "none"}
             </Fact>
-            <Fact name="Bars">{bike.bars || "none"}</Fact>
+            <Fact name="Bars" pencil={assumed("bars")}>
+              {bike.bars || "none"}
+            </Fact>
             <Fact name="Volts" pencil={assumed("meterStepV")}>
               in steps of {bike.meterStepV} V
             </Fact>

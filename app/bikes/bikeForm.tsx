@@ -86,6 +86,7 @@ export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
             <TextField
               field={fields.bars}
               label="Bars"
+              pencil={pencil("bars")}
               hint="How many; 0 when it shows none."
               inputMode="numeric"
             />

@@ -1,5 +1,5 @@
 import { fixed, formatBare, formatQuantity, formatUncertain, unitOf, writeUncertain } from "#core/quantities";
-import type { Explained } from "#core/results";
+import { sourceWords, type Explained } from "#core/results";
 import type { ReactNode } from "react";
 import type { DimensionName } from "#core/quantities";
 import { Figure } from "#ui/figure";
@@ -131,7 +131,7 @@ export function Doubt({ results }: { readonly results: StripResults }) {
             .filter(({ variance }) => variance > whole / 200)
             .map(({ source, variance }) => (
               <tr key={source}>
-                <td>{source}</td>
+                <td>{sourceWords(source)}</td>
                 <td>
                   <div className="h-3 bg-ochre-fill" style={{ width: `${(100 * variance) / worst}%` }} />
                 </td>

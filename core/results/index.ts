@@ -1,5 +1,5 @@
 export { reckonTest } from "./reckon.ts";
-export { readingText } from "./words.ts";
+export { readingText, sourceWords } from "./words.ts";
 export type {
   CurvePoint,
   DrawnReading,

@@ -102,3 +102,31 @@ export function differenceSentence(
     return `Plain is ${fixed(Math.abs(gap), 1)} Wh/mi ${side} because it trusts the label's ${fixed(labelWh, 0)} Wh; best puts usable energy at ${fixed(capacityWh, 0)} Wh.`;
   return `Plain is ${fixed(Math.abs(gap), 1)} Wh/mi ${side} because it rests on the first and last reading alone; best weighs every reading by its error.`;
 }
+
+const SOURCE_WORDS: Readonly<Record<string, string>> = {
+  capacity: "what the pack holds",
+  "gauge smooth": "gauge not linear",
+  "gauge rounding": "rounding of the gauge",
+  "volts curve": "this pack's own volts curve",
+  "volts reading": "reading the volts",
+  "full at start": "how full it was at the start",
+  "road scatter": "the road: stops, turns, wind",
+  "bar thresholds": "where each bar really goes",
+  "bar sighting": "seeing the bar go late",
+  "bar width": "width of a bar",
+  "cut-off": "where the pack cuts off",
+  "low-power point": "where low-power mode begins",
+  "low-power sighting": "seeing low-power mode begin",
+  "last-bar point": "where the last bar blinks",
+  climb: "energy per metre climbed",
+  "meter gain": "the meter's gain",
+  "logger gain": "the logger's gain",
+  "charger efficiency": "the charger's efficiency",
+  "counter step": "the counter's last digit",
+  "telemetry gaps": "gaps in the telemetry",
+};
+
+/** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge not linear"`. */
+export function sourceWords(source: string): string {
+  return SOURCE_WORDS[source] ?? source;
+}

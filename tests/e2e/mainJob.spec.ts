@@ -238,7 +238,7 @@ test("parts and doubt stand behind their tabs", async ({ page }) => {
   await page.getByRole("link", { name: "parts" }).click();
   await expect(page.getByRole("cell", { name: "fine gravel" }).first()).toBeVisible();
   await page.getByRole("link", { name: "doubt" }).click();
-  await expect(page.getByRole("cell", { name: "capacity" })).toBeVisible();
+  await expect(page.getByRole("cell", { name: "what the pack holds" })).toBeVisible();
   await expectAccessible(page);
 });
 
