@@ -1,44 +1,26 @@
-import { chmodSync, mkdirSync, mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
-import { connect } from "#db/client";
-import { migrateDatabase } from "#db/migrate";
-import { seedOnce } from "#db/seed";
-import { listTests } from "#db/tests";
-import { buildApp } from "./build.ts";
-import { startCluster } from "./cluster.ts";
+import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
-import { MIGRATIONS, ROOT } from "./paths.ts";
-import { freePort } from "./ports.ts";
+import { ROOT } from "./paths.ts";
 import { say } from "./say.ts";
-import { serve } from "./serve.ts";
+import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts";
 
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 
 /** One current picture of each main view, from the demo desk on a cluster of its own. */
-export async function shots(): Promise<number> {
-  const folder = mkdtempSync(join(tmpdir(), "barometron-shots-"));
-  chmodSync(folder, 0o755);
+export function shots(): Promise<number> {
   const pictures = join(ROOT, "docs", "screenshots");
   mkdirSync(pictures, { recursive: true });
-  const cluster = await startCluster({ folder, port: 57_180, throwaway: true });
-  try {
-    await migrateDatabase(cluster.url, MIGRATIONS);
-    const { db, close } = connect(cluster.url, 2);
-    await seedOnce(db);
-    const tests = await listTests(db);
-    await close();
-    const named = (title: string) => tests.find(({ test }) => test.title === title)!;
-    process.env["BAROMETRON_BUILD"] = buildApp();
-    process.env["DATABASE_URL"] = cluster.url;
-    process.env["NODE_ENV"] = "production";
-    const serving = await serve(await freePort(4680));
-    const browser = await chromium.launch({
-      executablePath: needChromium(),
-      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  return withThrowawayCluster(async ({ url }) => {
+    let tests: readonly TestLine[] = [];
+    const serving = await serveDemo(url, async (db) => {
+      tests = await listTests(db);
     });
+    const named = (title: string) => tests.find(({ test }) => test.title === title)!;
+    const browser = await chromium.launch({ executablePath: needChromium(), args: CHROMIUM_FLAGS });
     const runDown = named("run-down on two levels");
     const pair = [named("levee loop, town level"), named("levee loop, winter tyres")]
       .map(({ id }) => `test=${id}`)
@@ -66,6 +48,7 @@ export async function shots(): Promise<number> {
     const page = await browser.newPage({ viewport: DESK });
     await page.goto(`${serving.address}/strip/${named("commute week, days").id}`);
     await page.getByRole("button", { name: "Another ride on this charge" }).click();
+    await page.getByText("Ride 5").or(page.getByLabel("The charger said done")).waitFor();
     await page.getByRole("link", { name: "Bring in notes as CSV" }).click();
     await page
       .getByLabel("CSV of check-ins")
@@ -76,9 +59,6 @@ export async function shots(): Promise<number> {
     say(`${views.length + 1} pictures are in docs/screenshots.`);
     await browser.close();
     await serving.close();
-  } finally {
-    cluster.stop();
-    rmSync(folder, { recursive: true, force: true });
-  }
-  return 0;
+    return 0;
+  });
 }

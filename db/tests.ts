@@ -166,7 +166,7 @@ export async function saveTest(
   id: string,
   links: TestLinks,
   value: Test,
-  firstRideId?: string,
+  firstRide?: { readonly id: string; readonly utcOffset: string },
 ): Promise<void> {
   const { bikeId, packId, setUpId, riderId } = links;
   const row = {
@@ -180,22 +180,20 @@ export async function saveTest(
   } as typeof test.$inferInsert;
   await db.transaction(async (tx) => {
     await tx.insert(test).values(row).onConflictDoUpdate({ target: test.id, set: row });
-    if (firstRideId)
+    if (firstRide)
       await tx
         .insert(ride)
-        .values({ id: firstRideId, testId: id, position: 0, name: "Ride 1" })
+        .values({ ...firstRide, testId: id, position: 0, name: "Ride 1" })
         .onConflictDoNothing();
   });
 }
 
-/** Adds a ride on the same charge. */
+/** Adds a ride on the same charge, by the same clock. */
 export async function addRide(db: Database, id: string, testId: string, name: string): Promise<void> {
-  const [count] = await db
-    .select({ next: sql<number>`count(*)::int` })
-    .from(ride)
-    .where(eq(ride.testId, testId));
-  const position = count?.next ?? 0;
-  await db.insert(ride).values({ id, testId, position, name: name || `Ride ${position + 1}` });
+  const rides = await db.select().from(ride).where(eq(ride.testId, testId)).orderBy(asc(ride.position));
+  const position = rides.length;
+  const utcOffset = rides.at(-1)?.utcOffset ?? "+00:00";
+  await db.insert(ride).values({ id, testId, position, name: name || `Ride ${position + 1}`, utcOffset });
 }
 
 /** Keeps a track beside a ride; an earlier one stays in the database and no longer counts. */

@@ -21,12 +21,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     what,
     hasPack: packs.some(({ bikeId }) => bikeId === id),
   }));
-  if (!bike) return { chosen: null, choices, nowMs };
+  if (!bike) return { chosen: null, choices, nowMs, clock: "" };
   const [setUps, riders] = await Promise.all([listSetUps(db, bike.id), listRiders(db)]);
   return {
     chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders },
     choices,
     nowMs,
+    clock: utcOffsetAt(nowMs),
   };
 }
 
@@ -37,14 +38,24 @@ export async function action({ request, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const { packId, setUpId, riderId, ...test } = submission.value;
+  const { packId, setUpId, riderId, utcOffset = "+00:00", ...test } = submission.value;
   const id = uuidv7();
-  await saveTest(context.get(dbContext), id, { bikeId, packId, setUpId, riderId }, test, uuidv7());
+  await saveTest(context.get(dbContext), id, { bikeId, packId, setUpId, riderId }, test, {
+    id: uuidv7(),
+    utcOffset,
+  });
   return redirect(`/strip/${id}`);
 }
 
+/** This machine's clock against UTC, "+01:00": the likely one of the notes, since the desk runs where it is used. */
+function utcOffsetAt(nowMs: number): string {
+  const minutes = -new Date(nowMs).getTimezoneOffset();
+  const two = (value: number) => String(Math.abs(Math.trunc(value))).padStart(2, "0");
+  return `${minutes < 0 ? "-" : "+"}${two(minutes / 60)}:${two(minutes % 60)}`;
+}
+
 export default function NewTest({
-  loaderData: { chosen, choices, nowMs },
+  loaderData: { chosen, choices, nowMs, clock },
   actionData,
 }: Route.ComponentProps) {
   if (!chosen)
@@ -106,6 +117,7 @@ export default function NewTest({
             riderId: riders[0]?.id ?? null,
           }}
           nowMs={nowMs}
+          clock={clock}
           lastResult={actionData}
           save="Keep and add check-ins"
           back={`/bikes/${bike.id}`}

@@ -7,6 +7,7 @@ import {
   DRIVES,
   SCHOOLS,
   testSchema,
+  utcOffsetSchema,
   type Bike,
   type PackRecord,
   type Rider,
@@ -22,6 +23,7 @@ import { useSystem } from "#ui/system";
 const AHEAD_MS = 14 * 3600 * 1000;
 
 const withLinks = testSchema.extend({
+  utcOffset: utcOffsetSchema.optional(),
   packId: z.uuid("Choose the pack."),
   setUpId: z.uuid().nullable(),
   riderId: z.uuid().nullable(),
@@ -41,6 +43,7 @@ export const testForm = (system: System, nowMs: number) =>
       course: words,
       firstLevel: words,
       firstGround: choice,
+      utcOffset: choice,
       packId: choice,
       setUpId: choice.transform((id) => id ?? null),
       riderId: choice.transform((id) => id ?? null),
@@ -63,6 +66,7 @@ const FIELDS = [
   "course",
   "firstLevel",
   "firstGround",
+  "utcOffset",
   "packId",
   "setUpId",
   "riderId",
@@ -85,6 +89,8 @@ interface TestFormProps {
     readonly riderId: string | null;
   };
   readonly nowMs: number;
+  /** The clock of the notes, asked for when the test is made. */
+  readonly clock?: string;
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
   readonly back: string;
@@ -105,6 +111,7 @@ export function TestForm({
   test,
   links,
   nowMs,
+  clock,
   lastResult,
   save,
   back,
@@ -122,6 +129,7 @@ export function TestForm({
         ...test,
         airTempC: shown(test.airTempC, "temperature"),
         packTempC: shown(test.packTempC, "temperature"),
+        utcOffset: clock ?? "",
         packId: links.packId,
         setUpId: links.setUpId ?? "",
         riderId: links.riderId ?? "",
@@ -141,6 +149,14 @@ export function TestForm({
               className="sm:col-span-2"
             />
             <TextField field={fields.day} label="Day" type="date" />
+            {clock === undefined ? null : (
+              <TextField
+                field={fields.utcOffset}
+                label="Clock of the notes, from UTC"
+                hint="+01:00 runs an hour ahead. Tracks are in UTC."
+                pencil
+              />
+            )}
             <SelectField field={fields.school} label="School of method" options={same(SCHOOLS)} />
             <SelectField field={fields.drive} label="Driven by" options={same(DRIVES)} />
             <SelectField field={fields.packId} label="Pack" options={options(packs)} />

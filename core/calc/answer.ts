@@ -17,45 +17,12 @@ function asAnswer(result: Result<unknown>): Answer {
     : { ok: false, value: { error: result.problems[0]!, problems: result.problems } };
 }
 
-/** The figures of a test for programs: SI units, sds as they stand, without the strip's drawing data. */
-export function testFigures(title: string, results: TestResults) {
-  const {
-    best,
-    plain,
-    energy,
-    distance,
-    capacity,
-    rangeTotal,
-    rangeFullPower,
-    rangeWithReserve,
-    parts,
-    flags,
-    bestWithoutFlags,
-    budget,
-    widened,
-    chi2PerReading,
-    odometer,
-    notices,
-  } = results;
-  return {
-    title,
-    best,
-    plain,
-    energy,
-    distance,
-    capacity,
-    rangeTotal,
-    rangeFullPower,
-    rangeWithReserve,
-    parts,
-    flags,
-    bestWithoutFlags,
-    budget,
-    widened,
-    chi2PerReading,
-    odometer,
-    notices,
-  };
+/** The figures of a test for programs: SI units, sds as they stand, without what only the strip draws. */
+export function testFigures(
+  title: string,
+  { course: _course, curve: _curve, stretches: _stretches, readings: _readings, ...figures }: TestResults,
+) {
+  return { title, ...figures };
 }
 
 function answerBundle(value: unknown): Answer {

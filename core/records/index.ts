@@ -1,6 +1,5 @@
 export {
   bikeSchema,
-  CLOCK_SLACK_S,
   DRIVES,
   packRecordSchema,
   rideRecordSchema,
@@ -10,6 +9,7 @@ export {
   testRecordSchema,
   testSchema,
   trackSchema,
+  utcOffsetSchema,
   type Bike,
   type PackRecord,
   type Rider,

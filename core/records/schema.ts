@@ -137,8 +137,10 @@ export const testSchema = z.object({
 });
 export type Test = z.infer<typeof testSchema>;
 
-/** Hours ahead of now that a phone's clock may run before a date counts as in the future. */
-export const CLOCK_SLACK_S = 36 * 3600;
+/** A clock's distance from UTC: "+01:00", "-05:30". */
+export const utcOffsetSchema = z
+  .string()
+  .regex(/^[+-](0\d|1[0-4]):[0-5]\d$/, "Type how far the clock was from UTC, such as +01:00 or -05:00.");
 
 const column = z.array(z.number());
 export const trackSchema = z

@@ -41,7 +41,10 @@ beforeAll(async () => {
   const { db } = connection;
   await saveBike(db, ids.bike, bike);
   await savePack(db, ids.pack, ids.bike, pack);
-  await saveTest(db, ids.test, links, testSchema.parse({ title: "stored", day: "2026-10-18" }), ids.ride);
+  await saveTest(db, ids.test, links, testSchema.parse({ title: "stored", day: "2026-10-18" }), {
+    id: ids.ride,
+    utcOffset: "-05:00",
+  });
 });
 afterAll(() => connection.close());
 
@@ -115,7 +118,12 @@ describe("tests", () => {
   });
   test("rides of one charge keep their order", async () => {
     await addRide(connection.db, uuidv7(), ids.test, "");
-    expect((await listRides(connection.db, ids.test)).map(({ name }) => name)).toEqual(["Ride 1", "Ride 2"]);
+    expect(
+      (await listRides(connection.db, ids.test)).map(({ name, utcOffset }) => [name, utcOffset]),
+    ).toEqual([
+      ["Ride 1", "-05:00"],
+      ["Ride 2", "-05:00"],
+    ]);
   });
   test("a result is cached under its stamp", async () => {
     const result = reckonTest((await loadRecord(connection.db, ids.test))!);
