@@ -43,6 +43,24 @@ describe("errors have a path and a sentence", () => {
     [{ calculation: "plain", input: { ...plain.input, distanceMi: 0 } }, "input.distanceMi"],
     [{ calculation: "plain", input: { ...plain.input, endPercent: 96 } }, "input.endPercent"],
     [{ calculation: "usableEnergy", input: { chemistry: "NMC" } }, "input.labelWh"],
+    [{ calculation: "openCircuit", input: { chemistry: "NMC", q: 2 } }, "input.q"],
+    [{ calculation: "openCircuit", input: { chemistry: "tin", cellVolts: 3 } }, "input.chemistry"],
+    [
+      {
+        calculation: "ledger",
+        input: {
+          pack: { chemistry: "NMC", labelWh: 600 },
+          cells: ["a"],
+          legs: [{ miles: { a: -3 } }],
+          readings: [],
+        },
+      },
+      "input.legs.0.miles.a",
+    ],
+    [
+      { calculation: "ledger", input: { pack: { chemistry: "NMC", labelWh: 600 }, cells: ["a"], rides: [] } },
+      "input.rides",
+    ],
     [{ calculation: "odometerFactor", input: { gpsMi: [1, 2], odoMi: [1] } }, "input.odoMi"],
     [
       {

@@ -3,7 +3,7 @@ import { odometerFactor } from "#core/distance";
 import { answerLedger, ledgerInputSchema } from "#core/ledger";
 import { chemistrySchema, curveOf, fractionFromVolts, packSchema, usableEnergy } from "#core/pack";
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
-import { badAll, fromIssues, good, type Result } from "#core/problems";
+import { badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
 
 interface Calculation {
   run(input: unknown): Result<unknown>;
@@ -27,18 +27,21 @@ const positive = number.positive("This must be more than zero.");
 const miles = number.min(0, "Miles cannot be negative.");
 const places = z.array(miles).min(1, "Give at least one interval.");
 
+const atCharge = z.object({
+  chemistry: chemistrySchema,
+  q: number.min(0, "q runs from 0 to 1.").max(1, "q runs from 0 to 1."),
+});
+const atVolts = z.object({
+  chemistry: chemistrySchema,
+  cellVolts: positive,
+  cellVoltsSd: number.min(0, "An sd cannot be negative.").optional(),
+});
+
 /** Every single calculation by name; input and result keys are those of docs/formats/calc.md. */
 export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   openCircuit: calculation(
-    z.union(
-      [
-        z.object({
-          chemistry: chemistrySchema,
-          q: number.min(0, "q runs from 0 to 1.").max(1, "q runs from 0 to 1."),
-        }),
-        z.object({ chemistry: chemistrySchema, cellVolts: positive, cellVoltsSd: number.min(0).optional() }),
-      ],
-      { error: "Give chemistry with q, or chemistry with cellVolts." },
+    schemaBy<z.infer<typeof atCharge> | z.infer<typeof atVolts>>((value) =>
+      hasKey(value, "cellVolts") ? atVolts : atCharge,
     ),
     (input) => {
       const curve = curveOf(input);

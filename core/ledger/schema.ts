@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { packSchema } from "#core/pack";
+import { hasKey, schemaBy } from "#core/problems";
 import { readingSchema } from "#core/readings";
 
 const milesSchema = z
@@ -42,15 +43,15 @@ const common = {
   cells: z.array(z.string()).min(1, "Name at least one cell."),
 };
 
-/** Marks are numbered from 0; leg i joins mark i to i + 1. One ride, or several that share pack and gauge. */
-export const ledgerInputSchema = z
-  .union([
-    z.object({ ...common, rides: z.array(rideSchema).min(1) }),
-    z.object({ ...common, ...rideSchema.shape }),
-  ])
-  .transform((input) =>
-    "rides" in input ? input : { ...input, rides: [{ legs: input.legs, readings: input.readings }] },
-  );
+const severalRides = z.object({ ...common, rides: z.array(rideSchema).min(1, "Give at least one ride.") });
+const oneRide = z
+  .object({ ...common, ...rideSchema.shape })
+  .transform(({ legs, readings, ...rest }) => ({ ...rest, rides: [{ legs, readings }] }));
 
-export type LedgerInput = z.infer<typeof ledgerInputSchema>;
+/** Marks are numbered from 0; leg i joins mark i to i + 1. One ride, or several that share pack and gauge. */
+export const ledgerInputSchema = schemaBy<z.infer<typeof severalRides>>((value) =>
+  hasKey(value, "rides") ? severalRides : oneRide,
+);
+
+export type LedgerInput = z.infer<typeof severalRides>;
 export type LedgerRide = LedgerInput["rides"][number];

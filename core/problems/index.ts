@@ -43,3 +43,4 @@ export function fromIssues(issues: readonly IssueLike[]): readonly Problem[] {
     sentence: issue.message,
   }));
 }
+export { hasKey, schemaBy } from "./schemaBy.ts";
