@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import type { Entry, EntryBody } from "#core/log";
 import { METRES_PER_MILE } from "#core/quantities";
 import { testRecordSchema, type TestRecord } from "#core/records";
@@ -185,4 +186,46 @@ test("readings in words", () => {
     "48.6 V at rest",
   );
   expect(readingText({ kind: "barLost", mark: 0, bar: 4 })).toBe("bar 4 lost");
+});
+
+describe("the answer depends on the log alone", () => {
+  const whole = record([
+    start,
+    checkIn(5, 88, { level: "brisk" }),
+    checkIn(10, 76, { packVolts: 49.1, restMin: 15 }),
+    { kind: "barLost", bar: 4, distanceM: mi(12) },
+    checkIn(15, 66, { level: "steady" }),
+    { kind: "end", reason: "byChoice", distanceM: mi(19.2), percent: 56 },
+  ]);
+  const log = [...whole.rides[0]!.entries];
+  log.push({
+    id: id(70),
+    seq: 70,
+    at: null,
+    body: checkIn(10, 77, { packVolts: 49.1, restMin: 15 }),
+    supersedes: id(2),
+  });
+  log.push({ id: id(71), seq: 71, at: null, body: { kind: "strike", target: id(3) }, supersedes: null });
+  const answer = (entries: readonly Entry[]) => {
+    const result = reckonTest({ ...whole, rides: [{ ...whole.rides[0]!, entries: [...entries] }] });
+    if (!result.ok) throw new Error("not reckoned");
+    return result.value;
+  };
+  const first = answer(log);
+  test("not on the order its lines arrive in", () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
+        expect(answer(shuffled)).toEqual(first);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  test("not on lines that arrive twice", () => expect(answer([...log, ...log])).toEqual(first));
+  test("a correction counts once, a struck line not at all", () => {
+    const texts = first.readings.filter(({ struck }) => !struck).map(({ text }) => text);
+    expect(texts).toContain("77 %");
+    expect(texts).not.toContain("76 %");
+    expect(texts).not.toContain("bar 4 lost");
+    expect(first.readings.find(({ text }) => text === "bar 4 lost")).toMatchObject({ struck: true });
+  });
 });
