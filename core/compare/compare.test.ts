@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import { confounders, normalCdf, pairOf, standings } from "#core/compare";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
@@ -54,5 +55,47 @@ describe("a pair", () => {
       "Air temperature differs: 15 C and 4 C.",
       "Wind: still, and fresh.",
     ]);
+  });
+});
+
+describe("properties of the standings", () => {
+  const row = fc.record({
+    id: fc.uuid(),
+    whPerM: fc.record({
+      mean: fc.double({ min: 1, max: 40, noNaN: true }),
+      sd: fc.double({ min: 0.01, max: 5, noNaN: true }),
+    }),
+  });
+  test("they rise, and every test has one place", () => {
+    fc.assert(
+      fc.property(fc.array(row, { maxLength: 30 }), (rows) => {
+        const { places, swaps } = standings(rows);
+        expect(places.map(({ place }) => place)).toEqual(rows.map((_, i) => i + 1));
+        expect(
+          places.every(({ row: each }, i) => i === 0 || each.whPerM.mean >= places[i - 1]!.row.whPerM.mean),
+        ).toBe(true);
+        for (const { chance, upper, lower } of swaps) {
+          expect(lower - upper).toBe(1);
+          expect(chance).toBeGreaterThanOrEqual(0.1);
+          expect(chance).toBeLessThanOrEqual(0.5 + 1e-6);
+        }
+      }),
+    );
+  });
+  test("a pair the other way round is the same verdict with the other sign", () => {
+    fc.assert(
+      fc.property(row, row, ({ whPerM: a }, { whPerM: b }) => {
+        const [there, back] = [pairOf(a, b), pairOf(b, a)];
+        expect(there.difference.mean).toBeCloseTo(-back.difference.mean, 12);
+        expect(there.resolved).toBe(back.resolved);
+      }),
+    );
+  });
+  test("the normal is symmetric", () => {
+    fc.assert(
+      fc.property(fc.double({ min: -6, max: 6, noNaN: true }), (x) =>
+        expect(normalCdf(x) + normalCdf(-x)).toBeCloseTo(1, 8),
+      ),
+    );
   });
 });

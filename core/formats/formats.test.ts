@@ -204,3 +204,65 @@ describe("the bundle", () => {
   test("writing names format and version", () =>
     expect(writeBundle([])).toEqual({ format: "barometron bundle", version: 1, tests: [] }));
 });
+
+describe("words people use in their notes", () => {
+  const body = (row: string) => {
+    const result = readAll(`mi,bars,event,ground,load\n0,5,,,\n${row}\n`);
+    if (!result.ok) throw new Error(result.problems[0]!.sentence);
+    return result.value[1]!.body;
+  };
+  test.each([
+    ["cut-off", { kind: "end", reason: "cutOff" }],
+    ["cut off", { kind: "end", reason: "cutOff" }],
+    ["Dead", { kind: "end", reason: "cutOff" }],
+    ["shutdown", { kind: "end", reason: "cutOff" }],
+    ["low power", { kind: "lowPower" }],
+    ["limp mode", { kind: "lowPower" }],
+    ["last bar blinking", { kind: "lastBar" }],
+    ["lost bar 3", { kind: "barLost", bar: 3 }],
+    ["end", { kind: "end", reason: "byChoice" }],
+    ["stopped by choice", { kind: "end", reason: "byChoice" }],
+    ["check-in", { kind: "checkIn" }],
+    ["", { kind: "checkIn" }],
+  ])("event %j", (event, wanted) => expect(body(`9,,${event},,`)).toMatchObject(wanted));
+  test.each([
+    ["tarmac", "asphalt"],
+    ["cobbles", "brick"],
+    ["Gravel", "fine gravel"],
+    ["dirt", "loose gravel"],
+    ["mud", "mud"],
+  ])("ground %s is %s", (word, ground) => expect(body(`9,,,${word},`)).toMatchObject({ ground }));
+  test.each([
+    ["yes", true],
+    ["X", true],
+    ["load", true],
+    ["no", undefined],
+    ["rest", undefined],
+    ["", undefined],
+  ])("load %j", (word, underLoad) => {
+    const got = body(`9,4,,,${word}`);
+    expect("underLoad" in got ? got.underLoad : undefined).toBe(underLoad);
+  });
+  test("a bar lost without saying which, and a load that is neither, are asked about", () => {
+    expect(problems("mi,bars,event,load\n0,5,,\n4,,bar lost,\n9,3,,perhaps\n")).toEqual([
+      "row 3, column event: which-bar",
+      "row 3, column event: bad-value",
+      "row 4, column load: not-yes-no",
+    ]);
+  });
+  test.each([
+    ["9:05", "2026-10-18T09:05:00.000Z"],
+    ["09.05", "2026-10-18T09:05:00.000Z"],
+    ["9h05", "2026-10-18T09:05:00.000Z"],
+    ["2026-10-19 21:40", "2026-10-19T21:40:00.000Z"],
+    ["2026-10-19T21:40:30Z", "2026-10-19T21:40:30.000Z"],
+  ])("time %s", (time, at) => {
+    expect(readAll(`time,mi,percent\n${time},0,100\n,4,90\n`)).toMatchObject({
+      ok: true,
+      value: [{ at }, { at: null }],
+    });
+  });
+  test.each(["25:00", "9:75", "noonish", "2026-13-40 10:00"])("time %s is none", (time) => {
+    expect(problems(`time,mi,percent\n${time},0,100\n,4,90\n`)).toEqual(["row 2, column time: not-a-time"]);
+  });
+});
