@@ -3,23 +3,16 @@ import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { dayText } from "#app/ui/testLine";
 import { confounders, pairOf, standings } from "#core/compare";
-import {
-  fixed,
-  formatBare,
-  formatQuantity,
-  formatUncertain,
-  METRES_PER_MILE,
-  scale,
-  unitOf,
-  writeUncertain,
-} from "#core/quantities";
+import { fixed, fromSi, plusOrMinus, unitOf, writeUncertain } from "#core/quantities";
 import { DRIVES } from "#core/records";
 import { listTests, loadRecord } from "#db/tests";
 import { useAlive } from "#ui/alive";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
+import { PairPanel } from "./pairPanel";
+import type { CompareRow } from "./row";
+import { StandingsTable } from "./standingsTable";
 import type { Route } from "./+types/compare";
 
 const StandingsChart = lazy(() => import("./standingsChart"));
@@ -34,7 +27,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const [drive, bike] = [search.get("drive"), search.get("bike")];
   const lines = await listTests(db);
   const results = await resultsOf(db, lines);
-  const rows = lines.flatMap((line) => {
+  const rows = lines.flatMap((line): CompareRow[] => {
     const result = results.get(line.id);
     if (!result?.ok) return [];
     const { best, plain, flags } = result.value;
@@ -85,6 +78,7 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
   const coming = useNavigation().location;
   const chosen = (coming ? new URLSearchParams(coming.search) : search).getAll("test").slice(0, 2);
   const unit = unitOf("energyPerDistance", system);
+  const shown = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unit);
   const filter = (name: string, value: string) =>
     setSearch((before) => {
       const next = new URLSearchParams(before);
@@ -217,12 +211,9 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
                         unit={unit}
                         rows={places.map(({ row }) => ({
                           id: row.id,
-                          best: Number(formatBare(row.whPerM.mean, "energyPerDistance", system, 3)),
-                          error: Number(formatBare(1.96 * row.whPerM.sd, "energyPerDistance", system, 3)),
-                          plain:
-                            row.plainWhPerM === null
-                              ? null
-                              : Number(formatBare(row.plainWhPerM, "energyPerDistance", system, 3)),
+                          best: shown(row.whPerM.mean),
+                          error: shown(plusOrMinus(row.whPerM)),
+                          plain: row.plainWhPerM === null ? null : shown(row.plainWhPerM),
                           hollow: row.pencil || row.questions > 0,
                         }))}
                       />
@@ -240,121 +231,12 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
                   )
                   .join(" ")}
               </p>
-              <details className="mt-4">
-                <summary className="cursor-pointer text-spruce underline underline-offset-3">
-                  The same as a table
-                </summary>
-                <div
-                  className="relative overflow-x-auto"
-                  tabIndex={0}
-                  role="region"
-                  aria-label="Standings as a table"
-                >
-                  <table className="table mt-2 w-full min-w-xl text-sm">
-                    <thead>
-                      <tr>
-                        <th className="number">Place</th>
-                        <th>Bike</th>
-                        <th>Set-up</th>
-                        <th>Test</th>
-                        <th>Day</th>
-                        <th className="number">Best, {unit}</th>
-                        <th className="number">Plain, {unit}</th>
-                      </tr>
-                    </thead>
-                    <tbody>
-                      {places.map(({ place, row }) => {
-                        const { value, error } = writeUncertain(row.whPerM, "energyPerDistance", system);
-                        return (
-                          <tr key={row.id}>
-                            <td className="number">{place}</td>
-                            <td>{row.bike}</td>
-                            <td>{row.setUp}</td>
-                            <td>
-                              {row.title}, {row.drive}
-                            </td>
-                            <td className="whitespace-nowrap">{dayText(row.day)}</td>
-                            <td className="number">
-                              {value} ± {error}
-                            </td>
-                            <td className="number">
-                              {row.plainWhPerM === null
-                                ? "none"
-                                : formatBare(row.plainWhPerM, "energyPerDistance", system)}
-                            </td>
-                          </tr>
-                        );
-                      })}
-                    </tbody>
-                  </table>
-                </div>
-              </details>
+              <StandingsTable places={places} unit={unit} />
             </>
           )}
         </section>
-        <aside aria-label="Two tests" className="sheet h-fit p-5">
-          {pair ? (
-            <>
-              <h2>
-                {pair.first.bike} against {pair.second.bike}
-              </h2>
-              <p className="text-sm text-quiet">
-                {pair.first.title}; {pair.second.title}
-              </p>
-              <p className="mt-3 text-4xl leading-none font-bold">
-                {signed(formatBare(pair.difference.mean, "energyPerDistance", system), pair.difference.mean)}
-              </p>
-              <p className="text-lg">
-                ± {writeUncertain(pair.difference, "energyPerDistance", system).error}{" "}
-                <span className="text-sm text-quiet">{unit}</span>
-              </p>
-              <p className={`mt-3 ${pair.resolved ? "" : "text-ochre"}`}>
-                {pair.resolved
-                  ? `Resolved: ${pair.difference.mean > 0 ? pair.second.bike : pair.first.bike} used less, by more than twice the doubt.`
-                  : "Not resolved: the difference is within twice the doubt."}
-              </p>
-              <table className="table mt-3 w-full text-sm">
-                <tbody>
-                  {[pair.first, pair.second].map((row) => (
-                    <tr key={row.id}>
-                      <td>
-                        <Link to={`/strip/${row.id}`}>{row.bike}</Link>
-                        <div className="text-quiet">{row.because}</div>
-                      </td>
-                      <td className="number">{formatUncertain(row.whPerM, "energyPerDistance", system)}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-              <h3 className="mt-4 font-bold">What else differed</h3>
-              {pair.confounders.length ? (
-                <ul className="mt-1 list-disc pl-5 text-sm">
-                  {pair.confounders.map((sentence) => (
-                    <li key={sentence}>{sentence}</li>
-                  ))}
-                </ul>
-              ) : (
-                <p className="text-sm text-quiet">Nothing that was noted.</p>
-              )}
-              <p className="mt-3 text-sm text-quiet">
-                Over {formatQuantity(METRES_PER_MILE * 20, "distance", system, 0)} the difference is{" "}
-                {formatUncertain(scale(pair.difference, METRES_PER_MILE * 20), "energy", system)}.
-              </p>
-            </>
-          ) : (
-            <>
-              <h2>Compare two</h2>
-              <p className="mt-1 text-quiet">
-                {chosen.length === 1
-                  ? "One is chosen. Tick another to see the difference."
-                  : "Tick two tests to see their difference, whether it is real, and what else differed."}
-              </p>
-            </>
-          )}
-        </aside>
+        <PairPanel pair={pair} oneChosen={chosen.length === 1} />
       </div>
     </Page>
   );
 }
-
-const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);

@@ -12,7 +12,7 @@ export {
   type System,
 } from "./units.ts";
 export { parseNumber, parseQuantity } from "./parse.ts";
-export { plusOrMinus, scale, SDS_95, withRelative, type Uncertain } from "./uncertain.ts";
+export { plusOrMinus, scale, SDS_95, widen, withRelative, type Uncertain } from "./uncertain.ts";
 export {
   errorDecimals,
   fixed,

@@ -21,3 +21,8 @@ export function scale(value: Uncertain, factor: number): Uncertain {
 export function withRelative(value: Uncertain, relativeSd: number): Uncertain {
   return { mean: value.mean, sd: Math.hypot(value.sd, value.mean * relativeSd) };
 }
+
+/** Widens the sd alone by a factor, as when readings disagree. `widen({ mean: 10, sd: 1 }, 2).sd === 2`. */
+export function widen({ mean, sd }: Uncertain, factor: number): Uncertain {
+  return { mean, sd: sd * factor };
+}

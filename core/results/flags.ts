@@ -1,6 +1,6 @@
-import type { LedgerInput } from "#core/ledger";
-import { solveLedger } from "#core/ledger";
+import { rideFigure, solveLedger, widening, withSds, type LedgerInput } from "#core/ledger";
 import type { LoggedReading } from "#core/log";
+import { METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
 
 /** Standing, in sds, over which a reading is questioned. */
 export const QUESTION_ABOVE = 3;
@@ -33,4 +33,13 @@ export function questioned(
     z = solved.value.posterior.looStandardised();
   }
   return found;
+}
+
+/** The whole ride's Wh per metre on fewer readings, widened, with the distance error; null when they contradict. */
+export function bestFrom(input: LedgerInput, distanceRelativeSd: number): Uncertain | null {
+  const result = solveLedger(input);
+  if (!result.ok) return null;
+  const [whPerMi] = withSds(result.value, [rideFigure(result.value, 0)]) as [Uncertain];
+  const widened = widen(whPerMi, widening(result.value.posterior.chi2PerReading));
+  return withRelative(scale(widened, 1 / METRES_PER_MILE), distanceRelativeSd);
 }

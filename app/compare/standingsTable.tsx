@@ -1,0 +1,61 @@
+import { dayText } from "#app/ui/testLine";
+import { formatBare, writeUncertain } from "#core/quantities";
+import { useSystem } from "#ui/system";
+import type { Place } from "./row";
+
+/** The standings' figures as a table, behind the chart. */
+export function StandingsTable({
+  places,
+  unit,
+}: {
+  readonly places: readonly Place[];
+  readonly unit: string;
+}) {
+  const system = useSystem();
+  return (
+    <details className="mt-4">
+      <summary className="cursor-pointer text-spruce underline underline-offset-3">
+        The same as a table
+      </summary>
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Standings as a table">
+        <table className="table mt-2 w-full min-w-xl text-sm">
+          <thead>
+            <tr>
+              <th className="number">Place</th>
+              <th>Bike</th>
+              <th>Set-up</th>
+              <th>Test</th>
+              <th>Day</th>
+              <th className="number">Best, {unit}</th>
+              <th className="number">Plain, {unit}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {places.map(({ place, row }) => {
+              const { value, error } = writeUncertain(row.whPerM, "energyPerDistance", system);
+              return (
+                <tr key={row.id}>
+                  <td className="number">{place}</td>
+                  <td>{row.bike}</td>
+                  <td>{row.setUp}</td>
+                  <td>
+                    {row.title}, {row.drive}
+                  </td>
+                  <td className="whitespace-nowrap">{dayText(row.day)}</td>
+                  <td className="number">
+                    {value} ± {error}
+                  </td>
+                  <td className="number">
+                    {row.plainWhPerM === null
+                      ? "none"
+                      : formatBare(row.plainWhPerM, "energyPerDistance", system)}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}
