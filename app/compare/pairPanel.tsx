@@ -15,6 +15,12 @@ interface PairPanelProps {
   readonly oneChosen: boolean;
 }
 
+/** The thriftier of the two, by its bike, or by its test where the bike is the same. */
+function thriftier({ first, second, difference }: ComparedPair): string {
+  const row = difference.mean > 0 ? second : first;
+  return first.bike === second.bike ? `“${row.title}”` : row.bike;
+}
+
 const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);
 
 /** Two tests side by side: the difference, whether it is real, and what else differed. */
@@ -41,7 +47,7 @@ export function PairPanel({ pair, oneChosen }: PairPanelProps) {
           </p>
           <p className={`mt-3 ${pair.resolved ? "" : "text-ochre"}`}>
             {pair.resolved
-              ? `Resolved: ${pair.difference.mean > 0 ? pair.second.bike : pair.first.bike} used less, by more than twice the doubt.`
+              ? `Resolved: ${thriftier(pair)} used less, by more than twice the doubt.`
               : "Not resolved: the difference is within twice the doubt."}
           </p>
           <table className="table mt-3 w-full text-sm">

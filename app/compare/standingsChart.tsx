@@ -61,7 +61,14 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
         />
         <YAxis type="number" dataKey="y" domain={[0, rows.length]} reversed hide />
         <Scatter data={placed} dataKey="y" shape={BestDot} isAnimationActive={false}>
-          <ErrorBar dataKey="error" direction="x" width={0} stroke="var(--color-spruce)" strokeWidth={2} />
+          <ErrorBar
+            isAnimationActive={false}
+            dataKey="error"
+            direction="x"
+            width={0}
+            stroke="var(--color-spruce)"
+            strokeWidth={2}
+          />
         </Scatter>
         <Scatter
           data={placed.filter(({ plain }) => plain !== null).map((each) => ({ ...each, best: each.plain }))}

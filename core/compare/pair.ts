@@ -53,7 +53,7 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
   say(
     differs(a.setUp?.pressurePa, b.setUp?.pressurePa, 20_000),
     () =>
-      `Tyre pressure differs: ${formatQuantity(a.setUp!.pressurePa!, "pressure", system, 1)} and ${formatQuantity(b.setUp!.pressurePa!, "pressure", system, 1)}.`,
+      `Tyre pressure differs: ${formatQuantity(a.setUp!.pressurePa!, "pressure", system)} and ${formatQuantity(b.setUp!.pressurePa!, "pressure", system)}.`,
   );
   say(
     a.test.wind !== b.test.wind,

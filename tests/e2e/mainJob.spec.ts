@@ -252,6 +252,7 @@ test("two bikes are compared: difference, verdict, and what else differed", asyn
   await expect(aside).toContainText("Resolved: Brindlow 3 used less");
   await expect(aside).toContainText("One was ridden on pedal, the other on throttle.");
   await expect(page.locator(".recharts-surface circle").first()).toBeVisible();
+  await expect(page.locator(".recharts-errorBar line").first()).toBeAttached();
   await expectAccessible(page);
   await page.getByText("The same as a table").click();
   await expect(
