@@ -40,7 +40,6 @@ const TABLE = {
   liftSdShare: [0.25, "fraction", "doubt of the energy per metre climbed, 1 sd"],
   descentShare: [-0.5, "fraction", "energy per metre down against a metre up"],
   gpsScaleSd: [0.005, "fraction", "track distance, 1 sd"],
-  surveySd: [0.002, "fraction", "surveyed course, 1 sd"],
   odometerSdFloor: [0.005, "fraction", "least doubt of an odometer factor, 1 sd"],
   uncheckedOdometerSd: [0.03, "fraction", "a display's distance never checked against a track, 1 sd"],
   odometerWarn: [0.03, "fraction", "odometer error that is worth a warning"],

@@ -6,7 +6,6 @@ export {
   GROUNDS,
   groundSchema,
   READING_FIELDS,
-  sightingSchema,
   type End,
   type Entry,
   type EntryBody,

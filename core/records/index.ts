@@ -2,7 +2,6 @@ export {
   bikeSchema,
   DRIVES,
   packRecordSchema,
-  rideRecordSchema,
   riderSchema,
   SCHOOLS,
   setUpSchema,
