@@ -24,6 +24,14 @@ const COMMANDS: Readonly<
     what: "FILE.json or -: the core without the app",
     run: async ([file]) => (await import("./calc.ts")).calc(file),
   },
+  standin: {
+    what: "--seed N --scenario NAME: a made test, its hidden truth beside it",
+    run: async (args) => (await import("./standin.ts")).standin(args),
+  },
+  trial: {
+    what: "400 made rides against their known truth: do the spans hold it?",
+    run: async () => (await import("./trial.ts")).trial(),
+  },
   bench: { what: "timings, as ratios in one run", run: async () => (await import("./bench.ts")).bench() },
   backup: {
     what: "FILE: write all data to one file",

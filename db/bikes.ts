@@ -83,6 +83,10 @@ const PACK_COLUMNS = [
   "seriesCells",
   "measuredWh",
   "measuredSdWh",
+  "resistanceOhm",
+  "ocv",
+  "firstUsedOn",
+  "cycles",
   "pencil",
 ] as const;
 const RIDER_COLUMNS = ["name", "massKg", "pencil"] as const;

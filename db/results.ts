@@ -3,27 +3,29 @@ import type { TestResults } from "#core/results";
 import type { Database } from "./client.ts";
 import { result } from "./schema.ts";
 
-/** Cached results by test id, with the stamp of the inputs they were reckoned from. */
+/** A result with the stamp and the hash of the inputs it was reckoned from. */
+export interface CachedResult {
+  readonly stamp: string;
+  readonly inputs: string;
+  readonly body: TestResults;
+}
+
+/** Cached results by test id. */
 export async function cachedResults(
   db: Database,
   testIds: readonly string[],
-): Promise<ReadonlyMap<string, { readonly stamp: string; readonly body: TestResults }>> {
+): Promise<ReadonlyMap<string, CachedResult>> {
   if (testIds.length === 0) return new Map();
   const rows = await db
     .select()
     .from(result)
     .where(inArray(result.testId, [...testIds]));
-  return new Map(rows.map(({ testId, stamp, body }) => [testId, { stamp, body }]));
+  return new Map(rows.map(({ testId, ...cached }) => [testId, cached]));
 }
 
-export async function keepResult(
-  db: Database,
-  testId: string,
-  stamp: string,
-  body: TestResults,
-): Promise<void> {
+export async function keepResult(db: Database, testId: string, cached: CachedResult): Promise<void> {
   await db
     .insert(result)
-    .values({ testId, stamp, body })
-    .onConflictDoUpdate({ target: result.testId, set: { stamp, body } });
+    .values({ testId, ...cached })
+    .onConflictDoUpdate({ target: result.testId, set: cached });
 }

@@ -9,12 +9,14 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
 import type { EntryBody } from "#core/log";
+import type { OcvTable } from "#core/pack";
 import type { TestResults } from "#core/results";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
@@ -59,6 +61,11 @@ export const pack = pgTable(
     seriesCells: integer("series_cells"),
     measuredWh: doublePrecision("measured_wh"),
     measuredSdWh: doublePrecision("measured_sd_wh"),
+    resistanceOhm: doublePrecision("resistance_ohm"),
+    /** Own rest-volts curve per cell: charge 0..1 and volts, as long. */
+    ocv: jsonb("ocv").$type<OcvTable>(),
+    firstUsedOn: date("first_used_on", { mode: "string" }),
+    cycles: integer("cycles"),
     pencil: pencil(),
     updatedAt: updatedAt(),
   },
@@ -91,7 +98,7 @@ export const setUp = pgTable(
   (table) => [index("set_up_by_bike").on(table.bikeId)],
 );
 
-/** One charge of one pack: all rides of a test share it. */
+/** One test of one pack, alone or with a second beside it: all its rides share them. */
 export const test = pgTable(
   "test",
   {
@@ -102,6 +109,7 @@ export const test = pgTable(
     packId: uuid("pack_id")
       .notNull()
       .references(() => pack.id),
+    secondPackId: uuid("second_pack_id").references(() => pack.id),
     setUpId: uuid("set_up_id").references(() => setUp.id),
     riderId: uuid("rider_id").references(() => rider.id),
     title: text("title").notNull(),
@@ -176,11 +184,35 @@ export const track = pgTable(
   (table) => [index("track_by_ride").on(table.rideId)],
 );
 
+/**
+ * Samples of a logger, about 4,096 to a row, as columns: a year of rides at one a second stays cheap. Partitioned by the
+ * month of the chunk's start.
+ */
+export const telemetry = pgTable(
+  "telemetry",
+  {
+    rideId: uuid("ride_id")
+      .notNull()
+      .references(() => ride.id),
+    logger: text("logger").notNull(),
+    startsAt: timestamp("starts_at", { withTimezone: true, mode: "string" }).notNull(),
+    /** Seconds since the epoch. */
+    timeS: doublePrecision("time_s").array().notNull(),
+    volts: doublePrecision("volts").array().notNull(),
+    /** Negative when energy comes back. */
+    amps: doublePrecision("amps").array().notNull(),
+    speedMps: doublePrecision("speed_mps").array(),
+  },
+  (table) => [primaryKey({ columns: [table.rideId, table.logger, table.startsAt] })],
+);
+
 /** Results by test, kept only as long as the stamp of their inputs holds: a cache, never the truth. */
 export const result = pgTable("result", {
   testId: uuid("test_id")
     .primaryKey()
     .references(() => test.id),
   stamp: text("stamp").notNull(),
+  /** Of everything the result was reckoned from: with the same one, a new stamp needs no new reckoning. */
+  inputs: text("inputs").notNull().default(""),
   body: jsonb("body").$type<TestResults>().notNull(),
 });

@@ -45,6 +45,7 @@ export async function seedOnce(database: Database): Promise<boolean> {
       const links = {
         bikeId: idOf(`bike/${each.bike}`),
         packId: idOf(`pack/${each.bike}/${each.pack}`),
+        secondPackId: null,
         setUpId: idOf(`setUp/${each.bike}/${each.setUp}`),
         riderId: each.rider && idOf(`rider/${each.rider}`),
       };

@@ -1,3 +1,4 @@
+import { alias } from "drizzle-orm/pg-core";
 import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import {
   bikeSchema,
@@ -12,12 +13,15 @@ import {
 import type { Database } from "./client.ts";
 import { listEntries } from "./log.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
-import { bike, entry, pack, ride, rider, setUp, test, track } from "./schema.ts";
+import { bike, entry, pack, ride, rider, setUp, telemetry, test, track } from "./schema.ts";
+import { readTelemetry } from "./telemetry.ts";
 
 /** Who and what a test is of, besides its own fields. */
 export interface TestLinks {
   readonly bikeId: string;
   readonly packId: string;
+  /** A second pack that runs beside the first. */
+  readonly secondPackId: string | null;
   readonly setUpId: string | null;
   readonly riderId: string | null;
 }
@@ -53,11 +57,15 @@ const TEST_COLUMNS = [
   "pencil",
 ] as const;
 
+const secondPack = alias(pack, "second_pack");
+
 /** Grows with every entry or track of the bike, and with every change to what the test links to. */
 const stamp = sql<string>`concat_ws('/',
   extract(epoch from ${test.updatedAt}), extract(epoch from ${bike.updatedAt}), extract(epoch from ${pack.updatedAt}),
+  (select extract(epoch from p.updated_at) from ${pack} p where p.id = ${test.secondPackId}),
   extract(epoch from ${setUp.updatedAt}), extract(epoch from ${rider.updatedAt}),
   (select count(*) from ${entry} e join ${ride} r on r.id = e.ride_id join ${test} t on t.id = r.test_id where t.bike_id = ${test.bikeId}),
+  (select count(*) from ${telemetry} m join ${ride} r on r.id = m.ride_id where r.test_id = ${test.id}),
   (select count(*) from ${track} k join ${ride} r on r.id = k.ride_id where r.test_id = ${test.id}))`;
 
 /** Tests, newest first; of one bike, or those named. */
@@ -83,6 +91,7 @@ export async function listTests(
     id: row.test.id,
     bikeId: row.test.bikeId,
     packId: row.test.packId,
+    secondPackId: row.test.secondPackId,
     setUpId: row.test.setUpId,
     riderId: row.test.riderId,
     test: testSchema.parse(withoutNulls(row.test)),
@@ -134,10 +143,11 @@ async function readTrack(db: Database, id: string): Promise<TrackRecord> {
 /** Everything the core needs to reckon one test. */
 export async function loadRecord(db: Database, id: string): Promise<TestRecord | null> {
   const [row] = await db
-    .select({ test, bike, pack, rider, setUp })
+    .select({ test, bike, pack, secondPack, rider, setUp })
     .from(test)
     .innerJoin(bike, eq(bike.id, test.bikeId))
     .innerJoin(pack, eq(pack.id, test.packId))
+    .leftJoin(secondPack, eq(secondPack.id, test.secondPackId))
     .leftJoin(setUp, eq(setUp.id, test.setUpId))
     .leftJoin(rider, eq(rider.id, test.riderId))
     .where(eq(test.id, id));
@@ -147,6 +157,7 @@ export async function loadRecord(db: Database, id: string): Promise<TestRecord |
     test: testSchema.parse(withoutNulls(row.test)),
     bike: bikeSchema.parse(withoutNulls(row.bike)),
     pack: packRecordSchema.parse(withoutNulls(row.pack)),
+    secondPack: row.secondPack && packRecordSchema.parse(withoutNulls(row.secondPack)),
     rider: row.rider && riderSchema.parse(withoutNulls(row.rider)),
     setUp: row.setUp && setUpSchema.parse(withoutNulls(row.setUp)),
     rides: await Promise.all(
@@ -154,6 +165,7 @@ export async function loadRecord(db: Database, id: string): Promise<TestRecord |
         name: each.name,
         entries: [...(await listEntries(db, each.id))],
         track: each.track && (await readTrack(db, each.track.id)),
+        telemetry: await readTelemetry(db, each.id),
       })),
     ),
     knownFactor: null,
@@ -168,11 +180,12 @@ export async function saveTest(
   value: Test,
   firstRide?: { readonly id: string; readonly utcOffset: string },
 ): Promise<void> {
-  const { bikeId, packId, setUpId, riderId } = links;
+  const { bikeId, packId, secondPackId, setUpId, riderId } = links;
   const row = {
     id,
     bikeId,
     packId,
+    secondPackId,
     setUpId,
     riderId,
     ...withNulls(value, TEST_COLUMNS),

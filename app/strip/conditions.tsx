@@ -31,8 +31,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const { packId, setUpId, riderId, ...test } = submission.value;
-  await saveTest(db, line.id, { bikeId: line.bikeId, packId, setUpId, riderId }, test);
+  const { packId, secondPackId, setUpId, riderId, ...test } = submission.value;
+  await saveTest(db, line.id, { bikeId: line.bikeId, packId, secondPackId, setUpId, riderId }, test);
   return redirect(`/strip/${line.id}`);
 }
 

@@ -14,7 +14,7 @@ import {
 import { badAll, good, type Problem, type Result } from "#core/problems";
 import type { System } from "#core/quantities";
 import type { TestRecord } from "#core/records";
-import { settingOfRecord } from "./log.server";
+import { recordSetting } from "#core/results";
 
 /** What the preview shows: the cells, what each column is taken to be, and all that is wrong. */
 export interface Preview {
@@ -79,7 +79,7 @@ const FIELD_COLUMNS: Readonly<Record<string, ColumnField>> = {
 
 /** What the bike cannot have shown, and what runs backward against the ride's log, by column. */
 function rowCheck(record: TestRecord, log: readonly Entry[], system: System): RowCheck {
-  const setting = settingOfRecord(record);
+  const setting = recordSetting(record);
   const others = foldLog(log);
   return (body, timeS) =>
     checkEntry(body, timeS, others, setting, Date.now() / 1000, system).map(({ path, code, sentence }) => ({

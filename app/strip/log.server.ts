@@ -1,10 +1,10 @@
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { checkEntry, foldLog, READING_FIELDS, type Entry } from "#core/log";
-import { settingOf } from "#core/ledger";
 import type { Problem } from "#core/problems";
 import type { System } from "#core/quantities";
 import type { TestRecord } from "#core/records";
+import { recordSetting } from "#core/results";
 import type { Database } from "#db/client";
 import { appendEntries, listEntries, nextSeq } from "#db/log";
 import type { TypedEntry } from "./entryForm";
@@ -20,14 +20,6 @@ export function momentOf(day: string, time: string, utcOffset: string): string |
   if (time === "") return null;
   const at = Date.parse(`${day}T${time.padStart(5, "0")}:00${utcOffset}`);
   return Number.isNaN(at) ? null : new Date(at).toISOString();
-}
-
-/** What the readings of a record's bike are checked against. */
-export function settingOfRecord({ pack, bike }: TestRecord) {
-  return settingOf({
-    pack,
-    gauge: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars },
-  });
 }
 
 export interface NewEntry {
@@ -57,7 +49,7 @@ export async function keepEntry(
     entry.typed.body,
     timeS,
     others,
-    settingOfRecord(record),
+    recordSetting(record),
     Date.now() / 1000,
     system,
   );

@@ -38,9 +38,9 @@ export async function action({ request, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const { packId, setUpId, riderId, utcOffset = "+00:00", ...test } = submission.value;
+  const { packId, secondPackId, setUpId, riderId, utcOffset = "+00:00", ...test } = submission.value;
   const id = uuidv7();
-  await saveTest(context.get(dbContext), id, { bikeId, packId, setUpId, riderId }, test, {
+  await saveTest(context.get(dbContext), id, { bikeId, packId, secondPackId, setUpId, riderId }, test, {
     id: uuidv7(),
     utcOffset,
   });
@@ -113,6 +113,7 @@ export default function NewTest({
           }}
           links={{
             packId: packs[0]?.id ?? "",
+            secondPackId: null,
             setUpId: setUps[0]?.id ?? null,
             riderId: riders[0]?.id ?? null,
           }}

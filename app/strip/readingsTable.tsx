@@ -37,7 +37,13 @@ function kindText({ body }: LiveEntry): string {
   }
 }
 
-const UNITS: Readonly<Record<ReadingField, string>> = { percent: "%", bars: "bars", packVolts: "V" };
+const UNITS: Readonly<Record<ReadingField, string>> = {
+  percent: "%",
+  bars: "bars",
+  packVolts: "V",
+  counterWh: "Wh",
+  counterAh: "Ah",
+};
 
 /** One reading as a button: struck through when set aside, never removed. */
 function Reading({ entry, field }: { readonly entry: LiveEntry; readonly field: ReadingField }) {

@@ -25,6 +25,7 @@ const AHEAD_MS = 14 * 3600 * 1000;
 const withLinks = testSchema.extend({
   utcOffset: utcOffsetSchema.optional(),
   packId: z.uuid("Choose the pack."),
+  secondPackId: z.uuid().nullable(),
   setUpId: z.uuid().nullable(),
   riderId: z.uuid().nullable(),
 });
@@ -45,14 +46,20 @@ export const testForm = (system: System, nowMs: number) =>
       firstGround: choice,
       utcOffset: choice,
       packId: choice,
+      secondPackId: choice.transform((id) => id ?? null),
       setUpId: choice.transform((id) => id ?? null),
       riderId: choice.transform((id) => id ?? null),
       pencil: pencilText,
     }),
-    withLinks.refine(({ day }) => !(Date.parse(`${day}T00:00:00Z`) > nowMs + AHEAD_MS), {
-      path: ["day"],
-      message: "That day lies in the future: type the day the test was ridden.",
-    }),
+    withLinks
+      .refine(({ packId, secondPackId }) => packId !== secondPackId, {
+        path: ["secondPackId"],
+        message: "That is the first pack again: choose the other, or none.",
+      })
+      .refine(({ day }) => !(Date.parse(`${day}T00:00:00Z`) > nowMs + AHEAD_MS), {
+        path: ["day"],
+        message: "That day lies in the future: type the day the test was ridden.",
+      }),
   );
 
 const FIELDS = [
@@ -68,6 +75,7 @@ const FIELDS = [
   "firstGround",
   "utcOffset",
   "packId",
+  "secondPackId",
   "setUpId",
   "riderId",
 ] as const;
@@ -85,6 +93,7 @@ interface TestFormProps {
   readonly test: Test;
   readonly links: {
     readonly packId: string;
+    readonly secondPackId: string | null;
     readonly setUpId: string | null;
     readonly riderId: string | null;
   };
@@ -131,6 +140,7 @@ export function TestForm({
         packTempC: shown(test.packTempC, "temperature"),
         utcOffset: clock ?? "",
         packId: links.packId,
+        secondPackId: links.secondPackId ?? "",
         setUpId: links.setUpId ?? "",
         riderId: links.riderId ?? "",
       }}
@@ -160,6 +170,13 @@ export function TestForm({
             <SelectField field={fields.school} label="School of method" options={same(SCHOOLS)} />
             <SelectField field={fields.drive} label="Driven by" options={same(DRIVES)} />
             <SelectField field={fields.packId} label="Pack" options={options(packs)} />
+            {packs.length > 1 ? (
+              <SelectField
+                field={fields.secondPackId}
+                label="Second pack beside it"
+                options={options(packs, "none")}
+              />
+            ) : null}
             <SelectField field={fields.setUpId} label="Set-up" options={options(setUps, "not noted")} />
             <SelectField field={fields.riderId} label="Rider" options={options(riders, "not noted")} />
           </section>

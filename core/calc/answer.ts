@@ -1,4 +1,5 @@
 import { readBundle } from "#core/formats";
+import { spoken } from "#core/quantities";
 import { bad, type Problem, type Result } from "#core/problems";
 import { reckonTest, type TestResults } from "#core/results";
 import { CALCULATIONS } from "./calculations.ts";
@@ -17,12 +18,20 @@ function asAnswer(result: Result<unknown>): Answer {
     : { ok: false, value: { error: result.problems[0]!, problems: result.problems } };
 }
 
+/** Every sentence of a result written out in miles, however deep it lies. */
+function spokenDeep(value: unknown): unknown {
+  if (typeof value === "string") return spoken(value, "imperial");
+  if (Array.isArray(value)) return value.map(spokenDeep);
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, spokenDeep(inner)]));
+}
+
 /** The figures of a test for programs: SI units, sds as they stand, without what only the strip draws. */
 export function testFigures(
   title: string,
-  { course: _course, curve: _curve, stretches: _stretches, readings: _readings, ...figures }: TestResults,
+  { course: _c, curve: _v, stretches: _s, profile: _p, series: _l, ...figures }: TestResults,
 ) {
-  return { title, ...figures };
+  return spokenDeep({ title, ...figures });
 }
 
 function answerBundle(value: unknown): Answer {

@@ -1,10 +1,26 @@
+import { METRES_PER_MILE, spoken, type Uncertain } from "#core/quantities";
+import { markOf } from "#core/readings";
 import { good, type Result } from "#core/problems";
-import { combine } from "./forms.ts";
-import { energyFigure, milesOf, usedBetween, variableFigure, withSds, type Figure } from "./figures.ts";
+import { eachAlone } from "./alone.ts";
+import { budgetOf } from "./budget.ts";
+import {
+  cellFigure,
+  columnFigure,
+  milesOf,
+  notToldApart,
+  rateFigure,
+  rideFigure,
+  sumFigures,
+  uncertain,
+  widening,
+} from "./figures.ts";
+import { flagSentence, questionReadings } from "./flags.ts";
+import { nextSteps } from "./next.ts";
 import type { LedgerInput } from "./schema.ts";
 import { solveLedger, type Solved } from "./solve.ts";
 
 type MeanAndSd = readonly [mean: number, sd: number];
+const pair = ({ mean, sd }: Uncertain): MeanAndSd => [mean, sd];
 
 /** The ledger's answer in miles and Wh, sds before distance error and before widening. */
 export interface LedgerAnswer {
@@ -14,50 +30,60 @@ export interface LedgerAnswer {
   readonly energyWh: readonly number[];
   readonly capacityWh: number;
   readonly capacitySdWh: number;
+  /** By pack, where there are several. */
+  readonly capacities?: Readonly<Record<string, MeanAndSd>>;
   readonly cellRateWhPerMi: Readonly<Record<string, MeanAndSd>>;
   readonly cellWhPerMi: Readonly<Record<string, MeanAndSd>>;
+  /** Cells whose rate the readings hardly narrow: show no number for them. */
+  readonly notToldApart: readonly string[];
   readonly thresholdsF: Readonly<Record<string, MeanAndSd>>;
+  readonly lastBarF?: MeanAndSd;
+  readonly lowPowerF?: MeanAndSd;
   readonly chi2PerReading: number;
   readonly looStandardised: readonly number[];
+  readonly flags: readonly {
+    readonly ride: number;
+    readonly reading: number;
+    readonly standing: number;
+    readonly sentence: string;
+  }[];
+  /** By ride, with the readings in question left out; absent when none is. */
+  readonly withoutFlagged?: { readonly whPerMi: readonly number[]; readonly whPerMiSd: readonly number[] };
+  /** Of the first ride's Wh/mi: fall in variance, (Wh/mi)^2, by source. */
+  readonly budget: readonly (readonly [source: string, variance: number])[];
+  readonly alone: Readonly<Record<string, MeanAndSd>>;
+  readonly next: readonly {
+    readonly measure: string;
+    readonly minutes: number;
+    readonly whPerMiSdLeft: number;
+    readonly gainPerMinute: number;
+  }[];
   readonly differenceWhPerMi?: number;
   readonly differenceSdWhPerMi?: number;
 }
 
-/** The factor by which chi-square per reading over 1 widens every sd. */
-export function widening(chi2PerReading: number): number {
-  return Math.sqrt(Math.max(1, chi2PerReading));
-}
-
-/** Whole-ride Wh per mile of one ride. */
-export function rideFigure(solved: Solved, ride: number): Figure {
-  const used = usedBetween(solved, ride, 0, solved.prior.marks[ride]!.length - 1);
-  return energyFigure(solved, used, milesOf(solved, ride));
-}
-
-/** Cell figures: its rate for forecasts, and the energy used in it over its miles on these rides. */
-function cellFigures(solved: Solved, cell: string): { rate: Figure; used: Figure | null } {
-  const { prior, input } = solved;
-  const rateForm = new Float64Array(prior.size);
-  rateForm[prior.rate.get(cell)!] = 1;
-  const uses = prior.cellUse.flatMap((ride) => ride.get(cell) ?? []);
-  const miles = input.rides.reduce((sum, _, ride) => sum + milesOf(solved, ride, cell), 0);
+/** Learned points of a gauge by its unknowns' keys. */
+function points(solved: Solved, gauge: string) {
+  const { list } = solved.columns.unknowns;
+  const at = (key: string) => uncertain(solved, columnFigure(solved, solved.columns.unknowns.find(key)!));
+  const prefix = `${gauge}/bar `;
+  const one = (name: string) => {
+    const key = `${gauge}/${name}`;
+    return solved.columns.unknowns.find(key) === undefined ? undefined : pair(at(key));
+  };
   return {
-    rate: energyFigure(solved, rateForm),
-    used:
-      miles > 0
-        ? energyFigure(
-            solved,
-            combine(
-              prior.size,
-              uses.map((use) => [use, 1] as const),
-            ),
-            miles,
-          )
-        : null,
+    thresholdsF: Object.fromEntries(
+      list
+        .filter(({ key }) => key.startsWith(prefix))
+        .map(({ key }) => [key.slice(prefix.length), pair(at(key))]),
+    ),
+    lastBarF: one("last bar"),
+    lowPowerF: one("low power"),
   };
 }
 
-const pair = ({ mean, sd }: { mean: number; sd: number }): MeanAndSd => [mean, sd];
+const rideFigures = (solved: Solved) =>
+  solved.input.rides.map((_, ride) => uncertain(solved, rideFigure(solved, ride)));
 
 /**
  * Solves a ledger and reads off every figure.
@@ -68,54 +94,71 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const result = solveLedger(input);
   if (!result.ok) return result;
   const solved = result.value;
-  const { prior, posterior } = solved;
-  const rides = withSds(
-    solved,
-    input.rides.map((_, ride) => rideFigure(solved, ride)),
-  );
-  const energies = input.rides.map((_, ride) => rides[ride]!.mean * milesOf(solved, ride));
-  const capacity = withSds(solved, [variableFigure(solved, prior.capacity)])[0]!;
-  const thresholds = [...prior.unknown].filter(([key]) => key.startsWith("bar "));
+  const { posterior, columns } = solved;
+  const rides = rideFigures(solved);
   const wide = widening(posterior.chi2PerReading);
-  const cells = input.cells.map((cell) => ({ cell, ...cellFigures(solved, cell) }));
-  const cellRates = withSds(
-    solved,
-    cells.map(({ rate }) => rate),
-  );
-  const used = cells.flatMap(({ cell, used: figure }) => (figure ? [{ cell, figure }] : []));
-  const cellUses = withSds(
-    solved,
-    used.map(({ figure }) => figure),
-  );
-  const thresholdValues = withSds(
-    solved,
-    thresholds.map(([, index]) => variableFigure(solved, index)),
-  );
-  const answer: LedgerAnswer = {
+  const first = input.rides[0]!;
+  const capacityOf = (pack: string) => uncertain(solved, columnFigure(solved, columns.capacity[pack]!));
+  const packs = Object.keys(input.packs);
+  const { flags, without } = questionReadings(solved);
+  const innocent = flags.length ? rideFigures(without) : [];
+  const { thresholdsF, lastBarF, lowPowerF } = points(solved, first.gauge);
+  const used = input.cells.flatMap((cell) => {
+    const figure = cellFigure(solved, cell);
+    return figure ? [[cell, pair(uncertain(solved, figure))] as const] : [];
+  });
+  const difference =
+    input.rides.length === 2
+      ? uncertain(solved, sumFigures([[rideFigure(solved, 0), 1], [rideFigure(solved, 1), -1]])) // prettier-ignore
+      : null;
+  return good({
     whPerMi: rides.map(({ mean }) => mean),
     whPerMiSd: rides.map(({ sd }) => sd),
     whPerMiSdWidened: rides.map(({ sd }) => sd * wide),
-    energyWh: energies,
-    capacityWh: capacity.mean,
-    capacitySdWh: capacity.sd,
-    cellRateWhPerMi: Object.fromEntries(cells.map(({ cell }, i) => [cell, pair(cellRates[i]!)])),
-    cellWhPerMi: Object.fromEntries(used.map(({ cell }, i) => [cell, pair(cellUses[i]!)])),
-    thresholdsF: Object.fromEntries(thresholds.map(([key], i) => [key.slice(4), pair(thresholdValues[i]!)])),
+    energyWh: rides.map(({ mean }, ride) => mean * milesOf(input.rides[ride]!)),
+    capacityWh: capacityOf(first.pack).mean,
+    capacitySdWh: capacityOf(first.pack).sd,
+    ...(packs.length > 1 && {
+      capacities: Object.fromEntries(packs.map((pack) => [pack, pair(capacityOf(pack))])),
+    }),
+    cellRateWhPerMi: Object.fromEntries(
+      input.cells.map((cell) => [cell, pair(uncertain(solved, rateFigure(solved, first.pack, cell)))]),
+    ),
+    cellWhPerMi: Object.fromEntries(used),
+    notToldApart: used.map(([cell]) => cell).filter((cell) => notToldApart(solved, cell)),
+    thresholdsF,
+    ...(lastBarF && { lastBarF }),
+    ...(lowPowerF && { lowPowerF }),
     chi2PerReading: posterior.chi2PerReading,
     looStandardised: posterior.looStandardised(),
-  };
-  if (input.rides.length !== 2) return good(answer);
-  const [first, second] = [rideFigure(solved, 0), rideFigure(solved, 1)];
-  const difference = {
-    mean: first.mean - second.mean,
-    gradient: combine(prior.size, [
-      [first.gradient, 1],
-      [second.gradient, -1],
-    ]),
-  };
-  return good({
-    ...answer,
-    differenceWhPerMi: difference.mean,
-    differenceSdWhPerMi: withSds(solved, [difference])[0]!.sd,
+    flags: flags.map((flag) => {
+      const ride = input.rides[flag.ride]!;
+      const reading = ride.readings[flag.reading]!;
+      const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
+      return {
+        ...flag,
+        sentence: spoken(flagSentence(reading, miles * METRES_PER_MILE, flag.standing), "imperial"),
+      };
+    }),
+    ...(flags.length && {
+      withoutFlagged: {
+        whPerMi: innocent.map(({ mean }) => mean),
+        whPerMiSd: innocent.map(({ sd }) => sd),
+      },
+    }),
+    budget: budgetOf(solved, rideFigure(solved, 0)).map(
+      ({ source, variance }) => [source, variance] as const,
+    ),
+    alone: Object.fromEntries(eachAlone(input).map(({ evidence, whPerMi }) => [evidence, pair(whPerMi)])),
+    next: nextSteps(solved).map(({ measure, minutes, sdLeft, gainPerMinute }) => ({
+      measure,
+      minutes,
+      whPerMiSdLeft: sdLeft,
+      gainPerMinute,
+    })),
+    ...(difference && {
+      differenceWhPerMi: difference.mean,
+      differenceSdWhPerMi: difference.sd,
+    }),
   });
 }

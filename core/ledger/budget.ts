@@ -1,6 +1,4 @@
-import { solvePosterior } from "./posterior.ts";
-import { sourcesOf } from "./evidence.ts";
-import type { Figure } from "./figures.ts";
+import { varianceOf, type Figure } from "./figures.ts";
 import type { Solved } from "./solve.ts";
 
 export interface BudgetLine {
@@ -9,15 +7,27 @@ export interface BudgetLine {
   readonly variance: number;
 }
 
+/** The names of all error sources that play a part. */
+export function sourcesOf({ columns, travel, evidence }: Solved): readonly string[] {
+  const names = new Set<string>();
+  const take = (source: string | null, sd: number) => {
+    if (source !== null && sd > 0) names.add(source);
+  };
+  for (const { source, sd } of columns.unknowns.list) take(source, sd);
+  for (const { errors } of [...travel.rows, ...evidence])
+    for (const { source, sd } of errors) take(source, sd);
+  return [...names];
+}
+
 /** What a figure's doubt is made of: for each error source, the fall in variance with that source's set to zero; largest first. */
 export function budgetOf(solved: Solved, figure: Figure): readonly BudgetLine[] {
-  const { prior, evidence, posterior } = solved;
-  const whole = posterior.variances([figure.gradient])[0]!;
-  return sourcesOf(prior, evidence.rows)
+  const whole = varianceOf(solved.posterior, figure);
+  return sourcesOf(solved)
     .flatMap((source) => {
-      const without = solvePosterior(prior, evidence, source);
-      return without ? [{ source, variance: whole - without.variances([figure.gradient])[0]! }] : [];
+      const without = solved.without(source);
+      const extra = source === "road scatter" ? 0 : figure.extra;
+      return without ? [{ source, variance: whole - varianceOf(without, { ...figure, extra }) }] : [];
     })
-    .filter(({ variance }) => variance > 0)
+    .filter(({ variance }) => variance > whole * 1e-6)
     .sort((a, b) => b.variance - a.variance);
 }

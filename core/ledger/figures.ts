@@ -1,63 +1,133 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Uncertain } from "#core/quantities";
-import { combine, dot, type Form } from "./forms.ts";
+import { combine, valueAt, type Form } from "./forms.ts";
+import type { Posterior } from "./posterior.ts";
+import type { LedgerRide } from "./schema.ts";
 import type { Solved } from "./solve.ts";
+import type { CellUse } from "./travel.ts";
 
-/** A figure read off the posterior: its value, and its gradient for the delta method. */
+/** A figure read off the posterior: its value, its gradient for the delta method, and variance the columns do not hold. */
 export interface Figure {
   readonly mean: number;
   readonly gradient: Form;
-}
-
-/** Energy C (form) in Wh, over an exact divisor. */
-export function energyFigure({ prior, posterior }: Solved, used: Form, divisor = 1): Figure {
-  const capacity = posterior.mean[prior.capacity]!;
-  const fraction = dot(used, posterior.mean);
-  const gradient = combine(prior.size, [[used, capacity / divisor]]);
-  gradient[prior.capacity] = gradient[prior.capacity]! + fraction / divisor;
-  return { mean: (capacity * fraction) / divisor, gradient };
+  readonly extra: number;
 }
 
 /** A linear figure: the form itself. */
 export function linearFigure({ posterior }: Solved, form: Form): Figure {
-  return { mean: dot(form, posterior.mean), gradient: form };
+  return { mean: valueAt(form, posterior.mean), gradient: form, extra: 0 };
 }
 
-/** One base variable. */
-export function variableFigure(solved: Solved, index: number): Figure {
-  const form = new Float64Array(solved.prior.size);
-  form[index] = 1;
-  return linearFigure(solved, form);
+/** One column by itself. */
+export function columnFigure(solved: Solved, column: number): Figure {
+  return linearFigure(solved, new Map([[column, 1]]));
 }
 
-/** Means with their posterior sds, all figures in one solve. */
-export function withSds(
-  { posterior }: Pick<Solved, "posterior">,
-  figures: readonly Figure[],
-): readonly Uncertain[] {
-  const variances = posterior.variances(figures.map(({ gradient }) => gradient));
-  return figures.map(({ mean }, i) => ({ mean, sd: Math.sqrt(variances[i]!) }));
+/** Energy C x (fraction used) on a ride, Wh, over an exact divisor. */
+export function energyFigure(
+  { columns, input, posterior }: Solved,
+  ride: number,
+  used: CellUse,
+  divisor = 1,
+): Figure {
+  const column = columns.capacity[input.rides[ride]!.pack]!;
+  const capacity = posterior.mean[column]!;
+  const fraction = valueAt(used.form, posterior.mean);
+  return {
+    mean: (capacity * fraction) / divisor,
+    gradient: combine([
+      [used.form, capacity / divisor],
+      [new Map([[column, fraction / divisor]]), 1],
+    ]),
+    extra: used.variance * (capacity / divisor) ** 2,
+  };
 }
 
-/** The form of the fraction used between two marks of a ride. */
-export function usedBetween({ prior }: Solved, ride: number, from: number, to: number): Form {
-  const marks = prior.marks[ride]!;
-  return combine(prior.size, [
-    [marks[to]!, 1],
-    [marks[from]!, -1],
-  ]);
+/** A sum of figures x factors. */
+export function sumFigures(terms: readonly (readonly [Figure, number])[]): Figure {
+  return {
+    mean: terms.reduce((sum, [{ mean }, factor]) => sum + factor * mean, 0),
+    gradient: combine(terms.map(([{ gradient }, factor]) => [gradient, factor] as const)),
+    extra: terms.reduce((sum, [{ extra }, factor]) => sum + factor * factor * extra, 0),
+  };
+}
+
+/** A figure's variance under a posterior. */
+export function varianceOf(posterior: Posterior, { gradient, extra }: Figure): number {
+  return posterior.variance(gradient) + extra;
+}
+
+/** A figure's mean with its posterior sd. */
+export function uncertain({ posterior }: Solved, figure: Figure): Uncertain {
+  return { mean: figure.mean, sd: Math.sqrt(varianceOf(posterior, figure)) };
+}
+
+/** Fraction used between two marks of a ride, leaving out what a charge in between put back. */
+export function usedBetween({ columns, input }: Solved, ride: number, from: number, to: number): CellUse {
+  const first = columns.firstMark[ride]!;
+  const form = new Map<number, number>();
+  const add = (mark: number, by: number) => form.set(first + mark, (form.get(first + mark) ?? 0) + by);
+  add(to, 1);
+  add(from, -1);
+  input.rides[ride]!.legs.slice(from, to).forEach(({ charged }, i) => {
+    if (!charged) return;
+    add(from + i + 1, -1);
+    add(from + i, 1);
+  });
+  return { form, variance: 0 };
+}
+
+/** Fraction used over a whole ride. */
+export function usedOnRide(solved: Solved, ride: number): CellUse {
+  return usedBetween(solved, ride, 0, solved.input.rides[ride]!.legs.length);
 }
 
 /** Miles of a ride, in all or in one cell. */
-export function milesOf({ input }: Solved, ride: number, cell?: string): number {
-  return input.rides[ride]!.legs.reduce(
+export function milesOf({ legs }: LedgerRide, cell?: string): number {
+  return legs.reduce(
     (sum, { miles }) =>
       sum + (cell === undefined ? Object.values(miles).reduce((a, b) => a + b, 0) : (miles[cell] ?? 0)),
     0,
   );
 }
 
-/** Whether the readings say nothing of a cell's own rate: its posterior sd is over half its prior sd. */
-export function notToldApart(rateSd: number, capacityWh: number): boolean {
-  return rateSd > (0.5 * ASSUMED.rateSdWhPerMi) / capacityWh;
+/** Whole-ride Wh per mile of one ride. */
+export function rideFigure(solved: Solved, ride: number): Figure {
+  return energyFigure(solved, ride, usedOnRide(solved, ride), milesOf(solved.input.rides[ride]!));
+}
+
+/** Energy used in a cell over all rides, over its miles; null when it was not ridden. */
+export function cellFigure(solved: Solved, cell: string): Figure | null {
+  const { input, travel } = solved;
+  const miles = input.rides.reduce((sum, ride) => sum + milesOf(ride, cell), 0);
+  if (miles === 0) return null;
+  return sumFigures(
+    travel.cellUse.flatMap((uses, ride) => {
+      const use = uses.get(cell);
+      return use ? [[energyFigure(solved, ride, use, miles), 1] as const] : [];
+    }),
+  );
+}
+
+/** A cell's rate on a pack, Wh per mile, for forecasts. */
+export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
+  const { columns, input } = solved;
+  const ride = input.rides.findIndex((each) => each.pack === pack);
+  const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
+  return energyFigure(solved, ride, { form: new Map([[column, 1]]), variance: 0 });
+}
+
+/** Whether the readings say nothing of a cell's own rate: its posterior sd is over half its prior sd, on every pack it was ridden with. */
+export function notToldApart({ columns, input, posterior }: Solved, cell: string): boolean {
+  const packs = new Set(input.rides.filter((ride) => milesOf(ride, cell) > 0).map(({ pack }) => pack));
+  return [...packs].every((pack) => {
+    const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
+    const prior = ASSUMED.rateSdWhPerMi / columns.usable[pack]!.mean;
+    return posterior.variance(new Map([[column, 1]])) > (0.5 * prior) ** 2;
+  });
+}
+
+/** The factor by which chi-square per reading over 1 widens every sd. */
+export function widening(chi2PerReading: number): number {
+  return Math.sqrt(Math.max(1, chi2PerReading));
 }

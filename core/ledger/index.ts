@@ -1,14 +1,25 @@
-export { ledgerInputSchema, type LedgerInput, type LedgerRide } from "./schema.ts";
+export { ledgerInputSchema, gaugeSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
 export { settingOf, solveLedger, type Solved } from "./solve.ts";
-export { answerLedger, rideFigure, widening, type LedgerAnswer } from "./answer.ts";
+export { answerLedger, type LedgerAnswer } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
+export { bearings, type Bearing } from "./apart.ts";
+export { eachAlone, type AloneAnswer, type Evidence } from "./alone.ts";
+export { flagSentence, questionReadings, type LedgerFlag } from "./flags.ts";
+export { nextSteps, type NextMeasure, type NextStep } from "./next.ts";
 export {
+  cellFigure,
+  columnFigure,
   energyFigure,
   linearFigure,
   milesOf,
   notToldApart,
+  rateFigure,
+  rideFigure,
+  sumFigures,
+  uncertain,
   usedBetween,
-  variableFigure,
-  withSds,
+  usedOnRide,
+  varianceOf,
+  widening,
   type Figure,
 } from "./figures.ts";

@@ -39,7 +39,18 @@ export const sightingSchema = z.object({
   underLoad: z.boolean().optional(),
   /** Minutes the load had been off. */
   restMin: z.number().min(0, "Rest cannot be negative.").max(10_000).optional(),
-  amps: z.number().min(-200).max(500, "Amps over 500 cannot be.").optional(),
+  /** Negative when energy comes back. */
+  amps: z.number().min(-200, "Amps under -200 cannot be.").max(500, "Amps over 500 cannot be.").optional(),
+  /** A running energy counter as it stands. */
+  counterWh: z
+    .number()
+    .min(-100_000)
+    .max(1_000_000, "That is over a megawatt-hour: check the unit.")
+    .optional(),
+  /** A running charge counter as it stands. */
+  counterAh: z.number().min(-10_000).max(100_000, "That is over 100,000 Ah: check the unit.").optional(),
+  /** Which meter counts; its gain is shared wherever it is used. */
+  meter: z.string().trim().min(1).max(40).optional(),
   speedMps: z
     .number()
     .min(0, "Speed cannot be negative.")
@@ -53,7 +64,7 @@ export const sightingSchema = z.object({
 export type Sighting = z.infer<typeof sightingSchema>;
 
 /** Fields of a sighting that can be struck on their own. */
-export const READING_FIELDS = ["percent", "bars", "packVolts"] as const;
+export const READING_FIELDS = ["percent", "bars", "packVolts", "counterWh", "counterAh"] as const;
 export type ReadingField = (typeof READING_FIELDS)[number];
 
 const body = sightingSchema.shape;
@@ -67,6 +78,23 @@ export const entryBodySchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("barLost"), ...body, bar: barNumber }),
   z.object({ kind: z.literal("lastBar"), ...body }),
   z.object({ kind: z.literal("lowPower"), ...body }),
+  /** Full power ended here, by hand: levels no longer differ, or the set speed is no longer held. */
+  z.object({ kind: z.literal("fullPowerEnd"), ...place, note: body.note }),
+  /** A charge: at the end, or in between. */
+  z.object({
+    kind: z.literal("refill"),
+    ...place,
+    note: body.note,
+    /** The charger said done. */
+    toFull: z.boolean().default(false),
+    wallWh: z
+      .number()
+      .positive("Wall energy must be more than zero.")
+      .max(100_000, "That is over 100 kWh: check the unit.")
+      .optional(),
+    /** Which charger; its efficiency is shared wherever it is used. */
+    charger: z.string().trim().min(1).max(40).optional(),
+  }),
   z.object({ kind: z.literal("stop"), ...place, note: body.note }),
   z.object({ kind: z.literal("go"), ...place, note: body.note }),
   z.object({ kind: z.literal("note"), ...place, note: z.string().trim().min(1, "Type the note.").max(2000) }),

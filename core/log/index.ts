@@ -17,3 +17,4 @@ export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
 export { layCourse, type Course, type Leg, type LoggedReading, type Mark } from "./marks.ts";
+export { type TelemetryColumns } from "./telemetry.ts";

@@ -181,10 +181,13 @@ describe("marks and legs", () => {
 });
 
 describe("what an entry cannot be", () => {
-  const bike = settingOf({
-    pack: { chemistry: "NMC", labelWh: 612, seriesCells: 13 },
-    gauge: { percentStep: 1, counts: "charge", bars: 5 },
-  });
+  const bike = settingOf(
+    {
+      packs: { p: { chemistry: "NMC", labelWh: 612, seriesCells: 13 } },
+      gauges: { g: { percentStep: 1, counts: "charge", bars: 5 } },
+    },
+    { pack: "p", gauge: "g" },
+  );
   const now = Date.parse(at(0)) / 1000 + 86_400;
   const others = foldLog(log) as LiveEntry[];
   const check = (body: EntryBody, timeS: number | null = null) =>

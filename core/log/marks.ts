@@ -2,6 +2,7 @@ import { climbAt, type TrackProfile } from "#core/distance";
 import type { Reading } from "#core/readings";
 import type { Ground, ReadingField } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
+import { counterReadings, type MarkedEntry } from "./counters.ts";
 import {
   placeEntries,
   type DistanceBasis,
@@ -9,6 +10,8 @@ import {
   type PlacedEntry,
   type PlaceSource,
 } from "./places.ts";
+import { withoutRebounds } from "./rebounds.ts";
+import { telemetryReadings, type TelemetryColumns } from "./telemetry.ts";
 
 /** A moment with a distance along the test. Several entries at one place and ride make one mark. */
 export interface Mark {
@@ -30,6 +33,8 @@ export interface Leg {
   readonly ground: Ground;
   readonly gainM: number;
   readonly lossM: number;
+  /** The pack was charged here; a ride that begins elsewhere may still have a distance of its own. */
+  readonly charged: boolean;
 }
 
 /** A reading at a mark, with the entry and field it came from. */
@@ -46,11 +51,16 @@ export interface Course {
   readonly readings: readonly LoggedReading[];
   /** Distance basis of each ride. */
   readonly bases: readonly DistanceBasis[];
+  /** Where full power ended by hand, along the whole test. */
+  readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
+  /** What was left out or taken otherwise than written, in sentences. */
+  readonly notices: readonly string[];
 }
 
 export interface RideLog {
   readonly entries: readonly LiveEntry[];
   readonly track: TrackProfile | null;
+  readonly telemetry?: TelemetryColumns | null;
 }
 
 export interface CourseSetting {
@@ -95,33 +105,76 @@ export function readingsAt(mark: number, entry: LiveEntry, meterStepV: number): 
 const levelOf = ({ body }: LiveEntry) => ("level" in body ? body.level : undefined);
 const groundOf = ({ body }: LiveEntry) => ("ground" in body ? body.ground : undefined);
 
+/** Entries that make no mark of their own. */
+const MARKLESS = ["stop", "go", "note", "fullPowerEnd"];
+
+/** Entries of one ride grouped by place; a refill closes its group, since what follows stands after the charge. */
+function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntry[])[] {
+  const groups: PlacedEntry[][] = [];
+  for (const item of placed) {
+    const group = groups.at(-1);
+    const closed = group?.some(({ entry }) => entry.body.kind === "refill" && !entry.struck);
+    if (group && !closed && item.distanceM - group[0]!.distanceM < SAME_PLACE_M) group.push(item);
+    else groups.push([item]);
+  }
+  return groups;
+}
+
+const refillOf = ({ entries }: Pick<Mark, "entries">) => {
+  const entry = entries.find(({ body, struck }) => body.kind === "refill" && !struck);
+  return entry?.body.kind === "refill" ? { rootId: entry.rootId, body: entry.body } : null;
+};
+
+/** What the charges say: a full refill measures what was used since full, a part charge what came back. */
+function chargeReadings(marks: readonly Mark[]): readonly LoggedReading[] {
+  return marks.flatMap((mark, at): readonly LoggedReading[] => {
+    const refill = refillOf(mark);
+    if (!refill) return [];
+    const { rootId, body } = refill;
+    const { wallWh, toFull, charger = "charger" } = body;
+    const next = marks[at + 1];
+    const said: LoggedReading["reading"][] = [];
+    if (wallWh !== undefined && toFull)
+      said.push({ kind: "wallRefill", mark: mark.index, wallWh, stepWh: 1, charger });
+    if (wallWh !== undefined && !toFull && next)
+      said.push({ kind: "wallCharge", fromMark: mark.index, toMark: next.index, wallWh, stepWh: 1, charger });
+    if (toFull && next) said.push({ kind: "fullStart", mark: next.index });
+    return said.map((reading) => ({ reading, rootId, field: null, struck: false }));
+  });
+}
+
 /**
- * Lays the rides of one charge end to end as marks, legs and readings. A struck entry keeps its mark, level and ground
- * but its readings count for nothing. Entries of stops, starts and notes make no mark of their own.
+ * Lays the rides of one test end to end as marks, legs and readings. A struck entry keeps its mark, level and ground but
+ * its readings count for nothing. Entries of stops, notes and hand marks make no mark of their own. A refill ends its
+ * mark: the leg to the next one is a charge, not a way ridden.
  */
 export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Course {
   const marks: Mark[] = [];
   const legs: Leg[] = [];
-  const readings: LoggedReading[] = [];
+  const plain: LoggedReading[] = [];
   const bases: DistanceBasis[] = [];
+  const marked: MarkedEntry[] = [];
+  const rideStart: number[] = [];
+  const logged: LoggedReading[] = [];
+  const handMarks: { rootId: string; distanceM: number }[] = [];
   let offset = 0;
   let level = setting.firstLevel;
   let ground = setting.firstGround;
-  rides.forEach(({ entries, track }, ride) => {
+  rides.forEach(({ entries, track, telemetry }, ride) => {
     const { placed, basis } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
     bases.push(basis);
-    const counted = placed.filter(({ entry }) => !["stop", "go", "note"].includes(entry.body.kind));
-    const groups: PlacedEntry[][] = [];
-    for (const item of counted) {
-      const group = groups.at(-1);
-      if (group && item.distanceM - group[0]!.distanceM < SAME_PLACE_M) group.push(item);
-      else groups.push([item]);
-    }
-    groups.forEach((group) => {
+    rideStart.push(marks.length);
+    for (const { entry, distanceM } of placed)
+      if (entry.body.kind === "fullPowerEnd" && !entry.struck)
+        handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
+    groupsOf(placed.filter(({ entry }) => !MARKLESS.includes(entry.body.kind))).forEach((group) => {
       const { distanceM: along, source } = group[0]!;
       const index = marks.length;
       const previous = marks.at(-1);
       const fromM = previous?.ride === ride ? previous.distanceM - offset : 0;
+      const charged = previous !== undefined && refillOf(previous) !== null;
+      const climb = (key: "gainM" | "lossM") =>
+        track?.hasHeights && !charged ? climbAt(track, key, along) - climbAt(track, key, fromM) : 0;
       if (previous)
         legs.push({
           from: index - 1,
@@ -129,8 +182,9 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
           distanceM: along - fromM,
           level,
           ground,
-          gainM: track?.hasHeights ? climbAt(track, "gainM", along) - climbAt(track, "gainM", fromM) : 0,
-          lossM: track?.hasHeights ? climbAt(track, "lossM", along) - climbAt(track, "lossM", fromM) : 0,
+          gainM: climb("gainM"),
+          lossM: climb("lossM"),
+          charged,
         });
       marks.push({
         index,
@@ -141,12 +195,24 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
         entries: group.map(({ entry }) => entry),
       });
       for (const { entry } of group) {
-        readings.push(...readingsAt(index, entry, setting.meterStepV));
+        plain.push(...readingsAt(index, entry, setting.meterStepV));
+        marked.push({ entry, mark: index, ride });
         level = levelOf(entry) ?? level;
         ground = groundOf(entry) ?? ground;
       }
     });
+    if (telemetry) logged.push(...telemetryReadings(marks.slice(rideStart[ride]), telemetry));
     offset = marks.at(-1)?.distanceM ?? offset;
   });
-  return { marks, legs, readings, bases };
+  const charges = new Map(legs.flatMap(({ from, to, charged }) => (charged ? [[from, to] as const] : [])));
+  const steady = withoutRebounds(plain, new Set(charges.values()));
+  const counted = counterReadings(marked, { rideStart, charges });
+  return {
+    marks,
+    legs,
+    readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...logged],
+    bases,
+    handMarks,
+    notices: [...steady.notices, ...counted.notices],
+  };
 }

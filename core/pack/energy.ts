@@ -2,7 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import { bad, good, type Result } from "#core/problems";
 import type { Uncertain } from "#core/quantities";
 import { interpolate } from "./interpolate.ts";
-import type { Pack } from "./schema.ts";
+import type { Pack, SinglePack } from "./schema.ts";
 import { NOMINAL_CELL_VOLTS, TEMPERATURE, type Chemistry } from "./tables.ts";
 
 /** Share of the 25 C energy that a pack yields at a temperature. NMC at 4 C: 0.908. */
@@ -11,29 +11,37 @@ export function temperatureFactor(chemistry: Chemistry, tempC: number): number {
   return interpolate(temps, factor, tempC);
 }
 
-/** Printed Wh, else nominal volts x Ah; a problem when the label gives neither. */
-export function labelEnergy(pack: Pack): Result<number> {
+/** A pack and those beside it, one by one. */
+export function singlePacks(pack: Pack): readonly SinglePack[] {
+  return [pack, ...(pack.beside ?? [])];
+}
+
+function labelOfOne(pack: SinglePack): Result<number> {
   if (pack.labelWh !== undefined) return good(pack.labelWh);
   if (pack.ampHours !== undefined && pack.seriesCells !== undefined)
     return good(pack.ampHours * pack.seriesCells * NOMINAL_CELL_VOLTS[pack.chemistry]);
   return bad("no-label", "labelWh", "Type the pack's printed Wh, or its Ah and series cells.");
 }
 
+function sumOf<T>(results: readonly Result<T>[], add: (sum: T, value: T) => T): Result<T> {
+  return results.reduce((sum, each) => (!sum.ok ? sum : !each.ok ? each : good(add(sum.value, each.value))));
+}
+
+/** Printed Wh, else nominal volts x Ah, of all packs side by side; a problem when a label gives neither. */
+export function labelEnergy(pack: Pack): Result<number> {
+  return sumOf(singlePacks(pack).map(labelOfOne), (a, b) => a + b);
+}
+
 export interface UsableEnergy extends Uncertain {
   readonly labelWh: number;
+  /** "measured" when every pack was. */
   readonly from: "measured" | "label";
 }
 
-/**
- * Usable energy at the test's temperature, Wh: the measurement if there is one (at least 1.5 % sd), else label x 0.95
- * with 4 % sd.
- *
- * @example usableEnergy({ chemistry: "NMC", labelWh: 612, packTempC: 4 }) is 527.91 with sd 21.116
- */
-export function usableEnergy(pack: Pack): Result<UsableEnergy> {
-  const label = labelEnergy(pack);
+function usableOfOne(pack: SinglePack, packTempC: number | undefined): Result<UsableEnergy> {
+  const label = labelOfOne(pack);
   if (!label.ok && pack.measuredWh === undefined) return label;
-  const factor = temperatureFactor(pack.chemistry, pack.packTempC ?? ASSUMED.packTempC);
+  const factor = temperatureFactor(pack.chemistry, pack.packTempC ?? packTempC ?? ASSUMED.packTempC);
   if (pack.measuredWh !== undefined) {
     const measuredAt = temperatureFactor(pack.chemistry, pack.measuredTempC ?? 25);
     const mean = (pack.measuredWh * factor) / measuredAt;
@@ -50,10 +58,22 @@ export function usableEnergy(pack: Pack): Result<UsableEnergy> {
   return good({ mean, sd: mean * ASSUMED.labelSd, labelWh: label.value, from: "label" });
 }
 
-/** Pack resistance when none was measured, ohm: 12 milliohm a series cell over parallel strings of 3 Ah. 13 cells, 15 Ah: 0.0312. */
-export function defaultResistance(seriesCells: number, ampHours: number | undefined): number {
-  const strings = ampHours === undefined ? 4 : Math.max(1, ampHours / ASSUMED.stringAh);
-  return (ASSUMED.cellOhm * seriesCells) / strings;
+/**
+ * Usable energy at the test's temperature, Wh: the measurement if there is one (at least 1.5 % sd), else label x 0.95
+ * with 4 % sd. Packs side by side add, with independent errors.
+ *
+ * @example usableEnergy({ chemistry: "NMC", labelWh: 612, packTempC: 4 }) is 527.91 with sd 21.116
+ */
+export function usableEnergy(pack: Pack): Result<UsableEnergy> {
+  return sumOf(
+    singlePacks(pack).map((one) => usableOfOne(one, pack.packTempC)),
+    (a, b) => ({
+      mean: a.mean + b.mean,
+      sd: Math.hypot(a.sd, b.sd),
+      labelWh: a.labelWh + b.labelWh,
+      from: a.from === "measured" && b.from === "measured" ? "measured" : "label",
+    }),
+  );
 }
 
 /** Lowest and highest rest volts a pack's cells can show, with room for a charger's last tenth. */

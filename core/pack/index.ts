@@ -1,11 +1,19 @@
-export { chemistrySchema, packSchema, type Pack } from "./schema.ts";
+export { chemistrySchema, ocvTableSchema, packSchema, type Pack } from "./schema.ts";
 export { NOMINAL_CELL_VOLTS, OCV, type Chemistry, type OcvTable } from "./tables.ts";
 export { cellCurve, curveOf, fractionFromVolts, straightLineCharge, type CellCurve } from "./curve.ts";
+export { labelEnergy, temperatureFactor, usableEnergy, voltsLimits, type UsableEnergy } from "./energy.ts";
 export {
   defaultResistance,
-  labelEnergy,
-  temperatureFactor,
-  usableEnergy,
-  voltsLimits,
-  type UsableEnergy,
-} from "./energy.ts";
+  packResistance,
+  resistanceFromPairs,
+  resistanceFromSteps,
+  type RestLoadPair,
+} from "./resistance.ts";
+export {
+  expectedShare,
+  healthOf,
+  yearsBetween,
+  type CapacityPoint,
+  type Expected,
+  type Health,
+} from "./health.ts";

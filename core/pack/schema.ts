@@ -5,7 +5,7 @@ export const chemistrySchema = z.enum(["NMC", "LFP"], { error: "Chemistry is NMC
 const positive = (what: string) =>
   z.number({ error: `${what} must be a number.` }).positive(`${what} must be more than zero.`);
 
-const ocvTableSchema = z
+export const ocvTableSchema = z
   .object({ q: z.array(z.number().min(0).max(1)).min(2), volts: z.array(z.number().positive()).min(2) })
   .refine(({ q, volts }) => q.length === volts.length, "The curve needs one volts figure for each charge.")
   .refine(
@@ -15,8 +15,7 @@ const ocvTableSchema = z
   )
   .refine(({ q }) => q[0] === 0 && q.at(-1) === 1, "The curve must run from charge 0 to charge 1.");
 
-/** A pack as its label and its measurements tell it. Wh, Ah, degrees C. */
-export const packSchema = z.object({
+const onePack = z.object({
   chemistry: chemistrySchema,
   /** Printed energy; without it nominal volts x Ah. */
   labelWh: positive("Label energy").optional(),
@@ -37,4 +36,20 @@ export const packSchema = z.object({
   resistanceOhm: positive("Resistance").optional(),
 });
 
+/** A pack as its label and its measurements tell it, with the packs that run beside it in parallel. Wh, Ah, degrees C. */
+export const packSchema = onePack
+  .extend({ beside: z.array(onePack).max(3, "At most three packs run beside the first.").optional() })
+  .superRefine(({ chemistry, seriesCells, beside = [] }, context) => {
+    beside.forEach((other, i) => {
+      if (other.chemistry !== chemistry || (other.seriesCells ?? seriesCells) !== seriesCells)
+        context.addIssue({
+          code: "custom",
+          path: ["beside", i],
+          message: "Packs side by side need the same chemistry and the same cells in series.",
+        });
+    });
+  });
+
 export type Pack = z.infer<typeof packSchema>;
+/** One pack by itself. */
+export type SinglePack = z.infer<typeof onePack>;

@@ -23,3 +23,4 @@ export {
   writeUncertain,
   type Written,
 } from "./format.ts";
+export { quantityToken, spoken } from "./spoken.ts";

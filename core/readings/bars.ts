@@ -8,6 +8,7 @@ import { pointRow, ROOT12, type Setting, type Unknown } from "./row.ts";
 export function barThreshold(bar: number, bars: number): Unknown {
   return {
     key: `bar ${bar}`,
+    of: "gauge",
     mean: 1 - (bar - 1) / bars,
     sd: ASSUMED.barThresholdSd / bars,
     source: "bar thresholds",
@@ -36,6 +37,9 @@ function checkCount(count: number, least: number, { bars }: Setting, path: strin
 export const bars = readingKind({
   schema: z.object({ kind: z.literal("bars"), mark: markSchema, bars: barNumber }),
   name: "bars",
+  counted: ["one look at the bars", "looks at the bars"],
+  ifOff: "miscounted, or looked at under load?",
+  text: ({ bars: shown }) => `${shown} bars`,
   check: (reading, setting) => checkCount(reading.bars, 0, setting, "bars"),
   says: ({ mark, bars: shown }, { bars: count }) => {
     const errors = [{ source: "bar width", sd: 1 / count / ROOT12 }];
@@ -55,6 +59,9 @@ export const bars = readingKind({
 export const barLost = readingKind({
   schema: z.object({ kind: z.literal("barLost"), mark: markSchema, bar: barNumber }),
   name: "bar lost",
+  counted: ["one bar lost", "bars lost"],
+  ifOff: "seen late, or noted at the wrong mile?",
+  text: ({ bar }) => `bar ${bar} lost`,
   check: (reading, setting) => checkCount(reading.bar, 1, setting, "bar"),
   says: ({ mark, bar }, { bars: count }) =>
     pointRow(mark, barThreshold(bar, count), [{ source: "bar sighting", sd: ASSUMED.barSightingSd }]),
@@ -64,12 +71,16 @@ export const barLost = readingKind({
 export const lastBarBlinking = readingKind({
   schema: z.object({ kind: z.literal("lastBarBlinking"), mark: markSchema }),
   name: "last bar blinking",
+  counted: ["the last bar blinking", "last bars blinking"],
+  ifOff: "seen late, or noted at the wrong mile?",
+  text: () => "last bar blinking",
   check: (_reading, setting) => checkCount(1, 1, setting, "bars"),
   says: ({ mark }, { bars: count }) =>
     pointRow(
       mark,
       {
         key: "last bar",
+        of: "gauge",
         mean: 1 - ASSUMED.lastBarAt / count,
         sd: ASSUMED.lastBarSd / count,
         source: "last-bar point",

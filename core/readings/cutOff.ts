@@ -8,6 +8,9 @@ import { fractionRow } from "./row.ts";
 export const cutOff = readingKind({
   schema: z.object({ kind: z.literal("cutOff"), mark: markSchema }),
   name: "cut-off",
+  counted: ["the cut-off", "cut-offs"],
+  ifOff: "did it cut off for another reason, such as cold or heat?",
+  text: () => "cut-off",
   check: () => [],
   says: ({ mark }) => fractionRow(mark, 1, [{ source: "cut-off", sd: ASSUMED.cutOffSd }]),
 });

@@ -8,6 +8,9 @@ import { fractionRow } from "./row.ts";
 export const fullStart = readingKind({
   schema: z.object({ kind: z.literal("fullStart"), mark: markSchema }),
   name: "full charge",
+  counted: ["a full start", "full starts"],
+  ifOff: "was the charger really done?",
+  text: () => "charger done",
   check: () => [],
   says: ({ mark }) => fractionRow(mark, 0, [{ source: "full at start", sd: ASSUMED.fullStartSd }]),
 });

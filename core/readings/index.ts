@@ -1,12 +1,16 @@
 export {
   checkReading,
+  countedText,
+  likelySlip,
   markOf,
   readingName,
   readingSchema,
+  readingText,
   rowOf,
   type Reading,
   type ReadingKindName,
 } from "./registry.ts";
 export { percentSays } from "./percent.ts";
 export { barThreshold } from "./bars.ts";
+export { sumTelemetry, type SummedTelemetry } from "./telemetry.ts";
 export type { Row, Setting, Unknown } from "./row.ts";

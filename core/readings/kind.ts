@@ -7,6 +7,12 @@ export interface ReadingKind<Schema extends z.ZodType> {
   readonly schema: Schema;
   /** What a person calls it: "percent", "bar lost". */
   readonly name: string;
+  /** How evidence is counted in a sentence: "one percent", or 4 "percents". */
+  readonly counted: readonly [one: string, many: string];
+  /** The likeliest slip when one stands off from the rest: "a typing slip?" */
+  readonly ifOff: string;
+  /** One reading in a few words: "62 %", "48.6 V at rest". */
+  text(reading: z.infer<Schema>): string;
   /** Sentences for values the bike or pack cannot show. */
   check(reading: z.infer<Schema>, setting: Setting): readonly Problem[];
   says(reading: z.infer<Schema>, setting: Setting): Row;

@@ -8,11 +8,20 @@ import { pointRow } from "./row.ts";
 export const lowPower = readingKind({
   schema: z.object({ kind: z.literal("lowPower"), mark: markSchema }),
   name: "low-power mode",
+  counted: ["low-power mode", "low-power modes"],
+  ifOff: "seen late, or noted at the wrong mile?",
+  text: () => "low-power mode",
   check: () => [],
   says: ({ mark }) =>
     pointRow(
       mark,
-      { key: "low power", mean: ASSUMED.lowPowerAt, sd: ASSUMED.lowPowerSd, source: "low-power point" },
+      {
+        key: "low power",
+        of: "gauge",
+        mean: ASSUMED.lowPowerAt,
+        sd: ASSUMED.lowPowerSd,
+        source: "low-power point",
+      },
       [{ source: "low-power sighting", sd: ASSUMED.lowPowerSightingSd }],
     ),
 });

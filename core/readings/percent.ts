@@ -22,6 +22,9 @@ export const percent = readingKind({
     step: z.number().positive().optional(),
   }),
   name: "percent",
+  counted: ["one percent", "percents"],
+  ifOff: "a typing slip?",
+  text: ({ percent: value }) => `${value} %`,
   check: ({ percent: value }) =>
     problemIf(
       value < 0 || value > 100,

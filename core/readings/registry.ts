@@ -1,13 +1,16 @@
 import { z } from "zod";
 import type { Problem } from "#core/problems";
 import { bars, barLost, lastBarBlinking } from "./bars.ts";
+import { chargeCounter } from "./chargeCounter.ts";
 import { cutOff } from "./cutOff.ts";
-import { chargeCounter, energyCounter, telemetry, wallRefill } from "./energy.ts";
+import { energyCounter } from "./energyCounter.ts";
 import { fullStart } from "./fullStart.ts";
 import type { ReadingKind } from "./kind.ts";
 import { lowPower } from "./lowPower.ts";
 import { percent } from "./percent.ts";
+import { wallCharge, wallRefill } from "./wall.ts";
 import type { Row, Setting } from "./row.ts";
+import { telemetry } from "./telemetry.ts";
 import { loadedVolts, restVolts } from "./volts.ts";
 
 /** Every kind of reading, by name. A new kind is its own file and one line here. */
@@ -25,27 +28,16 @@ const KINDS = {
   chargeCounter,
   telemetry,
   wallRefill,
+  wallCharge,
 };
 
 export type ReadingKindName = keyof typeof KINDS;
+type Kind = (typeof KINDS)[ReadingKindName];
+type KindSchema = Kind["schema"];
 
 export const readingSchema = z.discriminatedUnion(
   "kind",
-  [
-    fullStart.schema,
-    percent.schema,
-    restVolts.schema,
-    loadedVolts.schema,
-    bars.schema,
-    barLost.schema,
-    lastBarBlinking.schema,
-    lowPower.schema,
-    cutOff.schema,
-    energyCounter.schema,
-    chargeCounter.schema,
-    telemetry.schema,
-    wallRefill.schema,
-  ],
+  Object.values(KINDS).map(({ schema }) => schema) as unknown as [KindSchema, ...KindSchema[]],
   { error: `A reading's kind is one of ${Object.keys(KINDS).join(", ")}.` },
 );
 
@@ -59,6 +51,22 @@ function kindOf(reading: Reading): ReadingKind<z.ZodType<Reading>> {
 /** What a person calls the reading's kind. */
 export function readingName(kind: ReadingKindName): string {
   return KINDS[kind].name;
+}
+
+/** One reading in a few words: "62 %", "bar 4 lost". */
+export function readingText(reading: Reading): string {
+  return kindOf(reading).text(reading);
+}
+
+/** The likeliest slip when a reading stands off from the rest. */
+export function likelySlip(kind: ReadingKindName): string {
+  return KINDS[kind].ifOff;
+}
+
+/** So many of a kind, in words: `countedText("percent", 4) === "4 percents"`. */
+export function countedText(kind: ReadingKindName, count: number): string {
+  const [one, many] = KINDS[kind].counted;
+  return count === 1 ? one : `${count} ${many}`;
 }
 
 /** What is impossible about a reading on this bike; empty when it can be. */

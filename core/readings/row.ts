@@ -15,6 +15,8 @@ export interface Setting {
 /** An unknown of the bike that a reading leans on: a bar's threshold, a meter's gain. Normal before any evidence. */
 export interface Unknown {
   readonly key: string;
+  /** What it belongs to: a device goes from bike to bike, a gauge's points stay with that gauge. */
+  readonly of: "gauge" | "device";
   readonly mean: number;
   readonly sd: number;
   /** The error source it belongs to in the budget. */
@@ -43,6 +45,8 @@ export interface Row {
     | {
         readonly from: number | undefined;
         readonly to: number;
+        /** The span is a charge, not a ride: the fraction itself falls. */
+        readonly charging?: true | undefined;
         /** Wh between the two fractions; depends on them only for a charge counter. */
         readonly wh: (fFrom: number, fTo: number) => number;
         /** Coefficient of the shared gain, Wh per sd. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
-import { defaultResistance, fractionFromVolts, voltsLimits } from "#core/pack";
+import { fractionFromVolts, packResistance, voltsLimits } from "#core/pack";
 import type { Problem } from "#core/problems";
 import { fixed } from "#core/quantities";
 import { problemIf, readingKind } from "./kind.ts";
@@ -43,6 +43,9 @@ export const restVolts = readingKind({
     meterStepV: stepSchema,
   }),
   name: "rest volts",
+  counted: ["one rest volts", "rest volts"],
+  ifOff: "was the load off?",
+  text: ({ packVolts }) => `${packVolts} V at rest`,
   check: ({ packVolts }, setting) => checkVolts(packVolts, setting),
   says: ({ mark, packVolts, restMin, meterStepV }, setting) => {
     const rest = restMin >= ASSUMED.restedMinutes ? ASSUMED.restedVoltsSd : ASSUMED.unrestedVoltsSd;
@@ -62,12 +65,13 @@ export const loadedVolts = readingKind({
     meterStepV: stepSchema,
   }),
   name: "loaded volts",
+  counted: ["one loaded volts", "loaded volts"],
+  ifOff: "were the amps read at the same moment?",
+  text: ({ packVolts, amps }) => `${packVolts} V at ${amps} A`,
   check: ({ packVolts }, setting) => checkVolts(packVolts, setting),
   says: ({ mark, packVolts, amps, resistanceOhm, meterStepV }, setting) => {
     const cells = setting.pack.seriesCells ?? 1;
-    const ohm =
-      resistanceOhm ?? setting.pack.resistanceOhm ?? defaultResistance(cells, setting.pack.ampHours);
-    const sag = amps * ohm;
+    const sag = amps * (resistanceOhm ?? packResistance(setting.pack));
     const sd = Math.hypot(
       meterStepV / ROOT12 / cells,
       ASSUMED.unrestedVoltsSd,

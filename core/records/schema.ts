@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { entrySchema, groundSchema } from "#core/log";
-import { chemistrySchema } from "#core/pack";
+import { chemistrySchema, ocvTableSchema } from "#core/pack";
 
 /**
  * What is kept of bikes, packs, riders, set-ups and tests, in SI units: the same schemas for forms, database, import and
@@ -75,6 +75,16 @@ export const packRecordSchema = z
       .optional(),
     measuredWh: number(20, 10_000, "A measured capacity is 20 to 10,000 Wh.").optional(),
     measuredSdWh: number(0, 1000, "The doubt of the measurement is in Wh, for example 9.").optional(),
+    resistanceOhm: number(0.001, 5, "A pack's resistance is 0.001 to 5 ohm, for example 0.11.").optional(),
+    /** Own measured rest-volts curve, per cell. */
+    ocv: ocvTableSchema.optional(),
+    firstUsedOn: z.iso.date({ error: "Type the day as 2024-05-18." }).optional(),
+    cycles: z
+      .number()
+      .int("Cycles are whole.")
+      .min(0, "Cycles cannot be negative.")
+      .max(10_000, "That is over 10,000 cycles: check the figure.")
+      .optional(),
     pencil,
   })
   .refine(
@@ -151,17 +161,40 @@ export const trackSchema = z
   );
 export type TrackRecord = z.infer<typeof trackSchema>;
 
+/** Samples of a logger, as columns; amps negative when energy comes back. */
+export const telemetrySchema = z
+  .object({
+    logger: z.string().trim().min(1).max(40).default("logger"),
+    timeS: column,
+    volts: column,
+    amps: column,
+    speedMps: column.optional(),
+  })
+  .refine(
+    ({ timeS, volts, amps, speedMps }) =>
+      [volts, amps, speedMps ?? timeS].every((other) => other.length === timeS.length),
+    "The telemetry's columns differ in length.",
+  )
+  .refine(
+    ({ timeS }) => timeS.every((time, i) => i === 0 || time >= timeS[i - 1]!),
+    "The telemetry's times must not run backward.",
+  );
+export type TelemetryRecord = z.infer<typeof telemetrySchema>;
+
 export const rideRecordSchema = z.object({
   name: words,
   entries: z.array(entrySchema).max(20_000, "A ride holds at most 20,000 entries."),
   track: trackSchema.nullable().default(null),
+  telemetry: telemetrySchema.nullable().default(null),
 });
 
-/** One test with all it needs: what the app reckons from, and what a bundle holds. All its rides are on one charge. */
+/** One test with all it needs: what the app reckons from, and what a bundle holds. Its rides follow one another on the same pack. */
 export const testRecordSchema = z.object({
   test: testSchema,
   bike: bikeSchema,
   pack: packRecordSchema,
+  /** A second pack that ran beside the first. */
+  secondPack: packRecordSchema.nullable().default(null),
   rider: riderSchema.nullable().default(null),
   setUp: setUpSchema.nullable().default(null),
   rides: z.array(rideRecordSchema).min(1, "A test has at least one ride."),

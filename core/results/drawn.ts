@@ -1,18 +1,24 @@
 import { ASSUMED } from "#core/assumptions";
-import { settingOf, type LedgerInput } from "#core/ledger";
+import { settingOf, type Bearing, type LedgerInput } from "#core/ledger";
 import type { Course, LoggedReading } from "#core/log";
-import { markOf, rowOf } from "#core/readings";
+import type { Uncertain } from "#core/quantities";
+import { markOf, readingText, rowOf } from "#core/readings";
 import type { DrawnReading } from "./types.ts";
-import { readingText } from "./words.ts";
 
-/** Every reading as the strip draws it: where it alone would put the curve, with its own error. */
+/**
+ * Every reading as the strip draws it: where it alone would put the curve, with its own error, and how it bears on the
+ * answer.
+ *
+ * @param bearing of each counted reading; @param perMetre brings Wh/mi of the ledger to the answer's Wh per metre
+ */
 export function drawn(
   course: Course,
   input: LedgerInput,
   readings: readonly LoggedReading[],
-  standings: ReadonlyMap<LoggedReading, number>,
+  bearing: ReadonlyMap<LoggedReading, Bearing>,
+  perMetre: (whPerMi: Uncertain) => Uncertain,
 ): DrawnReading[] {
-  const setting = settingOf(input);
+  const setting = settingOf(input, input.rides[0]!);
   return readings.map((logged) => {
     const { reading, rootId, field, struck } = logged;
     const row = rowOf(reading, setting);
@@ -25,6 +31,7 @@ export function drawn(
       row.unknowns.reduce((sum, { unknown, coefficient }) => sum + (coefficient * unknown.sd) ** 2, 0) +
       (row.smooth ? ASSUMED.smoothSd ** 2 : 0);
     const mark = markOf(reading);
+    const bears = bearing.get(logged);
     return {
       rootId,
       field,
@@ -33,8 +40,18 @@ export function drawn(
       distanceM: course.marks[mark]!.distanceM,
       says: row.energy ? null : { mean: known, sd: Math.sqrt(variance) },
       struck,
-      standing: standings.get(logged) ?? null,
+      standing: bears?.standing ?? null,
       text: readingText(reading),
+      row: bears
+        ? {
+            inWh: row.energy !== undefined,
+            says: bears.says,
+            sd: bears.sd,
+            answer: bears.answer,
+            share: bears.share,
+            without: perMetre(bears.without),
+          }
+        : null,
     };
   });
 }

@@ -1,11 +1,11 @@
 import { ASSUMED } from "#core/assumptions";
 import type { TrackProfile } from "#core/distance";
-import { ledgerInputSchema, settingOf, type LedgerInput } from "#core/ledger";
+import { settingOf, type LedgerInput } from "#core/ledger";
 import { foldLog, layCourse, type Course, type LoggedReading } from "#core/log";
+import { resistanceFromPairs, resistanceFromSteps, type Pack, type RestLoadPair } from "#core/pack";
 import { METRES_PER_MILE } from "#core/quantities";
-import { checkReading } from "#core/readings";
-import type { TestRecord } from "#core/records";
-import { readingText } from "./words.ts";
+import { checkReading, readingText, type Setting } from "#core/readings";
+import type { PackRecord, TestRecord } from "#core/records";
 
 /** From a record to what the ledger solves: the course, its cells, and the readings that can be. */
 
@@ -15,7 +15,11 @@ export const cellName = (level: string, ground: string) => `${level} | ${ground}
 /** The course of a record: its logs folded and laid end to end. */
 export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | null)[]): Course {
   return layCourse(
-    record.rides.map(({ entries }, ride) => ({ entries: foldLog(entries), track: tracks[ride]! })),
+    record.rides.map(({ entries, telemetry }, ride) => ({
+      entries: foldLog(entries),
+      track: tracks[ride]!,
+      telemetry,
+    })),
     {
       knownFactor: record.knownFactor,
       circumferenceMm: record.bike.wheelCircumferenceM && record.bike.wheelCircumferenceM * 1000,
@@ -29,11 +33,76 @@ export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | nu
 }
 
 /** Bike, rider and load, or what is assumed of them, kg. */
-function systemMass(record: TestRecord): number {
-  const { bike, rider, setUp } = record;
+function systemMass({ bike, rider, setUp }: TestRecord): number {
   if (bike.massKg === undefined || rider?.massKg === undefined) return ASSUMED.massKg;
   return bike.massKg + rider.massKg + (setUp?.carriedKg ?? 0);
 }
+
+/** Longest time between a rest and a load reading that make a pair, s. */
+const PAIR_S = 120;
+
+/** Volts at rest and under load, noted within two minutes of each other. */
+export function restLoadPairs(course: Course): readonly RestLoadPair[] {
+  const seen = course.marks.flatMap(({ entries }) =>
+    entries.flatMap(({ body, timeS, struck, struckFields }) =>
+      struck ||
+      struckFields.includes("packVolts") ||
+      !("packVolts" in body) ||
+      body.packVolts === undefined ||
+      timeS === null
+        ? []
+        : [{ timeS, volts: body.packVolts, amps: body.amps, loaded: body.underLoad === true }],
+    ),
+  );
+  return seen.flatMap((load) => {
+    if (!load.loaded || load.amps === undefined) return [];
+    const rest = seen.find(({ loaded, timeS }) => !loaded && Math.abs(timeS - load.timeS) <= PAIR_S);
+    return rest ? [{ restVolts: rest.volts, loadVolts: load.volts, amps: load.amps }] : [];
+  });
+}
+
+/** A pack's resistance: its own, else from the ride's telemetry or pairs; undefined leaves the default. */
+function resistanceOf(record: TestRecord, course: Course): number | undefined {
+  if (record.pack.resistanceOhm !== undefined) return record.pack.resistanceOhm;
+  const pairs = resistanceFromPairs(restLoadPairs(course));
+  if (pairs.ok) return pairs.value;
+  for (const { telemetry } of record.rides) {
+    const steps = telemetry && resistanceFromSteps(telemetry.timeS, telemetry.volts, telemetry.amps);
+    if (steps?.ok) return steps.value;
+  }
+  return undefined;
+}
+
+const single = ({
+  chemistry,
+  labelWh,
+  ampHours,
+  seriesCells,
+  measuredWh,
+  measuredSdWh,
+  ocv,
+}: PackRecord) => ({
+  chemistry,
+  labelWh,
+  ampHours,
+  seriesCells,
+  measuredWh,
+  measuredSdWh,
+  ocv,
+});
+
+/** The pack of a record as it was on the test: warm or cold, alone or with a second beside it. */
+export function packOf(record: TestRecord, course?: Course): Pack {
+  const packTempC = record.test.packTempC ?? record.test.airTempC;
+  return {
+    ...single(record.pack),
+    packTempC,
+    resistanceOhm: course ? resistanceOf(record, course) : record.pack.resistanceOhm,
+    ...(record.secondPack && { beside: [{ ...single(record.secondPack), packTempC }] }),
+  };
+}
+
+const ONLY = "only";
 
 /** The ledger of a course with the readings to count. */
 export function ledgerInput(
@@ -41,19 +110,37 @@ export function ledgerInput(
   course: Course,
   readings: readonly LoggedReading[],
 ): LedgerInput {
-  const { pack, bike, test } = record;
-  return ledgerInputSchema.parse({
-    pack: { ...pack, packTempC: test.packTempC ?? test.airTempC },
-    gauge: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars },
+  const { bike } = record;
+  return {
+    packs: { [ONLY]: packOf(record, course) },
+    gauges: { [ONLY]: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars } },
     massKg: systemMass(record),
     cells: [...new Set(course.legs.map(({ level, ground }) => cellName(level, ground)))],
-    legs: course.legs.map(({ distanceM, level, ground, gainM, lossM }) => ({
-      miles: { [cellName(level, ground)]: distanceM / METRES_PER_MILE },
-      gainM,
-      lossM,
-    })),
-    readings: readings.map(({ reading }) => reading),
-  });
+    rides: [
+      {
+        pack: ONLY,
+        gauge: ONLY,
+        legs: course.legs.map(({ distanceM, level, ground, gainM, lossM, charged }) =>
+          charged
+            ? { miles: {}, charged }
+            : { miles: { [cellName(level, ground)]: distanceM / METRES_PER_MILE }, gainM, lossM },
+        ),
+        readings: readings.map(({ reading }) => reading),
+      },
+    ],
+  };
+}
+
+/** What the readings of a record's bike and pack are checked against. */
+export function recordSetting(record: TestRecord): Setting {
+  const { percentStep, counts, bars } = record.bike;
+  return settingOf(
+    {
+      packs: { [ONLY]: packOf(record) },
+      gauges: { [ONLY]: { percentStep: percentStep || 1, counts, bars } },
+    },
+    { pack: ONLY, gauge: ONLY },
+  );
 }
 
 /** Readings the bike can have shown, and the problems of the others. */
@@ -61,10 +148,7 @@ export function possible(
   record: TestRecord,
   course: Course,
 ): { readonly readings: readonly LoggedReading[]; readonly problems: readonly string[] } {
-  const setting = settingOf({
-    pack: record.pack,
-    gauge: { percentStep: record.bike.percentStep || 1, counts: record.bike.counts, bars: record.bike.bars },
-  });
+  const setting = recordSetting(record);
   const problems: string[] = [];
   const readings = course.readings.filter(({ reading }) => {
     const found = checkReading(reading, setting);

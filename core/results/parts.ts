@@ -1,4 +1,4 @@
-import { energyFigure, milesOf, notToldApart, variableFigure, withSds, type Solved } from "#core/ledger";
+import { cellFigure, milesOf, notToldApart, uncertain, type Solved } from "#core/ledger";
 import type { Course } from "#core/log";
 import { METRES_PER_MILE, type Uncertain } from "#core/quantities";
 import { cellName } from "./input.ts";
@@ -10,23 +10,17 @@ export function parts(
   course: Course,
   perMetre: (value: Uncertain) => Uncertain,
 ): readonly PartUse[] {
-  const cells = solved.input.cells.map((cell) => {
+  return solved.input.cells.flatMap((cell): readonly PartUse[] => {
+    const figure = cellFigure(solved, cell);
+    if (!figure) return [];
     const { level, ground } = course.legs.find((leg) => cellName(leg.level, leg.ground) === cell)!;
-    return { cell, level, ground, miles: milesOf(solved, 0, cell) };
+    return [
+      {
+        level,
+        ground,
+        distanceM: milesOf(solved.input.rides[0]!, cell) * METRES_PER_MILE,
+        whPerM: notToldApart(solved, cell) ? null : perMetre(uncertain(solved, figure)),
+      },
+    ];
   });
-  const rateForms = cells.map(({ cell }) => variableFigure(solved, solved.prior.rate.get(cell)!));
-  const rates = withSds(solved, rateForms);
-  const ridden = cells.filter(({ miles }) => miles > 0);
-  const used = withSds(
-    solved,
-    ridden.map(({ cell, miles }) => energyFigure(solved, solved.prior.cellUse[0]!.get(cell)!, miles)),
-  );
-  return ridden.map(({ cell, level, ground, miles }, i) => ({
-    level,
-    ground,
-    distanceM: miles * METRES_PER_MILE,
-    whPerM: notToldApart(rates[cells.findIndex((other) => other.cell === cell)]!.sd, solved.usable.mean)
-      ? null
-      : perMetre(used[i]!),
-  }));
 }

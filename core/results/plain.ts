@@ -1,9 +1,10 @@
-import type { Mark } from "#core/log";
+import type { Course, Mark } from "#core/log";
 import { plainFromPercent, plainFromVolts, type Plain } from "#core/plain";
 import { labelEnergy } from "#core/pack";
 import type { Result } from "#core/problems";
 import { fixed, METRES_PER_MILE } from "#core/quantities";
 import type { TestRecord } from "#core/records";
+import { packOf } from "./input.ts";
 import type { PlainResult } from "./types.ts";
 import type { LiveEntry } from "#core/log";
 
@@ -46,11 +47,11 @@ function explained(plain: Result<Plain>, because: string): PlainResult | null {
 
 /**
  * What paper would give: label energy for a full run-down; else the drop in percent, in rest volts, or in bars, in that
- * order, over the distance between the first and the last such reading.
+ * order, over the distance between the first and the last such reading. Null with a charge in between.
  */
-export function plainResult(record: TestRecord, marks: readonly Mark[]): PlainResult | null {
-  const label = labelEnergy(record.pack);
-  if (!label.ok) return null;
+export function plainResult(record: TestRecord, { marks, legs }: Course): PlainResult | null {
+  const label = labelEnergy(packOf(record));
+  if (!label.ok || legs.some(({ charged }) => charged)) return null;
   const labelWh = label.value;
   const from = (ends: Ends, startPercent: number, endPercent: number) =>
     plainFromPercent({ startPercent, endPercent, labelWh, distanceMi: ends.distanceM / METRES_PER_MILE });

@@ -1,29 +1,217 @@
-import { profileOf } from "#core/distance";
+import { profileOf, type TrackProfile } from "#core/distance";
 import {
-  budgetOf,
+  bearings,
+  columnFigure,
   energyFigure,
+  flagSentence,
   linearFigure,
+  milesOf,
+  questionReadings,
   rideFigure,
   solveLedger,
+  uncertain,
   usedBetween,
-  variableFigure,
+  usedOnRide,
   widening,
-  withSds,
+  type LedgerInput,
+  type Solved,
 } from "#core/ledger";
-import { labelEnergy, usableEnergy } from "#core/pack";
-import { bad, badAll, good, type Problem, type Result } from "#core/problems";
-import { fixed, METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
+import type { Course, LoggedReading } from "#core/log";
+import { labelEnergy } from "#core/pack";
+import { bad, good, type Result } from "#core/problems";
+import { METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
 import { markOf } from "#core/readings";
 import type { TestRecord } from "#core/records";
 import { distanceBecause, rideFigures } from "./distance.ts";
+import { doubt } from "./doubt.ts";
 import { drawn } from "./drawn.ts";
-import { bestFrom, questioned } from "./flags.ts";
-import { courseOf, ledgerInput, possible } from "./input.ts";
+import { endOf } from "./end.ts";
+import { evidenceAlone } from "./evidence.ts";
+import { howBest, howCapacity, howEnergy } from "./how.ts";
+import { courseOf, ledgerInput, packOf, possible } from "./input.ts";
+import { packLearned, thresholds } from "./learned.ts";
 import { parts } from "./parts.ts";
 import { plainResult } from "./plain.ts";
 import { ranges } from "./ranges.ts";
-import type { TestResults } from "./types.ts";
-import { differenceSentence, evidenceWords, flagSentence } from "./words.ts";
+import { profileAlong, seriesAlong } from "./series.ts";
+import { surer } from "./surer.ts";
+import type { Flag, TestResults } from "./types.ts";
+import { capacityWords, differenceSentence, evidenceWords } from "./words.ts";
+
+/** A solved ledger with what turns its figures into the answer's: widened, in metres, with the distance's own error. */
+interface Reckoning {
+  readonly solved: Solved;
+  /** Factor of every sd, where readings disagree. */
+  readonly wide: number;
+  perMetre(whPerMi: Uncertain): Uncertain;
+}
+
+function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
+  const wide = widening(solved.posterior.chi2PerReading);
+  return {
+    solved,
+    wide,
+    perMetre: (value) => withRelative(scale(widen(value, wide), 1 / METRES_PER_MILE), distanceRelativeSd),
+  };
+}
+
+const bestOf = ({ solved, perMetre }: Reckoning) => perMetre(uncertain(solved, rideFigure(solved, 0)));
+
+/** The readings in question, in words, with the answer without them. */
+function inQuestion(solved: Solved, course: Course, counted: readonly LoggedReading[], relativeSd: number) {
+  const { flags, without } = questionReadings(solved);
+  return {
+    flags: flags.map(({ reading: place, standing }): Flag => {
+      const { reading, rootId, field } = counted[place]!;
+      const { distanceM } = course.marks[markOf(reading)]!;
+      return { rootId, field, distanceM, standing, sentence: flagSentence(reading, distanceM, standing) };
+    }),
+    bestWithoutFlags: flags.length ? bestOf(reckoning(without, relativeSd)) : null,
+  };
+}
+
+/** The answer were nothing set aside; null when nothing is. */
+function withStruck(
+  input: LedgerInput,
+  readings: readonly LoggedReading[],
+  relativeSd: number,
+): Uncertain | null {
+  if (!readings.some(({ struck }) => struck)) return null;
+  const [ride] = input.rides;
+  const all = solveLedger({
+    ...input,
+    rides: [{ ...ride!, readings: readings.map(({ reading }) => reading) }],
+  });
+  return all.ok ? bestOf(reckoning(all.value, relativeSd)) : null;
+}
+
+/** Curve and stretches: fraction used at each mark, Wh per metre between neighbours. */
+function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Course) {
+  const curve = course.marks.map(({ distanceM }, mark) => {
+    const used = widen(uncertain(solved, linearFigure(solved, new Map([[mark, 1]]))), wide);
+    return { distanceM, used, left: { mean: 1 - used.mean, sd: used.sd } };
+  });
+  const stretches = course.legs
+    .filter(({ distanceM, charged }) => distanceM > 0 && !charged)
+    .map(({ from, to, distanceM, level, ground }) => ({
+      fromM: course.marks[from]!.distanceM,
+      toM: course.marks[to]!.distanceM,
+      level,
+      ground,
+      whPerM: perMetre(
+        uncertain(
+          solved,
+          energyFigure(solved, 0, usedBetween(solved, 0, from, to), distanceM / METRES_PER_MILE),
+        ),
+      ),
+    }));
+  return { curve, stretches };
+}
+
+function figures(
+  record: TestRecord,
+  course: Course,
+  tracks: readonly (TrackProfile | null)[],
+  readings: readonly LoggedReading[],
+  input: LedgerInput,
+  solved: Solved,
+): Omit<TestResults, "notices" | "course"> {
+  const counted = readings.filter(({ struck }) => !struck);
+  const basis = course.bases.at(-1)!;
+  const { relativeSd } = basis;
+  const reckoned = reckoning(solved, relativeSd);
+  const { wide, perMetre } = reckoned;
+  const figure = rideFigure(solved, 0);
+  const whPerM = bestOf(reckoned);
+  const used = usedOnRide(solved, 0);
+  const fraction = widen(uncertain(solved, linearFigure(solved, used.form)), wide);
+  const energyWh = widen(uncertain(solved, energyFigure(solved, 0, used)), wide);
+  const usable = Object.values(solved.columns.usable)[0]!;
+  const capacity = widen(
+    uncertain(solved, columnFigure(solved, Object.values(solved.columns.capacity)[0]!)),
+    wide,
+  );
+  const distanceM = milesOf(input.rides[0]!) * METRES_PER_MILE;
+  const bears = bearings(solved, figure);
+  const questions = inQuestion(solved, course, counted, relativeSd);
+  const plain = plainResult(record, course);
+  const label = labelEnergy(packOf(record));
+  const factor = course.bases.map((found) => found.factor).find((found) => found !== null) ?? null;
+  const end = endOf(course, fraction);
+  const { alone, sentence } = evidenceAlone(solved, input, counted, relativeSd);
+  const pencil = counted.length === 0;
+  return {
+    best: {
+      value: whPerM,
+      because: `${evidenceWords(counted.map(({ reading }) => reading))}${questions.flags.length ? `; ${questions.flags.length === 1 ? "one reading is" : `${questions.flags.length} readings are`} in question` : ""}`,
+      pencil,
+      how: howBest({ capacity, fraction, energyWh, distanceM, whPerM, relativeSd, wide }),
+    },
+    plain,
+    plainMissing: plain
+      ? null
+      : course.legs.some(({ charged }) => charged)
+        ? "Paper cannot reckon through a charge in between."
+        : "Paper needs a start and an end reading of one kind: percent, rest volts or bars.",
+    difference:
+      plain &&
+      differenceSentence(
+        plain.whPerM,
+        whPerM.mean,
+        whPerM.sd,
+        label.ok ? label.value : usable.labelWh,
+        capacity.mean,
+      ),
+    energy: {
+      value: energyWh,
+      because: "what left the pack between the first and the last mark",
+      pencil,
+      how: howEnergy(capacity, fraction, energyWh),
+    },
+    distance: {
+      value: { mean: distanceM, sd: distanceM * relativeSd },
+      because: distanceBecause(course),
+      pencil: basis.source === "display" && !factor,
+      how: [],
+    },
+    capacity: {
+      value: capacity,
+      because: capacityWords(usable),
+      pencil: usable.from === "label",
+      how: howCapacity(usable, capacity),
+    },
+    ...ranges(solved, distanceM, relativeSd, wide, course, end),
+    ...rideFigures(tracks),
+    ...alongTheWay(reckoned, course),
+    parts: parts(solved, course, perMetre),
+    readings: drawn(
+      course,
+      input,
+      readings,
+      new Map(counted.map((logged, i) => [logged, bears[i]!])),
+      perMetre,
+    ),
+    ...questions,
+    bestWithStruck: withStruck(input, readings, relativeSd),
+    alone,
+    aloneSentence: sentence,
+    surer: surer(solved, wide, whPerM.mean * relativeSd),
+    end,
+    packLearned: packLearned(record, solved),
+    thresholds: thresholds(solved, wide),
+    profile: profileAlong(course, tracks),
+    series: seriesAlong(record, course),
+    budget: doubt(solved, figure),
+    widened: wide,
+    chi2PerReading: solved.posterior.chi2PerReading,
+    odometer: factor && {
+      k: factor.k,
+      sd: factor.sd,
+      warn: factor.warn,
+      impliedCircumferenceMm: factor.impliedCircumferenceMm ?? null,
+    },
+  };
+}
 
 /**
  * Everything known of one test: the log folded into marks and stretches, the ledger solved, plain beside it, and each
@@ -40,133 +228,19 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
       "rides",
       "Two check-ins at different distances make a test: add the start and at least one more.",
     );
-  const usable = usableEnergy(record.pack);
-  if (!usable.ok) return usable;
+  const label = labelEnergy(packOf(record));
+  if (!label.ok && record.pack.measuredWh === undefined) return label;
   const { readings, problems } = possible(record, course);
-  const counted = readings.filter(({ struck }) => !struck);
-  const input = ledgerInput(record, course, counted);
-  const result = solveLedger(input);
-  if (!result.ok) return badAll(result.problems as readonly Problem[]);
-  const solved = result.value;
-  const wide = widening(solved.posterior.chi2PerReading);
-  const loo = solved.posterior.looStandardised();
-  const standings = new Map(counted.map((logged, i) => [logged, loo[i]!]));
-
-  const basis = course.bases.at(-1)!;
-  const distanceM = course.marks.at(-1)!.distanceM - course.marks[0]!.distanceM;
-  const relativeSd = basis.relativeSd;
-  const best = rideFigure(solved, 0);
-  const lastMark = course.marks.length - 1;
-  const energy = energyFigure(solved, usedBetween(solved, 0, 0, lastMark));
-  const [bestWhPerMi, energyWh, capacity] = withSds(solved, [
-    best,
-    energy,
-    variableFigure(solved, solved.prior.capacity),
-  ]) as [Uncertain, Uncertain, Uncertain];
-  const perMetre = (value: Uncertain) =>
-    withRelative(scale(widen(value, wide), 1 / METRES_PER_MILE), relativeSd);
-  const legs = course.legs.filter((leg) => leg.distanceM > 0);
-  const legSds = withSds(
-    solved,
-    legs.map(({ from, to, distanceM: metres }) =>
-      energyFigure(solved, usedBetween(solved, 0, from, to), metres / METRES_PER_MILE),
-    ),
+  const input = ledgerInput(
+    record,
+    course,
+    readings.filter(({ struck }) => !struck),
   );
-  const markSds = withSds(
-    solved,
-    solved.prior.marks[0]!.map((form) => linearFigure(solved, form)),
-  );
-  const inQuestion = questioned(counted, loo, (kept) => ledgerInput(record, course, kept));
-  const innocent = counted.filter((logged) => !inQuestion.some(({ reading }) => reading === logged));
-  const flags = inQuestion.map(({ reading: logged, standing }) => {
-    const place = course.marks[markOf(logged.reading)]!.distanceM;
-    return {
-      rootId: logged.rootId,
-      field: logged.field,
-      distanceM: place,
-      standing,
-      sentence: flagSentence(logged.reading, place, standing),
-    };
-  });
-  const plain = plainResult(record, course.marks);
-  const label = labelEnergy(record.pack);
-  const factor = course.bases.map((found) => found.factor).find((found) => found !== null) ?? null;
-  const end = course.marks
-    .flatMap(({ entries }) => entries)
-    .find(({ body, struck }) => body.kind === "end" && !struck)?.body;
-  const closed = end?.kind === "end" && end.reason !== "byChoice";
-  const lowPowerMark = course.marks.find(({ entries }) =>
-    entries.some(({ body, struck }) => body.kind === "lowPower" && !struck),
-  );
-  const whPerM = perMetre(bestWhPerMi);
+  const solved = solveLedger(input);
+  if (!solved.ok) return solved;
   return good({
-    best: {
-      value: whPerM,
-      because: `${evidenceWords(counted.map(({ reading }) => reading))}${flags.length ? `; ${flags.length === 1 ? "one reading is" : `${flags.length} readings are`} in question` : ""}`,
-      pencil: counted.length === 0,
-    },
-    plain,
-    plainMissing: plain
-      ? null
-      : "Paper needs a start and an end reading of one kind: percent, rest volts or bars.",
-    difference:
-      plain &&
-      differenceSentence(
-        plain.whPerM,
-        whPerM.mean,
-        whPerM.sd,
-        label.ok ? label.value : usable.value.labelWh,
-        capacity.mean,
-      ),
-    energy: {
-      value: widen(energyWh, wide),
-      because: "what left the pack between the first and the last mark",
-      pencil: counted.length === 0,
-    },
-    distance: {
-      value: { mean: distanceM, sd: distanceM * relativeSd },
-      because: distanceBecause(course),
-      pencil: basis.source === "display" && !factor,
-    },
-    capacity: {
-      value: widen(capacity, wide),
-      because:
-        usable.value.from === "measured"
-          ? "measured, at the test's temperature, weighed with this ride"
-          : `${fixed(usable.value.labelWh, 0)} Wh on the label, less 5 % and the cold, weighed with this ride`,
-      pencil: usable.value.from === "label",
-    },
-    ...ranges(
-      solved,
-      distanceM,
-      relativeSd,
-      wide,
-      closed,
-      lowPowerMark ? lowPowerMark.distanceM - course.marks[0]!.distanceM : null,
-    ),
-    ...rideFigures(tracks),
-    curve: course.marks.map((mark, i) => ({ distanceM: mark.distanceM, used: widen(markSds[i]!, wide) })),
-    stretches: legs.map((leg, i) => ({
-      fromM: course.marks[leg.from]!.distanceM,
-      toM: course.marks[leg.to]!.distanceM,
-      level: leg.level,
-      ground: leg.ground,
-      whPerM: perMetre(legSds[i]!),
-    })),
-    parts: parts(solved, course, perMetre),
-    readings: drawn(course, input, readings, standings),
-    flags,
-    bestWithoutFlags: inQuestion.length ? bestFrom(ledgerInput(record, course, innocent), relativeSd) : null,
-    budget: budgetOf(solved, best),
-    widened: wide,
-    chi2PerReading: solved.posterior.chi2PerReading,
-    odometer: factor && {
-      k: factor.k,
-      sd: factor.sd,
-      warn: factor.warn,
-      impliedCircumferenceMm: factor.impliedCircumferenceMm ?? null,
-    },
-    notices: problems,
+    ...figures(record, course, tracks, readings, input, solved.value),
+    notices: [...problems, ...course.notices],
     course,
   });
 }

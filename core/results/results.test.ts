@@ -1,9 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Entry, EntryBody } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { METRES_PER_MILE, spoken } from "#core/quantities";
 import { testRecordSchema, type TestRecord } from "#core/records";
-import { reckonTest, readingText, type TestResults } from "#core/results";
+import { readingText } from "#core/readings";
+import { reckonTest, type TestResults } from "#core/results";
 
 const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -92,7 +93,7 @@ describe("readings in question", () => {
   test("the slip, and only the slip, is flagged, with a sentence that names it", () => {
     expect(results.flags).toHaveLength(1);
     expect(results.flags[0]).toMatchObject({ rootId: id(2), field: "percent" });
-    expect(results.flags[0]!.sentence).toMatch(
+    expect(spoken(results.flags[0]!.sentence, "imperial")).toMatch(
       /^96 % at 10\.0 mi stands \d+\.\d sd above what the other readings allow: a typing slip\?$/,
     );
   });

@@ -1,4 +1,4 @@
-import type { BudgetLine } from "#core/ledger";
+import type { AloneAnswer, NextMeasure } from "#core/ledger";
 import type { Course } from "#core/log";
 import type { Uncertain } from "#core/quantities";
 
@@ -8,6 +8,8 @@ export interface Explained {
   readonly because: string;
   /** Reckoned beyond what was measured: drawn in pencil. */
   readonly pencil: boolean;
+  /** The arithmetic, line by line, with its numbers. */
+  readonly how: readonly string[];
 }
 
 export interface PlainResult {
@@ -22,6 +24,8 @@ export interface PlainResult {
 export interface CurvePoint {
   readonly distanceM: number;
   readonly used: Uncertain;
+  /** Energy left, 1 less what is used. */
+  readonly left: Uncertain;
 }
 
 /** One reading as drawn on the strip: where it puts the curve, and how far it stands from the rest. */
@@ -37,6 +41,21 @@ export interface DrawnReading {
   /** Residual against the answer without it, sds; null when struck. */
   readonly standing: number | null;
   readonly text: string;
+  /** How it bears on the Wh/mi; null when struck. */
+  readonly row: ReadingRow | null;
+}
+
+/** A reading as its row of the ledger. Fractions of the pack, or Wh for energy readings, as `inWh` says. */
+export interface ReadingRow {
+  readonly inWh: boolean;
+  readonly says: number;
+  readonly sd: number;
+  /** What the whole answer has there. */
+  readonly answer: number;
+  /** Share of all the readings' news of the Wh/mi. */
+  readonly share: number;
+  /** The ride's Wh per metre without it. */
+  readonly without: Uncertain;
 }
 
 export interface Flag {
@@ -55,12 +74,72 @@ export interface StretchUse {
   readonly whPerM: Uncertain;
 }
 
+/** What one kind of evidence alone would say. */
+export interface EvidenceAlone {
+  readonly name: string;
+  /** "4 percents". */
+  readonly from: string;
+  /** Wh per metre. */
+  readonly whPerM: Uncertain;
+  readonly kind: AloneAnswer["evidence"] | "straightLine";
+}
+
+/** One thing that would make the Wh/mi surer. */
+export interface Surer {
+  readonly measure: NextMeasure;
+  readonly what: string;
+  readonly minutes: number;
+  /** Wh per metre that it would leave, as the answer's sd. */
+  readonly sdLeft: number;
+  /** Fall of the sd, Wh per metre, for each minute. */
+  readonly gainPerMinute: number;
+}
+
+/** How the test ended, and where full power did. */
+export interface EndView {
+  /** In words; null when no end was noted. */
+  readonly reason: string | null;
+  /** The end closes the range. */
+  readonly closed: boolean;
+  readonly fullPower: {
+    readonly distanceM: number;
+    readonly by: "low-power mode" | "hand";
+    readonly rootId: string | null;
+  } | null;
+  /** Fraction used at the end. */
+  readonly used: Uncertain;
+}
+
+/** One error source's part in the doubt. */
+export interface DoubtLine {
+  readonly source: string;
+  /** Fall in the variance of the Wh per metre were it known exactly. */
+  readonly variance: number;
+  /** Of all sources' falls. */
+  readonly share: number;
+}
+
+/** Speed and amps of a logger, thinned to what a strip can show. */
+export interface LoggedSeries {
+  readonly distanceM: readonly number[];
+  readonly speedMps: readonly (number | null)[];
+  readonly amps: readonly (number | null)[];
+}
+
 export interface PartUse {
   readonly level: string;
   readonly ground: string;
   readonly distanceM: number;
   /** Null when the readings do not tell this part from the others. */
   readonly whPerM: Uncertain | null;
+}
+
+export interface PackLearned {
+  /** Usable energy at 25 C before the ride, Wh. */
+  readonly before: Uncertain;
+  readonly after: Uncertain;
+  /** The ride narrowed it by a fifth or more. */
+  readonly learned: boolean;
 }
 
 /** Everything the screens show of one test. SI: Wh per metre, metres, Wh. All sds are widened and hold the distance error where they should. */
@@ -87,7 +166,25 @@ export interface TestResults {
   readonly flags: readonly Flag[];
   /** Wh per metre were the readings in question set aside; null when none is. */
   readonly bestWithoutFlags: Uncertain | null;
-  readonly budget: readonly BudgetLine[];
+  /** Wh per metre were nothing set aside; null when nothing is. */
+  readonly bestWithStruck: Uncertain | null;
+  readonly alone: readonly EvidenceAlone[];
+  /** Why the kinds of evidence differ, in one sentence; null with fewer than two. */
+  readonly aloneSentence: string | null;
+  readonly surer: readonly Surer[];
+  readonly end: EndView;
+  /** What the ride says of the pack: its capacity before and after, at 25 C. */
+  readonly packLearned: PackLearned;
+  /** Points of the gauge as this ride has them: fractions used. */
+  readonly thresholds: readonly {
+    readonly name: string;
+    readonly used: Uncertain;
+    readonly prior: Uncertain;
+  }[];
+  /** Height along the track, thinned; null without heights. */
+  readonly profile: { readonly distanceM: readonly number[]; readonly heightM: readonly number[] } | null;
+  readonly series: LoggedSeries | null;
+  readonly budget: readonly DoubtLine[];
   /** Factor by which disagreement among the readings widened every sd; 1 when they agree. */
   readonly widened: number;
   readonly chi2PerReading: number;

@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { budgetOf, ledgerInputSchema, rideFigure, solveLedger } from "#core/ledger";
-import { METRES_PER_MILE } from "#core/quantities";
-import type { Reading } from "#core/readings";
-import { readingText, sourceWords } from "#core/results";
-import { differenceSentence, evidenceWords, flagSentence, listed } from "./words.ts";
+import { budgetOf, flagSentence, ledgerInputSchema, rideFigure, solveLedger } from "#core/ledger";
+import { METRES_PER_MILE, spoken } from "#core/quantities";
+import { readingText, type Reading } from "#core/readings";
+import { sourceWords } from "#core/results";
+import { differenceSentence, evidenceWords, listed } from "./words.ts";
 
 const percent = (value: number): Reading => ({ kind: "percent", mark: 0, percent: value });
 
@@ -30,12 +30,12 @@ describe("why plain and best part", () => {
     expect(differenceSentence(perM(14.1), perM(14), perM(0.5), 600, 570)).toContain("agree");
   });
   test("the label is trusted", () => {
-    expect(differenceSentence(perM(19.9), perM(17.7), perM(0.7), 672, 612)).toBe(
+    expect(spoken(differenceSentence(perM(19.9), perM(17.7), perM(0.7), 672, 612), "imperial")).toBe(
       "Plain is 2.2 Wh/mi more because it trusts the label's 672 Wh; best puts usable energy at 612 Wh.",
     );
   });
   test("plain leans on two readings", () => {
-    expect(differenceSentence(perM(9.2), perM(11.4), perM(0.5), 480, 440)).toBe(
+    expect(spoken(differenceSentence(perM(9.2), perM(11.4), perM(0.5), 480, 440), "imperial")).toBe(
       "Plain is 2.2 Wh/mi less because it rests on the first and last reading alone; best weighs every reading by its error.",
     );
   });
@@ -43,7 +43,8 @@ describe("why plain and best part", () => {
 
 describe("a reading in question", () => {
   test("a percent too high stands above, one too low below", () => {
-    const sentence = (standing: number) => flagSentence(percent(62), 9.4 * METRES_PER_MILE, standing);
+    const sentence = (standing: number) =>
+      spoken(flagSentence(percent(62), 9.4 * METRES_PER_MILE, standing), "imperial");
     expect(sentence(-4.1)).toBe(
       "62 % at 9.4 mi stands 4.1 sd above what the other readings allow: a typing slip?",
     );
@@ -55,7 +56,7 @@ describe("a reading in question", () => {
     expect(flagSentence({ kind: "barLost", mark: 0, bar: 3 }, 0, 5)).toContain("the wrong mile?");
   });
   test("distances are in the reader's units", () => {
-    expect(flagSentence(percent(62), 20_000, 4, "metric")).toContain("at 20.0 km");
+    expect(spoken(flagSentence(percent(62), 20_000, 4), "metric")).toContain("at 20.0 km");
   });
 });
 
@@ -71,6 +72,7 @@ test("every kind of reading has its words", () => {
     { kind: "telemetry", fromMark: 0, toMark: 1, wh: 120, sdWh: 1, logger: "l" },
     { kind: "chargeCounter", fromMark: 0, toMark: 1, ah: 2, stepAh: 0.1, meter: "m" },
     { kind: "wallRefill", mark: 1, wallWh: 300, stepWh: 1, charger: "c" },
+    { kind: "wallCharge", fromMark: 0, toMark: 1, wallWh: 120, stepWh: 1, charger: "c" },
   ];
   expect(readings.map(readingText)).toEqual([
     "charger done",
@@ -80,9 +82,10 @@ test("every kind of reading has its words", () => {
     "low-power mode",
     "cut-off",
     "120 Wh counted",
-    "120 Wh counted",
+    "120 Wh logged",
     "2 Ah counted",
     "300 Wh at the wall",
+    "120 Wh charged at the wall",
   ]);
 });
 

@@ -8,6 +8,7 @@ import { connect, type Connection } from "#db/client";
 import { appendEntries, listEntries, nextSeq } from "#db/log";
 import { cachedResults, keepResult } from "#db/results";
 import { seedOnce } from "#db/seed";
+import { readTelemetry, saveTelemetry } from "#db/telemetry";
 import { addRide, findTest, listRides, listTests, loadRecord, saveTest, saveTrack } from "#db/tests";
 import { reckonTest } from "#core/results";
 
@@ -20,7 +21,7 @@ const bike = bikeSchema.parse({
   pencil: ["motor"],
 });
 const pack = packRecordSchema.parse({ name: "Main", labelWh: 500, seriesCells: 13 });
-const links = { bikeId: ids.bike, packId: ids.pack, setUpId: null, riderId: null };
+const links = { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId: null, riderId: null };
 const line = (seq: number, body: Entry["body"], rest: Partial<Entry> = {}): Entry => ({
   id: uuidv7(),
   seq,
@@ -128,11 +129,41 @@ describe("tests", () => {
   test("a result is cached under its stamp", async () => {
     const result = reckonTest((await loadRecord(connection.db, ids.test))!);
     if (!result.ok) throw new Error("not reckoned");
-    await keepResult(connection.db, ids.test, "s1", result.value);
-    await keepResult(connection.db, ids.test, "s2", result.value);
+    const cached = { inputs: "hash", body: result.value };
+    await keepResult(connection.db, ids.test, { stamp: "s1", ...cached });
+    await keepResult(connection.db, ids.test, { stamp: "s2", ...cached });
     const hit = (await cachedResults(connection.db, [ids.test])).get(ids.test)!;
-    expect(hit.stamp).toBe("s2");
+    expect(hit).toMatchObject({ stamp: "s2", inputs: "hash" });
     expect(hit.body.best).toEqual(result.value.best);
+  });
+});
+
+describe("telemetry", () => {
+  const seconds = Array.from({ length: 9000 }, (_, i) => i);
+  const from = (startS: number) => ({
+    logger: "box",
+    timeS: seconds.map((second) => startS + second),
+    volts: seconds.map((second) => 54 - second / 1000),
+    amps: seconds.map((second) => (second % 7) - 1),
+    speedMps: seconds.map(() => 6),
+  });
+  test("comes back as it was, over chunks and the turn of a month", async () => {
+    const record = from(Date.UTC(2026, 9, 31, 23) / 1000);
+    await saveTelemetry(connection.db, ids.ride, record);
+    await saveTelemetry(connection.db, ids.ride, record);
+    expect(await readTelemetry(connection.db, ids.ride)).toEqual(record);
+    const parts = await connection.db.execute(
+      sql`select count(*)::int as rows, count(distinct tableoid)::int as months from telemetry`,
+    );
+    expect(parts[0]).toEqual({ rows: 3, months: 2 });
+  });
+  test("moves the stamp of its test", async () => {
+    const before = (await findTest(connection.db, ids.test))!.stamp;
+    await saveTelemetry(connection.db, ids.ride, from(Date.UTC(2026, 10, 2) / 1000));
+    expect((await findTest(connection.db, ids.test))!.stamp).not.toBe(before);
+  });
+  test("a ride without any has none", async () => {
+    expect(await readTelemetry(connection.db, uuidv7())).toBeNull();
   });
 });
 

@@ -1,0 +1,51 @@
+import type { Uncertain } from "#core/quantities";
+import type { ReadingKindName } from "#core/readings";
+import { rideFigure, uncertain, widening } from "./figures.ts";
+import type { LedgerInput } from "./schema.ts";
+import { solveLedger } from "./solve.ts";
+
+/** Kinds of evidence that could have been all there was. */
+export const EVIDENCE = ["percent", "volts", "bars", "counter", "telemetry", "refill", "runDown"] as const;
+export type Evidence = (typeof EVIDENCE)[number];
+
+/** The readings of each kind of evidence. Bars and refills are counted from a full start. */
+const KINDS: Readonly<Record<Evidence, readonly ReadingKindName[]>> = {
+  percent: ["percent"],
+  volts: ["restVolts", "loadedVolts"],
+  bars: ["bars", "barLost", "lastBarBlinking"],
+  counter: ["energyCounter", "chargeCounter"],
+  telemetry: ["telemetry"],
+  refill: ["wallRefill", "wallCharge"],
+  runDown: ["lowPower", "cutOff"],
+};
+const FROM_FULL: readonly Evidence[] = ["bars", "refill", "runDown"];
+
+export interface AloneAnswer {
+  readonly evidence: Evidence;
+  readonly readings: number;
+  /** Wh per mile of the ride, widened where its own readings disagree. */
+  readonly whPerMi: Uncertain;
+}
+
+/** Least that readings must narrow what any ride costs (15 of 15 Wh/mi) to be an answer at all. */
+const LEAST_NEWS = 10;
+
+/** What each kind of evidence alone would say of a ride's Wh/mi; kinds that say nothing by themselves are left out. */
+export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] {
+  return EVIDENCE.flatMap((evidence): readonly AloneAnswer[] => {
+    const kinds = KINDS[evidence];
+    const own = input.rides[ride]!.readings.filter(({ kind }) => kinds.includes(kind));
+    if (own.length === 0) return [];
+    const start = FROM_FULL.includes(evidence)
+      ? input.rides[ride]!.readings.filter(({ kind }) => kind === "fullStart")
+      : [];
+    const solved = solveLedger({
+      ...input,
+      rides: [{ ...input.rides[ride]!, readings: [...start, ...own] }],
+    });
+    if (!solved.ok) return [];
+    const { mean, sd } = uncertain(solved.value, rideFigure(solved.value, 0));
+    const whPerMi = { mean, sd: sd * widening(solved.value.posterior.chi2PerReading) };
+    return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own.length, whPerMi }] : [];
+  });
+}

@@ -1,0 +1,62 @@
+import { ASSUMED } from "#core/assumptions";
+import type { Uncertain } from "#core/quantities";
+
+/** What a pack of an age and a count of cycles should hold, as a share of its label. */
+export interface Expected extends Uncertain {
+  readonly years: number;
+  readonly cycles: number | null;
+}
+
+/**
+ * Share of the label that a pack's age and cycles let expect: a new pack yields 95 %, less 2 % a year and 3 % per 100 full
+ * cycles, each doubtful by 40 %, on top of the 4 % by which labels differ. An assumption, named wherever it is used.
+ *
+ * @example two years, 150 cycles: 0.95 x (1 - 0.04 - 0.045) = 0.869
+ */
+export function expectedShare(years: number, cycles: number | null): Expected {
+  const byAge = ASSUMED.fadePerYear * Math.max(0, years);
+  const byCycles = ASSUMED.fadePerCycle * Math.max(0, cycles ?? 0);
+  const mean = ASSUMED.labelDerate * Math.max(0, 1 - byAge - byCycles);
+  const sd = ASSUMED.labelDerate * Math.hypot(ASSUMED.labelSd, ASSUMED.fadeSdShare * (byAge + byCycles));
+  return { mean, sd, years, cycles };
+}
+
+/** A capacity measured on a bench or on a ride, brought to 25 C. */
+export interface CapacityPoint {
+  /** ISO day. */
+  readonly day: string;
+  readonly wh: Uncertain;
+  readonly from: "bench" | "ride";
+}
+
+export interface Health {
+  /** Share of the label. */
+  readonly share: Uncertain;
+  readonly expected: Expected | null;
+  /** Null when the pack's age is not known. */
+  readonly verdict: "inside" | "above" | "below" | null;
+}
+
+const YEAR_MS = 365.25 * 86_400_000;
+
+/** Years from one ISO day to another. */
+export function yearsBetween(from: string, to: string): number {
+  return (Date.parse(to) - Date.parse(from)) / YEAR_MS;
+}
+
+/**
+ * A pack's health at a measurement: its share of the label, and whether that lies within two sds of what its age and
+ * cycles let expect.
+ */
+export function healthOf(
+  point: CapacityPoint,
+  labelWh: number,
+  firstUsedOn: string | undefined,
+  cycles: number | undefined,
+): Health {
+  const share = { mean: point.wh.mean / labelWh, sd: point.wh.sd / labelWh };
+  if (firstUsedOn === undefined) return { share, expected: null, verdict: null };
+  const expected = expectedShare(yearsBetween(firstUsedOn, point.day), cycles ?? null);
+  const off = (share.mean - expected.mean) / Math.hypot(share.sd, expected.sd);
+  return { share, expected, verdict: off < -2 ? "below" : off > 2 ? "above" : "inside" };
+}

@@ -1,0 +1,25 @@
+import { formatQuantity } from "./format.ts";
+import type { DimensionName, System } from "./units.ts";
+
+/**
+ * Sentences are made once and read in either system of units: a quantity stands in them as a token in SI, which is
+ * written out when the sentence is spoken.
+ */
+const TOKEN = /‹(\S+) (\w+)(?: (\d+))?›/g;
+
+/** A quantity inside a sentence. Example: `quantityToken(15_000, "distance") === "‹15000 distance›"`. */
+export function quantityToken(value: number, name: DimensionName, decimals?: number): string {
+  return `‹${value} ${name}${decimals === undefined ? "" : ` ${decimals}`}›`;
+}
+
+/** Writes a sentence out in a system's units. `spoken("at ‹15000 distance›", "metric") === "at 15.0 km"`. */
+export function spoken(sentence: string, system: System): string {
+  return sentence.replace(TOKEN, (_, value: string, name: string, decimals?: string) =>
+    formatQuantity(
+      Number(value),
+      name as DimensionName,
+      system,
+      decimals === undefined ? undefined : Number(decimals),
+    ),
+  );
+}

@@ -1,0 +1,51 @@
+import { z } from "zod";
+import { ASSUMED } from "#core/assumptions";
+import type { CellCurve } from "#core/pack";
+import { problemIf, readingKind } from "./kind.ts";
+import { ROOT12 } from "./row.ts";
+import { checkSpan, energyRow, gainOf, spanShape } from "./span.ts";
+
+/** Mean rest volts of a cell between two fractions used. */
+function meanCellVolts(curve: CellCurve, fFrom: number, fTo: number): number {
+  const qFrom = curve.chargeAtFraction(fFrom);
+  const qTo = curve.chargeAtFraction(fTo);
+  const width = qFrom - qTo;
+  return Math.abs(width) < 1e-9 ? curve.voltsAt(qFrom) : (curve.phi(qFrom) - curve.phi(qTo)) / width;
+}
+
+/** An amp-hour counter between two marks: charge x mean rest volts between them. */
+export const chargeCounter = readingKind({
+  schema: z.object({
+    kind: z.literal("chargeCounter"),
+    ...spanShape,
+    ah: z.number({ error: "Ah must be a number." }),
+    stepAh: z.number().min(0).default(0.01),
+    meter: z.string().default("meter"),
+  }),
+  name: "charge counter",
+  counted: ["one charge count", "charge counts"],
+  ifOff: "was the counter reset on the way?",
+  text: ({ ah }) => `${ah} Ah counted`,
+  check: (reading, { pack }) => [
+    ...checkSpan(reading),
+    ...problemIf(
+      pack.seriesCells === undefined,
+      "no-cells",
+      "seriesCells",
+      "An amp-hour counter needs the pack's series cells: type them on the bike page.",
+    ),
+  ],
+  says: ({ fromMark, toMark, ah, stepAh, meter }, { pack, curve }) => {
+    const cells = pack.seriesCells ?? 1;
+    return energyRow(
+      {
+        from: fromMark,
+        to: toMark,
+        wh: (fFrom, fTo) => ah * cells * meanCellVolts(curve, fFrom, fTo),
+        gain: (energy) => energy * ASSUMED.chargeGainSd,
+        gainUnknown: gainOf(`charge meter ${meter}`, "meter gain"),
+      },
+      [{ source: "counter step", sd: (stepAh * cells * curve.phi(1)) / ROOT12 }],
+    );
+  },
+});

@@ -1,0 +1,23 @@
+import { END_NAMES, type Course } from "#core/log";
+import type { Uncertain } from "#core/quantities";
+import type { EndView } from "./types.ts";
+
+/** How the test ended, and where full power ended: by low-power mode, else by hand. */
+export function endOf(course: Course, used: Uncertain): EndView {
+  const bodies = course.marks.flatMap(({ entries, distanceM }) =>
+    entries.filter(({ struck }) => !struck).map(({ body, rootId }) => ({ body, rootId, distanceM })),
+  );
+  const end = bodies.map(({ body }) => body).find(({ kind }) => kind === "end");
+  const low = bodies.find(({ body }) => body.kind === "lowPower");
+  const hand = course.handMarks.at(-1);
+  return {
+    reason: end?.kind === "end" ? END_NAMES[end.reason] : null,
+    closed: end?.kind === "end" && end.reason !== "byChoice",
+    fullPower: hand
+      ? { distanceM: hand.distanceM, by: "hand", rootId: hand.rootId }
+      : low
+        ? { distanceM: low.distanceM, by: "low-power mode", rootId: low.rootId }
+        : null,
+    used,
+  };
+}

@@ -1,0 +1,79 @@
+import { ASSUMED } from "#core/assumptions";
+import type { Ground } from "#core/log";
+import { STANDARD_GRAVITY } from "#core/quantities";
+import { airDensity } from "./air.ts";
+
+/** Rolling resistance of each ground against asphalt. */
+export const GROUND_FACTOR: Readonly<Record<Ground, number>> = {
+  asphalt: 1,
+  brick: 1.3,
+  "fine gravel": 1.6,
+  "loose gravel": 2.2,
+  grass: 3.5,
+  mud: 5,
+  snow: 2.5,
+};
+
+/** A bike at a moment of its way. What is left out is the default of the assumptions table. */
+export interface RoadState {
+  /** Bike, rider and load. */
+  readonly massKg: number;
+  readonly speedMps: number;
+  /** Rise over run. */
+  readonly slope?: number;
+  /** Positive against. */
+  readonly headwindMps?: number;
+  readonly accelerationMps2?: number;
+  readonly ground?: Ground;
+  readonly tempC?: number;
+  readonly altitudeM?: number;
+  readonly riderW?: number;
+  readonly lightsOn?: boolean;
+  /** Drag area, m2. */
+  readonly cdA?: number;
+  /** Rolling resistance on asphalt. */
+  readonly crr?: number;
+  readonly etaD?: number;
+  readonly etaM?: number;
+}
+
+export interface RoadPower {
+  readonly forceN: number;
+  readonly wheelW: number;
+  readonly motorW: number;
+  readonly batteryW: number;
+}
+
+/**
+ * Force at the wheel and the power it takes from the battery: F = m g (s + Crr) + 0.5 rho CdA (v + u)|v + u| + m a; the
+ * motor gives what the rider does not, and never less than nothing. Small angles.
+ *
+ * @example 128 kg, 15 mph, slope 0.02, headwind 2 m/s, 20 C, rider 60 W: 58.99 N, 395.6 W at the wheel, 449.5 W from the battery
+ */
+export function roadPower(state: RoadState): RoadPower {
+  const {
+    massKg,
+    speedMps,
+    slope = 0,
+    headwindMps = 0,
+    accelerationMps2 = 0,
+    ground = "asphalt",
+    tempC = ASSUMED.packTempC,
+    altitudeM = 0,
+    riderW = 0,
+    lightsOn = false,
+    cdA = ASSUMED.dragAreaM2,
+    crr = ASSUMED.rollingAsphalt,
+    etaD = ASSUMED.drivetrainEfficiency,
+    etaM = ASSUMED.motorEfficiency,
+  } = state;
+  const airMps = speedMps + headwindMps;
+  const forceN =
+    massKg * STANDARD_GRAVITY * (slope + crr * GROUND_FACTOR[ground]) +
+    0.5 * airDensity(tempC, altitudeM) * cdA * airMps * Math.abs(airMps) +
+    massKg * accelerationMps2;
+  const wheelW = forceN * speedMps;
+  const motorW = Math.max(0, wheelW / etaD - riderW);
+  const batteryW = motorW / etaM + ASSUMED.idleW + (lightsOn ? ASSUMED.lightsW : 0);
+  return { forceN, wheelW, motorW, batteryW };
+}

@@ -1,0 +1,127 @@
+import type { Ground } from "#core/log";
+import { roadPower } from "#core/roadload";
+import type { TrueCourse } from "./course.ts";
+import { packModel, type PackState, type TruePack } from "./pack.ts";
+import type { Chance } from "./random.ts";
+
+/** Bike and rider as they truly are. */
+export interface TrueRig {
+  readonly massKg: number;
+  readonly cdA: number;
+  readonly crr: number;
+  readonly etaM: number;
+  readonly lightsOn: boolean;
+  /** Speed the rider holds, and most the motor gives, by level. */
+  readonly levels: Readonly<Record<string, { readonly speedMps: number; readonly motorW: number }>>;
+  readonly riderW: number;
+  readonly stopsPerMile: number;
+  /** Above this the motor rests. */
+  readonly assistToMps: number;
+  /** Fraction used at which low-power mode begins, and what it leaves of the motor. */
+  readonly lowPowerAt: number;
+}
+
+/** One moment of the ride, as it truly is. */
+export interface Sample {
+  /** Since the ride's start, s. */
+  readonly timeS: number;
+  readonly distanceM: number;
+  readonly speedMps: number;
+  readonly level: string;
+  readonly ground: Ground;
+  /** At the terminals. */
+  readonly volts: number;
+  readonly amps: number;
+  readonly pack: PackState;
+  readonly fractionUsed: number;
+  readonly lowPower: boolean;
+  /** Seconds since the bike last drew power; 0 while it does. */
+  readonly restS: number;
+  readonly cutOff: boolean;
+}
+
+const LOW_POWER_SHARE = 0.4;
+const HARDEST_BRAKE = -1.6;
+const QUICKEST_START = 0.8;
+/** How fast gusts come and go, s. */
+const GUST_S = 20;
+
+/**
+ * Rides a course second by second from a pack state: a rider who holds a speed with the level's help, stops now and then,
+ * slows on hills; a pack that sags, settles and at last cuts off. Ends at the course's end or the cut-off.
+ */
+export function* rideCourse(
+  rig: TrueRig,
+  truePack: TruePack,
+  course: TrueCourse,
+  from: PackState,
+  fromM: number,
+  toM: number,
+  chance: Chance,
+): Generator<Sample> {
+  const model = packModel(truePack);
+  let pack = from;
+  let [timeS, distanceM, speedMps, restS, standS, gust] = [0, fromM, 0, 0, 0, 0];
+  let next = 0;
+  while (distanceM < toM) {
+    while (next < course.stretches.length - 1 && course.stretches[next]!.toM <= distanceM) next += 1;
+    const { level, ground } = course.stretches[next]!;
+    const { speedMps: wanted, motorW: most } = rig.levels[level]!;
+    const fractionUsed = model.fractionUsed(pack);
+    const lowPower = fractionUsed >= rig.lowPowerAt;
+    gust += (-gust + chance.normal(0, 0.8) * Math.sqrt(2 * GUST_S)) / GUST_S;
+    if (standS === 0 && speedMps > 2 && chance.happens((rig.stopsPerMile * speedMps) / 1609.344))
+      standS = Math.round(chance.between(8, 45));
+    const target = standS > 0 ? 0 : wanted;
+    const wish = Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, (target - speedMps) / 3));
+    const state = {
+      massKg: rig.massKg,
+      speedMps: Math.max(speedMps, 1),
+      slope: course.slopeAt(distanceM),
+      headwindMps: course.headwindAt(distanceM) + gust,
+      accelerationMps2: wish,
+      ground,
+      tempC: truePack.tempC,
+      cdA: rig.cdA,
+      crr: rig.crr,
+      etaM: rig.etaM,
+      lightsOn: rig.lightsOn,
+      riderW: rig.riderW,
+    };
+    const need = roadPower(state);
+    const limit = speedMps > rig.assistToMps ? 0 : most * (lowPower ? LOW_POWER_SHARE : 1);
+    const standing = target === 0 && speedMps < 0.3;
+    const motorW = standing ? 0 : Math.min(need.motorW, limit);
+    const short = need.motorW - motorW;
+    const accelerates = standing
+      ? 0
+      : wish - (short > 0 ? (short * 0.95) / (rig.massKg * state.speedMps) : 0);
+    const watts = motorW / rig.etaM + need.batteryW - need.motorW / rig.etaM;
+    const drawn = model.draw(pack, watts, 1);
+    if (!drawn) {
+      yield { timeS, distanceM, speedMps, level, ground, volts: model.restVolts(pack), amps: 0, pack, fractionUsed, lowPower, restS, cutOff: true }; // prettier-ignore
+      return;
+    }
+    pack = drawn.state;
+    const before = speedMps;
+    speedMps = standing ? 0 : Math.max(target === 0 ? 0 : 0.6, speedMps + accelerates);
+    distanceM += standing ? 0 : (before + speedMps) / 2;
+    if (standing) standS = Math.max(0, standS - 1);
+    restS = motorW > 0 ? 0 : restS + 1;
+    timeS += 1;
+    yield {
+      timeS,
+      distanceM,
+      speedMps,
+      level,
+      ground,
+      volts: drawn.volts,
+      amps: drawn.amps,
+      pack,
+      fractionUsed: model.fractionUsed(pack),
+      lowPower,
+      restS,
+      cutOff: false,
+    };
+  }
+}
