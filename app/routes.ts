@@ -2,6 +2,7 @@ import { index, layout, route, type RouteConfig } from "@react-router/dev/routes
 
 export default [
   route("units", "settings/units.ts"),
+  route("strip/:testId/record", "strip/recordFile.ts"),
   layout("ui/frame.tsx", [
     index("today/today.tsx"),
     route("bikes", "bikes/list.tsx"),

@@ -83,6 +83,7 @@ const PACK_COLUMNS = [
   "seriesCells",
   "measuredWh",
   "measuredSdWh",
+  "measuredOn",
   "resistanceOhm",
   "ocv",
   "firstUsedOn",

@@ -61,6 +61,7 @@ export const pack = pgTable(
     seriesCells: integer("series_cells"),
     measuredWh: doublePrecision("measured_wh"),
     measuredSdWh: doublePrecision("measured_sd_wh"),
+    measuredOn: date("measured_on", { mode: "string" }),
     resistanceOhm: doublePrecision("resistance_ohm"),
     /** Own rest-volts curve per cell: charge 0..1 and volts, as long. */
     ocv: jsonb("ocv").$type<OcvTable>(),

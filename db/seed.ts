@@ -5,6 +5,7 @@ import { idMaker } from "./demo/make.ts";
 import { demoTests } from "./demo/tests.ts";
 import { appendEntries } from "./log.ts";
 import { bike, ride } from "./schema.ts";
+import { saveTelemetry } from "./telemetry.ts";
 import { saveTest, saveTrack } from "./tests.ts";
 
 type Ids = Map<string, string>;
@@ -45,16 +46,17 @@ export async function seedOnce(database: Database): Promise<boolean> {
       const links = {
         bikeId: idOf(`bike/${each.bike}`),
         packId: idOf(`pack/${each.bike}/${each.pack}`),
-        secondPackId: null,
+        secondPackId: each.secondPack ? idOf(`pack/${each.bike}/${each.secondPack}`) : null,
         setUpId: idOf(`setUp/${each.bike}/${each.setUp}`),
         riderId: each.rider && idOf(`rider/${each.rider}`),
       };
       await saveTest(db, testId, links, each.test);
-      for (const [position, { name, made, track }] of each.rides.entries()) {
+      for (const [position, { name, made, track, telemetry }] of each.rides.entries()) {
         const rideId = nextId();
         await db.insert(ride).values({ id: rideId, testId, position, name });
         await appendEntries(db, rideId, made.entries);
         if (track) await saveTrack(db, nextId(), rideId, track);
+        if (telemetry) await saveTelemetry(db, rideId, telemetry);
       }
     }
     return true;

@@ -6,11 +6,13 @@ import { found, idOf } from "#app/ui/require.server";
 import { dayText } from "#app/ui/testLine";
 import { labelEnergy, usableEnergy } from "#core/pack";
 import { formatQuantity, formatUncertain } from "#core/quantities";
+import { packHistory } from "#core/results";
 import { findBike, listPacks, listSetUps } from "#db/bikes";
 import { listTests } from "#db/tests";
 import { Figure } from "#ui/figure";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
+import { CapacityChart } from "./capacity";
 import type { Route } from "./+types/bike";
 
 const GONE = "There is no such bike.";
@@ -29,7 +31,18 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     setUps,
     packs: packs.map((pack) => {
       const [label, usable] = [labelEnergy(pack), usableEnergy({ ...pack, packTempC: 25 })];
-      return { ...pack, label: label.ok ? label.value : null, usable: usable.ok ? usable.value : null };
+      const alone = tests.flatMap(({ id, packId, secondPackId, test }) => {
+        const result = results.get(id);
+        return packId === pack.id && secondPackId === null && result?.ok
+          ? [{ day: test.day, learned: result.value.packLearned }]
+          : [];
+      });
+      return {
+        ...pack,
+        label: label.ok ? label.value : null,
+        usable: usable.ok ? usable.value : null,
+        history: packHistory(pack, alone, new Date().toISOString().slice(0, 10)),
+      };
     }),
     tests: tests.map((line) => {
       const result = results.get(line.id);
@@ -111,6 +124,12 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                         {pack.usable.from === "label" ? ", assumed from the label" : ", measured"}
                       </span>
                     </p>
+                  ) : null}
+                  {pack.history ? (
+                    <>
+                      <CapacityChart history={pack.history} />
+                      <p className="mt-1 text-sm text-quiet">{pack.history.sentence}</p>
+                    </>
                   ) : null}
                 </div>
               ))}

@@ -98,6 +98,19 @@ export function bikeTexts(bike: Bike, system: System): Texts {
   };
 }
 
+/** A pack's own rest-volts curve as pairs of percent and cell volts: "0 3.0, 50 3.70, 100 4.18"; empty is undefined. */
+const curveText = choice.transform((text, context) => {
+  if (text === undefined) return undefined;
+  const pairs = text.split(/[,;\n]+/).map((pair) => pair.trim().split(/\s+/).map(Number));
+  if (pairs.every((pair) => pair.length === 2 && pair.every(Number.isFinite)))
+    return { q: pairs.map(([percent]) => percent! / 100), volts: pairs.map(([, volts]) => volts!) };
+  context.addIssue({
+    code: "custom",
+    message: "Type pairs of percent and volts of one cell, such as: 0 3.0, 50 3.70, 100 4.18.",
+  });
+  return z.NEVER;
+});
+
 export const packForm = (system: System) =>
   readInto(
     z.object({
@@ -108,6 +121,11 @@ export const packForm = (system: System) =>
       seriesCells: numberText,
       measuredWh: quantityText("energy", system),
       measuredSdWh: quantityText("energy", system),
+      measuredOn: choice,
+      firstUsedOn: choice,
+      cycles: numberText,
+      resistanceOhm: numberText,
+      ocv: curveText,
       pencil: pencilText,
     }),
     packRecordSchema,
@@ -121,6 +139,11 @@ export const PACK_FIELDS = [
   "seriesCells",
   "measuredWh",
   "measuredSdWh",
+  "measuredOn",
+  "firstUsedOn",
+  "cycles",
+  "resistanceOhm",
+  "ocv",
 ] as const;
 export const NEW_PACK: PackRecord = { name: "Main pack", chemistry: "NMC", pencil: ["name", "chemistry"] };
 
@@ -133,6 +156,13 @@ export function packTexts(pack: PackRecord, system: System): Texts {
     seriesCells: plain(pack.seriesCells),
     measuredWh: shown(pack.measuredWh, "energy", system),
     measuredSdWh: shown(pack.measuredSdWh, "energy", system),
+    measuredOn: pack.measuredOn ?? "",
+    firstUsedOn: pack.firstUsedOn ?? "",
+    cycles: plain(pack.cycles),
+    resistanceOhm: plain(pack.resistanceOhm),
+    ocv: pack.ocv
+      ? pack.ocv.q.map((q, i) => `${Number((q * 100).toFixed(2))} ${pack.ocv!.volts[i]}`).join(", ")
+      : "",
   };
 }
 

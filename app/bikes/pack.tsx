@@ -95,6 +95,29 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
                   hint="Empty when nobody measured it."
                 />
                 <TextField field={fields.measuredSdWh} label="Doubt of it, 1 sd" />
+                <TextField field={fields.measuredOn} label="Measured on" type="date" />
+                <TextField
+                  field={fields.resistanceOhm}
+                  label="Resistance, ohm"
+                  hint="Such as 0.11. Empty: read off the ride, or assumed."
+                  inputMode="decimal"
+                />
+                <TextField
+                  field={fields.ocv}
+                  label="Own rest-volts curve"
+                  hint="Percent and volts of one cell: 0 3.0, 50 3.70, 100 4.18. Empty: the usual one of its chemistry."
+                  className="sm:col-span-2"
+                />
+              </section>
+              <section className="grid gap-4 sm:grid-cols-2">
+                <h2 className="sm:col-span-2">Age</h2>
+                <TextField field={fields.firstUsedOn} label="First used on" type="date" />
+                <TextField
+                  field={fields.cycles}
+                  label="Full cycles so far"
+                  hint="Two half charges make one."
+                  inputMode="numeric"
+                />
               </section>
               <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
                 Never open a pack, bridge its contacts or bypass its protection. Charge attended, with its own

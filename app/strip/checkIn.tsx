@@ -8,7 +8,7 @@ import { useClientId } from "#ui/alive";
 import { SelectField, TextField, TickField } from "#ui/field";
 import { Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { entryForm, WHAT, type EntryField } from "./entryForm";
+import { entryForm, WHAT, type EntryField, type TypedEntry } from "./entryForm";
 
 interface CheckInProps {
   readonly bike: Bike;
@@ -18,11 +18,13 @@ interface CheckInProps {
   readonly lastResult: SubmissionResult<string[]> | undefined;
   /** No entry yet: the first one is the start. */
   readonly isFirst: boolean;
+  /** Told of what was typed as it is sent, so that it can be counted at once. */
+  readonly onTyped: (typed: TypedEntry, supersedes: string | null) => void;
   readonly onCancel: string;
 }
 
 /** The check-in form: distance, what the gauge says, Enter. The rest is optional and folded away. */
-export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onCancel }: CheckInProps) {
+export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, onCancel }: CheckInProps) {
   const system = useSystem();
   const schema = useMemo(() => entryForm(system), [system]);
   const busy = useNavigation().state !== "idle";
@@ -33,9 +35,14 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onCancel 
     lastResult: busy ? undefined : lastResult,
     shouldValidate: "onBlur",
     shouldRevalidate: "onInput",
+    onSubmit: (_event, { submission }) => {
+      if (submission?.status === "success")
+        onTyped((submission as unknown as { value: TypedEntry }).value, corrects?.rootId ?? null);
+    },
     onValidate: ({ formData }) =>
       parseWithZod(formData, { schema: schema as never, disableAutoCoercion: true }) as never,
   });
+  const seesGauge = what !== "refill" && what !== "fullPowerEnd" && what !== "note";
   const field = (name: EntryField) => fields[name] as FieldMetadata<unknown>;
   const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
   const same = { value: "", label: "as before" };
@@ -54,7 +61,7 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onCancel 
       <Problems sentences={form.errors ?? []} />
       <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))]">
         <div
-          className="col-span-2 sm:col-span-1 sm:min-w-40"
+          className="col-span-2"
           onChange={(event) => setWhat((event.target as EventTarget as HTMLSelectElement).value)}
         >
           <SelectField
@@ -79,17 +86,31 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onCancel 
             inputMode="numeric"
           />
         ) : null}
-        {bike.percentStep ? <TextField field={field("percent")} label="Percent" inputMode="decimal" /> : null}
-        {bike.bars && what !== "barLost" ? (
+        {what === "refill" ? (
+          <TextField
+            field={field("wallWh")}
+            label="Energy at the wall"
+            placeholder="412 Wh"
+            inputMode="decimal"
+          />
+        ) : null}
+        {bike.percentStep && seesGauge ? (
+          <TextField field={field("percent")} label="Percent" inputMode="decimal" />
+        ) : null}
+        {bike.bars && what !== "barLost" && seesGauge ? (
           <TextField field={field("bars")} label="Bars" inputMode="numeric" />
         ) : null}
-        <TextField field={field("packVolts")} label="Volts" inputMode="decimal" />
-        <TextField field={field("restMin")} label="At rest for" placeholder="10 min" />
-        <SelectField
-          field={field("level")}
-          label="Level from here"
-          options={[same, ...levels.map((value) => ({ value, label: value }))]}
-        />
+        {seesGauge ? (
+          <>
+            <TextField field={field("packVolts")} label="Volts" inputMode="decimal" />
+            <TextField field={field("restMin")} label="At rest for" placeholder="10 min" />
+            <SelectField
+              field={field("level")}
+              label="Level from here"
+              options={[same, ...levels.map((value) => ({ value, label: value }))]}
+            />
+          </>
+        ) : null}
       </div>
       {what === "start" ? (
         <TickField
@@ -98,9 +119,16 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onCancel 
           className="mt-2"
         />
       ) : null}
+      {what === "refill" ? (
+        <TickField
+          field={field("toFull")}
+          label="The charger said done: the pack is full again"
+          className="mt-2"
+        />
+      ) : null}
       <details className="mt-3" open={corrects !== null}>
         <summary className="cursor-pointer text-spruce underline underline-offset-3">
-          Time, ground, display, load, note
+          Time, ground, display, load, counters, note
         </summary>
         <div className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4">
           <TextField field={field("time")} label="Time" type="time" />
@@ -113,6 +141,22 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onCancel 
           <TextField field={field("amps")} label="Amps" inputMode="decimal" />
           <TextField field={field("speedMps")} label="Speed" />
           <TextField field={field("rangeGuessM")} label="Display's miles left" />
+          <TextField
+            field={field("counterWh")}
+            label="Energy counter"
+            placeholder="164 Wh"
+            inputMode="decimal"
+          />
+          <TextField
+            field={field("counterAh")}
+            label="Charge counter"
+            placeholder="4.31 Ah"
+            inputMode="decimal"
+          />
+          <TextField field={field("meter")} label="Which meter" placeholder="meter" />
+          {what === "refill" ? (
+            <TextField field={field("charger")} label="Which charger" placeholder="charger" />
+          ) : null}
           <TickField field={field("underLoad")} label="Volts read under load" className="col-span-2 pt-5" />
           <TextField field={field("note")} label="Note" className="col-span-2 sm:col-span-4" />
         </div>

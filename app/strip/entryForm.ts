@@ -10,6 +10,8 @@ export const WHAT = [
   { value: "barLost", label: "bar lost" },
   { value: "lastBar", label: "last bar blinking" },
   { value: "lowPower", label: "low-power mode began" },
+  { value: "fullPowerEnd", label: "full power ended" },
+  { value: "refill", label: "charged" },
   { value: "end:cutOff", label: "end: the pack cut off" },
   { value: "end:lowPower", label: "end: low-power mode held" },
   { value: "end:cannotHoldSpeed", label: "end: could not hold the speed" },
@@ -36,6 +38,12 @@ export const ENTRY_FIELDS = [
   "ground",
   "note",
   "chargerDone",
+  "counterWh",
+  "counterAh",
+  "meter",
+  "wallWh",
+  "charger",
+  "toFull",
 ] as const;
 export type EntryField = (typeof ENTRY_FIELDS)[number];
 
@@ -66,41 +74,50 @@ export const entryForm = (system: System) =>
       ground: choice,
       note: choice,
       chargerDone: tick,
+      counterWh: quantityText("energy", system),
+      counterAh: quantityText("charge", system),
+      meter: choice,
+      wallWh: quantityText("energy", system),
+      charger: choice,
+      toFull: tick,
     })
-    .transform(({ what, time, restMin, underLoad, chargerDone, bar, ...seen }, context): TypedEntry => {
-      const [kind, reason] = what.split(":");
-      const parsed = entryBodySchema.safeParse({
-        kind,
-        ...(reason && { reason }),
-        ...(bar !== undefined && kind === "barLost" && { bar }),
-        ...(chargerDone && kind === "start" && { chargerDone }),
-        ...(underLoad && { underLoad }),
-        ...(restMin !== undefined && { restMin: restMin / 60 }),
-        ...seen,
-      });
-      if (!parsed.success) {
-        for (const issue of parsed.error.issues)
+    .transform(
+      ({ what, time, restMin, underLoad, chargerDone, toFull, bar, ...seen }, context): TypedEntry => {
+        const [kind, reason] = what.split(":");
+        const parsed = entryBodySchema.safeParse({
+          kind,
+          ...(reason && { reason }),
+          ...(bar !== undefined && kind === "barLost" && { bar }),
+          ...(chargerDone && kind === "start" && { chargerDone }),
+          ...(toFull && kind === "refill" && { toFull }),
+          ...(underLoad && { underLoad }),
+          ...(restMin !== undefined && { restMin: restMin / 60 }),
+          ...seen,
+        });
+        if (!parsed.success) {
+          for (const issue of parsed.error.issues)
+            context.addIssue({
+              code: "custom",
+              path: [...issue.path],
+              message:
+                issue.path[0] === "bar" ? "Type which bar went, counted from the last: 4." : issue.message,
+            });
+          return z.NEVER;
+        }
+        const placed =
+          "distanceM" in parsed.data &&
+          (parsed.data.distanceM !== undefined || parsed.data.displayM !== undefined);
+        if (!placed && time === "" && kind !== "start" && kind !== "note" && kind !== "refill") {
           context.addIssue({
             code: "custom",
-            path: [...issue.path],
-            message:
-              issue.path[0] === "bar" ? "Type which bar went, counted from the last: 4." : issue.message,
+            path: ["distanceM"],
+            message: "Type the distance, such as 12.4 mi, or the time it was read.",
           });
-        return z.NEVER;
-      }
-      const placed =
-        "distanceM" in parsed.data &&
-        (parsed.data.distanceM !== undefined || parsed.data.displayM !== undefined);
-      if (!placed && time === "" && kind !== "start" && kind !== "note") {
-        context.addIssue({
-          code: "custom",
-          path: ["distanceM"],
-          message: "Type the distance, such as 12.4 mi, or the time it was read.",
-        });
-        return z.NEVER;
-      }
-      return { time, body: parsed.data };
-    });
+          return z.NEVER;
+        }
+        return { time, body: parsed.data };
+      },
+    );
 
 const DIMENSION: Readonly<Partial<Record<EntryField, DimensionName>>> = {
   distanceM: "distance",
@@ -112,6 +129,9 @@ const DIMENSION: Readonly<Partial<Record<EntryField, DimensionName>>> = {
   amps: "current",
   speedMps: "speed",
   rangeGuessM: "distance",
+  counterWh: "energy",
+  counterAh: "charge",
+  wallWh: "energy",
 };
 
 /** An entry written back as the texts of its form, for a correction. */

@@ -4,7 +4,8 @@ import { z } from "zod";
 import { entrySchema, type Entry } from "#core/log";
 import { testRecordSchema } from "#core/records";
 import { entriesOf, entryIdInBatch, optionsOf, previewOf } from "./import.server";
-import { clientId, momentOf } from "./log.server";
+import { clientId } from "./log.server";
+import { momentOf } from "./moment";
 
 const BATCH = "019a1234-5678-7abc-8def-0123456789ab";
 const record = testRecordSchema.parse({

@@ -1,96 +1,181 @@
-import { fixed, formatBare, formatQuantity, formatUncertain, unitOf, writeUncertain } from "#core/quantities";
-import { sourceWords, type Explained } from "#core/results";
-import type { ReactNode } from "react";
-import type { DimensionName } from "#core/quantities";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import {
+  fixed,
+  formatBare,
+  formatQuantity,
+  formatUncertain,
+  fromSi,
+  SDS_95,
+  unitOf,
+  writeUncertain,
+  type DimensionName,
+} from "#core/quantities";
+import type { Explained } from "#core/results";
 import { Figure } from "#ui/figure";
-import { useSystem } from "#ui/system";
+import { useSpoken, useSystem } from "#ui/system";
+import { minutesText } from "./tabs/doubt";
 import type { StripResults } from "./view";
 
-function Line({
-  name,
-  value,
-  because,
-  pencil = false,
-  slate = false,
-}: {
+interface LineProps {
   readonly name: string;
   readonly value: ReactNode;
   readonly because?: string | undefined;
+  /** The arithmetic, unfolded on demand. */
+  readonly how?: readonly string[];
   readonly pencil?: boolean;
   readonly slate?: boolean;
-}) {
+}
+
+function Line({ name, value, because, how = [], pencil = false, slate = false }: LineProps) {
   const tone = pencil ? "pencil" : slate ? "text-slate" : "";
   return (
     <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-t border-rule py-2.5">
       <dt className={tone}>{name}</dt>
       <dd className={`text-right font-medium whitespace-nowrap ${tone}`}>{value}</dd>
-      {because ? <dd className="col-span-2 text-sm text-quiet">{because}</dd> : null}
+      {because ? (
+        <dd className="col-span-2 text-sm text-quiet">
+          <How of={name} because={because} lines={how} />
+        </dd>
+      ) : null}
     </div>
   );
 }
 
-/** The ledger beside the strip: each figure with its plus-or-minus and its reason. */
-export function Ledger({ results }: { readonly results: StripResults }) {
+interface HowProps {
+  readonly of: string;
+  readonly because: string;
+  readonly lines: readonly string[];
+  readonly children?: ReactNode;
+}
+
+/** Why a figure is as it is, with its arithmetic unfolded on demand. */
+function How({ of, because, lines, children }: HowProps) {
+  const spoken = useSpoken();
+  if (lines.length === 0) return because;
+  return (
+    <details>
+      <summary className="cursor-pointer list-none no-underline" aria-label={`How ${of} is reckoned`}>
+        {because} <span className="text-spruce underline underline-offset-3">how</span>
+      </summary>
+      <div className="my-1.5 grid gap-1.5 border-l-2 border-rule pl-3 text-ink">
+        {lines.map((line) => (
+          <p key={line}>{spoken(line)}</p>
+        ))}
+      </div>
+      {children}
+    </details>
+  );
+}
+
+/** Rows of the ledger, weightiest first: what each reading says, what the answer has there, and its share of the news. */
+function Rows({ results }: { readonly results: StripResults }) {
   const system = useSystem();
-  const {
-    best,
-    plain,
-    plainMissing,
-    difference,
-    energy,
-    distance,
-    capacity,
-    rangeTotal,
-    rangeFullPower,
-    rangeWithReserve,
-    movingS,
-    meanSpeedMps,
-    widened,
-    bestWithoutFlags,
-  } = results;
+  const rows = results.readings
+    .filter(({ row }) => row !== null)
+    .sort((a, b) => b.row!.share - a.row!.share)
+    .slice(0, ROWS_SHOWN);
+  const part = (value: number, inWh: boolean) =>
+    inWh ? `${fixed(value, 0)} Wh` : `${fixed(value * 100, 1)} %`;
+  return (
+    <div
+      className="ledger-rows mt-2 mb-3 overflow-x-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Rows of the ledger"
+    >
+      <table className="table w-full">
+        <thead>
+          <tr>
+            <th>Reading, {unitOf("distance", system)}</th>
+            <th className="number">says used</th>
+            <th className="number">answer</th>
+            <th className="number">weight</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ rootId, field, kind, text, distanceM, row }) => (
+            <tr key={`${rootId}/${field ?? kind}`}>
+              <td>
+                {text}{" "}
+                <span className="whitespace-nowrap text-quiet">
+                  {formatBare(distanceM, "distance", system)}
+                </span>
+              </td>
+              <td className="number">{part(row!.says, row!.inWh)}</td>
+              <td className="number">{part(row!.answer, row!.inWh)}</td>
+              <td className="number">{fixed(row!.share * 100, 0)} %</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Rows of the ledger shown where a figure explains itself. */
+const ROWS_SHOWN = 10;
+
+/** The ledger beside the strip: each figure with its plus-or-minus and its reason, down to the rows on demand. */
+export function Ledger({ results, settled }: { readonly results: StripResults; readonly settled: boolean }) {
+  const system = useSystem();
+  const spoken = useSpoken();
+  const [unfolded, setUnfolded] = useState(false);
+  const { best, plain, plainMissing, difference, movingS, meanSpeedMps, widened } = results;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
     figure ? (
       <Line
         name={name}
         value={formatUncertain(figure.value, dimension, system)}
-        because={figure.because}
+        because={spoken(figure.because)}
+        how={figure.how}
         pencil={figure.pencil}
       />
     ) : null;
   return (
-    <section aria-label="Ledger" className="sheet h-fit p-5">
+    <section aria-label="Ledger" aria-busy={!settled} className="sheet h-fit p-5">
       <p className="text-quiet">Best</p>
       <Figure value={best.value} dimension="energyPerDistance" pencil={best.pencil} large />
-      <p className="mt-2 mb-3 text-sm text-quiet">
-        {best.because}. The ± holds 95 of 100.
-        {widened > 1.001
-          ? ` The readings disagree more than their errors allow, so every ± is widened by ${formatPercent(widened - 1)}.`
-          : ""}
-      </p>
-      {bestWithoutFlags ? (
-        <p className="mb-3 border-l-4 border-ochre-fill pl-3">
-          Without what is in question:
-          <br />
-          <Figure value={bestWithoutFlags} dimension="energyPerDistance" pencil />
-        </p>
-      ) : null}
-      <dl>
+      <div className="mt-2 mb-3 text-sm text-quiet">
+        <How
+          of="best"
+          because={`${best.because}. The ± holds 95 of 100.${
+            widened > 1.001
+              ? ` The readings disagree more than their errors allow, so every ± is widened by ${fixed((widened - 1) * 100, 0)} %.`
+              : ""
+          }`}
+          lines={best.how}
+        >
+          <Rows results={results} />
+        </How>
+      </div>
+      <Other label="Without what is in question" value={results.bestWithoutFlags} />
+      <Other label="With nothing set aside" value={results.bestWithStruck} />
+      <button
+        type="button"
+        className="button mb-3 lg:hidden"
+        aria-expanded={unfolded}
+        onClick={() => setUnfolded(!unfolded)}
+      >
+        {unfolded ? "Fold the ledger" : "Plain, energy, distance, range"}
+      </button>
+      <dl className={unfolded ? "mt-3" : "hidden lg:block"}>
         {plain ? (
           <Line
             name="Plain"
             value={`${formatBare(plain.whPerM, "energyPerDistance", system)} ${unitOf("energyPerDistance", system)}`}
-            because={[plain.because, difference].filter(Boolean).join(". ")}
+            because={[plain.because, difference && spoken(difference)].filter(Boolean).join(". ")}
             slate
           />
         ) : (
           <Line name="Plain" value="none" because={plainMissing ?? undefined} slate />
         )}
-        {explained("Energy used", energy, "energy")}
-        {explained("Distance", distance, "distance")}
-        {explained("Range, total", rangeTotal, "distance")}
-        {explained("to the end of full power", rangeFullPower, "distance")}
-        {explained("with a fifth kept back", rangeWithReserve, "distance")}
-        {explained("Usable energy", capacity, "energy")}
+        {explained("Energy used", results.energy, "energy")}
+        {explained("Distance", results.distance, "distance")}
+        {explained("Range, total", results.rangeTotal, "distance")}
+        {explained("to the end of full power", results.rangeFullPower, "distance")}
+        {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
+        {explained("Usable energy", results.capacity, "energy")}
         {movingS === null || meanSpeedMps === null ? null : (
           <Line
             name="Moving"
@@ -99,80 +184,45 @@ export function Ledger({ results }: { readonly results: StripResults }) {
           />
         )}
       </dl>
+      <SurerLine results={results} />
     </section>
   );
 }
 
-const formatPercent = (share: number) => `${fixed(share * 100, 0)} %`;
-
-/** What the plus-or-minus is made of, each source by the variance it would take with it. */
-export function Doubt({ results }: { readonly results: StripResults }) {
-  const whole = results.budget.reduce((sum, { variance }) => sum + variance, 0);
-  const worst = results.budget[0]?.variance ?? 1;
-  const { error, unit } = writeUncertain(results.best.value, "energyPerDistance", useSystem());
+function Other({
+  label,
+  value,
+}: {
+  readonly label: string;
+  readonly value: StripResults["bestWithoutFlags"];
+}) {
+  if (!value) return null;
   return (
-    <div className="max-w-2xl">
-      <p className="mb-3 text-quiet">
-        Were a source known exactly, the variance of the Wh/mi would fall by its share. The whole is ± {error}{" "}
-        {unit}.
-      </p>
-      <table className="table w-full">
-        <thead>
-          <tr>
-            <th>Source</th>
-            <th className="w-1/2">
-              <span className="sr-only">Share drawn</span>
-            </th>
-            <th className="number">Share</th>
-          </tr>
-        </thead>
-        <tbody>
-          {results.budget
-            .filter(({ variance }) => variance > whole / 200)
-            .map(({ source, variance }) => (
-              <tr key={source}>
-                <td>{sourceWords(source)}</td>
-                <td>
-                  <div className="h-3 bg-ochre-fill" style={{ width: `${(100 * variance) / worst}%` }} />
-                </td>
-                <td className="number">{formatPercent(variance / whole)}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
-    </div>
+    <p className="mb-3 border-l-4 border-ochre-fill pl-3">
+      {label}:
+      <br />
+      <Figure value={value} dimension="energyPerDistance" pencil />
+    </p>
   );
 }
 
-/** Level by ground: the energy each part of the ride took over its miles. */
-export function Parts({ results }: { readonly results: StripResults }) {
+/** The quickest way to a smaller plus-or-minus. */
+function SurerLine({ results }: { readonly results: StripResults }) {
   const system = useSystem();
+  const [first] = results.surer;
+  if (!first) return null;
+  const unit = unitOf("energyPerDistance", system);
+  const { error } = writeUncertain(results.best.value, "energyPerDistance", system);
+  const left = fixed(
+    fromSi(SDS_95 * first.sdLeft, "energyPerDistance", unit),
+    error.split(".")[1]?.length ?? 0,
+  );
   return (
-    <table className="table w-full max-w-2xl">
-      <thead>
-        <tr>
-          <th>Level</th>
-          <th>Ground</th>
-          <th className="number">Distance</th>
-          <th className="number">Energy per distance</th>
-        </tr>
-      </thead>
-      <tbody>
-        {results.parts.map(({ level, ground, distanceM, whPerM }) => (
-          <tr key={`${level}/${ground}`}>
-            <td>{level}</td>
-            <td>{ground}</td>
-            <td className="number">{formatQuantity(distanceM, "distance", system)}</td>
-            <td className="number">
-              {whPerM ? (
-                <Figure value={whPerM} dimension="energyPerDistance" />
-              ) : (
-                <span className="pencil">not told apart</span>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <p className="border-t border-rule pt-2.5 text-sm">
+      <b>Surer for {minutesText(first.minutes)} of work:</b> {first.what}; ± {error} becomes ± {left}.{" "}
+      <Link to="?tab=doubt" preventScrollReset>
+        More ways
+      </Link>
+    </p>
   );
 }

@@ -15,13 +15,6 @@ export function clientId(value: unknown): string {
   return id.success ? id.data : uuidv7();
 }
 
-/** A moment of the ride's day: "10:41" at the ride's offset, ISO 8601; null when no time was typed. */
-export function momentOf(day: string, time: string, utcOffset: string): string | null {
-  if (time === "") return null;
-  const at = Date.parse(`${day}T${time.padStart(5, "0")}:00${utcOffset}`);
-  return Number.isNaN(at) ? null : new Date(at).toISOString();
-}
-
 export interface NewEntry {
   readonly id: string;
   readonly rideId: string;
@@ -69,13 +62,35 @@ export async function keepEntry(
 export async function judge(
   db: Database,
   rideId: string,
+  id: string,
   kind: "strike" | "restore",
   target: string,
   field: unknown,
 ): Promise<void> {
   const named = z.enum(READING_FIELDS).safeParse(field);
-  const body = { kind, target, ...(named.success ? { field: named.data } : {}) };
-  await appendEntries(db, rideId, [
-    { id: uuidv7(), seq: await nextSeq(db, rideId), at: null, body, supersedes: null },
-  ]);
+  await appendLine(db, rideId, {
+    id,
+    body: { kind, target, ...(named.success ? { field: named.data } : {}) },
+  });
+}
+
+/** Marks by hand where full power ended; a second mark takes the first one's place. */
+export async function markFullPowerEnd(
+  db: Database,
+  rideId: string,
+  id: string,
+  distanceM: number,
+  supersedes: string | null,
+): Promise<void> {
+  await appendLine(db, rideId, { id, body: { kind: "fullPowerEnd", distanceM }, supersedes });
+}
+
+async function appendLine(
+  db: Database,
+  rideId: string,
+  line: Pick<Entry, "id" | "body"> & Partial<Pick<Entry, "supersedes">>,
+): Promise<void> {
+  const log = await listEntries(db, rideId);
+  if (log.some(({ id }) => id === line.id)) return;
+  await appendEntries(db, rideId, [{ seq: await nextSeq(db, rideId), at: null, supersedes: null, ...line }]);
 }

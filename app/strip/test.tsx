@@ -1,29 +1,35 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { useCallback } from "react";
+import { useCallback, useState } from "react";
 import { data, Form, Link, redirect, useSearchParams, useSubmit } from "react-router";
 import { v7 as uuidv7 } from "uuid";
+import { z } from "zod";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { testSentence } from "#app/ui/testLine";
-import { foldLog } from "#core/log";
-import { fixed, formatQuantity } from "#core/quantities";
-import type { DrawnReading } from "#core/results";
+import { foldLog, type Entry, type EntryBody } from "#core/log";
 import { addRide, findTest, listRides, loadRecord } from "#db/tests";
 import { Empty, Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { CheckIn } from "./checkIn";
+import { Strip } from "./drawing/strip";
 import { entryForm, entryTexts } from "./entryForm";
-import { Doubt, Ledger, Parts } from "./ledger";
-import { clientId, judge, keepEntry, momentOf } from "./log.server";
-import { ReadingsTable } from "./readingsTable";
-import { Strip } from "./strip";
+import { Judged } from "./judged";
+import { Ledger } from "./ledger";
+import { clientId, judge, keepEntry, markFullPowerEnd } from "./log.server";
+import { clockOf, momentOf } from "./moment";
+import { Doubt } from "./tabs/doubt";
+import { End } from "./tabs/end";
+import { Evidence } from "./tabs/evidence";
+import { Parts } from "./tabs/parts";
+import { ReadingsTable, type Judgement } from "./tabs/readingsTable";
+import { useReckoning } from "./useReckoning";
 import { stripResults } from "./view";
 import type { Route } from "./+types/test";
 
 const GONE = "There is no such test.";
-const TABS = ["readings", "parts", "doubt"] as const;
+const TABS = ["readings", "evidence", "parts", "doubt", "end"] as const;
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
@@ -39,10 +45,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     line,
     bike,
     rides: rides.map((ride, i) => ({ ...ride, log: foldLog(logs[i]!.entries) })),
-    results: result.ok ? stripResults(result.value) : null,
+    sent: result.ok ? stripResults(result.value) : null,
     problems: result.ok ? [] : result.problems.map(({ sentence }) => sentence),
   };
 }
+
+const alongTheRide = z.coerce.number().min(0).max(1_000_000);
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
@@ -51,6 +59,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const rides = await listRides(db, testId);
   const form = await request.formData();
   const here = `/strip/${testId}`;
+  const back = () => redirect(`${here}${new URL(request.url).search}`);
   const intent = form.get("intent");
   if (intent === "addRide") {
     await addRide(db, uuidv7(), testId, "");
@@ -60,24 +69,33 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     rides.find(({ id }) => id === form.get("rideId")),
     "There is no such ride in this test.",
   );
+  const entryId = clientId(form.get("entryId"));
+  const sentTarget = form.get("supersedes");
+  const supersedes =
+    typeof sentTarget === "string" && sentTarget !== "" ? idOf(sentTarget, "There is no such entry.") : null;
   const [judgement, target, field] = String(form.get("judge") ?? "").split("/");
   if (judgement === "strike" || judgement === "restore") {
-    await judge(db, ride.id, judgement, idOf(target, "There is no such entry."), field);
-    return redirect(`${here}${new URL(request.url).search}`);
+    await judge(db, ride.id, entryId, judgement, idOf(target, "There is no such entry."), field);
+    return back();
+  }
+  if (intent === "handMark") {
+    const along = alongTheRide.safeParse(form.get("alongM"));
+    if (!along.success) throw data("Put the cursor on a mark of the strip first.", { status: 400 });
+    await markFullPowerEnd(db, ride.id, entryId, along.data, supersedes);
+    return back();
   }
   const system = systemOf(request);
   const submission = parseWithZod(form, { schema: entryForm(system), disableAutoCoercion: true });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const supersedes = form.get("supersedes");
   const problems = await keepEntry(
     db,
     record,
     {
-      id: clientId(form.get("entryId")),
+      id: entryId,
       rideId: ride.id,
       at: momentOf(record.test.day, submission.value.time, ride.utcOffset),
       typed: submission.value,
-      supersedes: typeof supersedes === "string" ? idOf(supersedes, "There is no such entry.") : null,
+      supersedes,
     },
     system,
   );
@@ -89,8 +107,18 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return redirect(here);
 }
 
+/** A line of the log as the page makes it: it stands after all that the server has. */
+const LAST = 1_000_000_000;
+const lineOf = (body: EntryBody, supersedes: string | null = null): Entry => ({
+  id: uuidv7(),
+  seq: LAST + Math.floor(performance.now()),
+  at: null,
+  body,
+  supersedes,
+});
+
 export default function TestPage({
-  loaderData: { line, bike, rides, results, problems },
+  loaderData: { line, bike, rides, sent, problems },
   actionData,
 }: Route.ComponentProps) {
   const system = useSystem();
@@ -98,23 +126,69 @@ export default function TestPage({
   const submit = useSubmit();
   const tab = TABS.find((each) => each === search.get("tab")) ?? "readings";
   const here = `/strip/${line.id}`;
+  const { results, propose, settled } = useReckoning(`${here}/record`, line.stamp, sent, actionData);
+  const [cursor, setCursor] = useState<number | null>(null);
   const correcting = rides.flatMap((ride) =>
     ride.log.filter(({ rootId }) => rootId === search.get("correct")).map((entry) => ({ ride, entry })),
   )[0];
   const ride = correcting?.ride ?? rides.find(({ id }) => id === search.get("ride")) ?? rides.at(-1)!;
   const count = rides.reduce((sum, { log }) => sum + log.length, 0);
-  const rideOf = useCallback(
-    (rootId: string) => rides.find(({ log }) => log.some((entry) => entry.rootId === rootId))?.id ?? "",
+  const rideAt = useCallback(
+    (rootId: string) => rides.findIndex(({ log }) => log.some((entry) => entry.rootId === rootId)),
     [rides],
   );
-  const setAside = useCallback(
-    ({ rootId, field, struck }: DrawnReading) =>
+  /** Counts a line at once in the worker, and sends it to the server. */
+  const send = useCallback(
+    (at: number, entry: Entry, form: Record<string, string>) => {
+      if (at < 0) return;
+      propose({ ride: at, entry });
       void submit(
-        { judge: `${struck ? "restore" : "strike"}/${rootId}/${field ?? ""}`, rideId: rideOf(rootId) },
+        { ...form, rideId: rides[at]!.id, entryId: entry.id },
         { method: "post", preventScrollReset: true },
-      ),
-    [submit, rideOf],
+      );
+    },
+    [propose, submit, rides],
   );
+  const onJudge = useCallback(
+    ({ kind, target, field }: Judgement) =>
+      send(rideAt(target), lineOf({ kind, target, ...(field && { field }) }), {
+        judge: `${kind}/${target}/${field ?? ""}`,
+      }),
+    [send, rideAt],
+  );
+  const onSetAside = useCallback(
+    ({ rootId, field, struck }: { rootId: string; field: string | null; struck: boolean }) =>
+      onJudge({
+        kind: struck ? "restore" : "strike",
+        target: rootId,
+        field: field as Judgement["field"],
+      }),
+    [onJudge],
+  );
+  const onHandMark = (mark: number) => {
+    const { ride: at, alongM } = results!.marks[mark]!;
+    const before = results!.end.fullPower;
+    const supersedes = before?.by === "hand" && rideAt(before.rootId ?? "") === at ? before.rootId : null;
+    send(at, lineOf({ kind: "fullPowerEnd", distanceM: alongM }, supersedes), {
+      intent: "handMark",
+      alongM: String(alongM),
+      supersedes: supersedes ?? "",
+    });
+  };
+  const showTab = () => {
+    if (!results) return null;
+    if (tab === "evidence") return <Evidence results={results} />;
+    if (tab === "parts") return <Parts results={results} />;
+    if (tab === "doubt") return <Doubt results={results} />;
+    return (
+      <End
+        results={results}
+        cursor={cursor}
+        onHandMark={onHandMark}
+        onClearHandMark={(target) => onJudge({ kind: "strike", target, field: null })}
+      />
+    );
+  };
   return (
     <Page
       title={`${line.bikeName}, ${line.test.title}`}
@@ -143,38 +217,18 @@ export default function TestPage({
         <div className="order-2 min-w-0 p-4 md:px-6 lg:order-1">
           {results ? (
             <>
-              <Strip results={results} levels={bike.levels} onSetAside={setAside} />
-              {results.flags.map(({ rootId, field, sentence }) => (
-                <div
-                  key={`${rootId}/${field ?? ""}`}
-                  className="mt-3 flex flex-wrap items-center justify-between gap-3 border-l-4 border-ochre-fill bg-sheet px-4 py-2"
-                >
-                  <p className="min-w-0 flex-1 basis-72">{sentence}</p>
-                  <Form method="post" preventScrollReset className="flex gap-2">
-                    <input type="hidden" name="rideId" value={rideOf(rootId)} />
-                    <button name="judge" value={`strike/${rootId}/${field ?? ""}`} className="button">
-                      Set it aside
-                    </button>
-                    <Link to={`?correct=${rootId}`} className="button" preventScrollReset>
-                      Correct it
-                    </Link>
-                  </Form>
-                </div>
-              ))}
-              {results.odometer?.warn ? (
-                <p className="mt-3 border-l-4 border-ochre-fill bg-sheet px-4 py-2">
-                  The display's distance times {fixed(results.odometer.k, 3)} is the recorder's.
-                  {results.odometer.impliedCircumferenceMm === null
-                    ? " Check the wheel setting."
-                    : ` Its wheel setting should be ${fixed(results.odometer.impliedCircumferenceMm, 0)} mm.`}{" "}
-                  Distances read from the display alone are corrected by it.
-                </p>
-              ) : null}
-              {results.notices.length ? (
-                <div className="mt-3">
-                  <Problems sentences={results.notices} />
-                </div>
-              ) : null}
+              <Strip
+                results={results}
+                levels={bike.levels}
+                cursor={cursor}
+                onCursor={setCursor}
+                onSetAside={onSetAside}
+              />
+              <Judged
+                results={results}
+                rideIdOf={(rootId) => rides[rideAt(rootId)]?.id ?? null}
+                onJudge={onJudge}
+              />
             </>
           ) : count === 0 ? (
             <Empty
@@ -190,7 +244,10 @@ export default function TestPage({
           ) : (
             <Problems sentences={problems} title="Nothing to reckon yet" />
           )}
-          <nav aria-label="Parts of the test" className="mt-6 flex gap-5 border-b border-rule">
+          <nav
+            aria-label="Parts of the test"
+            className="mt-6 flex gap-5 overflow-x-auto border-b border-rule"
+          >
             {TABS.map((each) => (
               <Link
                 key={each}
@@ -204,8 +261,6 @@ export default function TestPage({
             ))}
           </nav>
           <div className="pt-4">
-            {tab === "parts" && results ? <Parts results={results} /> : null}
-            {tab === "doubt" && results ? <Doubt results={results} /> : null}
             {tab === "readings" ? (
               <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
                 <CheckIn
@@ -226,10 +281,25 @@ export default function TestPage({
                       : null
                   }
                   lastResult={actionData}
+                  onTyped={({ time, body }, supersedes) =>
+                    propose({
+                      ride: rides.indexOf(ride),
+                      entry: {
+                        ...lineOf(body, supersedes),
+                        at: momentOf(line.test.day, time, ride.utcOffset),
+                      },
+                    })
+                  }
                   onCancel={here}
                 />
                 {rides.map((each) => (
-                  <ReadingsTable key={each.id} ride={each} results={results} only={rides.length === 1} />
+                  <ReadingsTable
+                    key={each.id}
+                    ride={each}
+                    results={results}
+                    only={rides.length === 1}
+                    onJudge={onJudge}
+                  />
                 ))}
                 <div className="flex flex-wrap items-center gap-3">
                   <Link to={`${here}/import?ride=${ride.id}`} className="button">
@@ -240,35 +310,29 @@ export default function TestPage({
                       Another ride on this charge
                     </button>
                   </Form>
+                  <a href={`${here}/record`} className="button button-plain" download>
+                    this test as a file
+                  </a>
                   {rides.map((each) =>
                     each.track ? (
                       <span key={each.id} className="text-sm text-quiet">
                         Track: {each.track.name || "unnamed"}
-                        {results?.topSpeedMps
-                          ? `, top speed ${formatQuantity(results.topSpeedMps, "speed", system)}`
-                          : ""}
                       </span>
                     ) : null,
                   )}
                 </div>
               </div>
-            ) : null}
+            ) : (
+              showTab()
+            )}
           </div>
         </div>
         {results ? (
           <div className="order-1 p-4 lg:order-2 lg:pl-0">
-            <Ledger results={results} />
+            <Ledger results={results} settled={settled} />
           </div>
         ) : null}
       </div>
     </Page>
   );
-}
-
-/** "10:41" at the ride's offset, for the time field. */
-function clockOf(timeS: number | null, utcOffset: string): string {
-  if (timeS === null) return "";
-  const [, sign, hours, minutes] = /^([+-])(\d\d):(\d\d)$/.exec(utcOffset) ?? ["", "+", "0", "0"];
-  const shift = (sign === "-" ? -1 : 1) * (Number(hours) * 3600 + Number(minutes) * 60);
-  return new Date((timeS + shift) * 1000).toISOString().slice(11, 16);
 }

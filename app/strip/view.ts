@@ -7,11 +7,20 @@ export interface Place {
   readonly between: boolean;
 }
 
+/** A mark as the strip needs it. */
+export interface StripMark {
+  readonly ride: number;
+  /** Along the whole test. */
+  readonly distanceM: number;
+  /** Along its own ride. */
+  readonly alongM: number;
+  readonly notes: readonly string[];
+}
+
 /** What the strip page needs of a test's results: all figures, and of the course only what is drawn. */
 export interface StripResults extends Omit<TestResults, "course"> {
   readonly legs: TestResults["course"]["legs"];
-  /** Distance of each mark, m. */
-  readonly markM: readonly number[];
+  readonly marks: readonly StripMark[];
   /** Place of each entry, by its root id. */
   readonly places: Readonly<Record<string, Place>>;
 }
@@ -21,10 +30,17 @@ export function stripResults({ course, ...figures }: TestResults): StripResults 
   const places = course.marks.flatMap(({ entries, distanceM, source }) =>
     entries.map(({ rootId }) => [rootId, { distanceM, between: source === "between" }] as const),
   );
+  const starts = new Map<number, number>();
+  for (const { ride, distanceM } of course.marks) if (!starts.has(ride)) starts.set(ride, distanceM);
   return {
     ...figures,
     legs: course.legs,
-    markM: course.marks.map(({ distanceM }) => distanceM),
+    marks: course.marks.map(({ ride, distanceM, entries }) => ({
+      ride,
+      distanceM,
+      alongM: distanceM - starts.get(ride)!,
+      notes: entries.flatMap(({ body }) => ("note" in body && body.note ? [body.note] : [])),
+    })),
     places: Object.fromEntries(places),
   };
 }

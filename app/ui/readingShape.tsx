@@ -85,6 +85,23 @@ export function ReadingShape({ kind, x, y, hollow = false, colour = "var(--color
           strokeWidth={2.2}
         />
       );
+    case "chargeCounter":
+      return (
+        <path d={`M${x - 4.5} ${y - 4.5}H${x + 1}L${x + 4.5} ${y - 1}V${y + 4.5}H${x - 4.5}Z`} {...paint} />
+      );
+    case "telemetry":
+      return (
+        <g {...paint}>
+          <rect x={x - 4.5} y={y - 4.5} width={9} height={9} />
+          <path
+            d={`M${x - 4.5} ${y}h2l1.5 -2.5l2 5l1.5 -2.5h2`}
+            fill="none"
+            stroke={hollow ? colour : "var(--color-bone)"}
+            strokeWidth={1.2}
+          />
+        </g>
+      );
+    case "wallCharge":
     case "wallRefill":
       return <path d={`M${x - 6} ${y - 4}A6 7 0 0 0 ${x + 6} ${y - 4}Z`} {...paint} />;
     default:

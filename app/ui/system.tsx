@@ -1,8 +1,14 @@
 import { useRouteLoaderData } from "react-router";
-import type { System } from "#core/quantities";
+import { spoken, type System } from "#core/quantities";
 
 /** The units the person reads in. */
 export function useSystem(): System {
   const root = useRouteLoaderData("root") as { readonly system: System } | undefined;
   return root?.system ?? "imperial";
+}
+
+/** Writes a sentence of the core out in the person's units. */
+export function useSpoken(): (sentence: string) => string {
+  const system = useSystem();
+  return (sentence) => spoken(sentence, system);
 }

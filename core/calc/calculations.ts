@@ -1,7 +1,16 @@
 import { z } from "zod";
 import { odometerFactor } from "#core/distance";
 import { answerLedger, ledgerInputSchema } from "#core/ledger";
-import { chemistrySchema, curveOf, fractionFromVolts, packSchema, usableEnergy } from "#core/pack";
+import {
+  chemistrySchema,
+  curveOf,
+  defaultResistance,
+  fractionFromVolts,
+  packSchema,
+  resistanceFromPairs,
+  straightLineCharge,
+  usableEnergy,
+} from "#core/pack";
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
 import { badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
 
@@ -36,6 +45,13 @@ const atVolts = z.object({
   cellVolts: positive,
   cellVoltsSd: number.min(0, "An sd cannot be negative.").optional(),
 });
+
+const byPairs = z.object({
+  pairs: z
+    .array(z.object({ restVolts: positive, loadVolts: positive, amps: positive }))
+    .min(1, "Give at least one pair of readings."),
+});
+const byDefault = z.object({ seriesCells: z.number().int().min(1), ampHours: positive.optional() });
 
 /** Every single calculation by name; input and result keys are those of docs/formats/calc.md. */
 export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
@@ -79,6 +95,26 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   odometerFactor: calculation(
     z.object({ gpsMi: places, odoMi: places, wheelCircumferenceMm: positive.optional() }),
     ({ gpsMi, odoMi, wheelCircumferenceMm }) => odometerFactor(gpsMi, odoMi, wheelCircumferenceMm),
+  ),
+  straightLineCharge: calculation(
+    z
+      .object({ packVolts: positive, cutOffVolts: positive, fullVolts: positive })
+      .refine(({ cutOffVolts, fullVolts }) => fullVolts > cutOffVolts, {
+        path: ["fullVolts"],
+        message: "Full volts must lie above the cut-off.",
+      }),
+    ({ packVolts, cutOffVolts, fullVolts }) =>
+      good({ q: straightLineCharge(packVolts, cutOffVolts, fullVolts) }),
+  ),
+  resistance: calculation(
+    schemaBy<z.infer<typeof byPairs> | z.infer<typeof byDefault>>((value) =>
+      hasKey(value, "pairs") ? byPairs : byDefault,
+    ),
+    (input) => {
+      if ("seriesCells" in input) return good({ ohm: defaultResistance(input.seriesCells, input.ampHours) });
+      const found = resistanceFromPairs(input.pairs);
+      return found.ok ? good({ ohm: found.value }) : found;
+    },
   ),
   ledger: calculation(ledgerInputSchema, answerLedger),
 };

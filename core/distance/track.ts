@@ -13,6 +13,8 @@ export interface TrackProfile {
   readonly distanceM: readonly number[];
   readonly gainM: readonly number[];
   readonly lossM: readonly number[];
+  /** Height at each point, the median of five; empty where a height is missing. */
+  readonly heightM: readonly number[];
   readonly movingS: number;
   readonly totalM: number;
   readonly meanSpeedMps: number;
@@ -109,6 +111,7 @@ export function profileOf(track: Track): TrackProfile {
     timeS: kept.map((i) => track.timeS[i]!),
     distanceM,
     ...climb,
+    heightM: hasHeights ? heights.map((_, i) => median5(heights as number[], i)) : [],
     movingS,
     totalM: total,
     meanSpeedMps: movingS > 0 ? total / movingS : 0,

@@ -8,7 +8,7 @@ import { solveLedger } from "./solve.ts";
 export const EVIDENCE = ["percent", "volts", "bars", "counter", "telemetry", "refill", "runDown"] as const;
 export type Evidence = (typeof EVIDENCE)[number];
 
-/** The readings of each kind of evidence. Bars and refills are counted from a full start. */
+/** The readings of each kind of evidence. Bars and refills, and a single reading of any kind, are counted from a full start. */
 const KINDS: Readonly<Record<Evidence, readonly ReadingKindName[]>> = {
   percent: ["percent"],
   volts: ["restVolts", "loadedVolts"],
@@ -36,9 +36,10 @@ export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] 
     const kinds = KINDS[evidence];
     const own = input.rides[ride]!.readings.filter(({ kind }) => kinds.includes(kind));
     if (own.length === 0) return [];
-    const start = FROM_FULL.includes(evidence)
-      ? input.rides[ride]!.readings.filter(({ kind }) => kind === "fullStart")
-      : [];
+    const start =
+      FROM_FULL.includes(evidence) || own.length === 1
+        ? input.rides[ride]!.readings.filter(({ kind }) => kind === "fullStart")
+        : [];
     const solved = solveLedger({
       ...input,
       rides: [{ ...input.rides[ride]!, readings: [...start, ...own] }],

@@ -11,7 +11,7 @@ export interface Bearing {
   readonly without: Uncertain;
   /** Share of the figure's news from all readings that this one brings, 0..1: its fall in variance over their sum. */
   readonly share: number;
-  /** Where the reading stands, and what the whole answer has there: in fractions of the pack, or Wh for energy readings. */
+  /** What an energy reading says, and what the whole answer would have it read, Wh; of others the row's two sides. */
   readonly says: number;
   readonly answer: number;
   readonly sd: number;
@@ -31,8 +31,8 @@ export function bearings({ posterior }: Solved, figure: Figure): readonly Bearin
         sd: Math.sqrt(Math.max(0, whole + (pull * pull) / free)),
       },
       news: (pull * pull) / free,
-      says: row.value,
-      answer,
+      says: row.value - (row.shift ?? 0),
+      answer: answer - (row.shift ?? 0),
       sd,
     };
   });

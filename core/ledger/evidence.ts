@@ -63,7 +63,8 @@ function energyRow(
   const form = new Map([[first + to, capacity], [column, used]]); // prettier-ignore
   if (from !== undefined) form.set(first + from, -capacity);
   form.set(unknownColumn(columns, gainUnknown, gauge), -gain(wh));
-  return { form, value: wh + capacity * used, errors, floor: EXACT * prior };
+  const shift = capacity * used;
+  return { form, value: wh + shift, shift, errors, floor: EXACT * prior };
 }
 
 /**

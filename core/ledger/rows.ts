@@ -11,6 +11,8 @@ export interface LedgerRow {
   readonly form: Form;
   readonly value: number;
   readonly errors: readonly LedgerError[];
+  /** What linearising added to both sides: taken off again where the row is shown. */
+  readonly shift?: number;
   /** Least sd an exact row is given, so that no row is infinitely sure. */
   readonly floor: number;
 }

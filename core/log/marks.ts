@@ -169,6 +169,25 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
         handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
     groupsOf(placed.filter(({ entry }) => !MARKLESS.includes(entry.body.kind))).forEach((group) => {
       const { distanceM: along, source } = group[0]!;
+      const charge = marks.at(-1);
+      if (charge && refillOf(charge)) {
+        const left = charge.ride === ride ? charge.distanceM - offset : 0;
+        if (along - left >= SAME_PLACE_M) {
+          // The ride goes on from where it was charged, with no look at the gauge there: a mark without entries.
+          const index = marks.length;
+          legs.push({
+            from: index - 1,
+            to: index,
+            distanceM: 0,
+            level,
+            ground,
+            gainM: 0,
+            lossM: 0,
+            charged: true,
+          });
+          marks.push({ ...charge, index, ride, timeS: null, entries: [] });
+        }
+      }
       const index = marks.length;
       const previous = marks.at(-1);
       const fromM = previous?.ride === ride ? previous.distanceM - offset : 0;

@@ -25,6 +25,7 @@ const steady: TrackProfile = {
   distanceM: Array.from({ length: 101 }, (_, i) => i * 100),
   gainM: Array.from({ length: 101 }, (_, i) => i),
   lossM: Array.from({ length: 101 }, () => 0),
+  heightM: Array.from({ length: 101 }, (_, i) => i),
   movingS: 1000,
   totalM: 10_000,
   meanSpeedMps: 10,

@@ -75,6 +75,7 @@ export const packRecordSchema = z
       .optional(),
     measuredWh: number(20, 10_000, "A measured capacity is 20 to 10,000 Wh.").optional(),
     measuredSdWh: number(0, 1000, "The doubt of the measurement is in Wh, for example 9.").optional(),
+    measuredOn: z.iso.date({ error: "Type the day as 2024-05-18." }).optional(),
     resistanceOhm: number(0.001, 5, "A pack's resistance is 0.001 to 5 ohm, for example 0.11.").optional(),
     /** Own measured rest-volts curve, per cell. */
     ocv: ocvTableSchema.optional(),

@@ -9,12 +9,13 @@ import type { DrawnReading } from "./types.ts";
  * Every reading as the strip draws it: where it alone would put the curve, with its own error, and how it bears on the
  * answer.
  *
- * @param bearing of each counted reading; @param perMetre brings Wh/mi of the ledger to the answer's Wh per metre
+ * @param used fraction used at each mark in the answer; @param bearing of each counted reading; @param perMetre brings Wh/mi of the ledger to the answer's Wh per metre
  */
 export function drawn(
   course: Course,
   input: LedgerInput,
   readings: readonly LoggedReading[],
+  used: Float64Array,
   bearing: ReadonlyMap<LoggedReading, Bearing>,
   perMetre: (whPerMi: Uncertain) => Uncertain,
 ): DrawnReading[] {
@@ -45,9 +46,9 @@ export function drawn(
       row: bears
         ? {
             inWh: row.energy !== undefined,
-            says: bears.says,
+            says: row.energy ? bears.says : known,
             sd: bears.sd,
-            answer: bears.answer,
+            answer: row.energy ? bears.answer : used[mark]!,
             share: bears.share,
             without: perMetre(bears.without),
           }

@@ -1,4 +1,5 @@
 export { reckonTest } from "./reckon.ts";
+export { packHistory, type PackHistory, type PackTest } from "./packHistory.ts";
 export { recordSetting } from "./input.ts";
 export { sourceWords } from "./words.ts";
 export type {

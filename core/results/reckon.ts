@@ -188,6 +188,7 @@ function figures(
       course,
       input,
       readings,
+      solved.posterior.mean,
       new Map(counted.map((logged, i) => [logged, bears[i]!])),
       perMetre,
     ),

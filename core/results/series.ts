@@ -26,7 +26,7 @@ export function profileAlong(course: Course, tracks: readonly (TrackProfile | nu
     track?.hasHeights
       ? track.distanceM.map((metres, i) => ({
           distanceM: starts[ride]! + metres,
-          heightM: track.gainM[i]! - track.lossM[i]!,
+          heightM: track.heightM[i]!,
         }))
       : [],
   );

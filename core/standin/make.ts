@@ -37,6 +37,16 @@ export interface Standin {
   readonly truth: StandinTruth;
 }
 
+/** What a desk of one's own fixes of a stand-in: its pack, its levels' names, when it starts. */
+export interface Given {
+  readonly pack?: Pick<TruePack, "chemistry" | "seriesCells" | "ampHours" | "labelWh">;
+  /** A calm level and a strong one. */
+  readonly levels?: readonly [string, string];
+  readonly startS?: number;
+  readonly tempC?: number;
+  readonly nextId?: () => string;
+}
+
 const START_S = Date.UTC(2026, 5, 1, 8) / 1000;
 const NIGHT_S = 15 * 3600;
 const LOSSES = 0.02;
@@ -49,13 +59,14 @@ function idsFrom(seed: number) {
     `019b${stem.slice(0, 4)}-${stem.slice(4)}-7000-8000-${(count++).toString(16).padStart(12, "0")}`;
 }
 
-function drawPack(chance: Chance, scenario: Scenario): TruePack {
-  const chemistry = scenario.chemistry ?? "NMC";
-  const [seriesCells, ampHours] = [
-    chemistry === "LFP" ? 15 : chance.happens(0.5) ? 13 : 10,
-    Math.round(chance.between(10, 18) * 2) / 2,
-  ];
-  const labelWh = Math.round(ampHours * seriesCells * NOMINAL_CELL_VOLTS[chemistry]);
+function drawPack(chance: Chance, scenario: Scenario, given: Given): TruePack {
+  const chemistry = given.pack?.chemistry ?? scenario.chemistry ?? "NMC";
+  const drawn = {
+    seriesCells: chemistry === "LFP" ? 15 : chance.happens(0.5) ? 13 : 10,
+    ampHours: Math.round(chance.between(10, 18) * 2) / 2,
+  };
+  const { seriesCells, ampHours } = given.pack ?? drawn;
+  const labelWh = given.pack?.labelWh ?? Math.round(ampHours * seriesCells * NOMINAL_CELL_VOLTS[chemistry]);
   const usable = labelWh * chance.normal(ASSUMED.labelDerate, ASSUMED.labelDerate * ASSUMED.labelSd);
   return {
     chemistry,
@@ -64,13 +75,13 @@ function drawPack(chance: Chance, scenario: Scenario): TruePack {
     labelWh,
     chemicalWh: usable * (1 + LOSSES),
     ohm: 0.012 * seriesCells * (3 / ampHours) * chance.between(0.9, 1.5),
-    tempC: scenario.tempC ?? Math.round(chance.between(8, 26)),
+    tempC: given.tempC ?? scenario.tempC ?? Math.round(chance.between(8, 26)),
   };
 }
 
 const LEVELS = ["low", "high"] as const;
 
-function drawRig(chance: Chance): TrueRig {
+function drawRig(chance: Chance, [low, high]: readonly [string, string]): TrueRig {
   const calm = chance.between(10.5, 13.5) * MPS_PER_MPH;
   return {
     massKg: chance.between(95, 150),
@@ -79,8 +90,8 @@ function drawRig(chance: Chance): TrueRig {
     etaM: chance.between(0.76, 0.84),
     lightsOn: chance.happens(0.2),
     levels: {
-      low: { speedMps: calm, motorW: 260 },
-      high: { speedMps: calm * chance.between(1.15, 1.4), motorW: 480 },
+      [low]: { speedMps: calm, motorW: 260 },
+      [high]: { speedMps: calm * chance.between(1.15, 1.4), motorW: 480 },
     },
     riderW: chance.between(20, 75),
     stopsPerMile: chance.between(0.3, 1.5),
@@ -143,14 +154,15 @@ const rounded = (value: number) => Number(value.toPrecision(10));
  * A made test with its hidden truth: pack, rider, road and instruments drawn from the seed, ridden second by second, and
  * noted as a person would. The same seed and scenario give the same test.
  *
- * @param scenario by name, or as an object of one's own
+ * @param scenario by name, or as an object of one's own; @param given what is not drawn
  */
-export function makeStandin(seed: number, scenario: ScenarioName | Scenario): Standin {
+export function makeStandin(seed: number, scenario: ScenarioName | Scenario, given: Given = {}): Standin {
   const own: Scenario = typeof scenario === "string" ? SCENARIOS[scenario] : scenario;
   const chance = chanceFrom(seed);
-  const nextId = idsFrom(seed);
-  const pack = drawPack(chance, own);
-  const rig = drawRig(chance);
+  const nextId = given.nextId ?? idsFrom(seed);
+  const levels = given.levels ?? LEVELS;
+  const pack = drawPack(chance, own, given);
+  const rig = drawRig(chance, levels);
   const gauge = drawGauge(chance, {
     percentStep: own.percentStep ?? 1,
     bars: own.bars ?? 0,
@@ -159,14 +171,14 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario): St
   const tester = drawTester(chance, own);
   const grounds: readonly Ground[] = chance.happens(0.4) ? ["asphalt", "fine gravel"] : ["asphalt"];
   const climb = own.hilly ? chance.between(22, 45) : chance.between(4, 16);
-  const course = drawCourse(chance, 160, LEVELS, grounds, climb);
+  const course = drawCourse(chance, 160, levels, grounds, climb);
   const model = packModel(pack);
   const emptiesAt = own.untilEmpty ? 2 : chance.between(0.45, 0.92);
 
   const days = own.days ?? 1;
   const startUsed = own.startUsed ?? Math.abs(chance.normal(0, ASSUMED.fullStartSd));
   let state: PackState = { ...FULL, q: model.curve.chargeAtFraction(startUsed) };
-  let [atM, startS, deliveredWh] = [0, START_S, 0];
+  let [atM, startS, deliveredWh] = [0, given.startS ?? START_S, 0];
   const cells: Record<string, { metres: number; wh: number }> = {};
   const rides: TestRecord["rides"] = [];
   let slip: StandinTruth["slip"] = null;
@@ -243,11 +255,11 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario): St
       day: "2026-06-01",
       school: own.untilEmpty ? "run-down" : "part charge",
       airTempC: pack.tempC,
-      firstLevel: LEVELS[0],
+      firstLevel: levels[0],
     },
     bike: {
       name: "Stand-in",
-      levels: [...LEVELS],
+      levels: [...levels],
       massKg: rounded(rig.massKg - 75),
       percentStep: gauge.percentStep,
       bars: gauge.bars,

@@ -60,7 +60,11 @@ export const BIKES = {
         seriesCells: 13,
         measuredWh: 633,
         measuredSdWh: 9,
+        measuredOn: "2026-02-20",
+        firstUsedOn: "2024-03-11",
+        cycles: 190,
       }),
+      rail: pack({ name: "Rail pack", chemistry: "NMC", labelWh: 480, ampHours: 10, seriesCells: 13 }),
     },
     setUps: {
       bare: setUp("bare rails", "city tyre, 2.2 inch", 40),
@@ -85,7 +89,15 @@ export const BIKES = {
       pencil: ["counts", "meterStepV"],
     },
     packs: {
-      main: pack({ name: "Down-tube pack", chemistry: "NMC", labelWh: 418, ampHours: 11.6, seriesCells: 10 }),
+      main: pack({
+        name: "Down-tube pack",
+        chemistry: "NMC",
+        labelWh: 418,
+        ampHours: 11.6,
+        seriesCells: 10,
+        firstUsedOn: "2025-04-14",
+        cycles: 70,
+      }),
     },
     setUps: {
       slick: setUp("slick tyres", "slick, 1.4 inch", 60),

@@ -1,12 +1,14 @@
-import type { Test } from "#core/records";
+import type { PackRecord, TelemetryRecord, Test, TestRecord, TrackRecord } from "#core/records";
+import { makeStandin, type Scenario } from "#core/standin";
 import { BIKES, type RIDERS } from "./desk.ts";
 import { makeRide, makeTrack, type MadeRide, type RideSpec } from "./make.ts";
-import type { TrackRecord } from "#core/records";
 
 /** The desk's tests of two seasons, of several schools; some flawed on purpose, as the notes say. */
 export interface DemoTest {
   readonly bike: keyof typeof BIKES;
   readonly pack: string;
+  /** A second pack beside the first. */
+  readonly secondPack?: string;
   readonly setUp: string;
   readonly rider: keyof typeof RIDERS | null;
   readonly test: Test;
@@ -14,8 +16,12 @@ export interface DemoTest {
     readonly name: string;
     readonly made: MadeRide;
     readonly track: TrackRecord | null;
+    readonly telemetry?: TelemetryRecord | null;
   }[];
 }
+
+const BOX_SEED = 31;
+const TOP_UP_SEED = 12;
 
 const full = { kind: "start", chargerDone: true } as const;
 const test = (title: string, day: string, rest: Partial<Test>): Test => ({
@@ -461,5 +467,135 @@ export function demoTests(nextId: () => string): readonly DemoTest[] {
     ],
   };
 
-  return [runDown, throttle, slick, winter, bold, week, darkWeek, fold, wheel, hill];
+  const standinRides = (
+    seed: number,
+    scenario: Scenario,
+    day: string,
+    deskPack: PackRecord,
+    levels: readonly [string, string],
+    tempC: number,
+  ) => {
+    const { chemistry, labelWh = 0, ampHours = 0, seriesCells = 0 } = deskPack;
+    const { record } = makeStandin(seed, scenario, {
+      pack: { chemistry, labelWh, ampHours, seriesCells },
+      levels,
+      tempC,
+      startS: Date.parse(`${day}T08:40:00Z`) / 1000,
+      nextId,
+    });
+    return record.rides.map(({ name, entries, track, telemetry }: TestRecord["rides"][number]) => ({
+      name,
+      made: { entries, usedAtEnd: 0 },
+      track,
+      telemetry,
+    }));
+  };
+
+  const box: DemoTest = {
+    bike: "brindlow",
+    pack: "main",
+    setUp: "slick",
+    rider: "maren",
+    test: test("the box on the marsh hills", "2026-09-27", {
+      course: "marsh hills and levee",
+      airTempC: 17,
+      wind: "light",
+      firstLevel: "calm",
+    }),
+    rides: standinRides(
+      BOX_SEED,
+      { what: "demo", percentStep: 1, meter: "logger", hilly: true, restVolts: 0.3 },
+      "2026-09-27",
+      brindlow,
+      ["calm", "brisk"],
+      17,
+    ),
+  };
+
+  const topUp: DemoTest = {
+    bike: "pellam",
+    pack: "rack",
+    setUp: "light",
+    rider: "idris",
+    test: test("two market days, charged between", "2026-10-08", {
+      school: "commute week",
+      course: "quay, market and home",
+      airTempC: 13,
+      wind: "changing",
+      firstLevel: "2",
+    }),
+    rides: standinRides(
+      TOP_UP_SEED,
+      { what: "demo", percentStep: 0, bars: 5, days: 2, topUp: true, restVolts: 0.3 },
+      "2026-10-07",
+      pellam,
+      ["2", "4"],
+      13,
+    ),
+  };
+
+  const bothPacks: DemoTest = {
+    bike: "hauler",
+    pack: "main",
+    secondPack: "rail",
+    setUp: "child",
+    rider: "maren",
+    test: test("market day on both packs", "2026-11-02", {
+      course: "harbour, tower hill and the market, twice",
+      airTempC: 11,
+      wind: "light, from the west",
+      firstLevel: "mid",
+    }),
+    rides: [
+      {
+        name: "Ride 1",
+        track: null,
+        made: ride({
+          pack: hauler,
+          capacityWh: 1030,
+          from: 0,
+          startsAt: "2026-11-02T08:20:00Z",
+          mph: 13,
+          start: { ...full, percent: 100, counterWh: 0, meter: "inline meter" },
+          stages: [
+            {
+              miles: 5.1,
+              whPerMi: 19.8,
+              level: "mid",
+              ground: "asphalt",
+              read: two,
+              typed: { counterWh: 101, meter: "inline meter" },
+            },
+            {
+              miles: 5.3,
+              whPerMi: 22.6,
+              level: "mid",
+              ground: "brick",
+              read: two,
+              typed: { counterWh: 221, meter: "inline meter" },
+            },
+            {
+              miles: 5.2,
+              whPerMi: 20.1,
+              level: "mid",
+              ground: "asphalt",
+              read: two,
+              typed: { counterWh: 326, meter: "inline meter" },
+            },
+            {
+              miles: 5.2,
+              whPerMi: 22.9,
+              level: "mid",
+              ground: "brick",
+              read: two,
+              typed: { counterWh: 445, meter: "inline meter", note: "child asleep, sacks of flour" },
+              ends: { kind: "end", reason: "byChoice" },
+            },
+          ],
+        }),
+      },
+    ],
+  };
+
+  return [runDown, throttle, slick, winter, bold, week, darkWeek, fold, wheel, hill, box, topUp, bothPacks];
 }

@@ -9,6 +9,7 @@ CREATE TABLE "telemetry" (
 	CONSTRAINT "telemetry_ride_id_logger_starts_at_pk" PRIMARY KEY("ride_id","logger","starts_at")
 ) PARTITION BY RANGE ("starts_at");
 --> statement-breakpoint
+ALTER TABLE "pack" ADD COLUMN "measured_on" date;--> statement-breakpoint
 ALTER TABLE "pack" ADD COLUMN "resistance_ohm" double precision;--> statement-breakpoint
 ALTER TABLE "pack" ADD COLUMN "ocv" jsonb;--> statement-breakpoint
 ALTER TABLE "pack" ADD COLUMN "first_used_on" date;--> statement-breakpoint

@@ -236,7 +236,7 @@ test("parts and doubt stand behind their tabs", async ({ page }) => {
   await page.goto("/strip");
   await page.getByRole("link", { name: "run-down on two levels" }).click();
   await page.getByRole("link", { name: "parts" }).click();
-  await expect(page.getByRole("cell", { name: "fine gravel" }).first()).toBeVisible();
+  await expect(page.getByRole("columnheader", { name: "fine gravel" })).toBeVisible();
   await page.getByRole("link", { name: "doubt" }).click();
   await expect(page.getByRole("cell", { name: "what the pack holds" })).toBeVisible();
   await expectAccessible(page);

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { Form, Link } from "react-router";
-import { END_NAMES, type LiveEntry, type ReadingField } from "#core/log";
-import { fixed, formatBare, unitOf } from "#core/quantities";
+import { END_NAMES, READING_FIELDS, type LiveEntry, type ReadingField } from "#core/log";
+import { fixed, formatBare, unitOf, type Uncertain } from "#core/quantities";
 import { useSystem } from "#ui/system";
-import type { StripResults } from "./view";
+import { Figure } from "#ui/figure";
+import type { StripResults } from "../view";
 
 interface RideLog {
   readonly id: string;
@@ -15,6 +16,14 @@ interface TableProps {
   readonly ride: RideLog;
   readonly results: StripResults | null;
   readonly only: boolean;
+  /** Sets a reading aside or restores it; without script the form does it. */
+  readonly onJudge: (judgement: Judgement) => void;
+}
+
+export interface Judgement {
+  readonly kind: "strike" | "restore";
+  readonly target: string;
+  readonly field: ReadingField | null;
 }
 
 /** What an entry is, in words. */
@@ -30,6 +39,10 @@ function kindText({ body }: LiveEntry): string {
       return "last bar blinking";
     case "lowPower":
       return "low-power mode";
+    case "fullPowerEnd":
+      return "full power ended, by hand";
+    case "refill":
+      return `${body.toFull ? "charged to full" : "charged"}${body.wallWh === undefined ? "" : `, ${body.wallWh} Wh at the wall`}`;
     case "end":
       return `end: ${END_NAMES[body.reason]}`;
     default:
@@ -45,8 +58,24 @@ const UNITS: Readonly<Record<ReadingField, string>> = {
   counterAh: "Ah",
 };
 
+const HEADING: Readonly<Record<ReadingField, string>> = {
+  percent: "Percent",
+  bars: "Bars",
+  packVolts: "Volts",
+  counterWh: "Counter, Wh",
+  counterAh: "Counter, Ah",
+};
+
 /** One reading as a button: struck through when set aside, never removed. */
-function Reading({ entry, field }: { readonly entry: LiveEntry; readonly field: ReadingField }) {
+function Reading({
+  entry,
+  field,
+  onJudge,
+}: {
+  readonly entry: LiveEntry;
+  readonly field: ReadingField;
+  readonly onJudge: TableProps["onJudge"];
+}) {
   const value = (entry.body as Partial<Record<ReadingField, number>>)[field];
   if (value === undefined) return null;
   const before = entry.was
@@ -64,6 +93,10 @@ function Reading({ entry, field }: { readonly entry: LiveEntry; readonly field: 
       <button
         name="judge"
         value={`${struck ? "restore" : "strike"}/${entry.rootId}/${field}`}
+        onClick={(event) => {
+          event.preventDefault();
+          onJudge({ kind: struck ? "restore" : "strike", target: entry.rootId, field });
+        }}
         aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}`}
         title={struck ? "Set aside: press to restore" : "Press to set aside"}
         className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-[#ece7d9] ${struck ? "pencil line-through" : ""}`}
@@ -79,18 +112,18 @@ function Reading({ entry, field }: { readonly entry: LiveEntry; readonly field: 
 const SHOWN = 60;
 
 /** The log of one ride as a table: press a reading to set it aside or restore it; correct a line and the old figure stays, struck. */
-export function ReadingsTable({ ride, results, only }: TableProps) {
+export function ReadingsTable({ ride, results, only, onJudge }: TableProps) {
   const system = useSystem();
-  const standings = new Map<string, number>();
-  for (const { rootId, standing } of results?.readings ?? [])
-    if (standing !== null && Math.abs(standing) >= Math.abs(standings.get(rootId) ?? 0))
-      standings.set(rootId, standing);
+  const farthest = new Map<string, { standing: number; without: Uncertain | null; struck: boolean }>();
+  for (const { rootId, standing, row, struck } of results?.readings ?? [])
+    if (standing !== null && Math.abs(standing) >= Math.abs(farthest.get(rootId)?.standing ?? 0))
+      farthest.set(rootId, { standing, without: row?.without ?? null, struck });
   const questioned = new Set(results?.flags.map(({ rootId }) => rootId));
   const used = (field: ReadingField) =>
     ride.log.some(
       ({ body }) => field in body && (body as Partial<Record<ReadingField, number>>)[field] !== undefined,
     );
-  const fields = (["percent", "bars", "packVolts"] as const).filter(used);
+  const fields = READING_FIELDS.filter(used);
   const placeOf = ({ rootId }: LiveEntry) => results?.places[rootId];
   const [all, setAll] = useState(ride.log.length <= SHOWN);
   const lines = [...ride.log].sort(
@@ -114,11 +147,12 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
               <th>Entry</th>
               {fields.map((field) => (
                 <th key={field} className="number">
-                  {field === "packVolts" ? "Volts" : field === "percent" ? "Percent" : "Bars"}
+                  {HEADING[field]}
                 </th>
               ))}
               <th>Level, ground, note</th>
               <th className="number">Stands off by</th>
+              <th className="number">Best without it</th>
               <th>
                 <span className="sr-only">Correct</span>
               </th>
@@ -127,7 +161,7 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
           <tbody>
             {(all ? lines : lines.slice(0, SHOWN)).map((entry) => {
               const place = placeOf(entry);
-              const standing = standings.get(entry.rootId);
+              const far = farthest.get(entry.rootId);
               const { body } = entry;
               const about = [
                 "level" in body ? body.level : "",
@@ -144,14 +178,17 @@ export function ReadingsTable({ ride, results, only }: TableProps) {
                   <td>{kindText(entry)}</td>
                   {fields.map((field) => (
                     <td key={field} className="number">
-                      <Reading entry={entry} field={field} />
+                      <Reading entry={entry} field={field} onJudge={onJudge} />
                     </td>
                   ))}
                   <td className="max-w-64 text-sm">{about}</td>
                   <td
                     className={`number text-sm ${questioned.has(entry.rootId) ? "text-ochre" : "text-quiet"}`}
                   >
-                    {standing === undefined ? "" : `${fixed(Math.abs(standing), 1)} sd`}
+                    {far === undefined ? "" : `${fixed(Math.abs(far.standing), 1)} sd`}
+                  </td>
+                  <td className="number text-sm text-quiet">
+                    {far?.without ? <Figure value={far.without} dimension="energyPerDistance" /> : null}
                   </td>
                   <td>
                     <Link

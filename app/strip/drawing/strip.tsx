@@ -1,0 +1,156 @@
+import { memo, useEffect, useMemo, useRef } from "react";
+import { fixed, formatQuantity, toSi, type System } from "#core/quantities";
+import { readingName, type ReadingKindName } from "#core/readings";
+import type { DrawnReading } from "#core/results";
+import { ReadingShape } from "#ui/readingShape";
+import { useSystem } from "#ui/system";
+import type { StripResults } from "../view";
+import { DistanceAxis, GroundTrack, LevelTrack, ProfileTrack } from "./courseTracks";
+import { EnergyTrack } from "./energyTrack";
+import { GroundPatterns } from "./groundPatterns";
+import { layOut, type Layout } from "./layout";
+import { Readout } from "./readout";
+import { useWidth } from "./scale";
+import { LoggedTrack, UseTrack } from "./useTrack";
+
+interface StripProps {
+  readonly results: StripResults;
+  /** Bike's levels, least first: how high each band is drawn. */
+  readonly levels: readonly string[];
+  /** The mark under the cursor. */
+  readonly cursor: number | null;
+  readonly onCursor: (mark: number | null) => void;
+  /** Called with the reading under the cursor when x is pressed. */
+  readonly onSetAside: (reading: DrawnReading) => void;
+}
+
+interface TracksProps {
+  readonly results: StripResults;
+  readonly levels: readonly string[];
+  readonly layout: Layout;
+  readonly system: System;
+}
+
+/** Everything that stands still while the cursor moves. */
+const Tracks = memo(function Tracks({ results, levels, layout, system }: TracksProps) {
+  const fastest = Math.max(0, ...(results.series?.speedMps.map((speed) => speed ?? 0) ?? []));
+  return (
+    <>
+      <GroundPatterns />
+      <ProfileTrack results={results} layout={layout} />
+      <GroundTrack results={results} layout={layout} system={system} />
+      <LevelTrack results={results} layout={layout} levels={levels} />
+      <EnergyTrack results={results} layout={layout} />
+      <LoggedTrack
+        results={results}
+        layout={layout}
+        speedTop={`0–${formatQuantity(fastest, "speed", system, 0)}`}
+      />
+      <UseTrack results={results} layout={layout} levels={levels} />
+      <DistanceAxis
+        results={results}
+        layout={layout}
+        system={system}
+        toMetres={(value) => toSi(value, "distance", layout.distanceUnit)!}
+      />
+    </>
+  );
+});
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+
+/** The keys of the strip: left and right from mark to mark, x sets the worst reading there aside. */
+function useStripKeys({ results, cursor, onCursor, onSetAside }: StripProps): void {
+  const last = results.curve.length - 1;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === "ArrowRight") onCursor(cursor === null ? 0 : Math.min(last, cursor + 1));
+      else if (event.key === "ArrowLeft") onCursor(cursor === null ? last : Math.max(0, cursor - 1));
+      else if (event.key === "x" && cursor !== null) {
+        const here = results.readings
+          .filter(({ mark }) => mark === cursor)
+          .sort((a, b) => Math.abs(b.standing ?? 9) - Math.abs(a.standing ?? 9));
+        if (here[0]) onSetAside(here[0]);
+      } else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [cursor, last, results.readings, onCursor, onSetAside]);
+}
+
+/** The paper strip: everything known of the ride at its mile. */
+export function Strip(props: StripProps) {
+  const { results, levels, cursor, onCursor } = props;
+  const system = useSystem();
+  const frame = useRef<HTMLDivElement>(null);
+  const width = useWidth(frame, 760);
+  const layout = useMemo(() => layOut(results, width, system), [results, width, system]);
+  useStripKeys(props);
+  const { curve } = results;
+  const at = cursor === null ? null : Math.min(cursor, curve.length - 1);
+  const [first, last] = [curve[0]!, curve.at(-1)!];
+  return (
+    <div ref={frame} className="min-w-0">
+      <Readout results={results} mark={at} />
+      <svg
+        width={width}
+        height={layout.height}
+        viewBox={`0 0 ${width} ${layout.height}`}
+        role="img"
+        aria-label={`Strip over ${formatQuantity(last.distanceM - first.distanceM, "distance", system)}: energy left falls from ${fixed(first.left.mean * 100, 0)} to ${fixed(last.left.mean * 100, 0)} percent. The readings table below holds every figure.`}
+        onPointerMove={(event) => {
+          const pointer = event.clientX - event.currentTarget.getBoundingClientRect().left;
+          let nearest = 0;
+          curve.forEach(({ distanceM }, i) => {
+            if (
+              Math.abs(layout.x(distanceM) - pointer) <
+              Math.abs(layout.x(curve[nearest]!.distanceM) - pointer)
+            )
+              nearest = i;
+          });
+          onCursor(nearest);
+        }}
+        className="block text-ink"
+        fontSize={13}
+        fill="currentColor"
+      >
+        <Tracks results={results} levels={levels} layout={layout} system={system} />
+        {at === null ? null : (
+          <path
+            d={`M${layout.x(curve[at]!.distanceM)} ${layout.ground.top}V${layout.axis}`}
+            stroke="var(--color-ochre-fill)"
+            strokeWidth={1.5}
+            strokeDasharray="3 3"
+            pointerEvents="none"
+          />
+        )}
+      </svg>
+      <Shapes kinds={[...new Set(results.readings.map(({ kind }) => kind))]} />
+    </div>
+  );
+}
+
+/** What each shape on the strip is. */
+function Shapes({ kinds }: { readonly kinds: readonly string[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-4 gap-y-1 pl-[74px] text-sm text-quiet" aria-label="Shapes">
+      {kinds.map((kind) => (
+        <li key={kind} className="flex items-center gap-1.5">
+          <svg width={18} height={20} aria-hidden>
+            <ReadingShape kind={kind} x={9} y={10} />
+          </svg>
+          {readingName(kind as ReadingKindName)}
+        </li>
+      ))}
+      <li className="flex items-center gap-1.5">
+        <svg width={18} height={20} aria-hidden>
+          <ReadingShape kind="percent" x={9} y={10} hollow colour="var(--color-ochre-fill)" />
+        </svg>
+        in question or set aside
+      </li>
+    </ul>
+  );
+}

@@ -1,0 +1,18 @@
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { writeBundle } from "#core/formats";
+import { loadRecord } from "#db/tests";
+import type { Route } from "./+types/recordFile";
+
+const GONE = "There is no such test.";
+
+/** The test as an open bundle: what the page's worker reckons from, and what a reader who doubts may take away. */
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const record = found(await loadRecord(context.get(dbContext), idOf(params.testId, GONE)), GONE);
+  return Response.json(writeBundle([record]), {
+    headers: {
+      "content-disposition": `inline; filename="${record.test.title.replace(/[^\w-]+/g, "-")}.json"`,
+      "cache-control": "no-store",
+    },
+  });
+}

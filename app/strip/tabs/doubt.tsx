@@ -1,0 +1,89 @@
+import { fixed, fromSi, SDS_95, unitOf, writeUncertain } from "#core/quantities";
+import { sourceWords } from "#core/results";
+import { useSystem } from "#ui/system";
+import type { StripResults } from "../view";
+
+/** Least share of the variance worth a line. */
+const WORTH_A_LINE = 0.005;
+
+/** "25 min", "4 h". */
+export function minutesText(minutes: number): string {
+  return minutes < 100 ? `${fixed(minutes, 0)} min` : `${fixed(minutes / 60, 1)} h`;
+}
+
+/** What the plus-or-minus is made of, and what would make it smaller. */
+export function Doubt({ results }: { readonly results: StripResults }) {
+  const system = useSystem();
+  const unit = unitOf("energyPerDistance", system);
+  const { error } = writeUncertain(results.best.value, "energyPerDistance", system);
+  const most = results.budget[0]?.share ?? 1;
+  const shown = (sd: number, digits: number) => fixed(fromSi(SDS_95 * sd, "energyPerDistance", unit), digits);
+  return (
+    <div className="grid max-w-3xl gap-8">
+      <section>
+        <h2 className="mb-2">
+          What the ± {error} {unit} is made of
+        </h2>
+        <p className="mb-3 text-sm text-quiet">
+          Were a source known exactly, the variance of the {unit} would fall by its share.
+        </p>
+        <table className="table w-full">
+          <thead>
+            <tr>
+              <th>Source</th>
+              <th className="w-1/2">
+                <span className="sr-only">Share drawn</span>
+              </th>
+              <th className="number">Share</th>
+            </tr>
+          </thead>
+          <tbody>
+            {results.budget
+              .filter(({ share }) => share > WORTH_A_LINE)
+              .map(({ source, share }) => (
+                <tr key={source}>
+                  <td>{sourceWords(source)}</td>
+                  <td>
+                    <div className="h-3 bg-ochre-fill" style={{ width: `${(100 * share) / most}%` }} />
+                  </td>
+                  <td className="number">{fixed(share * 100, 0)} %</td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </section>
+      <section>
+        <h2 className="mb-2">What to measure next</h2>
+        <p className="mb-3 text-sm text-quiet">
+          Each tried in the same model, by gain for each minute of a person's time.
+        </p>
+        {results.surer.length ? (
+          <table className="table w-full">
+            <thead>
+              <tr>
+                <th>Measure</th>
+                <th className="number">Takes</th>
+                <th className="number">± {error} becomes</th>
+                <th className="number">Gain an hour</th>
+              </tr>
+            </thead>
+            <tbody>
+              {results.surer.map(({ measure, what, minutes, sdLeft, gainPerMinute }) => (
+                <tr key={measure}>
+                  <td>{what}</td>
+                  <td className="number">{minutesText(minutes)}</td>
+                  <td className="number">± {shown(sdLeft, 2)}</td>
+                  <td className="number">{shown(gainPerMinute * 60, 2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ) : (
+          <p>
+            Nothing quick would make it much surer: what is left is the meter's own gain, or the distance.
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}

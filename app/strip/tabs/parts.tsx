@@ -1,0 +1,63 @@
+import { formatQuantity } from "#core/quantities";
+import { Figure } from "#ui/figure";
+import { useSystem } from "#ui/system";
+import type { StripResults } from "../view";
+
+/** Level by ground: the energy each part of the ride took over its miles, with empty and untold cells said as such. */
+export function Parts({ results }: { readonly results: StripResults }) {
+  const system = useSystem();
+  const { parts } = results;
+  const levels = [...new Set(parts.map(({ level }) => level))];
+  const grounds = [...new Set(parts.map(({ ground }) => ground))];
+  return (
+    <div className="grid max-w-3xl gap-4">
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Level by ground">
+        <table className="table w-full">
+          <thead>
+            <tr>
+              <th>Level</th>
+              {grounds.map((ground) => (
+                <th key={ground} className="number">
+                  {ground}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {levels.map((level) => (
+              <tr key={level}>
+                <th scope="row">{level}</th>
+                {grounds.map((ground) => {
+                  const part = parts.find((each) => each.level === level && each.ground === ground);
+                  return (
+                    <td key={ground} className="number">
+                      {!part ? (
+                        <span className="text-quiet">not ridden</span>
+                      ) : (
+                        <>
+                          {part.whPerM ? (
+                            <Figure value={part.whPerM} dimension="energyPerDistance" />
+                          ) : (
+                            <span className="pencil">not told apart</span>
+                          )}
+                          <br />
+                          <span className="text-sm text-quiet">
+                            over {formatQuantity(part.distanceM, "distance", system)}
+                          </span>
+                        </>
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="text-sm text-quiet">
+        A part is “not told apart” when the readings hardly narrow what its miles cost: read the gauge at each
+        change of level or ground, and it will be.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+import type { Entry } from "#core/log";
+import type { Result } from "#core/problems";
+import type { TestRecord } from "#core/records";
+import { reckonTest, type TestResults } from "#core/results";
+
+/** Reckons a test in the background, with edits that are still on their way to the server. */
+export interface Ask {
+  readonly id: number;
+  /** Where the record is read from, once for each stamp of it. */
+  readonly address: string;
+  readonly stamp: string;
+  readonly edits: readonly Edit[];
+}
+
+/** A new line of one ride's log. */
+export interface Edit {
+  readonly ride: number;
+  readonly entry: Entry;
+}
+
+export interface Told {
+  readonly id: number;
+  readonly result: Result<TestResults> | null;
+}
+
+const records = new Map<string, Promise<TestRecord>>();
+const results = new Map<string, Result<TestResults>>();
+
+function recordAt({ address, stamp }: Ask): Promise<TestRecord> {
+  const key = `${address} ${stamp}`;
+  let record = records.get(key);
+  if (!record) {
+    records.clear();
+    results.clear();
+    record = fetch(address).then(async (response) => {
+      if (!response.ok) throw new Error(`the record answered ${response.status}`);
+      return ((await response.json()) as { tests: [TestRecord] }).tests[0];
+    });
+    records.set(key, record);
+  }
+  return record;
+}
+
+async function answer(ask: Ask): Promise<Result<TestResults>> {
+  const record = await recordAt(ask);
+  const key = JSON.stringify(ask.edits);
+  let result = results.get(key);
+  if (!result) {
+    result = reckonTest({
+      ...record,
+      rides: record.rides.map((ride, r) => ({
+        ...ride,
+        entries: [...ride.entries, ...ask.edits.filter((edit) => edit.ride === r).map(({ entry }) => entry)],
+      })),
+    });
+    results.set(key, result);
+  }
+  return result;
+}
+
+self.onmessage = ({ data: ask }: MessageEvent<Ask>) => {
+  answer(ask).then(
+    (result) => self.postMessage({ id: ask.id, result } satisfies Told),
+    () => self.postMessage({ id: ask.id, result: null } satisfies Told),
+  );
+};
