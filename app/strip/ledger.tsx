@@ -134,7 +134,10 @@ export function Ledger({ results, settled }: { readonly results: StripResults; r
     ) : null;
   return (
     <section aria-label="Ledger" aria-busy={!settled} className="sheet h-fit p-5">
-      <p className="text-quiet">Best</p>
+      <p className="flex justify-between gap-3 text-quiet">
+        Best
+        {settled ? null : <span className="pencil text-sm">counted; being kept ...</span>}
+      </p>
       <Figure value={best.value} dimension="energyPerDistance" pencil={best.pencil} large />
       <div className="mt-2 mb-3 text-sm text-quiet">
         <How

@@ -55,6 +55,13 @@ export function useReckoning(address: string, stamp: string, sent: StripResults 
   );
 
   const settled = told?.stamp !== stamp || told.refusal !== refusal;
+  // An edit that only the page has yet is not to be lost by closing it.
+  useEffect(() => {
+    if (settled) return;
+    const hold = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", hold);
+    return () => window.removeEventListener("beforeunload", hold);
+  }, [settled]);
   const results = settled ? sent : told.results;
   return useMemo(() => ({ results, propose, settled }), [results, propose, settled]);
 }
