@@ -23,6 +23,44 @@ export function longRide(marks: number): TestRecord {
   });
 }
 
+/** A ledger of many marks as calc takes it: percents everywhere, and with a meter counts and rest volts besides. */
+export function longLedger(marks: number, metered: boolean) {
+  const every = (step: number) =>
+    Array.from({ length: Math.floor((marks - 1) / step) }, (_, i) => (i + 1) * step);
+  return {
+    pack: { chemistry: "NMC", labelWh: 1000, seriesCells: 13 },
+    cells: ["low", "high"],
+    legs: Array.from({ length: marks - 1 }, (_, i) => ({
+      miles: { [i % 20 < 10 ? "low" : "high"]: 60 / marks },
+    })),
+    readings: [
+      { kind: "fullStart", mark: 0 },
+      ...[0, ...every(1)].map((mark) => ({
+        kind: "percent",
+        mark,
+        percent: Math.round(100 - (92 * mark) / marks),
+      })),
+      ...(metered
+        ? [
+            ...every(3).map((mark) => ({
+              kind: "energyCounter",
+              fromMark: 0,
+              toMark: mark,
+              wh: Math.round((890 * mark) / marks),
+              meter: "m",
+            })),
+            ...every(10).map((mark) => ({
+              kind: "restVolts",
+              mark,
+              packVolts: 53.5 - (12 * mark) / marks,
+              restMin: 12,
+            })),
+          ]
+        : []),
+    ],
+  };
+}
+
 /** A small ledger as calc takes it. */
 export const SMALL_LEDGER = {
   calculation: "ledger",

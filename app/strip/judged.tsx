@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { Form, Link } from "react-router";
 import { fixed } from "#core/quantities";
 import { Problems } from "#ui/page";
@@ -13,7 +14,7 @@ interface JudgedProps {
 }
 
 /** Under the strip: readings in question with what can be done about each, and what else is odd. */
-export function Judged({ results, rideIdOf, onJudge }: JudgedProps) {
+export const Judged = memo(function Judged({ results, rideIdOf, onJudge }: JudgedProps) {
   const spoken = useSpoken();
   const { flags, odometer, notices } = results;
   return (
@@ -64,4 +65,4 @@ export function Judged({ results, rideIdOf, onJudge }: JudgedProps) {
       ) : null}
     </>
   );
-}
+});

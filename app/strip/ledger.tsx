@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from "react";
+import { memo, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import {
   fixed,
@@ -117,7 +117,13 @@ function Rows({ results }: { readonly results: StripResults }) {
 const ROWS_SHOWN = 10;
 
 /** The ledger beside the strip: each figure with its plus-or-minus and its reason, down to the rows on demand. */
-export function Ledger({ results, settled }: { readonly results: StripResults; readonly settled: boolean }) {
+export const Ledger = memo(function Ledger({
+  results,
+  settled,
+}: {
+  readonly results: StripResults;
+  readonly settled: boolean;
+}) {
   const system = useSystem();
   const spoken = useSpoken();
   const [unfolded, setUnfolded] = useState(false);
@@ -190,7 +196,7 @@ export function Ledger({ results, settled }: { readonly results: StripResults; r
       <SurerLine results={results} />
     </section>
   );
-}
+});
 
 function Other({
   label,

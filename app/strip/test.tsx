@@ -25,7 +25,7 @@ import { Evidence } from "./tabs/evidence";
 import { Parts } from "./tabs/parts";
 import { ReadingsTable, type Judgement } from "./tabs/readingsTable";
 import { useReckoning } from "./useReckoning";
-import { stripResults } from "./view";
+import { lighter, stripResults } from "./view";
 import type { Route } from "./+types/test";
 
 const GONE = "There is no such test.";
@@ -45,7 +45,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     line,
     bike,
     rides: rides.map((ride, i) => ({ ...ride, log: foldLog(logs[i]!.entries) })),
-    sent: result.ok ? stripResults(result.value) : null,
+    sent: result.ok ? lighter(stripResults(result.value)) : null,
     problems: result.ok ? [] : result.problems.map(({ sentence }) => sentence),
   };
 }
@@ -107,6 +107,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return redirect(here);
 }
 
+/** The worker's answer is drawn before the page turns to sending, ms. */
+const SEND_AFTER_MS = 80;
+
 /** A line of the log as the page makes it: it stands after all that the server has. */
 const LAST = 1_000_000_000;
 const lineOf = (body: EntryBody, supersedes: string | null = null): Entry => ({
@@ -137,15 +140,14 @@ export default function TestPage({
     (rootId: string) => rides.findIndex(({ log }) => log.some((entry) => entry.rootId === rootId)),
     [rides],
   );
+  const rideIdOf = useCallback((rootId: string) => rides[rideAt(rootId)]?.id ?? null, [rides, rideAt]);
   /** Counts a line at once in the worker, and sends it to the server. */
   const send = useCallback(
     (at: number, entry: Entry, form: Record<string, string>) => {
       if (at < 0) return;
       propose({ ride: at, entry });
-      void submit(
-        { ...form, rideId: rides[at]!.id, entryId: entry.id },
-        { method: "post", preventScrollReset: true },
-      );
+      const sent = { ...form, rideId: rides[at]!.id, entryId: entry.id };
+      setTimeout(() => void submit(sent, { method: "post", preventScrollReset: true }), SEND_AFTER_MS);
     },
     [propose, submit, rides],
   );
@@ -224,11 +226,7 @@ export default function TestPage({
                 onCursor={setCursor}
                 onSetAside={onSetAside}
               />
-              <Judged
-                results={results}
-                rideIdOf={(rootId) => rides[rideAt(rootId)]?.id ?? null}
-                onJudge={onJudge}
-              />
+              <Judged results={results} rideIdOf={rideIdOf} onJudge={onJudge} />
             </>
           ) : count === 0 ? (
             <Empty

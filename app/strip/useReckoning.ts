@@ -2,6 +2,11 @@ import { startTransition, useCallback, useEffect, useMemo, useRef, useState } fr
 import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
 import { stripResults, type StripResults } from "./view";
 
+/** Marks above which new results are drawn in slices. */
+const MANY_MARKS = 120;
+/** How long the page settles before the worker starts, ms. */
+const AHEAD_MS = 400;
+
 /**
  * The results on the page: those of the server, and while an edit is on its way there, those a worker reckons with the
  * edit already counted. A new stamp from the server brings its own results and ends the wait; so does a refusal.
@@ -20,29 +25,39 @@ export function useReckoning(address: string, stamp: string, sent: StripResults 
   const [told, setTold] = useState<{ stamp: string; refusal: unknown; results: StripResults } | null>(null);
 
   const post = useCallback((ask: Omit<Ask, "id">) => {
+    if (!worker.current) {
+      worker.current = new Worker(new URL("../workers/reckon.worker.ts", import.meta.url), {
+        type: "module",
+      });
+      worker.current.onmessage = ({ data: { id, result } }: MessageEvent<Told>) => {
+        if (id !== asked.current || !result?.ok || edits.current.list.length === 0) return;
+        const results = stripResults(result.value);
+        const by = { stamp: edits.current.stamp, refusal: edits.current.refusal };
+        const show = () => setTold({ ...by, results });
+        // A long strip is drawn in slices, so that no frame is held up; a short one at once.
+        if (results.marks.length > MANY_MARKS) startTransition(show);
+        else show();
+      };
+    }
     asked.current += 1;
-    worker.current?.postMessage({ ...ask, id: asked.current } satisfies Ask);
+    worker.current.postMessage({ ...ask, id: asked.current } satisfies Ask);
   }, []);
 
-  useEffect(() => {
-    const made = new Worker(new URL("../workers/reckon.worker.ts", import.meta.url), { type: "module" });
-    worker.current = made;
-    made.onmessage = ({ data: { id, result } }: MessageEvent<Told>) => {
-      if (id !== asked.current || !result?.ok || edits.current.list.length === 0) return;
-      const results = stripResults(result.value);
-      const by = { stamp: edits.current.stamp, refusal: edits.current.refusal };
-      startTransition(() => setTold({ ...by, results }));
-    };
-    return () => {
-      made.terminate();
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
       worker.current = null;
-    };
-  }, []);
+    },
+    [],
+  );
 
-  // The record is read and reckoned once ahead, so that the first edit is answered at once.
+  // Once the page has settled, the record is read and reckoned ahead, so that the first edit is answered at once.
   useEffect(() => {
     edits.current = { stamp, refusal, list: [] };
-    post({ address, stamp, edits: [] });
+    const timer = setTimeout(() => {
+      if (edits.current.list.length === 0) post({ address, stamp, edits: [] });
+    }, AHEAD_MS);
+    return () => clearTimeout(timer);
   }, [address, stamp, refusal, post]);
 
   const propose = useCallback(

@@ -44,3 +44,11 @@ export function stripResults({ course, ...figures }: TestResults): StripResults 
     places: Object.fromEntries(places),
   };
 }
+
+/** Digits that no screen shows, dropped to halve what is sent: seven significant ones are kept. */
+export function lighter<T>(value: T): T {
+  if (typeof value === "number") return (Number.isInteger(value) ? value : Number(value.toPrecision(7))) as T;
+  if (Array.isArray(value)) return value.map(lighter) as T;
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, lighter(inner)])) as T;
+}

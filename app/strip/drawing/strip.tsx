@@ -82,11 +82,11 @@ function useStripKeys({ results, cursor, onCursor, onSetAside }: StripProps): vo
 }
 
 /** The paper strip: everything known of the ride at its mile. */
-export function Strip(props: StripProps) {
+export const Strip = memo(function Strip(props: StripProps) {
   const { results, levels, cursor, onCursor } = props;
   const system = useSystem();
   const frame = useRef<HTMLDivElement>(null);
-  const width = useWidth(frame, 760);
+  const width = useWidth(frame, 768);
   const layout = useMemo(() => layOut(results, width, system), [results, width, system]);
   useStripKeys(props);
   const { curve } = results;
@@ -131,7 +131,7 @@ export function Strip(props: StripProps) {
       <Shapes kinds={[...new Set(results.readings.map(({ kind }) => kind))]} />
     </div>
   );
-}
+});
 
 /** What each shape on the strip is. */
 function Shapes({ kinds }: { readonly kinds: readonly string[] }) {

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Form, Link } from "react-router";
 import { END_NAMES, READING_FIELDS, type LiveEntry, type ReadingField } from "#core/log";
 import { fixed, formatBare, unitOf, type Uncertain } from "#core/quantities";
@@ -112,7 +112,7 @@ function Reading({
 const SHOWN = 60;
 
 /** The log of one ride as a table: press a reading to set it aside or restore it; correct a line and the old figure stays, struck. */
-export function ReadingsTable({ ride, results, only, onJudge }: TableProps) {
+export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, onJudge }: TableProps) {
   const system = useSystem();
   const farthest = new Map<string, { standing: number; without: Uncertain | null; struck: boolean }>();
   for (const { rootId, standing, row, struck } of results?.readings ?? [])
@@ -212,4 +212,4 @@ export function ReadingsTable({ ride, results, only, onJudge }: TableProps) {
       )}
     </Form>
   );
-}
+});

@@ -1,0 +1,28 @@
+import { spawnSync } from "node:child_process";
+import { ledgerInputSchema, solveLedger } from "#core/ledger";
+import { reckonTest } from "#core/results";
+import { longLedger, longRide, SMALL_LEDGER } from "./inputs.ts";
+import { median } from "./measure.ts";
+import type { Report } from "./report.ts";
+
+/** The core by itself: the ledger's solve, whole tests, and calc in one call. */
+export async function benchCore(report: Report, root: string): Promise<readonly boolean[]> {
+  const many = JSON.stringify(Array.from({ length: 400 }, () => SMALL_LEDGER));
+  const calc = () => spawnSync("./barometron", ["calc", "-"], { cwd: root, input: many });
+  const solve = (marks: number, metered: boolean) => {
+    const input = ledgerInputSchema.parse(longLedger(marks, metered));
+    return median(9, () => solveLedger(input));
+  };
+  const hand = await solve(300, false);
+  const long = await solve(1200, false);
+  return [
+    report("ledger: solve, 60 marks by hand", await solve(60, false)),
+    report("ledger: solve, 300 marks by hand", hand, 50),
+    report("ledger: solve, 300 marks with a meter, three passes", await solve(300, true), 50),
+    report("ledger: solve, 1,200 marks, over 300 marks (4 if linear)", long / hand, 8),
+    report("core: ride of 20 marks", await median(9, () => reckonTest(longRide(20)))),
+    report("core: ride of 60 marks", await median(5, () => reckonTest(longRide(60))), 100),
+    report("core: ride of 300 marks", await median(5, () => reckonTest(longRide(300))), 300),
+    report("calc: 400 small ledgers in one call", await median(3, calc), 20_000),
+  ];
+}
