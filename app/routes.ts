@@ -18,6 +18,7 @@ export default [
     route("strip/:testId/conditions", "strip/conditions.tsx"),
     route("strip/:testId/import", "strip/import.tsx"),
     route("strip/:testId/track", "strip/track.tsx"),
+    route("strip/:testId/logger", "strip/logger.tsx"),
     route("compare", "compare/compare.tsx"),
     route("settings", "settings/settings.tsx"),
     route("*", "ui/notFound.tsx"),

@@ -303,6 +303,9 @@ export default function TestPage({
                   <Link to={`${here}/import?ride=${ride.id}`} className="button">
                     Bring in notes as CSV
                   </Link>
+                  <Link to={`${here}/logger?ride=${ride.id}`} className="button">
+                    Bring in a logger's file
+                  </Link>
                   <Form method="post">
                     <button name="intent" value="addRide" className="button">
                       Another ride on this charge

@@ -38,6 +38,8 @@ const EVENTS: readonly (readonly [RegExp, string])[] = [
   [/^(low[- ]?power|limp)( mode)?$/, "lowPower"],
   [/^last bar( blinking| blinks)?$/, "lastBar"],
   [/^bar( \d+)? lost$|^lost bar( \d+)?$/, "barLost"],
+  [/^(charged|recharged|refilled)( to)? full$|^refill$/, "refillFull"],
+  [/^(charged|recharged|part charge|top[- ]?up)$/, "refill"],
   [/^(full|start,? full|charger done)$/, "full"],
   [/^start$/, "start"],
   [/^(end|stop(ped)?( by choice)?)$/, "end"],
@@ -73,7 +75,7 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     cells.problem(
       "event",
       "unknown-event",
-      `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, cut-off or end, or leave it empty.`,
+      `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, charged, charged full, cut-off or end, or leave it empty.`,
     );
     return null;
   }
@@ -96,6 +98,8 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     underLoad: YES.test(load) || undefined,
     restMin: ((seconds) => (seconds === undefined ? undefined : seconds / 60))(cells.number("rest")),
     amps: cells.number("amps"),
+    counterWh: cells.number("counterWh"),
+    counterAh: cells.number("counterAh"),
     speedMps: cells.number("speed"),
     rangeGuessM: cells.number("guess"),
     level: cells.text("level") || undefined,
@@ -103,6 +107,17 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     note: cells.text("note") || undefined,
   };
   const body = (): unknown => {
+    if (event === "refill" || event === "refillFull") {
+      const { distanceM, displayM, note } = sighting;
+      return {
+        kind: "refill",
+        distanceM,
+        displayM,
+        note,
+        toFull: event === "refillFull",
+        wallWh: cells.number("wall"),
+      };
+    }
     if (event === "cutOff") return { kind: "end", reason: "cutOff", ...sighting };
     if (event === "end") return { kind: "end", reason: "byChoice", ...sighting };
     if (event === "lowPower" || event === "lastBar") return { kind: event, ...sighting };
@@ -134,6 +149,7 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     speedMps: "speed",
     rangeGuessM: "guess",
     restMin: "rest",
+    wallWh: "wall",
     bar: "event",
   };
   for (const issue of parsed.error.issues) {
@@ -175,10 +191,10 @@ function columnProblems(where: ReadonlyMap<ColumnField, number>): readonly Probl
   const has = (...fields: readonly ColumnField[]) => fields.some((field) => where.has(field));
   if (!has("distance", "display", "time"))
     return missing("no-distance-column", "No column holds a distance or a time: choose the one that does.");
-  if (!has("percent", "bars", "volts", "event"))
+  if (!has("percent", "bars", "volts", "counterWh", "counterAh", "event"))
     return missing(
       "no-reading-column",
-      "No column holds a reading: choose the one with percent, bars, volts or events.",
+      "No column holds a reading: choose the one with percent, bars, volts, a counter or events.",
     );
   return [];
 }

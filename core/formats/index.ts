@@ -4,3 +4,4 @@ export { guessColumns, readTable, type ColumnChoice, type Table } from "./table.
 export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } from "./checkIns.ts";
 export { readGpx } from "./gpx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
+export { readLogger } from "./logger.ts";

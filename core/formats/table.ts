@@ -18,7 +18,7 @@ export interface ColumnChoice {
 const MOST_ROWS = 5000;
 
 /** Splits a CSV into cells; comma, semicolon or tab, whichever the heading line holds most of. */
-export function readTable(text: string): Result<Table> {
+export function readTable(text: string, mostRows = MOST_ROWS): Result<Table> {
   const head =
     text
       .replace(/^\ufeff/, "")
@@ -42,11 +42,11 @@ export function readTable(text: string): Result<Table> {
         "file",
         "The file holds no check-ins: the first line names the columns, each later line is one check-in.",
       );
-    if (rows.length - 1 > MOST_ROWS)
+    if (rows.length - 1 > mostRows)
       return bad(
         "too-many-rows",
         "file",
-        `The file holds ${rows.length - 1} rows; a ride's log takes ${MOST_ROWS}. Bring a recording in as GPX instead.`,
+        `The file holds ${rows.length - 1} rows; ${mostRows} are the most. Bring a recording in as GPX instead.`,
       );
     return good({ headings, rows: rows.slice(1), delimiter });
   } catch (error) {
@@ -82,6 +82,10 @@ function defaultUnit(field: ColumnField, distanceUnit: "mi" | "km"): string {
       return "V";
     case "current":
       return "A";
+    case "energy":
+      return "Wh";
+    case "charge":
+      return "Ah";
     case "duration":
       return "min";
     default:

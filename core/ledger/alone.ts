@@ -1,28 +1,15 @@
 import type { Uncertain } from "#core/quantities";
-import type { ReadingKindName } from "#core/readings";
+import { EVIDENCE, evidenceOf, type Evidence, type Reading } from "#core/readings";
 import { rideFigure, uncertain, widening } from "./figures.ts";
 import type { LedgerInput } from "./schema.ts";
 import { solveLedger } from "./solve.ts";
 
-/** Kinds of evidence that could have been all there was. */
-export const EVIDENCE = ["percent", "volts", "bars", "counter", "telemetry", "refill", "runDown"] as const;
-export type Evidence = (typeof EVIDENCE)[number];
-
-/** The readings of each kind of evidence. Bars and refills, and a single reading of any kind, are counted from a full start. */
-const KINDS: Readonly<Record<Evidence, readonly ReadingKindName[]>> = {
-  percent: ["percent"],
-  volts: ["restVolts", "loadedVolts"],
-  bars: ["bars", "barLost", "lastBarBlinking"],
-  counter: ["energyCounter", "chargeCounter"],
-  telemetry: ["telemetry"],
-  refill: ["wallRefill", "wallCharge"],
-  runDown: ["lowPower", "cutOff"],
-};
+/** Bars and refills, and a single reading of any kind, are counted from a full start. */
 const FROM_FULL: readonly Evidence[] = ["bars", "refill", "runDown"];
 
 export interface AloneAnswer {
   readonly evidence: Evidence;
-  readonly readings: number;
+  readonly readings: readonly Reading[];
   /** Wh per mile of the ride, widened where its own readings disagree. */
   readonly whPerMi: Uncertain;
 }
@@ -33,8 +20,7 @@ const LEAST_NEWS = 10;
 /** What each kind of evidence alone would say of a ride's Wh/mi; kinds that say nothing by themselves are left out. */
 export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] {
   return EVIDENCE.flatMap((evidence): readonly AloneAnswer[] => {
-    const kinds = KINDS[evidence];
-    const own = input.rides[ride]!.readings.filter(({ kind }) => kinds.includes(kind));
+    const own = input.rides[ride]!.readings.filter(({ kind }) => evidenceOf(kind) === evidence);
     if (own.length === 0) return [];
     const start =
       FROM_FULL.includes(evidence) || own.length === 1
@@ -47,6 +33,6 @@ export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] 
     if (!solved.ok) return [];
     const { mean, sd } = uncertain(solved.value, rideFigure(solved.value, 0));
     const whPerMi = { mean, sd: sd * widening(solved.value.posterior.chi2PerReading) };
-    return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own.length, whPerMi }] : [];
+    return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own, whPerMi }] : [];
   });
 }

@@ -3,7 +3,7 @@ export { settingOf, solveLedger, type Solved } from "./solve.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
 export { bearings, type Bearing } from "./apart.ts";
-export { eachAlone, type AloneAnswer, type Evidence } from "./alone.ts";
+export { eachAlone, type AloneAnswer } from "./alone.ts";
 export { flagSentence, questionReadings, type LedgerFlag } from "./flags.ts";
 export { nextSteps, type NextMeasure, type NextStep } from "./next.ts";
 export {

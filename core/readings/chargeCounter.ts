@@ -24,6 +24,7 @@ export const chargeCounter = readingKind({
   }),
   name: "charge counter",
   counted: ["one charge count", "charge counts"],
+  evidence: "counter",
   ifOff: "was the counter reset on the way?",
   text: ({ ah }) => `${ah} Ah counted`,
   check: (reading, { pack }) => [

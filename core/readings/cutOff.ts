@@ -9,6 +9,7 @@ export const cutOff = readingKind({
   schema: z.object({ kind: z.literal("cutOff"), mark: markSchema }),
   name: "cut-off",
   counted: ["the cut-off", "cut-offs"],
+  evidence: "runDown",
   ifOff: "did it cut off for another reason, such as cold or heat?",
   text: () => "cut-off",
   check: () => [],

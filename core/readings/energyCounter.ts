@@ -16,6 +16,7 @@ export const energyCounter = readingKind({
   }),
   name: "energy counter",
   counted: ["one energy count", "energy counts"],
+  evidence: "counter",
   ifOff: "was the counter reset on the way?",
   text: ({ wh }) => `${wh} Wh counted`,
   check: checkSpan,

@@ -9,6 +9,7 @@ export const fullStart = readingKind({
   schema: z.object({ kind: z.literal("fullStart"), mark: markSchema }),
   name: "full charge",
   counted: ["a full start", "full starts"],
+  evidence: null,
   ifOff: "was the charger really done?",
   text: () => "charger done",
   check: () => [],

@@ -1,6 +1,7 @@
 export {
   checkReading,
   countedText,
+  evidenceOf,
   likelySlip,
   markOf,
   readingName,
@@ -14,3 +15,4 @@ export { percentSays } from "./percent.ts";
 export { barThreshold } from "./bars.ts";
 export { sumTelemetry, type SummedTelemetry } from "./telemetry.ts";
 export type { Row, Setting, Unknown } from "./row.ts";
+export { EVIDENCE, type Evidence } from "./kind.ts";

@@ -2,6 +2,10 @@ import type { z } from "zod";
 import type { Problem } from "#core/problems";
 import type { Row, Setting } from "./row.ts";
 
+/** Kinds of evidence that could have been all there was, in the order they are shown. */
+export const EVIDENCE = ["percent", "volts", "bars", "counter", "telemetry", "refill", "runDown"] as const;
+export type Evidence = (typeof EVIDENCE)[number];
+
 /** A kind of reading: its input, what is impossible about it, and what it says. One file each. */
 export interface ReadingKind<Schema extends z.ZodType> {
   readonly schema: Schema;
@@ -9,6 +13,8 @@ export interface ReadingKind<Schema extends z.ZodType> {
   readonly name: string;
   /** How evidence is counted in a sentence: "one percent", or 4 "percents". */
   readonly counted: readonly [one: string, many: string];
+  /** The evidence it is part of when each kind stands alone; null for a full start, from which others count. */
+  readonly evidence: Evidence | null;
   /** The likeliest slip when one stands off from the rest: "a typing slip?" */
   readonly ifOff: string;
   /** One reading in a few words: "62 %", "48.6 V at rest". */

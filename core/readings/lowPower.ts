@@ -9,6 +9,7 @@ export const lowPower = readingKind({
   schema: z.object({ kind: z.literal("lowPower"), mark: markSchema }),
   name: "low-power mode",
   counted: ["low-power mode", "low-power modes"],
+  evidence: "runDown",
   ifOff: "seen late, or noted at the wrong mile?",
   text: () => "low-power mode",
   check: () => [],

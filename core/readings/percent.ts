@@ -23,6 +23,7 @@ export const percent = readingKind({
   }),
   name: "percent",
   counted: ["one percent", "percents"],
+  evidence: "percent",
   ifOff: "a typing slip?",
   text: ({ percent: value }) => `${value} %`,
   check: ({ percent: value }) =>

@@ -5,7 +5,7 @@ import { chargeCounter } from "./chargeCounter.ts";
 import { cutOff } from "./cutOff.ts";
 import { energyCounter } from "./energyCounter.ts";
 import { fullStart } from "./fullStart.ts";
-import type { ReadingKind } from "./kind.ts";
+import type { Evidence, ReadingKind } from "./kind.ts";
 import { lowPower } from "./lowPower.ts";
 import { percent } from "./percent.ts";
 import { wallCharge, wallRefill } from "./wall.ts";
@@ -56,6 +56,11 @@ export function readingName(kind: ReadingKindName): string {
 /** One reading in a few words: "62 %", "bar 4 lost". */
 export function readingText(reading: Reading): string {
   return kindOf(reading).text(reading);
+}
+
+/** The evidence a kind is part of when each stands alone; null for a full start. */
+export function evidenceOf(kind: ReadingKindName): Evidence | null {
+  return KINDS[kind].evidence;
 }
 
 /** The likeliest slip when a reading stands off from the rest. */

@@ -14,6 +14,7 @@ export const telemetry = readingKind({
   }),
   name: "telemetry",
   counted: ["telemetry", "runs of telemetry"],
+  evidence: "telemetry",
   ifOff: "a gap in the log, or a clock that is off?",
   text: ({ wh }) => `${Math.round(wh * 10) / 10} Wh logged`,
   check: checkSpan,

@@ -3,8 +3,8 @@ import { eachAlone, type AloneAnswer, type LedgerInput, type Solved } from "#cor
 import type { LoggedReading } from "#core/log";
 import { curveOf, straightLineCharge, type Pack } from "#core/pack";
 import { fixed, METRES_PER_MILE, quantityToken, scale, withRelative, type Uncertain } from "#core/quantities";
-import { countedText, type ReadingKindName } from "#core/readings";
 import type { EvidenceAlone } from "./types.ts";
+import { countedWords } from "./words.ts";
 
 const NAMES: Readonly<Record<AloneAnswer["evidence"], string>> = {
   percent: "percent",
@@ -14,16 +14,6 @@ const NAMES: Readonly<Record<AloneAnswer["evidence"], string>> = {
   telemetry: "telemetry",
   refill: "refill at the wall",
   runDown: "full to the end",
-};
-
-const KIND: Readonly<Record<AloneAnswer["evidence"], ReadingKindName>> = {
-  percent: "percent",
-  volts: "restVolts",
-  bars: "barLost",
-  counter: "energyCounter",
-  telemetry: "telemetry",
-  refill: "wallRefill",
-  runDown: "cutOff",
 };
 
 interface StraightLine {
@@ -98,10 +88,10 @@ export function evidenceAlone(
   distanceRelativeSd: number,
 ): { readonly alone: readonly EvidenceAlone[]; readonly sentence: string | null } {
   const perMetre = (value: Uncertain) => withRelative(scale(value, 1 / METRES_PER_MILE), distanceRelativeSd);
-  const alone: EvidenceAlone[] = eachAlone(input).map(({ evidence, readings: count, whPerMi }) => ({
+  const alone: EvidenceAlone[] = eachAlone(input).map(({ evidence, readings: own, whPerMi }) => ({
     kind: evidence,
     name: NAMES[evidence],
-    from: evidence === "runDown" ? "the end, from a full start" : countedText(KIND[evidence], count),
+    from: evidence === "runDown" ? "the end, from a full start" : countedWords(own),
     whPerM: perMetre(whPerMi),
   }));
   const line = straightLine(solved, Object.values(input.packs)[0]!, readings);

@@ -7,12 +7,18 @@ export function listed(words: readonly string[]): string {
   return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 }
 
-/** What a figure rests on: "from 12 percents, 2 rest volts, a full start and the cut-off". */
-export function evidenceWords(readings: readonly Reading[]): string {
+/** Readings counted by kind, most first: "12 percents, 2 rest volts and a full start". */
+export function countedWords(readings: readonly Reading[]): string {
   const counts = new Map<Reading["kind"], number>();
   for (const { kind } of readings) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  const words = [...counts].sort((a, b) => b[1] - a[1]).map(([kind, count]) => countedText(kind, count));
-  return words.length ? `from ${listed(words)}` : "no reading yet: this is only what is assumed of any bike";
+  return listed([...counts].sort((a, b) => b[1] - a[1]).map(([kind, count]) => countedText(kind, count)));
+}
+
+/** What a figure rests on: "from 12 percents, 2 rest volts, a full start and the cut-off". */
+export function evidenceWords(readings: readonly Reading[]): string {
+  return readings.length
+    ? `from ${countedWords(readings)}`
+    : "no reading yet: this is only what is assumed of any bike";
 }
 
 /** Where the usable energy comes from. */

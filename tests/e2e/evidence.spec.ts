@@ -6,7 +6,8 @@ import { expectAccessible, expectNoSideways } from "./accessible";
 test.describe.configure({ mode: "serial" });
 
 const ledger = (page: Page) => page.getByRole("region", { name: "Ledger" });
-const best = async (page: Page) => Number(/Best(?:counted; being kept \.\.\.)?(-?\d+\.?\d*)/.exec((await ledger(page).textContent())!)![1]);
+const best = async (page: Page) =>
+  Number(/Best(?:counted; being kept \.\.\.)?(-?\d+\.?\d*)/.exec((await ledger(page).textContent())!)![1]);
 
 async function open(page: Page, title: string, tab = ""): Promise<string> {
   await page.goto("/strip");
@@ -167,6 +168,28 @@ test("the test as a file is a bundle that calc answers with the same figure", as
     value as { tests: { best: { value: { mean: number } }; surer: unknown[]; flags: unknown[] }[] }
   ).tests;
   expect(Math.abs(first!.best.value.mean * 1609.344 - shown)).toBeLessThan(0.06);
+});
+
+test("a logger's file is brought in; one that cannot be read names its cells", async ({ page }) => {
+  await page.goto(counted);
+  await page.getByRole("link", { name: "Bring in a logger's file" }).click();
+  const upload = (text: string) =>
+    page.getByLabel("CSV of time, volts and amps").setInputFiles({
+      name: "box.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(text),
+    });
+  await upload("time,volts,amps\n2026-10-20T09:00:00Z,low,6\n");
+  await page.getByRole("button", { name: "Keep the samples" }).click();
+  await expect(page.getByRole("alert")).toContainText("row 2, column volts");
+  await expectAccessible(page);
+  const seconds = Array.from({ length: 1500 }, (_, i) =>
+    new Date(Date.UTC(2026, 9, 20, 9) + i * 1000).toISOString(),
+  );
+  await upload(`time,volts,amps\n${seconds.map((time) => `${time},40,5`).join("\n")}\n`);
+  await page.getByRole("button", { name: "Keep the samples" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("counter and wall");
+  await expect(ledger(page)).toBeVisible();
 });
 
 test("a charge between two days is a step up, not energy ridden", async ({ page }) => {

@@ -1,0 +1,29 @@
+import { found, idOf } from "#app/ui/require.server";
+import type { Database } from "#db/client";
+import { findTest, listRides } from "#db/tests";
+
+const GONE = "There is no such test.";
+/** A recorder's clock may run this far ahead. */
+const CLOCK_SLACK_S = 3600;
+
+/** The test, its rides, and the ride a recording is for: the one asked for, else the last. */
+export async function ridesOf(db: Database, testId: string | undefined, request: Request) {
+  const test = found(await findTest(db, idOf(testId, GONE)), GONE);
+  const rides = await listRides(db, test.id);
+  const asked = new URL(request.url).searchParams.get("ride");
+  return { test, rides, rideId: (rides.find(({ id }) => id === asked) ?? rides.at(-1)!).id };
+}
+
+/** The ride a form names. */
+export async function rideNamed(db: Database, testId: string | undefined, rideId: unknown) {
+  const rides = await listRides(db, idOf(testId, GONE));
+  return found(
+    rides.find(({ id }) => id === rideId),
+    "There is no such ride in this test.",
+  );
+}
+
+/** Whether a recording's last time lies ahead of the clock. */
+export function liesAhead(lastS: number | undefined): boolean {
+  return lastS !== undefined && lastS > Date.now() / 1000 + CLOCK_SLACK_S;
+}
