@@ -31,7 +31,11 @@ export function shots(): Promise<number> {
       ["bike", `/bikes/${runDown.bikeId}`, DESK],
       ["bike-new", "/bikes/new", DESK],
       ["strip", `/strip/${runDown.id}`, DESK],
+      ["strip-clean", `/strip/${named("the box on the marsh hills").id}`, DESK],
+      ["strip-sparse", `/strip/${named("the quick one: 70 miles, surely").id}`, DESK],
+      ["strip-evidence", `/strip/${runDown.id}?tab=evidence`, DESK],
       ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
+      ["strip-end", `/strip/${named("two market days, charged between").id}?tab=end`, DESK],
       ["strip-phone", `/strip/${named("levee run-down").id}`, PHONE],
       ["compare", "/compare", DESK],
       ["compare-two", `/compare?${pair}`, DESK],
@@ -41,7 +45,10 @@ export function shots(): Promise<number> {
     for (const [name, path, viewport] of views) {
       const page = await browser.newPage({ viewport });
       await page.goto(serving.address + path, { waitUntil: "networkidle" });
-      if (name === "strip-doubt") await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+      const tabs = page.getByRole("navigation", { name: "Parts of the test" });
+      const strip = page.getByRole("img", { name: /^Strip over/ });
+      if (name === "strip-phone") await strip.evaluate((element) => element.scrollIntoView());
+      if (path.includes("tab=")) await tabs.evaluate((element) => element.scrollIntoView());
       await page.screenshot({ path: join(pictures, `${name}.png`) });
       await page.close();
     }

@@ -86,6 +86,12 @@ export async function test(): Promise<number> {
     await step("Types", "npm", ["run", "-s", "typecheck"]),
     await step("Lint and formatting", "npm", ["run", "-s", "lint"]),
     await jest("Units and properties", "jest.config.js", join(folder, "unit.json")),
+    await step("The coverage trial on the stand-in bike", "node", [
+      "--import",
+      "tsx",
+      "command/main.ts",
+      "trial",
+    ]),
     ...(await systemTests(chromium)),
   ];
   rmSync(folder, { recursive: true, force: true });

@@ -8,7 +8,7 @@ import {
   fromSi,
   SDS_95,
   unitOf,
-  writeUncertain,
+  writeNarrowing,
   type DimensionName,
 } from "#core/quantities";
 import type { Explained } from "#core/results";
@@ -221,14 +221,11 @@ function SurerLine({ results }: { readonly results: StripResults }) {
   const [first] = results.surer;
   if (!first) return null;
   const unit = unitOf("energyPerDistance", system);
-  const { error } = writeUncertain(results.best.value, "energyPerDistance", system);
-  const left = fixed(
-    fromSi(SDS_95 * first.sdLeft, "energyPerDistance", unit),
-    error.split(".")[1]?.length ?? 0,
-  );
+  const half = (sd: number) => fromSi(SDS_95 * sd, "energyPerDistance", unit);
+  const [now, then] = writeNarrowing(half(results.best.value.sd), half(first.sdLeft));
   return (
     <p className="border-t border-rule pt-2.5 text-sm">
-      <b>Surer for {minutesText(first.minutes)} of work:</b> {first.what}; ± {error} becomes ± {left}.{" "}
+      <b>Surer for {minutesText(first.minutes)} of work:</b> {first.what}; ± {now} becomes ± {then}.{" "}
       <Link to="?tab=doubt" preventScrollReset>
         More ways
       </Link>

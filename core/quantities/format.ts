@@ -70,3 +70,14 @@ export function formatBare(value: number, name: DimensionName, system: System, d
 export function formatInput(value: number, name: DimensionName, unit: string, digits = 3): string {
   return `${Number(fromSi(value, name, unit).toFixed(digits))} ${unit}`.trim();
 }
+
+/**
+ * Two plus-or-minus of which the second is the smaller, at decimals that tell them apart: "± 1.9" and "± 1.5", not both 2.
+ *
+ * @param now and @param then 95 % half-spans in the unit shown
+ */
+export function writeNarrowing(now: number, then: number): readonly [now: string, then: string] {
+  let decimals = Math.min(MOST_DECIMALS, Math.max(errorDecimals(now), errorDecimals(then)));
+  while (decimals < MOST_DECIMALS && fixed(now, decimals) === fixed(then, decimals)) decimals += 1;
+  return [fixed(now, decimals), fixed(then, decimals)];
+}

@@ -20,6 +20,7 @@ export {
   formatInput,
   formatQuantity,
   formatUncertain,
+  writeNarrowing,
   writeUncertain,
   type Written,
 } from "./format.ts";

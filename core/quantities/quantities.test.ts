@@ -13,6 +13,7 @@ import {
   toSi,
   withRelative,
   type DimensionName,
+  writeNarrowing,
 } from "#core/quantities";
 
 const names = Object.keys(DIMENSIONS) as DimensionName[];
@@ -128,4 +129,11 @@ describe("figures are rounded to what their error supports", () => {
   });
   test("relative errors add in quadrature", () =>
     expect(withRelative({ mean: 10, sd: 0.3 }, 0.04).sd).toBeCloseTo(0.5));
+});
+
+test("a narrowing span is written so that it is seen to narrow", () => {
+  expect(writeNarrowing(2.02, 1.61)).toEqual(["2.0", "1.6"]);
+  expect(writeNarrowing(2.4, 2.2)).toEqual(["2.4", "2.2"]);
+  expect(writeNarrowing(12, 5)).toEqual(["12", "5"]);
+  expect(writeNarrowing(0.502, 0.5)).toEqual(["0.50", "0.50"]);
 });

@@ -49,6 +49,44 @@ describe("calc", () => {
   });
 });
 
+describe("standin", () => {
+  const make = (...args: readonly string[]) =>
+    spawnSync("./barometron", ["standin", ...args, "--out", folder], { encoding: "utf8" });
+  test("writes a bundle that calc answers in full, and its truth apart", () => {
+    expect(make("--seed", "7", "--scenario", "slip").status).toBe(0);
+    const { stdout, status } = spawnSync("./barometron", ["calc", join(folder, "slip-7.json")], {
+      encoding: "utf8",
+    });
+    expect(status).toBe(0);
+    const [answer] = (JSON.parse(stdout) as { tests: Record<string, unknown>[] }).tests;
+    for (const key of [
+      "best",
+      "flags",
+      "bestWithoutFlags",
+      "budget",
+      "capacity",
+      "packLearned",
+      "thresholds",
+      "parts",
+      "alone",
+      "surer",
+    ])
+      // prettier-ignore
+      expect(answer).toHaveProperty(key);
+    const truth = JSON.parse(readFileSync(join(folder, "slip-7.truth.json"), "utf8")) as {
+      whPerMi: number;
+      slip: { entryId: string };
+    };
+    expect((answer!["flags"] as { rootId: string }[])[0]!.rootId).toBe(truth.slip.entryId);
+    expect(readFileSync(join(folder, "slip-7.json"), "utf8")).not.toContain("whPerMi");
+  });
+  test("an unknown scenario is answered with those there are; a seed must be a number", () => {
+    const unknown = make("--scenario", "moon");
+    expect([unknown.status, unknown.stderr]).toEqual([2, expect.stringContaining("lost-sky")]);
+    expect(make("--seed", "many").status).toBe(2);
+  });
+});
+
 test("a word it does not know is answered with those it does", () => {
   const { status, stderr } = spawnSync("./barometron", ["fly"], { encoding: "utf8" });
   expect(status).toBe(2);

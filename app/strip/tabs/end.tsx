@@ -32,8 +32,8 @@ export function End({ results, cursor, onHandMark, onClearHandMark }: EndProps) 
             </>
           ) : (
             <>
-              The test ended because {end.reason}: {percent(end.used)} of the pack was used.{" "}
-              {end.closed ? "That closes the range." : "That leaves a projection, not a range ridden."}
+              {end.reason.charAt(0).toUpperCase() + end.reason.slice(1)}, with {percent(end.used)} of the pack
+              used. {end.closed ? "That closes the range." : "That leaves a projection, not a range ridden."}
             </>
           )}
         </p>
