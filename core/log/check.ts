@@ -3,7 +3,7 @@ import { formatQuantity, type System } from "#core/quantities";
 import { checkReading, type Setting } from "#core/readings";
 import type { EntryBody } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
-import { readingsAt } from "./marks.ts";
+import { readingsAt } from "./sightings.ts";
 
 /** How far ahead of now a reading's time may lie before it is taken for a slip, s. */
 const CLOCK_SLACK_S = 3600;

@@ -1,6 +1,6 @@
 import { fixed } from "#core/quantities";
 import type { LiveEntry } from "./fold.ts";
-import type { LoggedReading } from "./marks.ts";
+import type { LoggedReading } from "./course.ts";
 
 /** One entry at a mark, with the ride it was made on. */
 export interface MarkedEntry {

@@ -16,5 +16,6 @@ export {
 export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
-export { layCourse, type Course, type Leg, type LoggedReading, type Mark } from "./marks.ts";
+export { type Course, type Leg, type LoggedReading, type Mark } from "./course.ts";
+export { layCourse } from "./marks.ts";
 export { type TelemetryColumns } from "./telemetry.ts";

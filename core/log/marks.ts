@@ -1,61 +1,13 @@
 import { climbAt, type TrackProfile } from "#core/distance";
-import type { Reading } from "#core/readings";
-import type { Ground, ReadingField } from "./entry.ts";
+import { chargeReadings, refillOf } from "./charges.ts";
+import type { Ground } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
+import type { Course, Leg, LoggedReading, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
-import {
-  placeEntries,
-  type DistanceBasis,
-  type KnownFactor,
-  type PlacedEntry,
-  type PlaceSource,
-} from "./places.ts";
+import { placeEntries, type DistanceBasis, type KnownFactor, type PlacedEntry } from "./places.ts";
 import { withoutRebounds } from "./rebounds.ts";
+import { readingsAt } from "./sightings.ts";
 import { telemetryReadings, type TelemetryColumns } from "./telemetry.ts";
-
-/** A moment with a distance along the test. Several entries at one place and ride make one mark. */
-export interface Mark {
-  readonly index: number;
-  readonly ride: number;
-  /** Along the whole test, m. */
-  readonly distanceM: number;
-  readonly source: PlaceSource;
-  readonly timeS: number | null;
-  readonly entries: readonly LiveEntry[];
-}
-
-/** The way between two marks: one level, one ground. */
-export interface Leg {
-  readonly from: number;
-  readonly to: number;
-  readonly distanceM: number;
-  readonly level: string;
-  readonly ground: Ground;
-  readonly gainM: number;
-  readonly lossM: number;
-  /** The pack was charged here; a ride that begins elsewhere may still have a distance of its own. */
-  readonly charged: boolean;
-}
-
-/** A reading at a mark, with the entry and field it came from. */
-export interface LoggedReading {
-  readonly reading: Reading;
-  readonly rootId: string;
-  readonly field: ReadingField | null;
-  readonly struck: boolean;
-}
-
-export interface Course {
-  readonly marks: readonly Mark[];
-  readonly legs: readonly Leg[];
-  readonly readings: readonly LoggedReading[];
-  /** Distance basis of each ride. */
-  readonly bases: readonly DistanceBasis[];
-  /** Where full power ended by hand, along the whole test. */
-  readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
-  /** What was left out or taken otherwise than written, in sentences. */
-  readonly notices: readonly string[];
-}
 
 export interface RideLog {
   readonly entries: readonly LiveEntry[];
@@ -74,34 +26,6 @@ export interface CourseSetting {
 
 const SAME_PLACE_M = 1;
 
-/** The readings an entry holds, at a mark. */
-export function readingsAt(mark: number, entry: LiveEntry, meterStepV: number): LoggedReading[] {
-  const { body } = entry;
-  const found: LoggedReading[] = [];
-  const say = (reading: Reading, field: ReadingField | null) =>
-    found.push({
-      reading,
-      rootId: entry.rootId,
-      field,
-      struck: entry.struck || (field !== null && entry.struckFields.includes(field)),
-    });
-  if (body.kind === "start" && body.chargerDone) say({ kind: "fullStart", mark }, null);
-  if (body.kind === "barLost") say({ kind: "barLost", mark, bar: body.bar }, null);
-  if (body.kind === "lastBar") say({ kind: "lastBarBlinking", mark }, null);
-  if (body.kind === "lowPower") say({ kind: "lowPower", mark }, null);
-  if (body.kind === "end" && body.reason === "cutOff") say({ kind: "cutOff", mark }, null);
-  if ("percent" in body && body.percent !== undefined)
-    say({ kind: "percent", mark, percent: body.percent }, "percent");
-  if ("bars" in body && body.bars !== undefined) say({ kind: "bars", mark, bars: body.bars }, "bars");
-  if ("packVolts" in body && body.packVolts !== undefined) {
-    const { packVolts, amps, underLoad, restMin } = body;
-    if (!underLoad)
-      say({ kind: "restVolts", mark, packVolts, restMin: restMin ?? 0, meterStepV }, "packVolts");
-    else if (amps !== undefined) say({ kind: "loadedVolts", mark, packVolts, amps, meterStepV }, "packVolts");
-  }
-  return found;
-}
-
 const levelOf = ({ body }: LiveEntry) => ("level" in body ? body.level : undefined);
 const groundOf = ({ body }: LiveEntry) => ("ground" in body ? body.ground : undefined);
 
@@ -118,29 +42,6 @@ function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntr
     else groups.push([item]);
   }
   return groups;
-}
-
-const refillOf = ({ entries }: Pick<Mark, "entries">) => {
-  const entry = entries.find(({ body, struck }) => body.kind === "refill" && !struck);
-  return entry?.body.kind === "refill" ? { rootId: entry.rootId, body: entry.body } : null;
-};
-
-/** What the charges say: a full refill measures what was used since full, a part charge what came back. */
-function chargeReadings(marks: readonly Mark[]): readonly LoggedReading[] {
-  return marks.flatMap((mark, at): readonly LoggedReading[] => {
-    const refill = refillOf(mark);
-    if (!refill) return [];
-    const { rootId, body } = refill;
-    const { wallWh, toFull, charger = "charger" } = body;
-    const next = marks[at + 1];
-    const said: LoggedReading["reading"][] = [];
-    if (wallWh !== undefined && toFull)
-      said.push({ kind: "wallRefill", mark: mark.index, wallWh, stepWh: 1, charger });
-    if (wallWh !== undefined && !toFull && next)
-      said.push({ kind: "wallCharge", fromMark: mark.index, toMark: next.index, wallWh, stepWh: 1, charger });
-    if (toFull && next) said.push({ kind: "fullStart", mark: next.index });
-    return said.map((reading) => ({ reading, rootId, field: null, struck: false }));
-  });
 }
 
 /**

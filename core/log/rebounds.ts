@@ -1,4 +1,4 @@
-import type { LoggedReading } from "./marks.ts";
+import type { LoggedReading } from "./course.ts";
 
 /**
  * Bars come back at rest: a bar regained without a charge is a rebound, never energy returned, and a bar that goes a second

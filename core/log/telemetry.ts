@@ -1,6 +1,6 @@
 import { ASSUMED } from "#core/assumptions";
 import { sumTelemetry } from "#core/readings";
-import type { LoggedReading, Mark } from "./marks.ts";
+import type { LoggedReading, Mark } from "./course.ts";
 
 /** Samples of a logger as parallel columns; amps are negative when energy comes back. */
 export interface TelemetryColumns {

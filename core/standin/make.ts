@@ -1,15 +1,16 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Entry, EntryBody, Ground } from "#core/log";
-import { NOMINAL_CELL_VOLTS } from "#core/pack";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
-import { testRecordSchema, type TelemetryRecord, type TestRecord, type TrackRecord } from "#core/records";
+import { METRES_PER_MILE } from "#core/quantities";
+import { testRecordSchema, type TestRecord } from "#core/records";
 import { drawCourse } from "./course.ts";
-import { drawGauge, slowError } from "./gauge.ts";
-import { FULL, packModel, type PackState, type TruePack } from "./pack.ts";
+import { drawPack, drawRig, drawTester, LEVELS, type Given } from "./draw.ts";
+import { drawGauge } from "./gauge.ts";
+import { FULL, packModel, type PackState } from "./pack.ts";
 import { chanceFrom, type Chance } from "./random.ts";
-import { rideCourse, type Sample, type TrueRig } from "./ride.ts";
+import { logOf, trackOf } from "./recordings.ts";
+import { rideCourse, type Sample } from "./ride.ts";
 import { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
-import { writeLog, type Noted, type Tester } from "./tester.ts";
+import { writeLog, type Noted } from "./tester.ts";
 
 /** What nobody on the ride could see. Energy at the terminals, Wh; distances in miles. */
 export interface StandinTruth {
@@ -37,19 +38,8 @@ export interface Standin {
   readonly truth: StandinTruth;
 }
 
-/** What a desk of one's own fixes of a stand-in: its pack, its levels' names, when it starts. */
-export interface Given {
-  readonly pack?: Pick<TruePack, "chemistry" | "seriesCells" | "ampHours" | "labelWh">;
-  /** A calm level and a strong one. */
-  readonly levels?: readonly [string, string];
-  readonly startS?: number;
-  readonly tempC?: number;
-  readonly nextId?: () => string;
-}
-
 const START_S = Date.UTC(2026, 5, 1, 8) / 1000;
 const NIGHT_S = 15 * 3600;
-const LOSSES = 0.02;
 
 /** UUIDv7-shaped ids in a row: the same seed makes the same entries. */
 function idsFrom(seed: number) {
@@ -57,95 +47,6 @@ function idsFrom(seed: number) {
   const stem = (seed >>> 0).toString(16).padStart(8, "0");
   return () =>
     `019b${stem.slice(0, 4)}-${stem.slice(4)}-7000-8000-${(count++).toString(16).padStart(12, "0")}`;
-}
-
-function drawPack(chance: Chance, scenario: Scenario, given: Given): TruePack {
-  const chemistry = given.pack?.chemistry ?? scenario.chemistry ?? "NMC";
-  const drawn = {
-    seriesCells: chemistry === "LFP" ? 15 : chance.happens(0.5) ? 13 : 10,
-    ampHours: Math.round(chance.between(10, 18) * 2) / 2,
-  };
-  const { seriesCells, ampHours } = given.pack ?? drawn;
-  const labelWh = given.pack?.labelWh ?? Math.round(ampHours * seriesCells * NOMINAL_CELL_VOLTS[chemistry]);
-  const usable = labelWh * chance.normal(ASSUMED.labelDerate, ASSUMED.labelDerate * ASSUMED.labelSd);
-  return {
-    chemistry,
-    seriesCells,
-    ampHours,
-    labelWh,
-    chemicalWh: usable * (1 + LOSSES),
-    ohm: 0.012 * seriesCells * (3 / ampHours) * chance.between(0.9, 1.5),
-    tempC: given.tempC ?? scenario.tempC ?? Math.round(chance.between(8, 26)),
-  };
-}
-
-const LEVELS = ["low", "high"] as const;
-
-function drawRig(chance: Chance, [low, high]: readonly [string, string]): TrueRig {
-  const calm = chance.between(10.5, 13.5) * MPS_PER_MPH;
-  return {
-    massKg: chance.between(95, 150),
-    cdA: chance.between(0.48, 0.65),
-    crr: chance.between(0.006, 0.012),
-    etaM: chance.between(0.76, 0.84),
-    lightsOn: chance.happens(0.2),
-    levels: {
-      [low]: { speedMps: calm, motorW: 260 },
-      [high]: { speedMps: calm * chance.between(1.15, 1.4), motorW: 480 },
-    },
-    riderW: chance.between(20, 75),
-    stopsPerMile: chance.between(0.3, 1.5),
-    assistToMps: 20 * MPS_PER_MPH,
-    lowPowerAt: chance.normal(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd),
-  };
-}
-
-function drawTester(chance: Chance, scenario: Scenario): Tester {
-  return {
-    everyMi: chance.between(2.5, 5.5),
-    restVolts: scenario.restVolts ?? 0,
-    recorder: chance.normal(1, ASSUMED.gpsScaleSd),
-    display: scenario.wheelFactor ?? null,
-    noRecorder: scenario.noRecorder ?? false,
-    meterGain: chance.normal(0, scenario.meter === "logger" ? ASSUMED.shuntGainSd : ASSUMED.energyGainSd),
-    meterStepV: 0.1,
-    curveError: slowError(chance, ASSUMED.smoothSd),
-  };
-}
-
-/** A logger's columns of a ride: its gain on amps, and now and then a gap. */
-function logOf(samples: readonly Sample[], startS: number, gain: number, chance: Chance): TelemetryRecord {
-  let gapUntil = 0;
-  const kept = samples.filter(({ timeS }) => {
-    if (timeS > gapUntil && chance.happens(1 / 2500)) gapUntil = timeS + chance.between(10, 120);
-    return timeS > gapUntil;
-  });
-  const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
-  return {
-    logger: "box",
-    timeS: kept.map(({ timeS }) => startS + timeS),
-    volts: kept.map(({ volts }) => rounded(volts, 2)),
-    amps: kept.map(({ amps }) => rounded(amps * (1 + gain), 2)),
-    speedMps: kept.map(({ speedMps }) => rounded(speedMps, 2)),
-  };
-}
-
-/** A recorder's track of a ride, set in open sea where no road is; a point every four seconds. */
-function trackOf(
-  samples: readonly Sample[],
-  startS: number,
-  fromM: number,
-  heightAt: (metres: number) => number,
-): TrackRecord {
-  const points = samples.filter(({ timeS }) => timeS % 4 === 1);
-  const metresPerDegree = 111_195;
-  return {
-    name: "loop",
-    timeS: points.map(({ timeS }) => startS + timeS),
-    lat: points.map(({ distanceM }) => 0.3 + (distanceM - fromM) / metresPerDegree),
-    lon: points.map(() => 0.3),
-    eleM: points.map(({ distanceM }) => Number(heightAt(distanceM).toFixed(1))),
-  };
 }
 
 const rounded = (value: number) => Number(value.toPrecision(10));
@@ -162,7 +63,7 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
   const nextId = given.nextId ?? idsFrom(seed);
   const levels = given.levels ?? LEVELS;
   const pack = drawPack(chance, own, given);
-  const rig = drawRig(chance, levels);
+  const rig = drawRig(chance, levels, own.holds ?? "speed");
   const gauge = drawGauge(chance, {
     percentStep: own.percentStep ?? 1,
     bars: own.bars ?? 0,

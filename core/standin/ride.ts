@@ -1,3 +1,4 @@
+import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
 import { roadPower } from "#core/roadload";
 import type { TrueCourse } from "./course.ts";
@@ -14,6 +15,8 @@ export interface TrueRig {
   /** Speed the rider holds, and most the motor gives, by level. */
   readonly levels: Readonly<Record<string, { readonly speedMps: number; readonly motorW: number }>>;
   readonly riderW: number;
+  /** What the rider keeps even: the speed, or the power, hills or not. */
+  readonly holds: "speed" | "power";
   readonly stopsPerMile: number;
   /** Above this the motor rests. */
   readonly assistToMps: number;
@@ -41,14 +44,16 @@ export interface Sample {
 }
 
 const LOW_POWER_SHARE = 0.4;
+/** Share of the motor's most that a rider who holds a power asks for. */
+const EVEN_SHARE = 0.45;
 const HARDEST_BRAKE = -1.6;
 const QUICKEST_START = 0.8;
 /** How fast gusts come and go, s. */
 const GUST_S = 20;
 
 /**
- * Rides a course second by second from a pack state: a rider who holds a speed with the level's help, stops now and then,
- * slows on hills; a pack that sags, settles and at last cuts off. Ends at the course's end or the cut-off.
+ * Rides a course second by second from a pack state: a rider who holds a speed or a power with the level's help, stops now
+ * and then, slows on hills; a pack that sags, settles and at last cuts off. Ends at the course's end or the cut-off.
  */
 export function* rideCourse(
   rig: TrueRig,
@@ -88,14 +93,21 @@ export function* rideCourse(
       lightsOn: rig.lightsOn,
       riderW: rig.riderW,
     };
-    const need = roadPower(state);
+    const holdsPower = rig.holds === "power" && target > 0;
+    const need = roadPower(holdsPower ? { ...state, accelerationMps2: 0 } : state);
     const limit = speedMps > rig.assistToMps ? 0 : most * (lowPower ? LOW_POWER_SHARE : 1);
     const standing = target === 0 && speedMps < 0.3;
-    const motorW = standing ? 0 : Math.min(need.motorW, limit);
-    const short = need.motorW - motorW;
+    const evenW = EVEN_SHARE * limit;
+    const motorW = standing ? 0 : holdsPower ? evenW : Math.min(need.motorW, limit);
+    const wheelW = (motorW + rig.riderW) * ASSUMED.drivetrainEfficiency;
+    const short = holdsPower ? 0 : need.motorW - motorW;
+    const lacks = short > 0 ? (short * ASSUMED.drivetrainEfficiency) / (rig.massKg * state.speedMps) : 0;
+    const spare = (wheelW / state.speedMps - need.forceN) / rig.massKg;
     const accelerates = standing
       ? 0
-      : wish - (short > 0 ? (short * 0.95) / (rig.massKg * state.speedMps) : 0);
+      : holdsPower
+        ? Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, spare))
+        : wish - lacks;
     const watts = motorW / rig.etaM + need.batteryW - need.motorW / rig.etaM;
     const drawn = model.draw(pack, watts, 1);
     if (!drawn) {

@@ -29,6 +29,8 @@ export interface Scenario {
   /** Wall meter read over the charge after the ride. */
   readonly refill?: boolean;
   readonly hilly?: boolean;
+  /** What the rider keeps even; speed unless said. */
+  readonly holds?: "speed" | "power";
   /** Chance of rest volts at a check-in. */
   readonly restVolts?: number;
 }
@@ -64,6 +66,12 @@ export const SCENARIOS = {
     percentStep: 5,
     restVolts: 0.7,
   },
+  "held-power": {
+    what: "a rider who holds a power, whatever the hill does to the speed",
+    percentStep: 1,
+    holds: "power",
+  },
+  rebound: { what: "bars that fall under load and come back overnight", percentStep: 0, bars: 5, days: 2 },
   hills: { what: "a hilly course with a track", percentStep: 1, hilly: true },
 } as const satisfies Record<string, Scenario>;
 

@@ -153,6 +153,20 @@ describe("faults leave their traces", () => {
     const steps = telemetry!.timeS.slice(1).map((time, i) => time - telemetry!.timeS[i]!);
     expect(Math.max(...steps)).toBeGreaterThan(5);
   });
+  test("bars come back overnight, and are taken for a rebound", () => {
+    const result = reckonTest(makeStandin(20, "rebound").record);
+    expect(result.ok && result.value.notices.join()).toContain("came back at rest");
+  });
+  test("a held power lets the speed go up and down with the hills; a held speed does not", () => {
+    const spread = (holds: "speed" | "power") => {
+      const { telemetry } = makeStandin(9, { what: "t", percentStep: 1, meter: "logger", hilly: true, holds })
+        .record.rides[0]!;
+      const moving = telemetry!.speedMps!.filter((speed) => speed > 2.5);
+      const mean = moving.reduce((a, b) => a + b, 0) / moving.length;
+      return Math.sqrt(moving.reduce((sum, speed) => sum + (speed - mean) ** 2, 0) / moving.length) / mean;
+    };
+    expect(spread("power")).toBeGreaterThan(1.3 * spread("speed"));
+  });
   test("a top-up is a refill between two days", () => {
     const { record } = makeStandin(9, "top-up");
     expect(record.rides).toHaveLength(2);

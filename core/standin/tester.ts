@@ -22,6 +22,9 @@ export interface Tester {
   readonly curveError: (f: number) => number;
 }
 
+/** How far a cell's volts fall from full to empty, about: a bar gauge that goes by volts takes sag for charge. */
+const VOLTS_PER_CHARGE = 1;
+
 /** An entry with its moment, s since the ride's start. */
 export interface Noted {
   readonly atS: number;
@@ -104,6 +107,7 @@ export function writeLog(
         level: sample.level,
         ground: sample.ground,
         ...seen(sample),
+        ...(gauge.bars > 0 && { bars: barsShown(gauge, sample.fractionUsed, 0) }),
       });
       if (gauge.bars > 0) barsSeen = barsShown(gauge, sample.fractionUsed, 0);
     }
@@ -111,7 +115,7 @@ export function writeLog(
     const held = { level: sample.level, ground: sample.ground };
     kept.push(sample);
     if (gauge.bars > 0) {
-      const sag = (sample.amps * pack.ohm) / model.restVolts(sample.pack);
+      const sag = (sample.amps * pack.ohm) / pack.seriesCells / VOLTS_PER_CHARGE;
       const shown = Math.max(1, barsShown(gauge, sample.fractionUsed, sag));
       while (shown < barsSeen) {
         note(sample, { kind: "barLost", bar: barsSeen, ...place(sample) });

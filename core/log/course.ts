@@ -1,0 +1,48 @@
+import type { Reading } from "#core/readings";
+import type { Ground, ReadingField } from "./entry.ts";
+import type { LiveEntry } from "./fold.ts";
+import type { DistanceBasis, PlaceSource } from "./places.ts";
+
+/** A moment with a distance along the test. Several entries at one place and ride make one mark. */
+export interface Mark {
+  readonly index: number;
+  readonly ride: number;
+  /** Along the whole test, m. */
+  readonly distanceM: number;
+  readonly source: PlaceSource;
+  readonly timeS: number | null;
+  readonly entries: readonly LiveEntry[];
+}
+
+/** The way between two marks: one level, one ground. */
+export interface Leg {
+  readonly from: number;
+  readonly to: number;
+  readonly distanceM: number;
+  readonly level: string;
+  readonly ground: Ground;
+  readonly gainM: number;
+  readonly lossM: number;
+  /** The pack was charged here; a ride that begins elsewhere may still have a distance of its own. */
+  readonly charged: boolean;
+}
+
+/** A reading at a mark, with the entry and field it came from. */
+export interface LoggedReading {
+  readonly reading: Reading;
+  readonly rootId: string;
+  readonly field: ReadingField | null;
+  readonly struck: boolean;
+}
+
+export interface Course {
+  readonly marks: readonly Mark[];
+  readonly legs: readonly Leg[];
+  readonly readings: readonly LoggedReading[];
+  /** Distance basis of each ride. */
+  readonly bases: readonly DistanceBasis[];
+  /** Where full power ended by hand, along the whole test. */
+  readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
+  /** What was left out or taken otherwise than written, in sentences. */
+  readonly notices: readonly string[];
+}
