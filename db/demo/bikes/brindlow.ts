@@ -1,0 +1,143 @@
+import { BIKES } from "../desk.ts";
+import { makeTrack } from "../make.ts";
+import { full, test, two, type DemoTest, type Makers } from "../kit.ts";
+
+/** A seed whose ride shows what the demo is to show. */
+const BOX_SEED = 31;
+
+/** The city bike's tests: summer and winter tyres, a claim from four miles, a logger in the hills. */
+export function brindlowTests({ ride, standinRides }: Makers): readonly DemoTest[] {
+  const brindlow = BIKES.brindlow.packs.main;
+  const slick: DemoTest = {
+    bike: "brindlow",
+    pack: "main",
+    setUp: "slick",
+    rider: "maren",
+    test: test("levee loop, town level", "2026-06-14", {
+      school: "part charge",
+      course: "levee loop, two laps",
+      airTempC: 19,
+      wind: "light, from the sea",
+      firstLevel: "town",
+      firstGround: "fine gravel",
+    }),
+    rides: [
+      {
+        name: "Ride 1",
+        track: makeTrack("levee loop, two laps", "2026-06-14T08:20:00Z", 20.4, 13.5, 21),
+        made: ride({
+          pack: brindlow,
+          capacityWh: 391,
+          from: 0,
+          startsAt: "2026-06-14T08:20:00Z",
+          mph: 13.5,
+          display: 1.012,
+          start: { ...full, percent: 100 },
+          stages: [
+            { miles: 5, whPerMi: 10.1, level: "town", ground: "fine gravel", read: two },
+            { miles: 5.2, whPerMi: 10.8, ground: "fine gravel", read: two },
+            { miles: 5, whPerMi: 9.9, read: two },
+            {
+              miles: 5.1,
+              whPerMi: 10.4,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
+          ],
+        }),
+      },
+    ],
+  };
+
+  const winter: DemoTest = {
+    bike: "brindlow",
+    pack: "main",
+    setUp: "knobbly",
+    rider: "maren",
+    test: test("levee loop, winter tyres", "2026-11-15", {
+      school: "fixed course, volts before and after",
+      course: "levee loop, one lap",
+      airTempC: 4,
+      wind: "fresh, from the north",
+      firstLevel: "town",
+      firstGround: "fine gravel",
+    }),
+    rides: [
+      {
+        name: "Ride 1",
+        track: null,
+        made: ride({
+          pack: brindlow,
+          capacityWh: 357,
+          from: 0.13,
+          startsAt: "2026-11-15T15:05:00Z",
+          mph: 12.6,
+          start: { kind: "start", percent: 88, packVolts: 40.3, restMin: 30, note: "not full at the start" },
+          stages: [
+            { miles: 5, whPerMi: 14.2, level: "town", ground: "fine gravel", read: two },
+            {
+              miles: 5.2,
+              whPerMi: 14.9,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
+          ],
+        }),
+      },
+    ],
+  };
+
+  const bold: DemoTest = {
+    bike: "brindlow",
+    pack: "main",
+    setUp: "slick",
+    rider: "tove",
+    test: test("the quick one: 70 miles, surely", "2026-07-02", {
+      course: "harbour front, out and back",
+      airTempC: 22,
+      firstLevel: "calm",
+      firstGround: "brick",
+    }),
+    rides: [
+      {
+        name: "Ride 1",
+        track: null,
+        made: ride({
+          pack: brindlow,
+          capacityWh: 394,
+          from: 0,
+          startsAt: "2026-07-02T17:40:00Z",
+          mph: 12,
+          start: { ...full, percent: 100, note: "claims far too much from four miles" },
+          stages: [
+            { miles: 2, whPerMi: 7.9, level: "calm", ground: "brick", read: two },
+            { miles: 2.1, whPerMi: 8.4, read: two, ends: { kind: "end", reason: "byChoice" } },
+          ],
+        }),
+      },
+    ],
+  };
+
+  const box: DemoTest = {
+    bike: "brindlow",
+    pack: "main",
+    setUp: "slick",
+    rider: "maren",
+    test: test("the box on the marsh hills", "2026-09-27", {
+      course: "marsh hills and levee",
+      airTempC: 17,
+      wind: "light",
+      firstLevel: "calm",
+    }),
+    rides: standinRides(
+      BOX_SEED,
+      { what: "demo", percentStep: 1, meter: "logger", hilly: true, restVolts: 0.3 },
+      "2026-09-27",
+      brindlow,
+      ["calm", "brisk"],
+      17,
+    ),
+  };
+
+  return [slick, winter, bold, box];
+}

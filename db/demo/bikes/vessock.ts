@@ -1,0 +1,95 @@
+import { BIKES } from "../desk.ts";
+import { full, test, two, type DemoTest, type Makers } from "../kit.ts";
+
+/** The fat bike's tests: a run-down with a wrong wheel setting, and the water-tower hill. */
+export function vessockTests({ ride }: Makers): readonly DemoTest[] {
+  const vessock = BIKES.vessock.packs.main;
+  const wheel: DemoTest = {
+    bike: "vessock",
+    pack: "main",
+    setUp: "fat",
+    rider: "idris",
+    test: test("levee run-down", "2026-09-06", {
+      school: "run-down",
+      drive: "throttle",
+      course: "salt-marsh levee, end to end, six times",
+      airTempC: 18,
+      wind: "steady, from the south-west",
+      firstLevel: "throttle",
+      firstGround: "fine gravel",
+    }),
+    rides: [
+      {
+        name: "Ride 1",
+        track: null,
+        made: ride({
+          pack: vessock,
+          capacityWh: 668,
+          from: 0,
+          startsAt: "2026-09-06T09:30:00Z",
+          mph: 17,
+          percentStep: 5,
+          bars: 5,
+          barsGo: [0.24, 0.47, 0.66, 0.86],
+          display: 1.083,
+          start: { ...full, bars: 5, percent: 100 },
+          stages: [
+            { miles: 5, whPerMi: 27.2, level: "throttle", ground: "fine gravel", read: two },
+            { miles: 5, whPerMi: 28.1, read: two },
+            { miles: 5, whPerMi: 26.6, read: two },
+            { miles: 5, whPerMi: 27.5, read: two },
+            {
+              miles: 4.4,
+              whPerMi: 27.9,
+              typed: { note: "blinks on the last bar for two miles" },
+              ends: { kind: "end", reason: "cutOff" },
+            },
+          ],
+        }),
+      },
+    ],
+  };
+
+  const hill: DemoTest = {
+    bike: "vessock",
+    pack: "main",
+    setUp: "firm",
+    rider: "maren",
+    test: test("water-tower hill loops", "2026-09-20", {
+      school: "vertical",
+      course: "water-tower hill, eight loops",
+      airTempC: 16,
+      wind: "still",
+      firstLevel: "boost",
+    }),
+    rides: [
+      {
+        name: "Ride 1",
+        track: null,
+        made: ride({
+          pack: vessock,
+          capacityWh: 664,
+          from: 0,
+          startsAt: "2026-09-20T10:15:00Z",
+          mph: 9,
+          percentStep: 5,
+          start: { ...full, percent: 100 },
+          stages: [
+            { miles: 2.4, whPerMi: 33, level: "boost", ground: "asphalt", read: two },
+            { miles: 2.4, whPerMi: 34.1, level: "boost", ground: "brick", read: two },
+            { miles: 2.4, whPerMi: 32.4, level: "tour", ground: "asphalt", read: two },
+            { miles: 2.4, whPerMi: 24.2, level: "tour", ground: "asphalt", read: two },
+            {
+              miles: 2.4,
+              whPerMi: 23.1,
+              read: ["percent", "rest"],
+              ends: { kind: "end", reason: "byChoice" },
+            },
+          ],
+        }),
+      },
+    ],
+  };
+
+  return [wheel, hill];
+}
