@@ -7,6 +7,7 @@ import { listBikes } from "#db/bikes";
 import { listTests } from "#db/tests";
 import { Figure } from "#ui/figure";
 import { Empty, Page } from "#ui/page";
+import { useSpoken } from "#ui/system";
 import type { Route } from "./+types/today";
 
 /** Lines of the standings shown here. */
@@ -32,9 +33,10 @@ export async function loader({ context }: Route.LoaderArgs) {
           why: "No check-ins yet: add the start and what followed.",
         },
       ];
-    const { flags, odometer } = result.value;
+    const { flags, odometer, end } = result.value;
     const why = [
       flags.length === 1 ? flags[0]!.sentence : flags.length > 1 ? `${flags.length} readings look off.` : "",
+      end.reason === null ? "No end chosen: say how the test ended." : "",
       odometer?.warn ? "The display's distance is off by more than 3 %: check the wheel setting." : "",
     ].filter(Boolean);
     return why.length
@@ -55,6 +57,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 export default function Today({
   loaderData: { bikeCount, testCount, waiting, thriftiest },
 }: Route.ComponentProps) {
+  const spoken = useSpoken();
   return (
     <Page
       title="Today"
@@ -96,7 +99,7 @@ export default function Today({
                       {" "}
                       {bike}, {dayText(day)}
                     </span>
-                    <p className="text-ochre">{why}</p>
+                    <p className="text-ochre">{spoken(why)}</p>
                   </li>
                 ))}
               </ul>

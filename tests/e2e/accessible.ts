@@ -1,12 +1,13 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 
-/** Fails with the rule and the place when the page has an accessibility fault. */
+/** Fails with the rule and the place when the page has an accessibility fault, or shows a quantity nobody wrote out. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(
     violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(" ")).join(", ")}`),
   ).toEqual([]);
+  expect(await page.locator("body").innerText()).not.toContain("‹");
 }
 
 /** Fails when the page is wider than its window. */
