@@ -131,7 +131,7 @@ test("full power's end is marked by hand where the cursor stands, moved, and tak
   await expect(page.getByText("At 12.2 mi, by hand.")).toBeVisible();
   await expectAccessible(page);
   await page.getByRole("button", { name: "take the hand mark back" }).click();
-  await expect(page.getByText("Not seen: taken to be at 92 % used.")).toBeVisible();
+  await expect(page.getByText("Not seen: assumed to end at 92 % used.")).toBeVisible();
 });
 
 let counted = "";

@@ -45,7 +45,7 @@ export function End({ results, cursor, onHandMark, onClearHandMark }: EndProps) 
             At {formatQuantity(end.fullPower.distanceM, "distance", system)}, by {end.fullPower.by}.
           </p>
         ) : (
-          <p className="pencil">Not seen: taken to be at 92 % used.</p>
+          <p className="pencil">Not seen: {rangeFullPower?.because ?? "nothing says where"}.</p>
         )}
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <button
