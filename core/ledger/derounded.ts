@@ -1,10 +1,15 @@
 import type { Row } from "#core/readings";
 import type { LedgerRide } from "./schema.ts";
 
+/** Half the step a figure was rounded to, from its rounding's sd: the truth lies within it. */
+function halfStep({ errors }: Row): number {
+  return Math.sqrt(3 * errors.reduce((sum, { sd }) => sum + sd * sd, 0));
+}
+
 /**
  * A slow error belongs to the state of the pack, not to the digits shown. Where a display stands still over several marks,
  * the place its slow error is taken at is therefore spread along the miles: from the middle of one run of equal figures
- * to the middle of the next. Taken at the digits, the slow error could mimic every standstill, and rides with many more
+ * to the middle of the next, within half a step of the figure shown. Taken at the digits, the slow error could mimic every standstill, and rides with many more
  * check-ins than percents came out far too low.
  *
  * @param rows of one ride's readings, as read; returned in the same order, those of single figures as they are
@@ -36,7 +41,9 @@ export function derounded(rows: readonly Row[], { legs }: Pick<LedgerRide, "legs
         const other = runs[at < middle ? r - 1 : r + 1];
         const there = other && (other.from + other.to) / 2;
         const share = there === undefined || there === middle ? 0 : (at - middle) / (there - middle);
-        const f = run.f + (other ? share * (other.f - run.f) : 0);
+        const within = halfStep(rows[i]!);
+        const shift = other ? share * (other.f - run.f) : 0;
+        const f = run.f + Math.min(within, Math.max(-within, shift));
         result[i] = { ...rows[i]!, smooth: { process, f } };
       }
     });

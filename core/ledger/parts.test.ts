@@ -166,12 +166,18 @@ describe("travel rows", () => {
 });
 
 describe("a display that stands still", () => {
-  const percent = (mark: number, f: number): Row => fractionRow(mark, f, [], { process: "gauge", f });
+  const rounded = (step: number) => [{ source: "gauge rounding", sd: step / Math.sqrt(12) }];
+  const percent = (mark: number, f: number, step = 0.1): Row =>
+    fractionRow(mark, f, rounded(step), { process: "gauge", f });
   const legs = Array.from({ length: 8 }, () => ({ miles: { a: 1 } }));
   const places = (rows: readonly Row[]) => derounded(rows, { legs }).map(({ smooth }) => smooth!.f);
   test("has its slow error spread from the middle of one run to the middle of the next", () => {
     const rows = [0.1, 0.1, 0.1, 0.2, 0.2, 0.2].map((f, mark) => percent(mark, f));
     expect(places(rows).map((f) => Number(f.toFixed(4)))).toEqual([0.1, 0.1, 0.1333, 0.1667, 0.2, 0.2]);
+  });
+  test("stays within half a step of what it showed", () => {
+    const rows = [0.1, 0.1, 0.1, 0.5].map((f, mark) => percent(mark, f, 0.01));
+    expect(places(rows)[2]! - 0.1).toBeCloseTo(0.005, 9);
   });
   test("keeps single figures where they are, and what the rows say", () => {
     const rows = [0.1, 0.2, 0.35].map((f, mark) => percent(mark, f));
