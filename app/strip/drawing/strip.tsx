@@ -60,7 +60,7 @@ const Tracks = memo(function Tracks({ results, levels, layout, system }: TracksP
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 
-/** The keys of the strip: left and right from mark to mark, x sets the worst reading there aside. */
+/** The keys of the strip: left and right from mark to mark, x sets the worst reading there aside; a logger's stretch is no entry. */
 function useStripKeys({ results, cursor, onCursor, onSetAside }: StripProps): void {
   const last = results.curve.length - 1;
   useEffect(() => {
@@ -70,7 +70,7 @@ function useStripKeys({ results, cursor, onCursor, onSetAside }: StripProps): vo
       else if (event.key === "ArrowLeft") onCursor(cursor === null ? last : Math.max(0, cursor - 1));
       else if (event.key === "x" && cursor !== null) {
         const here = results.readings
-          .filter(({ mark }) => mark === cursor)
+          .filter(({ mark, kind }) => mark === cursor && kind !== "telemetry")
           .sort((a, b) => Math.abs(b.standing ?? 9) - Math.abs(a.standing ?? 9));
         if (here[0]) onSetAside(here[0]);
       } else return;
