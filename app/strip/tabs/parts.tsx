@@ -54,6 +54,12 @@ export function Parts({ results }: { readonly results: StripResults }) {
           </tbody>
         </table>
       </div>
+      {results.climbM === null ? null : (
+        <p>
+          The climb is charged to the hill, not to the level: a part shows what its miles took besides, so the
+          parts lie below the whole.
+        </p>
+      )}
       <p className="text-sm text-quiet">
         A part is “not told apart” when the readings hardly narrow what its miles cost: read the gauge at each
         change of level or ground, and it will be.
