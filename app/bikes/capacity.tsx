@@ -8,11 +8,11 @@ const FOOT = 20;
 
 /** A pack's capacity against its age: measurements with whiskers over the band its age lets expect. */
 export function CapacityChart({ history }: { readonly history: PackHistory }) {
-  const { points, expected, labelWh } = history;
+  const { points, expected } = history;
   const days = [...points.map(({ day }) => day), ...expected.map(({ day }) => day)].sort();
   if (points.length === 0 || days.length < 2) return null;
   const [from, to] = [Date.parse(days[0]!), Date.parse(days.at(-1)!)];
-  const shares = points.map(({ wh }) => ({ mean: wh.mean / labelWh, half: plusOrMinus(wh) / labelWh }));
+  const shares = points.map(({ share }) => ({ mean: share.mean, half: plusOrMinus(share) }));
   const low = Math.floor(10 * Math.min(0.7, ...shares.map(({ mean, half }) => mean - half))) / 10;
   const high = Math.max(1.05, ...shares.map(({ mean, half }) => mean + half));
   const x = (day: string) =>
@@ -28,7 +28,7 @@ export function CapacityChart({ history }: { readonly history: PackHistory }) {
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="mt-2 w-full max-w-md"
       role="img"
-      aria-label={`Capacity in percent of the label: ${points.map(({ day, wh }) => `${fixed((100 * wh.mean) / labelWh, 0)} % on ${day}`).join(", ")}`}
+      aria-label={`Capacity in percent of the label: ${points.map(({ day, share }) => `${fixed(100 * share.mean, 0)} % on ${day}`).join(", ")}`}
       fontSize={11}
       fill="currentColor"
     >

@@ -8,7 +8,7 @@ export interface BudgetLine {
 }
 
 /** The names of all error sources that play a part. */
-export function sourcesOf({ columns, travel, evidence }: Solved): readonly string[] {
+function sourcesOf({ columns, travel, evidence }: Solved): readonly string[] {
   const names = new Set<string>();
   const take = (source: string | null, sd: number) => {
     if (source !== null && sd > 0) names.add(source);

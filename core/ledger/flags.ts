@@ -3,7 +3,7 @@ import { likelySlip, readingText, type Reading } from "#core/readings";
 import type { Solved } from "./solve.ts";
 
 /** Standing, in sds, over which a reading is questioned. */
-export const QUESTION_ABOVE = 3;
+const QUESTION_ABOVE = 3;
 
 /** With more than this in question it is the test, not a reading, that is wrong. */
 const MOST_QUESTIONS = 10;

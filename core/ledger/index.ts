@@ -1,8 +1,8 @@
-export { ledgerInputSchema, gaugeSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
+export { ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
 export { settingOf, solveLedger, type Solved } from "./solve.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
-export { bearings, type Bearing } from "./apart.ts";
+export { bearings, type Bearing } from "./bearings.ts";
 export { eachAlone, type AloneAnswer } from "./alone.ts";
 export { flagSentence, questionReadings, type LedgerFlag } from "./flags.ts";
 export { nextSteps, type NextMeasure, type NextStep } from "./next.ts";

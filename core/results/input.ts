@@ -1,11 +1,11 @@
 import { ASSUMED } from "#core/assumptions";
 import type { TrackProfile } from "#core/distance";
-import { settingOf, type LedgerInput } from "#core/ledger";
+import { settingOf, type Gauge, type LedgerInput } from "#core/ledger";
 import { foldLog, layCourse, type Course, type LoggedReading } from "#core/log";
 import { resistanceFromPairs, resistanceFromSteps, type Pack, type RestLoadPair } from "#core/pack";
 import { METRES_PER_MILE } from "#core/quantities";
 import { checkReading, readingText, type Setting } from "#core/readings";
-import type { PackRecord, TestRecord } from "#core/records";
+import type { Bike, PackRecord, TestRecord } from "#core/records";
 
 /** From a record to what the ledger solves: the course, its cells, and the readings that can be. */
 
@@ -42,7 +42,7 @@ function systemMass({ bike, rider, setUp }: TestRecord): number {
 const PAIR_S = 120;
 
 /** Volts at rest and under load, noted within two minutes of each other. */
-export function restLoadPairs(course: Course): readonly RestLoadPair[] {
+function restLoadPairs(course: Course): readonly RestLoadPair[] {
   const seen = course.marks.flatMap(({ entries }) =>
     entries.flatMap(({ body, timeS, struck, struckFields }) =>
       struck ||
@@ -104,16 +104,20 @@ export function packOf(record: TestRecord, course?: Course): Pack {
 
 const ONLY = "only";
 
+/** The display of a bike; one without percent has the usual step, which nothing then uses. */
+function gaugeOf({ percentStep, counts, bars }: Bike): Gauge {
+  return { percentStep: percentStep || 1, counts, bars };
+}
+
 /** The ledger of a course with the readings to count. */
 export function ledgerInput(
   record: TestRecord,
   course: Course,
   readings: readonly LoggedReading[],
 ): LedgerInput {
-  const { bike } = record;
   return {
     packs: { [ONLY]: packOf(record, course) },
-    gauges: { [ONLY]: { percentStep: bike.percentStep || 1, counts: bike.counts, bars: bike.bars } },
+    gauges: { [ONLY]: gaugeOf(record.bike) },
     massKg: systemMass(record),
     cells: [...new Set(course.legs.map(({ level, ground }) => cellName(level, ground)))],
     rides: [
@@ -133,12 +137,8 @@ export function ledgerInput(
 
 /** What the readings of a record's bike and pack are checked against. */
 export function recordSetting(record: TestRecord): Setting {
-  const { percentStep, counts, bars } = record.bike;
   return settingOf(
-    {
-      packs: { [ONLY]: packOf(record) },
-      gauges: { [ONLY]: { percentStep: percentStep || 1, counts, bars } },
-    },
+    { packs: { [ONLY]: packOf(record) }, gauges: { [ONLY]: gaugeOf(record.bike) } },
     { pack: ONLY, gauge: ONLY },
   );
 }

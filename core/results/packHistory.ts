@@ -1,6 +1,6 @@
 import { ASSUMED } from "#core/assumptions";
 import { expectedShare, healthOf, labelEnergy, type CapacityPoint, type Health } from "#core/pack";
-import { fixed, plusOrMinus, type Uncertain } from "#core/quantities";
+import { fixed, plusOrMinus, scale, type Uncertain } from "#core/quantities";
 import type { PackRecord } from "#core/records";
 import type { PackLearned } from "./types.ts";
 
@@ -12,8 +12,8 @@ export interface PackTest {
 
 export interface PackHistory {
   readonly labelWh: number;
-  /** Oldest first: the bench, and the rides that measured it. */
-  readonly points: readonly CapacityPoint[];
+  /** Oldest first: the bench, and the rides that measured it, each with its share of the label. */
+  readonly points: readonly (CapacityPoint & { readonly share: Uncertain })[];
   /** At the latest point. */
   readonly health: Health | null;
   readonly sentence: string;
@@ -46,7 +46,9 @@ export function packHistory(pack: PackRecord, tests: readonly PackTest[], today:
   const rides = tests
     .filter(({ learned }) => learned.learned)
     .map(({ day, learned }): CapacityPoint => ({ day, wh: learned.after, from: "ride" }));
-  const points = [...bench, ...rides].sort((a, b) => (a.day < b.day ? -1 : 1));
+  const points = [...bench, ...rides]
+    .sort((a, b) => (a.day < b.day ? -1 : 1))
+    .map((point) => ({ ...point, share: scale(point.wh, 1 / labelWh) }));
   const last = points.at(-1);
   const health = last ? healthOf(last, labelWh, pack.firstUsedOn, pack.cycles) : null;
   return {

@@ -233,6 +233,7 @@ describe("a pack's history", () => {
     expect(history.sentence).toMatch(
       /^528 of 600 Wh, 88 %: inside what 2\.0 years and 100 cycles let expect/,
     );
+    expect(history.points[0]!.share.mean).toBeCloseTo(0.9, 12);
     expect(history.sentence).toContain("(assumed)");
     expect(history.expected.at(-1)!.share.mean).toBeLessThan(history.expected[0]!.share.mean);
   });

@@ -1,5 +1,6 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
+import { METRES_PER_MILE } from "#core/quantities";
 import { roadPower } from "#core/roadload";
 import type { TrueCourse } from "./course.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
@@ -75,7 +76,7 @@ export function* rideCourse(
     const fractionUsed = model.fractionUsed(pack);
     const lowPower = fractionUsed >= rig.lowPowerAt;
     gust += (-gust + chance.normal(0, 0.8) * Math.sqrt(2 * GUST_S)) / GUST_S;
-    if (standS === 0 && speedMps > 2 && chance.happens((rig.stopsPerMile * speedMps) / 1609.344))
+    if (standS === 0 && speedMps > 2 && chance.happens((rig.stopsPerMile * speedMps) / METRES_PER_MILE))
       standS = Math.round(chance.between(8, 45));
     const target = standS > 0 ? 0 : wanted;
     const wish = Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, (target - speedMps) / 3));

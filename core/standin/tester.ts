@@ -25,6 +25,9 @@ export interface Tester {
 /** How far a cell's volts fall from full to empty, about: a bar gauge that goes by volts takes sag for charge. */
 const VOLTS_PER_CHARGE = 1;
 
+/** Step of a display's trip meter, m. */
+const TENTH_OF_A_MILE = METRES_PER_MILE / 10;
+
 /** An entry with its moment, s since the ride's start. */
 export interface Noted {
   readonly atS: number;
@@ -85,7 +88,7 @@ export function writeLog(
       ...(tester.noRecorder ? {} : { distanceM: Math.round(recorded) }),
       ...(tester.display === null
         ? {}
-        : { displayM: Math.round((metres * tester.display) / 160.9344) * 160.9344 }),
+        : { displayM: Math.round((metres * tester.display) / TENTH_OF_A_MILE) * TENTH_OF_A_MILE }),
     };
   };
   const seen = (sample: Sample): Record<string, unknown> => ({

@@ -9,15 +9,8 @@ const COUNTED_BELOW = 16;
 
 const TICKS = [100, 80, 60, 40, 20, 0];
 
-export const readingKey = ({
-  rootId,
-  field,
-  kind,
-}: {
-  rootId: string;
-  field: string | null;
-  kind?: string;
-}) => `${rootId}/${field ?? kind ?? ""}`;
+const readingKey = ({ rootId, field, kind }: { rootId: string; field: string | null; kind?: string }) =>
+  `${rootId}/${field ?? kind ?? ""}`;
 
 /** The discharge curve with its band, and every reading in its shape on it. */
 export function EnergyTrack({
