@@ -58,6 +58,14 @@ describe("the strip's layout", () => {
     expect(plain.height).toBeLessThan(layout.height);
     expect(layOut(results("hills"), 800, "metric").profile).not.toBeNull();
   });
+  test("a stretch of a few yards does not set the scale of use", () => {
+    const clean = results("clean");
+    const start = clean.curve[0]!.distanceM;
+    const wild = { ...clean.stretches[0]!, fromM: start, toM: start + 5, whPerM: { mean: 0.4, sd: 0.2 } };
+    const scale = (stretches: typeof clean.stretches) =>
+      layOut({ ...clean, stretches }, 800, "imperial").useSteps;
+    expect(scale([wild, ...clean.stretches])).toEqual(scale(clean.stretches));
+  });
   test("levels are drawn by their order; throttle is full and hatched; an unknown one half", () => {
     expect(bandOf("mid", ["low", "mid", "high"])).toEqual({ share: 2 / 3, throttle: false });
     expect(bandOf("throttle", ["low"])).toEqual({ share: 1, throttle: true });

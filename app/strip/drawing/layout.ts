@@ -7,6 +7,8 @@ const RIGHT = 14;
 /** Room inside the axes, so that the first and last readings clear the figures. */
 const INSET = 12;
 const GAP = 22;
+/** Share of the way below which a stretch does not set the scale of use. */
+const SHORTEST_SEEN = 0.03;
 
 interface Band {
   readonly top: number;
@@ -51,7 +53,9 @@ export function layOut(results: StripResults, width: number, system: System): La
   const { curve, stretches, profile, series } = results;
   const first = curve[0]!.distanceM;
   const last = curve.at(-1)!.distanceM;
-  const most = Math.max(...stretches.map(({ whPerM }) => whPerM.mean + whPerM.sd), 0);
+  // A stretch of a few yards can cost anything: the scale is set by those long enough to be seen.
+  const seen = stretches.filter(({ fromM, toM }) => toM - fromM >= SHORTEST_SEEN * (last - first));
+  const most = Math.max(...(seen.length ? seen : stretches).map(({ whPerM }) => whPerM.mean + whPerM.sd), 0);
   const useUnit = unitOf("energyPerDistance", system);
   const useSteps = stepsCovering(fromSi(most, "energyPerDistance", useUnit), 3);
   const useTop = toSi(useSteps.at(-1)!, "energyPerDistance", useUnit)!;
