@@ -8,7 +8,7 @@ const RIGHT = 14;
 const INSET = 12;
 const GAP = 22;
 /** Share of the way below which a stretch does not set the scale of use. */
-const SHORTEST_SEEN = 0.03;
+const SHORTEST_SEEN = 0.01;
 
 interface Band {
   readonly top: number;

@@ -48,6 +48,14 @@ export function UseTrack({ results, layout, levels }: TrackProps & { readonly le
               fill={throttle ? "url(#throttle)" : "var(--color-spruce)"}
               fillOpacity={throttle ? 1 : 0.25 + 0.6 * share}
             />
+            {whPerM.mean > toSi(useSteps.at(-1)!, "energyPerDistance", useUnit)! ? (
+              // Broken off: it goes beyond the scale.
+              <path
+                d={`M${x(fromM)} ${use.top + 9}l${wide + 2} -4`}
+                stroke="var(--color-bone)"
+                strokeWidth={2.5}
+              />
+            ) : null}
             {wide > 8 ? (
               <path
                 d={`M${middle - 3} ${low}H${middle + 3}M${middle - 3} ${high}H${middle + 3}M${middle} ${low}V${high}`}
