@@ -2,15 +2,20 @@ import { index, layout, route, type RouteConfig } from "@react-router/dev/routes
 
 export default [
   route("units", "settings/units.ts"),
+  route("undo", "ui/undo.ts"),
+  route("act", "ui/actRoute.ts"),
   route("strip/:testId/record", "strip/recordFile.ts"),
   layout("ui/frame.tsx", [
     index("today/today.tsx"),
     route("bikes", "bikes/list.tsx"),
     route("bikes/new", "bikes/new.tsx"),
     route("bikes/riders/:riderId", "bikes/rider.tsx"),
+    route("bikes/instruments/:instrumentId", "bikes/instrument.tsx"),
     route("bikes/:bikeId", "bikes/bike.tsx"),
     route("bikes/:bikeId/edit", "bikes/edit.tsx"),
     route("bikes/:bikeId/packs/:packId", "bikes/pack.tsx"),
+    route("bikes/:bikeId/packs/:packId/bench/:benchId", "bikes/bench.tsx"),
+    route("bikes/:bikeId/packs/:packId/bench/:benchId/sheet", "bikes/benchSheet.tsx"),
     route("bikes/:bikeId/set-ups/:setUpId", "bikes/setUp.tsx"),
     route("strip", "strip/list.tsx"),
     route("strip/new", "strip/new.tsx"),

@@ -1,121 +1,155 @@
-import { asc, eq } from "drizzle-orm";
+import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
 import {
+  benchSchema,
   bikeSchema,
+  instrumentSchema,
   packRecordSchema,
   riderSchema,
   setUpSchema,
+  type Bench,
   type Bike,
+  type Instrument,
   type PackRecord,
   type Rider,
   type SetUp,
 } from "#core/records";
 import type { Database } from "./client.ts";
+import { keep } from "./kept.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
-import { bike, pack, rider, setUp } from "./schema.ts";
+import { bench, bike, instrument, pack, rider, setUp } from "./schema.ts";
 
-export type Kept<T> = T & { readonly id: string };
+/** Something kept, with its id; put away or not. */
+export type Kept<T> = T & { readonly id: string; readonly archived: boolean };
+/** Something of one bike. */
+export type OfBike<T> = Kept<T> & { readonly bikeId: string };
 
-const kept = <T>(parse: (row: unknown) => T, row: { id: string }): Kept<T> => ({
-  ...parse(withoutNulls(row)),
-  id: row.id,
-});
+interface Filter {
+  /** Those put away as well. */
+  readonly archived?: boolean | undefined;
+}
 
-export async function listBikes(db: Database): Promise<readonly Kept<Bike>[]> {
-  const rows = await db.select().from(bike).orderBy(asc(bike.name));
-  return rows.map((row) => kept((value) => bikeSchema.parse(value), row));
+interface Row {
+  readonly id: string;
+  readonly archivedAt: Date | null;
+}
+
+function kept<Schema extends z.ZodType<object>>(schema: Schema, row: Row): Kept<z.infer<Schema>> {
+  return { ...schema.parse(withoutNulls(row)), id: row.id, archived: row.archivedAt !== null };
+}
+
+const shown = (table: { readonly archivedAt: typeof bike.archivedAt }, { archived }: Filter) =>
+  archived ? undefined : isNull(table.archivedAt as never);
+
+export async function listBikes(db: Database, filter: Filter = {}): Promise<readonly Kept<Bike>[]> {
+  const rows = await db.select().from(bike).where(shown(bike, filter)).orderBy(asc(bike.name));
+  return rows.map((row) => kept(bikeSchema, row));
 }
 
 export async function listPacks(
   db: Database,
   bikeId?: string,
-): Promise<readonly (Kept<PackRecord> & { bikeId: string })[]> {
+  filter: Filter = {},
+): Promise<readonly OfBike<PackRecord>[]> {
   const rows = await db
     .select()
     .from(pack)
-    .where(bikeId ? eq(pack.bikeId, bikeId) : undefined)
+    .where(and(bikeId ? eq(pack.bikeId, bikeId) : undefined, shown(pack as never, filter)))
     .orderBy(asc(pack.name));
-  return rows.map((row) => ({ ...kept((value) => packRecordSchema.parse(value), row), bikeId: row.bikeId }));
+  return rows.map((row) => ({ ...kept(packRecordSchema, row), bikeId: row.bikeId }));
 }
 
 export async function listSetUps(
   db: Database,
   bikeId?: string,
-): Promise<readonly (Kept<SetUp> & { bikeId: string })[]> {
+  filter: Filter = {},
+): Promise<readonly OfBike<SetUp>[]> {
   const rows = await db
     .select()
     .from(setUp)
-    .where(bikeId ? eq(setUp.bikeId, bikeId) : undefined)
-    .orderBy(asc(setUp.name));
-  return rows.map((row) => ({ ...kept((value) => setUpSchema.parse(value), row), bikeId: row.bikeId }));
+    .where(and(bikeId ? eq(setUp.bikeId, bikeId) : undefined, shown(setUp as never, filter)))
+    .orderBy(desc(setUp.since), asc(setUp.name));
+  return rows.map((row) => ({ ...kept(setUpSchema, row), bikeId: row.bikeId }));
 }
 
-export async function listRiders(db: Database): Promise<readonly Kept<Rider>[]> {
-  const rows = await db.select().from(rider).orderBy(asc(rider.name));
-  return rows.map((row) => kept((value) => riderSchema.parse(value), row));
+export async function listRiders(db: Database, filter: Filter = {}): Promise<readonly Kept<Rider>[]> {
+  const rows = await db
+    .select()
+    .from(rider)
+    .where(shown(rider as never, filter))
+    .orderBy(asc(rider.name));
+  return rows.map((row) => kept(riderSchema, row));
+}
+
+export async function listInstruments(
+  db: Database,
+  filter: Filter = {},
+): Promise<readonly Kept<Instrument>[]> {
+  const rows = await db
+    .select()
+    .from(instrument)
+    .where(shown(instrument as never, filter))
+    .orderBy(asc(instrument.name));
+  return rows.map((row) => kept(instrumentSchema, row));
+}
+
+/** Bench discharges of a pack, newest first. */
+export async function listBenches(db: Database, packId: string): Promise<readonly Kept<Bench>[]> {
+  const rows = await db
+    .select()
+    .from(bench)
+    .where(and(eq(bench.packId, packId), isNull(bench.archivedAt)));
+  return rows
+    .map(({ id, body, archivedAt }) => ({ ...benchSchema.parse(body), id, archived: archivedAt !== null }))
+    .sort((a, b) => b.on.localeCompare(a.on));
 }
 
 export async function findBike(db: Database, id: string): Promise<Kept<Bike> | null> {
   const [row] = await db.select().from(bike).where(eq(bike.id, id));
-  return row ? kept((value) => bikeSchema.parse(value), row) : null;
+  return row ? kept(bikeSchema, row) : null;
 }
 
-const BIKE_COLUMNS = [
-  "name",
-  "what",
-  "massKg",
-  "motor",
-  "levels",
-  "throttle",
-  "percentStep",
-  "counts",
-  "bars",
-  "meterStepV",
-  "wheelCircumferenceM",
-  "claimLowM",
-  "claimHighM",
-  "pencil",
-] as const;
-const PACK_COLUMNS = [
-  "name",
-  "chemistry",
-  "labelWh",
-  "ampHours",
-  "seriesCells",
-  "measuredWh",
-  "measuredSdWh",
-  "measuredOn",
-  "resistanceOhm",
-  "ocv",
-  "firstUsedOn",
-  "cycles",
-  "pencil",
-] as const;
-const RIDER_COLUMNS = ["name", "massKg", "pencil"] as const;
-const SET_UP_COLUMNS = ["name", "tyre", "pressurePa", "lightsOn", "carriedKg", "pencil"] as const;
+const columnsOf = <T extends object>(schema: { readonly shape: T }) =>
+  Object.keys(schema.shape) as (keyof T)[];
 
-/** What an insert or update writes: columns that may be empty are null, the others keep their defaults' types. */
-type Written<Table extends { $inferInsert: object }> = Table["$inferInsert"];
+/** A record as a row: every field of its schema, null where it is empty. */
+const rowFrom = <T extends object>(id: string, schema: { readonly shape: object }, value: T) => ({
+  id,
+  ...withNulls(value, columnsOf(schema) as unknown as readonly (keyof T)[]),
+});
 
-export async function saveBike(db: Database, id: string, value: Bike): Promise<void> {
-  const row = { id, ...withNulls(value, BIKE_COLUMNS), updatedAt: new Date() } as Written<typeof bike>;
-  await db.insert(bike).values(row).onConflictDoUpdate({ target: bike.id, set: row });
+export function saveBike(db: Database, id: string, value: Bike): Promise<string> {
+  return keep(db, "bike", rowFrom(id, bikeSchema, value));
 }
 
-export async function savePack(db: Database, id: string, bikeId: string, value: PackRecord): Promise<void> {
-  const row = { id, bikeId, ...withNulls(value, PACK_COLUMNS), updatedAt: new Date() } as Written<
-    typeof pack
-  >;
-  await db.insert(pack).values(row).onConflictDoUpdate({ target: pack.id, set: row });
+export function savePack(db: Database, id: string, bikeId: string, value: PackRecord): Promise<string> {
+  return keep(db, "pack", { ...rowFrom(id, packRecordSchema, value), bikeId });
 }
 
-export async function saveSetUp(db: Database, id: string, bikeId: string, value: SetUp): Promise<void> {
-  const row = { id, bikeId, ...withNulls(value, SET_UP_COLUMNS), updatedAt: new Date() } as Written<
-    typeof setUp
-  >;
-  await db.insert(setUp).values(row).onConflictDoUpdate({ target: setUp.id, set: row });
+export function saveSetUp(db: Database, id: string, bikeId: string, value: SetUp): Promise<string> {
+  return keep(db, "setUp", { ...rowFrom(id, setUpSchema, value), bikeId });
 }
 
-export async function saveRider(db: Database, id: string, value: Rider): Promise<void> {
-  const row = { id, ...withNulls(value, RIDER_COLUMNS), updatedAt: new Date() } as Written<typeof rider>;
-  await db.insert(rider).values(row).onConflictDoUpdate({ target: rider.id, set: row });
+export function saveRider(db: Database, id: string, value: Rider): Promise<string> {
+  return keep(db, "rider", rowFrom(id, riderSchema, value));
+}
+
+export function saveInstrument(db: Database, id: string, value: Instrument): Promise<string> {
+  return keep(db, "instrument", rowFrom(id, instrumentSchema, value));
+}
+
+/** Keeps a bench discharge; the newest becomes the pack's measured capacity. */
+export async function saveBench(db: Database, id: string, packId: string, value: Bench): Promise<string> {
+  const changed = await keep(db, "bench", { id, packId, body: value });
+  const [newest] = await listBenches(db, packId);
+  const [row] = await db.select().from(pack).where(eq(pack.id, packId));
+  if (row && newest && (row.measuredOn === null || newest.on >= row.measuredOn))
+    await keep(db, "pack", {
+      ...row,
+      measuredWh: newest.wh,
+      measuredSdWh: newest.sdWh ?? null,
+      measuredOn: newest.on,
+      pencil: row.pencil.filter((name) => !name.startsWith("measured")),
+    });
+  return changed;
 }

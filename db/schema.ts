@@ -15,8 +15,11 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { Course } from "#core/course";
 import type { EntryBody } from "#core/log";
 import type { OcvTable } from "#core/pack";
+import type { Method, Plan } from "#core/plan";
+import type { Bench, Claim } from "#core/records";
 import type { TestResults } from "#core/results";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
@@ -26,6 +29,8 @@ const pencil = () =>
     .array()
     .notNull()
     .default(sql`'{}'::text[]`);
+/** Set when a person put it away: kept, shown no more unless asked for. */
+const archivedAt = () => timestamp("archived_at", { withTimezone: true });
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
 
 export const bike = pgTable("bike", {
@@ -33,17 +38,34 @@ export const bike = pgTable("bike", {
   name: text("name").notNull(),
   what: text("what").notNull().default(""),
   massKg: doublePrecision("mass_kg"),
+  massWithoutPackKg: doublePrecision("mass_without_pack_kg"),
   motor: text("motor").notNull().default("hub"),
+  motorW: doublePrecision("motor_w"),
+  sensor: text("sensor").notNull().default("not noted"),
   levels: text("levels").array().notNull(),
+  levelShares: doublePrecision("level_shares")
+    .array()
+    .notNull()
+    .default(sql`'{}'::double precision[]`),
+  assistToMps: doublePrecision("assist_to_mps"),
   throttle: boolean("throttle").notNull().default(false),
   percentStep: doublePrecision("percent_step").notNull().default(1),
   counts: text("counts").notNull().default("charge"),
   bars: integer("bars").notNull().default(0),
+  barsAre: text("bars_are").notNull().default("bars"),
   meterStepV: doublePrecision("meter_step_v").notNull().default(0.1),
   wheelCircumferenceM: doublePrecision("wheel_circumference_m"),
-  claimLowM: doublePrecision("claim_low_m"),
-  claimHighM: doublePrecision("claim_high_m"),
+  powerShown: text("power_shown").notNull().default("none"),
+  brakes: text("brakes").notNull().default(""),
+  comfort: text("comfort").notNull().default(""),
+  priceMinor: bigint("price_minor", { mode: "number" }),
+  currency: text("currency").notNull().default("EUR"),
+  claims: jsonb("claims")
+    .$type<readonly Claim[]>()
+    .notNull()
+    .default(sql`'[]'::jsonb`),
   pencil: pencil(),
+  archivedAt: archivedAt(),
   updatedAt: updatedAt(),
 });
 
@@ -67,7 +89,12 @@ export const pack = pgTable(
     ocv: jsonb("ocv").$type<OcvTable>(),
     firstUsedOn: date("first_used_on", { mode: "string" }),
     cycles: integer("cycles"),
+    massKg: doublePrecision("mass_kg"),
+    storage: text("storage").notNull().default(""),
+    lastFullOn: date("last_full_on", { mode: "string" }),
+    highestTempC: doublePrecision("highest_temp_c"),
     pencil: pencil(),
+    archivedAt: archivedAt(),
     updatedAt: updatedAt(),
   },
   (table) => [index("pack_by_bike").on(table.bikeId)],
@@ -77,9 +104,45 @@ export const rider = pgTable("rider", {
   id: id(),
   name: text("name").notNull(),
   massKg: doublePrecision("mass_kg"),
+  lowBpm: doublePrecision("low_bpm"),
+  lowW: doublePrecision("low_w"),
+  highBpm: doublePrecision("high_bpm"),
+  highW: doublePrecision("high_w"),
+  note: text("note").notNull().default(""),
   pencil: pencil(),
+  archivedAt: archivedAt(),
   updatedAt: updatedAt(),
 });
+
+/** Meters, loggers and chargers of the desk. */
+export const instrument = pgTable("instrument", {
+  id: id(),
+  name: text("name").notNull(),
+  kind: text("kind").notNull(),
+  gainSd: doublePrecision("gain_sd"),
+  eta: doublePrecision("eta"),
+  etaSd: doublePrecision("eta_sd"),
+  amps: doublePrecision("amps"),
+  note: text("note").notNull().default(""),
+  pencil: pencil(),
+  archivedAt: archivedAt(),
+  updatedAt: updatedAt(),
+});
+
+/** Bench discharges of a pack. */
+export const bench = pgTable(
+  "bench",
+  {
+    id: id(),
+    packId: uuid("pack_id")
+      .notNull()
+      .references(() => pack.id),
+    body: jsonb("body").$type<Bench>().notNull(),
+    archivedAt: archivedAt(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("bench_by_pack").on(table.packId)],
+);
 
 export const setUp = pgTable(
   "set_up",
@@ -89,15 +152,71 @@ export const setUp = pgTable(
       .notNull()
       .references(() => bike.id),
     name: text("name").notNull(),
+    since: date("since", { mode: "string" }),
     tyre: text("tyre").notNull().default(""),
+    tyreClass: text("tyre_class").notNull().default("city"),
+    tyreWidthM: doublePrecision("tyre_width_m"),
     pressurePa: doublePrecision("pressure_pa"),
+    maxPressurePa: doublePrecision("max_pressure_pa"),
+    posture: text("posture").notNull().default("upright"),
     lightsOn: boolean("lights_on").notNull().default(false),
     carriedKg: doublePrecision("carried_kg").notNull().default(0),
+    changed: text("changed").notNull().default(""),
     pencil: pencil(),
+    archivedAt: archivedAt(),
     updatedAt: updatedAt(),
   },
   (table) => [index("set_up_by_bike").on(table.bikeId)],
 );
+
+/** Ways to ride that are kept. */
+export const course = pgTable("course", {
+  id: id(),
+  body: jsonb("body").$type<Course>().notNull(),
+  archivedAt: archivedAt(),
+  updatedAt: updatedAt(),
+});
+
+/** A person's own templates of method. */
+export const method = pgTable("method", {
+  id: id(),
+  body: jsonb("body").$type<Method>().notNull(),
+  archivedAt: archivedAt(),
+  updatedAt: updatedAt(),
+});
+
+/** A test still to be ridden. */
+export const plan = pgTable(
+  "plan",
+  {
+    id: id(),
+    bikeId: uuid("bike_id")
+      .notNull()
+      .references(() => bike.id),
+    packId: uuid("pack_id")
+      .notNull()
+      .references(() => pack.id),
+    setUpId: uuid("set_up_id").references(() => setUp.id),
+    riderId: uuid("rider_id").references(() => rider.id),
+    courseId: uuid("course_id").references(() => course.id),
+    /** The test it became, once ridden. */
+    testId: uuid("test_id").references(() => test.id),
+    day: date("day", { mode: "string" }).notNull(),
+    body: jsonb("body").$type<Plan>().notNull(),
+    archivedAt: archivedAt(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("plan_by_day").on(table.day)],
+);
+
+/** What a row was before it was changed, so that the change can be undone; null when it was not there. */
+export const change = pgTable("change", {
+  id: id(),
+  kind: text("kind").notNull(),
+  rowId: uuid("row_id").notNull(),
+  before: jsonb("before").$type<Readonly<Record<string, unknown>> | null>(),
+  at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+});
 
 /** One test of one pack, alone or with a second beside it: all its rides share them. */
 export const test = pgTable(

@@ -1,9 +1,11 @@
-import { saveBike, savePack, saveRider, saveSetUp } from "./bikes.ts";
+import { saveBench, saveBike, saveInstrument, savePack, saveRider, saveSetUp } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { BIKES, RIDERS, type DeskBike } from "./demo/desk.ts";
 import { idMaker } from "./demo/make.ts";
+import { BENCHES, COURSES, INSTRUMENTS, PLANS } from "./demo/planned.ts";
 import { demoTests } from "./demo/tests.ts";
 import { appendEntries } from "./log.ts";
+import { saveCourse, savePlan } from "./plans.ts";
 import { bike, ride } from "./schema.ts";
 import { saveTelemetry } from "./telemetry.ts";
 import { saveTest, saveTrack } from "./tests.ts";
@@ -26,7 +28,33 @@ async function seedBikes(db: Database, nextId: () => string): Promise<Ids> {
     for (const [name, setUp] of Object.entries(setUps))
       await saveSetUp(db, idFor(`setUp/${key}/${name}`), bikeId, setUp);
   }
+  for (const instrument of INSTRUMENTS) await saveInstrument(db, nextId(), instrument);
+  for (const { bike: key, pack, bench } of BENCHES)
+    await saveBench(db, nextId(), ids.get(`pack/${key}/${pack}`)!, bench);
   return ids;
+}
+
+const DAY_MS = 86_400_000;
+
+/** Courses, and plans for the days after the one the desk is set. */
+async function seedPlans(db: Database, nextId: () => string, idOf: (name: string) => string): Promise<void> {
+  const courses = new Map<string, string>();
+  for (const [key, course] of Object.entries(COURSES)) {
+    courses.set(key, nextId());
+    await saveCourse(db, courses.get(key)!, course);
+  }
+  for (const { bike: key, pack, setUp, rider, course, inDays, plan } of PLANS) {
+    const links = {
+      bikeId: idOf(`bike/${key}`),
+      packId: idOf(`pack/${key}/${pack}`),
+      setUpId: setUp && idOf(`setUp/${key}/${setUp}`),
+      riderId: rider && idOf(`rider/${rider}`),
+      courseId: courses.get(course)!,
+      testId: null,
+    };
+    const day = new Date(Date.now() + inDays * DAY_MS).toISOString().slice(0, 10);
+    await savePlan(db, nextId(), links, { ...plan, day });
+  }
 }
 
 /** Sets the demo desk if the database holds no bike yet, all or nothing; says whether it did. */
@@ -59,6 +87,7 @@ export async function seedOnce(database: Database): Promise<boolean> {
         if (telemetry) await saveTelemetry(db, rideId, telemetry);
       }
     }
+    await seedPlans(db, nextId, idOf);
     return true;
   });
 }

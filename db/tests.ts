@@ -11,9 +11,10 @@ import {
   type TrackRecord,
 } from "#core/records";
 import type { Database } from "./client.ts";
+import { listInstruments } from "./bikes.ts";
 import { listEntries } from "./log.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
-import { bike, entry, pack, ride, rider, setUp, telemetry, test, track } from "./schema.ts";
+import { bike, entry, instrument, pack, ride, rider, setUp, telemetry, test, track } from "./schema.ts";
 import { readTelemetry } from "./telemetry.ts";
 
 /** Who and what a test is of, besides its own fields. */
@@ -64,6 +65,7 @@ const stamp = sql<string>`concat_ws('/',
   extract(epoch from ${test.updatedAt}), extract(epoch from ${bike.updatedAt}), extract(epoch from ${pack.updatedAt}),
   (select extract(epoch from p.updated_at) from ${pack} p where p.id = ${test.secondPackId}),
   extract(epoch from ${setUp.updatedAt}), extract(epoch from ${rider.updatedAt}),
+  (select max(extract(epoch from i.updated_at)) from ${instrument} i),
   (select count(*) from ${entry} e join ${ride} r on r.id = e.ride_id join ${test} t on t.id = r.test_id where t.bike_id = ${test.bikeId}),
   (select count(*) from ${telemetry} m join ${ride} r on r.id = m.ride_id where r.test_id = ${test.id}),
   (select count(*) from ${track} k join ${ride} r on r.id = k.ride_id where r.test_id = ${test.id}))`;
@@ -168,6 +170,7 @@ export async function loadRecord(db: Database, id: string): Promise<TestRecord |
         telemetry: await readTelemetry(db, each.id),
       })),
     ),
+    instruments: [...(await listInstruments(db, { archived: true }))],
     knownFactor: null,
   };
 }

@@ -3,12 +3,14 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { found, idOf } from "#app/ui/require.server";
+import { claimText } from "#app/ui/claim";
 import { dayText } from "#app/ui/testLine";
 import { labelEnergy, usableEnergy } from "#core/pack";
-import { formatQuantity, formatUncertain } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain } from "#core/quantities";
 import { packHistory } from "#core/results";
-import { findBike, listPacks, listSetUps } from "#db/bikes";
+import { findBike, listBenches, listPacks, listSetUps } from "#db/bikes";
 import { listTests } from "#db/tests";
+import { Act } from "#ui/act";
 import { Figure } from "#ui/figure";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
@@ -26,10 +28,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     listTests(db, { bikeId: bike.id }),
   ]);
   const results = await resultsOf(db, tests);
+  const benches = await Promise.all(packs.map(({ id }) => listBenches(db, id)));
   return {
     bike,
     setUps,
-    packs: packs.map((pack) => {
+    packs: packs.map((pack, i) => {
       const [label, usable] = [labelEnergy(pack), usableEnergy({ ...pack, packTempC: 25 })];
       const alone = tests.flatMap(({ id, packId, secondPackId, test }) => {
         const result = results.get(id);
@@ -39,6 +42,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       });
       return {
         ...pack,
+        benches: benches[i]!,
         label: label.ok ? label.value : null,
         usable: usable.ok ? usable.value : null,
         history: packHistory(pack, alone, new Date().toISOString().slice(0, 10)),
@@ -84,9 +88,14 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
       line={bike.what}
       next={
         packs.length ? (
-          <Link to={`/strip/new?bike=${bike.id}`} className="button button-main">
-            New test
-          </Link>
+          <div className="flex gap-3">
+            <Link to={`/plan/new?bike=${bike.id}`} className="button button-main">
+              Plan a test
+            </Link>
+            <Link to={`/strip/new?bike=${bike.id}`} className="button">
+              New test
+            </Link>
+          </div>
         ) : (
           <Link to={`/bikes/${bike.id}/packs/new`} className="button button-main">
             Add its pack
@@ -131,6 +140,18 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                       <p className="mt-1 text-sm text-quiet">{pack.history.sentence}</p>
                     </>
                   ) : null}
+                  <ul className="mt-2 text-sm">
+                    {pack.benches.map((bench) => (
+                      <li key={bench.id}>
+                        <Link to={`/bikes/${bike.id}/packs/${pack.id}/bench/${bench.id}/sheet`}>
+                          Bench sheet, {dayText(bench.on)}
+                        </Link>
+                      </li>
+                    ))}
+                    <li>
+                      <Link to={`/bikes/${bike.id}/packs/${pack.id}/bench/new`}>Record a bench test</Link>
+                    </li>
+                  </ul>
                 </div>
               ))}
               {packs.length === 0 ? <p className="text-quiet">No pack yet: a test needs one.</p> : null}
@@ -155,12 +176,24 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
                           ? "pressure not noted"
                           : formatQuantity(setUp.pressurePa, "pressure", system),
                         setUp.lightsOn ? "lights on" : "lights off",
+                        setUp.since ? `since ${dayText(setUp.since)}` : "",
+                        setUp.changed,
                         setUp.carriedKg
                           ? `carries ${formatQuantity(setUp.carriedKg, "mass", system, 0)}`
                           : "",
                       ]
                         .filter(Boolean)
                         .join(", ")}
+                    </td>
+                    <td className="number text-sm">
+                      <Act kind="setUp" id={setUp.id} intent="duplicate" name={setUp.name} />
+                      <Act
+                        kind="setUp"
+                        id={setUp.id}
+                        intent="archive"
+                        to={`/bikes/${bike.id}`}
+                        name={setUp.name}
+                      />
                     </td>
                   </tr>
                 ))}
@@ -206,37 +239,69 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
           <dl>
             <Fact name="Weight">
               {show(bike.massKg, (kg) => formatQuantity(kg, "mass", system), "not weighed")}
+              {bike.massWithoutPackKg === undefined ? null : (
+                <div className="text-sm text-quiet">
+                  {formatQuantity(bike.massWithoutPackKg, "mass", system)} without its pack
+                </div>
+              )}
             </Fact>
             <Fact name="Motor" pencil={assumed("motor")}>
               {bike.motor === "hub" ? "hub motor" : "mid motor"}
+              {bike.motorW === undefined ? "" : `, ${bike.motorW} W`}
+              {bike.sensor === "not noted" ? "" : `, ${bike.sensor} sensor`}
+            </Fact>
+            <Fact name="Assist stops at" pencil={assumed("assistToMps")}>
+              {show(bike.assistToMps, (mps) => formatQuantity(mps, "speed", system), "not noted")}
             </Fact>
             <Fact name="Levels" pencil={assumed("levels")}>
-              {bike.levels.join(", ")}
+              {bike.levels
+                .map((name, i) =>
+                  bike.levelShares.length ? `${name} ${fixed(100 * bike.levelShares[i]!, 0)} %` : name,
+                )
+                .join(", ")}
               {bike.throttle ? ", throttle" : ""}
             </Fact>
             <Fact name="Percent" pencil={assumed("percentStep")}>
               {bike.percentStep ? `in steps of ${bike.percentStep}, counts ${bike.counts}` : "none"}
             </Fact>
-            <Fact name="Bars" pencil={assumed("bars")}>
+            <Fact name={bike.barsAre === "bars" ? "Bars" : "Lamp colours"} pencil={assumed("bars")}>
               {bike.bars || "none"}
             </Fact>
             <Fact name="Volts" pencil={assumed("meterStepV")}>
-              in steps of {bike.meterStepV} V
+              {bike.meterStepV ? `in steps of ${bike.meterStepV} V` : "none"}
+            </Fact>
+            <Fact name="Power shown" pencil={assumed("powerShown")}>
+              {bike.powerShown}
             </Fact>
             <Fact name="Wheel setting">
               {show(bike.wheelCircumferenceM, (m) => formatQuantity(m, "length", system), "not noted")}
             </Fact>
             <Fact name="Claimed range">
-              {show(
-                bike.claimLowM,
-                (low) =>
-                  [...new Set([low, bike.claimHighM ?? low])]
-                    .map((m) => formatQuantity(m, "distance", system, 0))
-                    .join(" to "),
-                "none noted",
-              )}
+              {bike.claims.length === 0 ? <span className="pencil">none noted</span> : null}
+              {bike.claims.map((claim) => (
+                <div key={`${claim.mode} ${claim.lowM}`}>
+                  {claim.mode ? `${claim.mode}: ` : ""}
+                  {claimText(claim, system)}
+                  <div className="text-sm text-quiet">{claim.conditions || "conditions not stated"}</div>
+                </div>
+              ))}
+            </Fact>
+            <Fact name="Brakes">{bike.brakes || <span className="pencil">not noted</span>}</Fact>
+            {bike.comfort ? <Fact name="Comfort">{bike.comfort}</Fact> : null}
+            <Fact name="Price">
+              {show(bike.priceMinor, (minor) => `${fixed(minor / 100, 0)} ${bike.currency}`, "not noted")}
             </Fact>
           </dl>
+          <p className="mt-3 text-sm">
+            <Act kind="bike" id={bike.id} intent="duplicate" name={bike.name} />
+            <Act
+              kind="bike"
+              id={bike.id}
+              intent={bike.archived ? "restore" : "archive"}
+              to={bike.archived ? `/bikes/${bike.id}` : "/bikes"}
+              name={bike.name}
+            />
+          </p>
         </aside>
       </div>
     </Page>

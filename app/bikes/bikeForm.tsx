@@ -1,7 +1,7 @@
 import type { SubmissionResult } from "@conform-to/react";
 import { useMemo } from "react";
-import type { Bike } from "#core/records";
-import { SelectField, TextField, TickField } from "#ui/field";
+import { BAR_LOOKS, POWER_DISPLAYS, SENSORS, type Bike } from "#core/records";
+import { AreaField, SelectField, TextField, TickField } from "#ui/field";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { BIKE_FIELDS, bikeForm, bikeTexts } from "./forms";
@@ -43,6 +43,21 @@ export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
               hint="Frame, wheels, brakes, comfort parts."
               className="sm:col-span-2"
             />
+            <TextField
+              field={fields.massWithoutPackKg}
+              label="Weight without it"
+              hint="Tells what the pack weighs, and what a larger one would."
+            />
+            <TextField field={fields.brakes} label="Brakes" />
+            <TextField
+              field={fields.comfort}
+              label="Comfort parts"
+              hint="Seat-post, fork, bars, child seat."
+            />
+            <TextField field={fields.price} label="Price" hint="Such as 1899 EUR." />
+          </section>
+          <section className="grid gap-4 sm:grid-cols-2">
+            <h2 className="sm:col-span-2">Motor and levels</h2>
             <SelectField
               field={fields.motor}
               label="Motor"
@@ -53,10 +68,29 @@ export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
               ]}
             />
             <TextField
+              field={fields.motorW}
+              label="Most power it gives, W"
+              hint="By its label. With it, hills slow the forecast as they slow the bike."
+              inputMode="decimal"
+            />
+            <SelectField
+              field={fields.sensor}
+              label="Pedal sensor"
+              pencil={pencil("sensor")}
+              options={SENSORS.map((value) => ({ value, label: value }))}
+            />
+            <TextField
+              field={fields.assistToMps}
+              label="Assist stops at"
+              hint="The motor rests above it."
+              pencil={pencil("assistToMps")}
+            />
+            <TextField
               field={fields.levels}
               label="Assist levels, least first"
-              hint="The bike's own names, with commas."
+              hint="Their own names, with commas; with shares of power if known: low 40 %, mid 70 %, high 100 %."
               pencil={pencil("levels")}
+              className="sm:col-span-2"
             />
             <TickField field={fields.throttle} label="It has a throttle" />
             <TextField
@@ -90,20 +124,32 @@ export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
               hint="How many; 0 when it shows none."
               inputMode="numeric"
             />
+            <SelectField
+              field={fields.barsAre}
+              label="They are"
+              options={BAR_LOOKS.map((value) => ({ value, label: value }))}
+            />
             <TextField
               field={fields.meterStepV}
               label="Volts shown in steps of"
+              hint="Usually 0.1 V, perhaps in a menu; 0 when it shows none."
               pencil={pencil("meterStepV")}
               inputMode="decimal"
             />
+            <SelectField
+              field={fields.powerShown}
+              label="Power shown"
+              pencil={pencil("powerShown")}
+              options={POWER_DISPLAYS.map((value) => ({ value, label: value }))}
+            />
           </section>
           <section className="grid gap-4 sm:grid-cols-2">
-            <h2 className="sm:col-span-2">The maker's claim</h2>
-            <TextField field={fields.claimLowM} label="Range, from" />
-            <TextField
-              field={fields.claimHighM}
-              label="to"
-              hint="The same figure twice when it claims one."
+            <h2 className="sm:col-span-2">The maker&apos;s claims</h2>
+            <AreaField
+              field={fields.claims}
+              label="Range claimed, one a line"
+              hint="Mode, figure or span, and the conditions if they are stated. Such as: eco: 40 to 60 mi, level road."
+              className="sm:col-span-2"
             />
           </section>
         </>

@@ -2,6 +2,7 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { data, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { findBike, saveBike } from "#db/bikes";
 import { Page } from "#ui/page";
@@ -22,8 +23,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  await saveBike(context.get(dbContext), id, submission.value);
-  return redirect(`/bikes/${id}`);
+  const change = await saveBike(context.get(dbContext), id, submission.value);
+  return redirect(afterChange(`/bikes/${id}`, change));
 }
 
 export default function EditBike({ loaderData: { bike }, actionData }: Route.ComponentProps) {

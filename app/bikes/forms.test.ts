@@ -4,8 +4,10 @@ import type { System } from "#core/quantities";
 import { bikeSchema, packRecordSchema, riderSchema, setUpSchema } from "#core/records";
 import { BIKES, RIDERS, type DeskBike } from "#db/demo/desk";
 import {
+  benchForm,
   bikeForm,
   bikeTexts,
+  instrumentForm,
   NEW_BIKE,
   NEW_PACK,
   NEW_SET_UP,
@@ -20,23 +22,19 @@ import {
 const system = fc.constantFrom<System>("imperial", "metric");
 const desk = Object.values(BIKES as Record<string, DeskBike>);
 
-/** Numbers compared to a thousandth, the rest exactly: form texts keep three decimals. */
-function expectAlike(got: object, wanted: object): void {
-  expect(
-    Object.keys(got)
-      .filter((key) => (got as never)[key] !== undefined)
-      .sort(),
-  ).toEqual(
-    Object.keys(wanted)
-      .filter((key) => (wanted as never)[key] !== undefined)
-      .sort(),
-  );
-  for (const [key, value] of Object.entries(wanted)) {
-    const mine = (got as Record<string, unknown>)[key];
-    if (typeof value === "number")
-      expect(Math.abs((mine as number) - value)).toBeLessThanOrEqual(0.002 * Math.max(1, Math.abs(value)));
-    else expect(mine).toEqual(value);
-  }
+const given = (value: object) =>
+  Object.keys(value)
+    .filter((key) => (value as never)[key] !== undefined)
+    .sort();
+
+/** Numbers compared to a thousandth, however deep, the rest exactly: form texts keep three decimals. */
+function expectAlike(got: unknown, wanted: unknown): void {
+  if (typeof wanted === "number")
+    expect(Math.abs((got as number) - wanted)).toBeLessThanOrEqual(0.002 * Math.max(1, Math.abs(wanted)));
+  else if (typeof wanted === "object" && wanted !== null) {
+    expect(given(got as object)).toEqual(given(wanted));
+    for (const key of given(wanted)) expectAlike((got as never)[key], (wanted as never)[key]);
+  } else expect(got).toEqual(wanted);
 }
 
 describe("what a form shows reads back as the record it came from, in either system", () => {
@@ -109,15 +107,88 @@ describe("a bike's form", () => {
     [{ levels: " , " }, ["levels", "Name at least one assist level, for example: low, high."]],
     [{ bars: "4.5" }, ["bars", "Bars are whole."]],
     [
-      { claimLowM: "60", claimHighM: "40" },
-      ["claimHighM", "The claim's upper end lies below its lower end: swap them."],
+      { claims: "eco: 60 to 40 mi" },
+      ["claims", "“eco: 60 to 40 mi”: its upper end lies below its lower end. Swap them."],
     ],
+    [
+      { claims: "far enough" },
+      ["claims", "“far enough” is not a claim: type one a line, such as “eco: 40 to 60 mi, level road”."],
+    ],
+    [
+      { massKg: "23" },
+      [
+        "massKg",
+        "23 lb is light for an e-bike. 23 kg? Type the unit with it: “23 kg”, or “23 lb” if it is so.",
+      ],
+    ],
+    [
+      { levels: "low 30 %, high" },
+      ["levels", "Give a share of power for every level or for none, for example: low 25 %, high 100 %."],
+    ],
+    [
+      { massKg: "50 lb", massWithoutPackKg: "57 lb" },
+      [
+        "massWithoutPackKg",
+        "Without its pack the bike must weigh less than with it: check both, and their units.",
+      ],
+    ],
+    [{ price: "dear" }, ["price", "“dear” is not a price: type for example 1899 EUR."]],
     [{ percentStep: "two" }, ["percentStep", "“two” is not a number: type for example 3 or 0.5."]],
     [
       { wheelCircumferenceM: "2180 m" },
       ["wheelCircumferenceM", "A wheel measures 500 to 3000 mm round, for example 2180 mm."],
     ],
   ])("%j is answered beside its field", (more, said) => expect(sentence(more)).toEqual(said));
+});
+
+test.each([
+  ["40 to 60 mi", { mode: "", lowM: 64_374, highM: 96_561, conditions: "" }],
+  ["tour: 55 km, 75 kg rider", { mode: "tour", lowM: 55_000, highM: 55_000, conditions: "75 kg rider" }],
+  ["eco: 30-45", { mode: "eco", lowM: 48_280, highM: 72_420, conditions: "" }],
+])("the claim %j is read", (text, claim) => {
+  const parsed = bikeForm("imperial").parse({
+    ...bikeTexts(NEW_BIKE, "imperial"),
+    name: "Reed",
+    claims: text,
+  });
+  expectAlike(parsed.claims, [claim]);
+});
+
+test("a light weight with its unit is taken as typed", () => {
+  const parsed = bikeForm("imperial").parse({
+    ...bikeTexts(NEW_BIKE, "imperial"),
+    name: "Reed",
+    massKg: "23 lb",
+  });
+  expect(parsed.massKg).toBeCloseTo(10.43, 2);
+});
+
+describe("a bench test's form", () => {
+  const typed = { on: "2026-02-20", fromFull: "on", hours: "5.5", wh: "583", startTempC: "19" };
+  const read = (more: Record<string, string>) => benchForm("metric").safeParse({ ...typed, ...more });
+  test("hours are the bare unit", () => expect(read({})).toMatchObject({ data: { hours: 5.5, wh: 583 } }));
+  test("it only starts from full", () => {
+    const parsed = read({ fromFull: "" });
+    expect(!parsed.success && parsed.error.issues[0]!.message).toContain("until the charger is green");
+  });
+  test("nothing gets cooler than it was", () => expect(read({ highestTempC: "12" }).success).toBe(false));
+  test("not in the frost", () => expect(read({ startTempC: "-4" }).success).toBe(false));
+});
+
+test("an instrument's shares are percentages", () =>
+  expect(
+    instrumentForm("metric").parse({ name: "shed", kind: "charger", eta: "87 %", etaSd: "2", amps: "3 A" }),
+  ).toMatchObject({ eta: 0.87, etaSd: 0.02, amps: 3 }));
+
+describe("an effort line", () => {
+  const read = (more: Record<string, string>) => riderForm("metric").safeParse({ name: "Maren", ...more });
+  test("needs both efforts", () => expect(read({ lowBpm: "104", lowW: "55" }).success).toBe(false));
+  test("rises", () =>
+    expect(read({ lowBpm: "140", lowW: "55", highBpm: "120", highW: "150" }).success).toBe(false));
+  test("is kept", () =>
+    expect(read({ lowBpm: "104", lowW: "55", highBpm: "148", highW: "145" })).toMatchObject({
+      data: { highW: 145 },
+    }));
 });
 
 describe("a pack's form", () => {

@@ -1,32 +1,39 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
+import { claimText } from "#app/ui/claim";
 import { labelEnergy } from "#core/pack";
-import { formatBare, formatQuantity } from "#core/quantities";
-import { listBikes, listPacks, listRiders } from "#db/bikes";
+import { fixed, formatQuantity } from "#core/quantities";
+import { claimedSpan } from "#core/records";
+import { listBikes, listInstruments, listPacks, listRiders } from "#db/bikes";
 import { listTests } from "#db/tests";
 import { Figure } from "#ui/figure";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import type { Route } from "./+types/list";
 
-export async function loader({ context }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const [bikes, packs, riders, tests] = await Promise.all([
-    listBikes(db),
+  const archived = new URL(request.url).searchParams.has("archived");
+  const [bikes, packs, riders, instruments, tests] = await Promise.all([
+    listBikes(db, { archived }),
     listPacks(db),
-    listRiders(db),
+    listRiders(db, { archived }),
+    listInstruments(db, { archived }),
     listTests(db),
   ]);
   const latest = new Map([...tests].reverse().map((line) => [line.bikeId, line]));
   const results = await resultsOf(db, [...latest.values()]);
   return {
+    archived,
     riders,
+    instruments,
     bikes: bikes.map((bike) => {
       const line = latest.get(bike.id);
       const result = line && results.get(line.id);
       return {
         ...bike,
+        claimed: claimedSpan(bike),
         packs: packs
           .filter(({ bikeId }) => bikeId === bike.id)
           .map((pack) => ({ name: pack.name, wh: labelEnergy(pack), measuredWh: pack.measuredWh ?? null })),
@@ -39,7 +46,9 @@ export async function loader({ context }: Route.LoaderArgs) {
   };
 }
 
-export default function Bikes({ loaderData: { bikes, riders } }: Route.ComponentProps) {
+export default function Bikes({
+  loaderData: { bikes, riders, instruments, archived },
+}: Route.ComponentProps) {
   const system = useSystem();
   return (
     <Page
@@ -81,6 +90,7 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
                       <Link to={`/bikes/${bike.id}`} className="font-bold">
                         {bike.name}
                       </Link>
+                      {bike.archived ? <span className="text-sm text-quiet"> archived</span> : null}
                       <div className="text-sm text-quiet">{bike.what}</div>
                     </td>
                     <td className="number">
@@ -105,13 +115,7 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
                         <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link>
                       ) : null}
                     </td>
-                    <td>
-                      {bike.claimLowM === undefined
-                        ? ""
-                        : bike.claimHighM === undefined || bike.claimHighM === bike.claimLowM
-                          ? formatQuantity(bike.claimLowM, "distance", system, 0)
-                          : `${formatBare(bike.claimLowM, "distance", system, 0)} to ${formatQuantity(bike.claimHighM, "distance", system, 0)}`}
-                    </td>
+                    <td>{bike.claimed ? claimText(bike.claimed, system) : ""}</td>
                     <td className="number">
                       {bike.last ? (
                         <Link to={`/strip/${bike.last.testId}`} className="text-ink" title={bike.last.title}>
@@ -147,6 +151,35 @@ export default function Bikes({ loaderData: { bikes, riders } }: Route.Component
             </li>
           </ul>
         </section>
+        <section>
+          <h2 className="mb-2">Meters, loggers and chargers</h2>
+          <ul className="flex flex-wrap gap-2">
+            {instruments.map((instrument) => (
+              <li key={instrument.id} className="sheet px-3 py-2">
+                <Link to={`/bikes/instruments/${instrument.id}`}>{instrument.name}</Link>
+                <span className="text-sm text-quiet">
+                  , {instrument.kind}
+                  {instrument.gainSd === undefined ? "" : `, to ${fixed(100 * instrument.gainSd, 1)} %`}
+                  {instrument.amps === undefined
+                    ? ""
+                    : `, ${formatQuantity(instrument.amps, "current", system)}`}
+                </span>
+              </li>
+            ))}
+            <li>
+              <Link to="/bikes/instruments/new" className="button">
+                Add an instrument
+              </Link>
+            </li>
+          </ul>
+        </section>
+        <p className="text-sm">
+          {archived ? (
+            <Link to="/bikes">Leave out what is archived</Link>
+          ) : (
+            <Link to="/bikes?archived">Show what is archived</Link>
+          )}
+        </p>
       </div>
     </Page>
   );

@@ -4,8 +4,10 @@ import { data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { findBike, listPacks, savePack } from "#db/bikes";
+import { Cautions } from "#ui/cautions";
 import { SelectField, TextField } from "#ui/field";
 import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
@@ -23,7 +25,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     bike,
     pack: found(
-      (await listPacks(db, bike.id)).find((pack) => pack.id === id),
+      (await listPacks(db, bike.id, { archived: true })).find((pack) => pack.id === id),
       GONE,
     ),
     isNew: false,
@@ -38,8 +40,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.packId === "new" ? uuidv7() : idOf(params.packId, GONE);
-  await savePack(context.get(dbContext), id, bikeId, submission.value);
-  return redirect(`/bikes/${bikeId}`);
+  const change = await savePack(context.get(dbContext), id, bikeId, submission.value);
+  return redirect(afterChange(`/bikes/${bikeId}`, change));
 }
 
 export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: Route.ComponentProps) {
@@ -110,7 +112,7 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
                 />
               </section>
               <section className="grid gap-4 sm:grid-cols-2">
-                <h2 className="sm:col-span-2">Age</h2>
+                <h2 className="sm:col-span-2">Age and keeping</h2>
                 <TextField field={fields.firstUsedOn} label="First used on" type="date" />
                 <TextField
                   field={fields.cycles}
@@ -118,12 +120,12 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
                   hint="Two half charges make one."
                   inputMode="numeric"
                 />
+                <TextField field={fields.storage} label="Storage" hint="Where, how full, how warm." />
+                <TextField field={fields.lastFullOn} label="Last full on" type="date" />
+                <TextField field={fields.highestTempC} label="Highest temperature seen" />
+                <TextField field={fields.massKg} label="Weight of the pack" />
               </section>
-              <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
-                Never open a pack, bridge its contacts or bypass its protection. Charge attended, with its own
-                charger, away from exits. Swelling, smell, hiss or heat: stop, move away, call the emergency
-                number.
-              </p>
+              <Cautions of="pack" most={3} />
             </>
           )}
         </SaveForm>

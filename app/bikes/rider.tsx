@@ -4,8 +4,10 @@ import { data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { listRiders, saveRider } from "#db/bikes";
+import { Act } from "#ui/act";
 import { TextField } from "#ui/field";
 import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
@@ -20,7 +22,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const id = idOf(params.riderId, GONE);
   return {
     rider: found(
-      (await listRiders(context.get(dbContext))).find((rider) => rider.id === id),
+      (await listRiders(context.get(dbContext), { archived: true })).find((rider) => rider.id === id),
       GONE,
     ),
     isNew: false,
@@ -33,12 +35,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  await saveRider(
+  const change = await saveRider(
     context.get(dbContext),
     params.riderId === "new" ? uuidv7() : idOf(params.riderId, GONE),
     submission.value,
   );
-  return redirect("/bikes");
+  return redirect(afterChange("/bikes", change));
 }
 
 export default function RiderPage({ loaderData: { rider, isNew }, actionData }: Route.ComponentProps) {
@@ -48,6 +50,11 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
     <Page
       title={isNew ? "Add a rider" : rider.name}
       line="First names are enough. Weight dressed, with water and camera."
+      next={
+        "id" in rider ? (
+          <Act kind="rider" id={String(rider.id)} intent="archive" to="/bikes" name={rider.name} />
+        ) : null
+      }
     >
       <div className="max-w-xl p-4 md:p-6">
         <SaveForm
@@ -62,6 +69,18 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
             <>
               <TextField field={fields.name} label="Name" autoFocus={isNew} />
               <TextField field={fields.massKg} label="Weight, dressed" hint="Such as 78 kg or 172 lb." />
+              <fieldset className="grid grid-cols-2 gap-4">
+                <legend className="mb-1 font-bold">Effort line</legend>
+                <p className="col-span-2 text-sm text-quiet">
+                  Two efforts whose watts you know, from a trainer or a crank meter. With them a heart rate
+                  held all day gives two bikes the same rider.
+                </p>
+                <TextField field={fields.lowBpm} label="Easy, beats a minute" inputMode="numeric" />
+                <TextField field={fields.lowW} label="Easy, watts" inputMode="numeric" />
+                <TextField field={fields.highBpm} label="Hard, beats a minute" inputMode="numeric" />
+                <TextField field={fields.highW} label="Hard, watts" inputMode="numeric" />
+              </fieldset>
+              <TextField field={fields.note} label="Remarks" />
             </>
           )}
         </SaveForm>

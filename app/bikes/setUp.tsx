@@ -4,9 +4,11 @@ import { data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
+import { POSTURES, TYRES } from "#core/records";
 import { findBike, listSetUps, saveSetUp } from "#db/bikes";
-import { TextField, TickField } from "#ui/field";
+import { SelectField, TextField, TickField } from "#ui/field";
 import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
@@ -23,7 +25,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     bike,
     setUp: found(
-      (await listSetUps(db, bike.id)).find((setUp) => setUp.id === id),
+      (await listSetUps(db, bike.id, { archived: true })).find((setUp) => setUp.id === id),
       GONE,
     ),
     isNew: false,
@@ -38,8 +40,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.setUpId === "new" ? uuidv7() : idOf(params.setUpId, GONE);
-  await saveSetUp(context.get(dbContext), id, bikeId, submission.value);
-  return redirect(`/bikes/${bikeId}`);
+  const change = await saveSetUp(context.get(dbContext), id, bikeId, submission.value);
+  return redirect(afterChange(`/bikes/${bikeId}`, change));
 }
 
 export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionData }: Route.ComponentProps) {
@@ -62,13 +64,35 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
           {(fields) => (
             <section className="grid gap-4 sm:grid-cols-2">
               <TextField field={fields.name} label="Name" hint="Such as: slick tyres." autoFocus={isNew} />
-              <TextField field={fields.tyre} label="Tyres" hint="Class and width." />
+              <TextField field={fields.since} label="Ridden so since" type="date" />
+              <TextField field={fields.tyre} label="Tyres" hint="Model class, as on the sidewall." />
+              <SelectField
+                field={fields.tyreClass}
+                label="They roll like"
+                pencil={setUp.pencil.includes("tyreClass")}
+                options={TYRES.map((value) => ({ value, label: `${value} tyres` }))}
+              />
+              <TextField field={fields.tyreWidthM} label="Width" hint="Such as 47 mm or 1.75 in." />
               <TextField field={fields.pressurePa} label="Pressure" hint="Such as 31 psi or 2.1 bar." />
+              <TextField field={fields.maxPressurePa} label="Its printed maximum" />
+              <SelectField
+                field={fields.posture}
+                label="Rider and luggage"
+                hint="For the drag."
+                pencil={setUp.pencil.includes("posture")}
+                options={POSTURES.map((value) => ({ value, label: value }))}
+              />
               <TextField
                 field={fields.carriedKg}
                 label="Load carried"
                 hint="Panniers, child, camera; without the rider."
                 pencil={setUp.pencil.includes("carriedKg")}
+              />
+              <TextField
+                field={fields.changed}
+                label="Changed parts"
+                hint="What is not the maker's: bars, seat, second pack."
+                className="sm:col-span-2"
               />
               <TickField field={fields.lightsOn} label="Lights on" />
             </section>

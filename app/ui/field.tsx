@@ -176,3 +176,23 @@ export function TickField({ field, label, hint, className }: FieldProps) {
     </div>
   );
 }
+
+interface AreaFieldProps extends FieldProps {
+  readonly rows?: number;
+}
+
+/** Several lines of text. */
+export function AreaField({ rows = 3, ...around }: AreaFieldProps) {
+  const { field } = around;
+  return (
+    <Around {...around}>
+      <textarea
+        {...described(field, around.hint)}
+        key={field.key}
+        rows={rows}
+        defaultValue={initial(field)}
+        className="input py-1.5"
+      />
+    </Around>
+  );
+}

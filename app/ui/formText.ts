@@ -7,16 +7,59 @@ import { parseNumber, parseQuantity, unitOf, type DimensionName, type System } f
  */
 const typed = z.string().optional();
 
-/** A quantity with or without its unit; empty is undefined. */
-export function quantityText(name: DimensionName, system: System) {
+/** A quantity with or without its unit, a bare number in the person's own unless said; empty is undefined. */
+export function quantityText(name: DimensionName, system: System, bareUnit = unitOf(name, system)) {
   return typed.transform((text, context) => {
     if (text === undefined || text.trim() === "") return undefined;
-    const value = parseQuantity(text, name, unitOf(name, system));
+    const value = parseQuantity(text, name, bareUnit);
     if (value.ok) return value.value;
     context.addIssue({ code: "custom", message: value.problems[0]!.sentence });
     return z.NEVER;
   });
 }
+
+/**
+ * A weight whose unit is plain: a bare number that would be odd in the person's own unit is asked about instead of taken
+ * ("23 lb is light for an e-bike: 23 kg?").
+ *
+ * @param what is weighed; @param leastKg and @param mostKg of what is usual
+ */
+export function weightText(what: string, leastKg: number, mostKg: number, system: System) {
+  const mass = quantityText("mass", system);
+  return typed.transform((text, context) => {
+    const parsed = mass.safeParse(text);
+    if (!parsed.success) {
+      for (const { message } of parsed.error.issues) context.addIssue({ code: "custom", message });
+      return z.NEVER;
+    }
+    const kg = parsed.data;
+    if (kg === undefined || (kg >= leastKg && kg <= mostKg) || !/^[\d.,\s]+$/.test(text ?? "")) return kg;
+    const [own, other] = system === "imperial" ? ["lb", "kg"] : ["kg", "lb"];
+    const bare = text!.trim();
+    context.addIssue({
+      code: "custom",
+      message: `${bare} ${own} is ${kg < leastKg ? "light" : "heavy"} for ${what}. ${bare} ${other}? Type the unit with it: “${bare} ${other}”, or “${bare} ${own}” if it is so.`,
+    });
+    return z.NEVER;
+  });
+}
+
+/** A share typed as percent: "25" or "25 %" is 0.25; empty is undefined. */
+export const shareText = typed.transform((text, context) => {
+  if (text === undefined || text.trim() === "") return undefined;
+  const value = parseNumber(text.replace("%", ""));
+  if (typeof value === "number") return value / 100;
+  context.addIssue({ code: "custom", message: `“${text}” is not a percentage: type for example 3 %.` });
+  return z.NEVER;
+});
+
+/** One thing a line, for lists. */
+export const linesText = typed.transform((text) =>
+  (text ?? "")
+    .split("\n")
+    .map((line) => line.trim())
+    .filter(Boolean),
+);
 
 /** A plain number; empty is undefined. */
 export const numberText = typed.transform((text, context) => {

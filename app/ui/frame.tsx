@@ -2,6 +2,7 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { Bike, ChartNoAxesGantt, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
 import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
 
 interface Station {
@@ -114,6 +115,7 @@ export default function Frame() {
         </div>
       </nav>
       <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
+        <UndoNotice />
         <Outlet />
       </main>
       <nav

@@ -12,6 +12,8 @@ import {
   usableEnergy,
 } from "#core/pack";
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
+import { courseEnergy } from "#core/roadload";
+import { groundSchema } from "#core/log";
 import { badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
 
 interface Calculation {
@@ -52,6 +54,31 @@ const byPairs = z.object({
     .min(1, "Give at least one pair of readings."),
 });
 const byDefault = z.object({ seriesCells: z.number().int().min(1), ampHours: positive.optional() });
+
+const fraction = positive.max(1, "An efficiency is above 0 and at most 1.");
+const climb = number.min(0, "Climb cannot be negative: give metres per mile.").max(600);
+const conditionsSchema = z.object({
+  massKg: positive,
+  speedMps: positive.max(30, "That is over 65 mph: speeds are in metres per second."),
+  ground: groundSchema.optional(),
+  headwindMps: number.optional(),
+  gainMPerMi: climb.optional(),
+  lossMPerMi: climb.optional(),
+  stopsPerMi: number.min(0, "Stops cannot be negative.").optional(),
+  tempC: number.min(-60, "Air colder than -60 C is not ridden in.").max(60).optional(),
+  altitudeM: number.min(-500).max(9000, "Altitude is in metres, at most 9000.").optional(),
+  lightsOn: z.boolean().optional(),
+  riderW: number.min(0, "A rider's power cannot be negative.").optional(),
+});
+const roadBikeSchema = z
+  .object({
+    cdA: positive,
+    crr: positive,
+    etaD: fraction,
+    etaM: fraction,
+    assistToMps: positive,
+  })
+  .partial();
 
 /** Every single calculation by name; input and result keys are those of docs/formats/calc.md. */
 export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
@@ -115,6 +142,10 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
       const found = resistanceFromPairs(input.pairs);
       return found.ok ? good({ ohm: found.value }) : found;
     },
+  ),
+  courseEnergy: calculation(
+    z.object({ conditions: conditionsSchema, bike: roadBikeSchema.default({}) }),
+    ({ conditions, bike }) => good({ whPerMi: courseEnergy(conditions, bike) }),
   ),
   ledger: calculation(ledgerInputSchema, answerLedger),
 };

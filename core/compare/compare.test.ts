@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { confounders, normalCdf, pairOf, standings } from "#core/compare";
+import { confounders, pairOf, standings } from "#core/compare";
+import { normalCdf } from "#core/quantities";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 describe("standings", () => {

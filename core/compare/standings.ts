@@ -1,5 +1,4 @@
-import type { Uncertain } from "#core/quantities";
-import { normalCdf } from "./normal.ts";
+import { normalCdf, type Uncertain } from "#core/quantities";
 
 export interface StandingInput {
   readonly id: string;

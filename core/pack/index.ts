@@ -17,3 +17,4 @@ export {
   type Expected,
   type Health,
 } from "./health.ts";
+export { packSheet, type PackSheet } from "./sheet.ts";

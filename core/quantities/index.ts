@@ -24,4 +24,5 @@ export {
   writeUncertain,
   type Written,
 } from "./format.ts";
+export { normalCdf } from "./normal.ts";
 export { quantityToken, spoken } from "./spoken.ts";

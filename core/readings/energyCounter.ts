@@ -13,6 +13,8 @@ export const energyCounter = readingKind({
     wh: z.number({ error: "Wh must be a number." }),
     stepWh: z.number().min(0).default(1),
     meter: z.string().default("meter"),
+    /** The meter's own error, 1 sd as a share, where it is known. */
+    gainSd: z.number().positive().max(0.5).optional(),
   }),
   name: "energy counter",
   counted: ["one energy count", "energy counts"],
@@ -20,13 +22,13 @@ export const energyCounter = readingKind({
   ifOff: "was the counter reset on the way?",
   text: ({ wh }) => `${wh} Wh counted`,
   check: checkSpan,
-  says: ({ fromMark, toMark, wh, stepWh, meter }) =>
+  says: ({ fromMark, toMark, wh, stepWh, meter, gainSd = ASSUMED.energyGainSd }) =>
     energyRow(
       {
         from: fromMark,
         to: toMark,
         wh: () => wh,
-        gain: (energy) => energy * ASSUMED.energyGainSd,
+        gain: (energy) => energy * gainSd,
         gainUnknown: gainOf(`meter ${meter}`, "meter gain"),
       },
       [{ source: "counter step", sd: stepWh / ROOT12 }],

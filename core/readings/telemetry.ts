@@ -11,6 +11,8 @@ export const telemetry = readingKind({
     wh: z.number({ error: "Wh must be a number." }),
     sdWh: z.number().min(0).default(0),
     logger: z.string().default("logger"),
+    /** The logger's own error, 1 sd as a share, where it is known. */
+    gainSd: z.number().positive().max(0.5).optional(),
   }),
   name: "telemetry",
   counted: ["telemetry", "runs of telemetry"],
@@ -18,13 +20,13 @@ export const telemetry = readingKind({
   ifOff: "a gap in the log, or a clock that is off?",
   text: ({ wh }) => `${Math.round(wh * 10) / 10} Wh logged`,
   check: checkSpan,
-  says: ({ fromMark, toMark, wh, sdWh, logger }) =>
+  says: ({ fromMark, toMark, wh, sdWh, logger, gainSd = ASSUMED.shuntGainSd }) =>
     energyRow(
       {
         from: fromMark,
         to: toMark,
         wh: () => wh,
-        gain: (energy) => energy * ASSUMED.shuntGainSd,
+        gain: (energy) => energy * gainSd,
         gainUnknown: gainOf(`logger ${logger}`, "logger gain"),
       },
       [{ source: "telemetry gaps", sd: sdWh }],

@@ -10,9 +10,12 @@ const wall = {
   wallWh: z.number({ error: "Wall Wh must be a number." }).positive("Wall Wh must be more than zero."),
   stepWh: z.number().min(0).default(1),
   charger: z.string().default("charger"),
+  /** The charger's own efficiency and its doubt, where they were measured. */
+  eta: z.number().positive().max(1).optional(),
+  etaSd: z.number().positive().max(0.5).optional(),
 };
 const efficiencyOf = (charger: string) => gainOf(`charger ${charger}`, "charger efficiency");
-const stepOf = (stepWh: number) => [{ source: "counter step", sd: (stepWh * ASSUMED.chargerEta) / ROOT12 }];
+const stepOf = (stepWh: number, eta: number) => [{ source: "counter step", sd: (stepWh * eta) / ROOT12 }];
 
 /** Wall energy to fill the pack again: what was used since full, over the charger's efficiency. */
 export const wallRefill = readingKind({
@@ -23,16 +26,16 @@ export const wallRefill = readingKind({
   ifOff: "did the charger finish?",
   text: ({ wallWh }) => `${wallWh} Wh at the wall`,
   check: () => [],
-  says: ({ mark, wallWh, stepWh, charger }) =>
+  says: ({ mark, wallWh, stepWh, charger, eta = ASSUMED.chargerEta, etaSd = ASSUMED.chargerEtaSd }) =>
     energyRow(
       {
         from: undefined,
         to: mark,
-        wh: () => wallWh * ASSUMED.chargerEta,
-        gain: () => wallWh * ASSUMED.chargerEtaSd,
+        wh: () => wallWh * eta,
+        gain: () => wallWh * etaSd,
         gainUnknown: efficiencyOf(charger),
       },
-      stepOf(stepWh),
+      stepOf(stepWh, eta),
     ),
 });
 
@@ -45,16 +48,24 @@ export const wallCharge = readingKind({
   ifOff: "was all of it for this pack?",
   text: ({ wallWh }) => `${wallWh} Wh charged at the wall`,
   check: checkSpan,
-  says: ({ fromMark, toMark, wallWh, stepWh, charger }) =>
+  says: ({
+    fromMark,
+    toMark,
+    wallWh,
+    stepWh,
+    charger,
+    eta = ASSUMED.chargerEta,
+    etaSd = ASSUMED.chargerEtaSd,
+  }) =>
     energyRow(
       {
         from: fromMark,
         to: toMark,
         charging: true,
-        wh: () => -wallWh * ASSUMED.chargerEta,
-        gain: () => -wallWh * ASSUMED.chargerEtaSd,
+        wh: () => -wallWh * eta,
+        gain: () => -wallWh * etaSd,
         gainUnknown: efficiencyOf(charger),
       },
-      stepOf(stepWh),
+      stepOf(stepWh, eta),
     ),
 });

@@ -1,21 +1,28 @@
+export { number, words } from "./fields.ts";
 export {
+  BAR_LOOKS,
   bikeSchema,
+  claimedSpan,
+  POWER_DISPLAYS,
+  SENSORS,
+  type Bike,
+  type Claim,
+} from "./bike.ts";
+export { packRecordSchema, type PackRecord } from "./pack.ts";
+export { riderSchema, type Rider } from "./rider.ts";
+export { POSTURES, setUpSchema, TYRES, type SetUp } from "./setUp.ts";
+export { INSTRUMENTS, instrumentSchema, type Instrument } from "./instrument.ts";
+export { benchSchema, type Bench } from "./bench.ts";
+export {
   DRIVES,
-  packRecordSchema,
-  riderSchema,
   SCHOOLS,
-  setUpSchema,
   telemetrySchema,
   testRecordSchema,
   testSchema,
   trackSchema,
   utcOffsetSchema,
-  type Bike,
-  type PackRecord,
-  type Rider,
-  type SetUp,
   type TelemetryRecord,
   type Test,
   type TestRecord,
   type TrackRecord,
-} from "./schema.ts";
+} from "./test.ts";

@@ -32,6 +32,14 @@ describe("defaults", () => {
       counts: "charge",
       bars: 0,
       meterStepV: 0.1,
+      sensor: "not noted",
+      levelShares: [],
+      barsAre: "bars",
+      powerShown: "none",
+      brakes: "",
+      comfort: "",
+      currency: "EUR",
+      claims: [],
       pencil: [],
     });
   });

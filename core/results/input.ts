@@ -6,6 +6,7 @@ import { resistanceFromPairs, resistanceFromSteps, type Pack, type RestLoadPair 
 import { METRES_PER_MILE } from "#core/quantities";
 import { checkReading, readingText, type Setting } from "#core/readings";
 import type { Bike, PackRecord, TestRecord } from "#core/records";
+import { byInstrument } from "./instruments.ts";
 
 /** From a record to what the ledger solves: the course, its cells, and the readings that can be. */
 
@@ -129,7 +130,7 @@ export function ledgerInput(
             ? { miles: {}, charged }
             : { miles: { [cellName(level, ground)]: distanceM / METRES_PER_MILE }, gainM, lossM },
         ),
-        readings: readings.map(({ reading }) => reading),
+        readings: readings.map(({ reading }) => byInstrument(reading, record.instruments)),
       },
     ],
   };

@@ -1,2 +1,11 @@
 export { airDensity } from "./air.ts";
-export { GROUND_FACTOR, roadPower, type RoadState, type RoadPower } from "./power.ts";
+export { GROUND_FACTOR } from "./ground.ts";
+export { roadPower, type RoadState, type RoadPower } from "./power.ts";
+export {
+  courseEnergy,
+  courseParts,
+  stopWh,
+  type CourseConditions,
+  type CoursePart,
+  type RoadBike,
+} from "./course.ts";

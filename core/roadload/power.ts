@@ -2,17 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
 import { STANDARD_GRAVITY } from "#core/quantities";
 import { airDensity } from "./air.ts";
-
-/** Rolling resistance of each ground against asphalt. */
-export const GROUND_FACTOR: Readonly<Record<Ground, number>> = {
-  asphalt: 1,
-  brick: 1.3,
-  "fine gravel": 1.6,
-  "loose gravel": 2.2,
-  grass: 3.5,
-  mud: 5,
-  snow: 2.5,
-};
+import { GROUND_FACTOR } from "./ground.ts";
 
 /** A bike at a moment of its way. What is left out is the default of the assumptions table. */
 export interface RoadState {
@@ -35,6 +25,8 @@ export interface RoadState {
   readonly crr?: number;
   readonly etaD?: number;
   readonly etaM?: number;
+  /** Above this the motor rests; left out, it never does. */
+  readonly assistToMps?: number | undefined;
 }
 
 export interface RoadPower {
@@ -66,6 +58,7 @@ export function roadPower(state: RoadState): RoadPower {
     crr = ASSUMED.rollingAsphalt,
     etaD = ASSUMED.drivetrainEfficiency,
     etaM = ASSUMED.motorEfficiency,
+    assistToMps = Infinity,
   } = state;
   const airMps = speedMps + headwindMps;
   const forceN =
@@ -73,7 +66,7 @@ export function roadPower(state: RoadState): RoadPower {
     0.5 * airDensity(tempC, altitudeM) * cdA * airMps * Math.abs(airMps) +
     massKg * accelerationMps2;
   const wheelW = forceN * speedMps;
-  const motorW = Math.max(0, wheelW / etaD - riderW);
+  const motorW = speedMps > assistToMps ? 0 : Math.max(0, wheelW / etaD - riderW);
   const batteryW = motorW / etaM + ASSUMED.idleW + (lightsOn ? ASSUMED.lightsW : 0);
   return { forceN, wheelW, motorW, batteryW };
 }

@@ -19,7 +19,7 @@ export interface Given {
 }
 
 /** What resistance takes of a pack's energy on an ordinary ride, about. */
-const LOSSES = 0.02;
+export const LOSSES = 0.02;
 
 /** Assist levels where none are given. */
 export const LEVELS = ["low", "high"] as const;

@@ -1,4 +1,5 @@
 export { type Given } from "./draw.ts";
 export { makeStandin, type Standin, type StandinTruth } from "./make.ts";
+export { ridePlan, type PlannedRide, type PlannedTruth } from "./planned.ts";
 export { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
 export { chanceFrom, type Chance } from "./random.ts";

@@ -1,5 +1,15 @@
-import { METRES_PER_MILE, PA_PER_PSI } from "#core/quantities";
-import type { Bike, PackRecord, Rider, SetUp } from "#core/records";
+import { METRES_PER_MILE, MPS_PER_MPH, PA_PER_PSI } from "#core/quantities";
+import type { z } from "zod";
+import {
+  bikeSchema,
+  packRecordSchema,
+  riderSchema,
+  setUpSchema,
+  type Bike,
+  type PackRecord,
+  type Rider,
+  type SetUp,
+} from "#core/records";
 
 /**
  * The demo desk: a cargo-bike and city-bike library in a tidal town of harbour brick, a salt-marsh levee, a disused
@@ -13,32 +23,38 @@ export interface DeskBike {
   readonly setUps: Readonly<Record<string, SetUp>>;
 }
 
-const pack = (value: Omit<PackRecord, "pencil"> & { pencil?: string[] }): PackRecord => ({
-  pencil: [],
-  ...value,
-});
-const setUp = (name: string, tyre: string, psi: number, rest: Partial<SetUp> = {}): SetUp => ({
-  name,
-  tyre,
-  pressurePa: Math.round(psi * PA_PER_PSI),
-  lightsOn: false,
-  carriedKg: 0,
-  pencil: [],
-  ...rest,
-});
+const mph = (miles: number) => miles * MPS_PER_MPH;
+
+const bike = (value: z.input<typeof bikeSchema>): Bike => bikeSchema.parse(value);
+const pack = (value: z.input<typeof packRecordSchema>): PackRecord => packRecordSchema.parse(value);
+const rider = (value: z.input<typeof riderSchema>): Rider => riderSchema.parse(value);
+const setUp = (
+  name: string,
+  tyre: string,
+  psi: number,
+  rest: Partial<z.input<typeof setUpSchema>> = {},
+): SetUp => setUpSchema.parse({ name, tyre, pressurePa: Math.round(psi * PA_PER_PSI), ...rest });
 
 export const RIDERS: Readonly<Record<"maren" | "idris" | "tove", Rider>> = {
-  maren: { name: "Maren", massKg: 71, pencil: [] },
-  idris: { name: "Idris", massKg: 88, pencil: [] },
-  tove: { name: "Tove", pencil: [] },
+  maren: rider({ name: "Maren", massKg: 71, lowBpm: 104, lowW: 55, highBpm: 148, highW: 145 }),
+  idris: rider({ name: "Idris", massKg: 88, note: "rides in boots" }),
+  tove: rider({ name: "Tove" }),
 };
 
 export const BIKES = {
   hauler: {
-    bike: {
+    bike: bike({
       name: "Ondrey Hauler",
       what: "long-tail cargo bike, 20 and 26 inch wheels, disc brakes, child rails",
       massKg: 37.5,
+      massWithoutPackKg: 33.9,
+      motorW: 500,
+      sensor: "cadence",
+      levelShares: [0.4, 0.7, 1],
+      assistToMps: mph(20),
+      powerShown: "watts",
+      brakes: "four-piston hydraulic, 180 mm",
+      priceMinor: 419_900,
       motor: "hub",
       levels: ["low", "mid", "high"],
       throttle: true,
@@ -47,10 +63,12 @@ export const BIKES = {
       bars: 0,
       meterStepV: 0.1,
       wheelCircumferenceM: 2.05,
-      claimLowM: mi(45),
-      claimHighM: mi(60),
+      claims: [
+        { mode: "low", lowM: mi(45), highM: mi(60), conditions: "75 kg rider, level road" },
+        { mode: "high", lowM: mi(28), highM: mi(35), conditions: "" },
+      ],
       pencil: ["counts"],
-    },
+    }),
     packs: {
       main: pack({
         name: "Frame pack",
@@ -63,19 +81,29 @@ export const BIKES = {
         measuredOn: "2026-02-20",
         firstUsedOn: "2024-03-11",
         cycles: 190,
+        massKg: 3.6,
+        storage: "library cellar, about half full",
+        highestTempC: 41,
       }),
       rail: pack({ name: "Rail pack", chemistry: "NMC", labelWh: 480, ampHours: 10, seriesCells: 13 }),
     },
     setUps: {
-      bare: setUp("bare rails", "city tyre, 2.2 inch", 40),
-      child: setUp("child on the rails", "city tyre, 2.2 inch", 44, { carriedKg: 19 }),
+      bare: setUp("bare rails", "city tyre, 2.2 inch", 40, { since: "2026-02-21", maxPressurePa: 345_000 }),
+      child: setUp("child on the rails", "city tyre, 2.2 inch", 44, { carriedKg: 19, since: "2026-03-02" }),
     },
   },
   brindlow: {
-    bike: {
+    bike: bike({
       name: "Brindlow 3",
       what: "three-speed city bike, belt drive, mid motor, no suspension",
       massKg: 20.4,
+      massWithoutPackKg: 18.1,
+      motorW: 250,
+      sensor: "torque",
+      assistToMps: mph(15.5),
+      comfort: "upright bars, sprung seat-post",
+      brakes: "hydraulic",
+      priceMinor: 259_000,
       motor: "mid",
       levels: ["calm", "town", "brisk"],
       throttle: false,
@@ -84,10 +112,9 @@ export const BIKES = {
       bars: 5,
       meterStepV: 0.1,
       wheelCircumferenceM: 2.18,
-      claimLowM: mi(50),
-      claimHighM: mi(50),
+      claims: [{ mode: "calm", lowM: mi(50), highM: mi(50), conditions: "not stated" }],
       pencil: ["counts", "meterStepV"],
-    },
+    }),
     packs: {
       main: pack({
         name: "Down-tube pack",
@@ -101,14 +128,22 @@ export const BIKES = {
     },
     setUps: {
       slick: setUp("slick tyres", "slick, 1.4 inch", 60),
-      knobbly: setUp("winter tyres", "knobbly, 1.75 inch", 45, { lightsOn: true }),
+      knobbly: setUp("winter tyres", "knobbly, 1.75 inch", 45, {
+        lightsOn: true,
+        tyreClass: "knobbly",
+        since: "2026-01-05",
+      }),
     },
   },
   pellam: {
-    bike: {
+    bike: bike({
       name: "Pellam Step",
       what: "step-through with panniers, hub motor, upright, the library's most lent bike",
       massKg: 26.1,
+      motorW: 250,
+      sensor: "cadence",
+      assistToMps: mph(15.5),
+      priceMinor: 179_900,
       motor: "hub",
       levels: ["1", "2", "3", "4", "5"],
       throttle: false,
@@ -116,10 +151,9 @@ export const BIKES = {
       counts: "charge",
       bars: 5,
       meterStepV: 0.1,
-      claimLowM: mi(30),
-      claimHighM: mi(55),
+      claims: [{ mode: "", lowM: mi(30), highM: mi(55), conditions: "" }],
       pencil: ["meterStepV"],
-    },
+    }),
     packs: {
       rack: pack({
         name: "Rack pack",
@@ -131,15 +165,24 @@ export const BIKES = {
       }),
     },
     setUps: {
-      light: setUp("day, empty panniers", "city tyre, 1.75 inch", 50),
-      laden: setUp("lights and 12 kg", "city tyre, 1.75 inch", 50, { lightsOn: true, carriedKg: 12 }),
+      light: setUp("day, empty panniers", "city tyre, 1.75 inch", 50, {
+        posture: "panniers or step-through",
+      }),
+      laden: setUp("lights and 12 kg", "city tyre, 1.75 inch", 50, {
+        lightsOn: true,
+        carriedKg: 12,
+        posture: "panniers or step-through",
+      }),
     },
   },
   tarrick: {
-    bike: {
+    bike: bike({
       name: "Tarrick Fold",
       what: "folding bike, 16 inch wheels, small hub motor, no display but lamps and a volts menu",
       massKg: 17.2,
+      motorW: 250,
+      barsAre: "lamp colours",
+      priceMinor: 129_900,
       motor: "hub",
       levels: ["on"],
       throttle: false,
@@ -147,20 +190,26 @@ export const BIKES = {
       counts: "charge",
       bars: 4,
       meterStepV: 0.1,
-      claimLowM: mi(25),
-      claimHighM: mi(25),
+      claims: [{ mode: "", lowM: mi(25), highM: mi(25), conditions: "" }],
       pencil: ["counts"],
-    },
+    }),
     packs: {
       seat: pack({ name: "Seat-post pack", chemistry: "NMC", labelWh: 252, ampHours: 7, seriesCells: 10 }),
     },
     setUps: { only: setUp("as lent", "slick, 1.35 inch", 80) },
   },
   vessock: {
-    bike: {
+    bike: bike({
       name: "Vessock Fat",
       what: "fat-tyre bike with throttle, iron-phosphate pack, suspension fork, bright lights",
       massKg: 33.8,
+      massWithoutPackKg: 27.6,
+      motorW: 750,
+      sensor: "cadence",
+      assistToMps: mph(20),
+      powerShown: "a bar of power",
+      brakes: "hydraulic, 203 mm",
+      priceMinor: 224_900,
       motor: "hub",
       levels: ["eco", "tour", "boost"],
       throttle: true,
@@ -169,10 +218,9 @@ export const BIKES = {
       bars: 5,
       meterStepV: 0.1,
       wheelCircumferenceM: 2.26,
-      claimLowM: mi(35),
-      claimHighM: mi(50),
+      claims: [{ mode: "", lowM: mi(35), highM: mi(50), conditions: "" }],
       pencil: ["counts"],
-    },
+    }),
     packs: {
       main: pack({
         name: "Iron-phosphate pack",
@@ -183,8 +231,8 @@ export const BIKES = {
       }),
     },
     setUps: {
-      fat: setUp("fat tyres, soft", "fat, 4 inch", 14),
-      firm: setUp("fat tyres, firm", "fat, 4 inch", 22),
+      fat: setUp("fat tyres, soft", "fat, 4 inch", 14, { tyreClass: "fat" }),
+      firm: setUp("fat tyres, firm", "fat, 4 inch", 22, { tyreClass: "fat" }),
     },
   },
-} as const satisfies Record<string, DeskBike>;
+} satisfies Record<string, DeskBike>;

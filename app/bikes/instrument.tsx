@@ -1,0 +1,100 @@
+import { parseWithZod } from "@conform-to/zod/v4";
+import { useMemo } from "react";
+import { data, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
+import { systemOf } from "#app/ui/systemCookie";
+import { INSTRUMENTS } from "#core/records";
+import { listInstruments, saveInstrument } from "#db/bikes";
+import { Act } from "#ui/act";
+import { SelectField, TextField } from "#ui/field";
+import { Page } from "#ui/page";
+import { SaveForm } from "#ui/saveForm";
+import { useSystem } from "#ui/system";
+import { INSTRUMENT_FIELDS, instrumentForm, instrumentTexts, NEW_INSTRUMENT } from "./forms";
+import type { Route } from "./+types/instrument";
+
+const GONE = "There is no such instrument.";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  if (params.instrumentId === "new") return { instrument: NEW_INSTRUMENT, id: null };
+  const id = idOf(params.instrumentId, GONE);
+  const all = await listInstruments(context.get(dbContext), { archived: true });
+  return {
+    instrument: found(
+      all.find((each) => each.id === id),
+      GONE,
+    ),
+    id,
+  };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const submission = parseWithZod(await request.formData(), {
+    schema: instrumentForm(systemOf(request)),
+    disableAutoCoercion: true,
+  });
+  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  const id = params.instrumentId === "new" ? uuidv7() : idOf(params.instrumentId, GONE);
+  const change = await saveInstrument(context.get(dbContext), id, submission.value);
+  return redirect(afterChange("/bikes", change));
+}
+
+export default function InstrumentPage({ loaderData: { instrument, id }, actionData }: Route.ComponentProps) {
+  const system = useSystem();
+  const schema = useMemo(() => instrumentForm(system), [system]);
+  return (
+    <Page
+      title={id ? instrument.name : "Add a meter, logger or charger"}
+      line="The log finds it by its name; what is left empty is the usual for its kind."
+      next={id ? <Act kind="instrument" id={id} intent="archive" to="/bikes" name={instrument.name} /> : null}
+    >
+      <div className="max-w-2xl p-4 md:p-6">
+        <SaveForm
+          schema={schema}
+          names={INSTRUMENT_FIELDS}
+          values={instrumentTexts(instrument, system)}
+          lastResult={actionData}
+          save="Keep it"
+          back="/bikes"
+        >
+          {(fields) => (
+            <>
+              <section className="grid gap-4 sm:grid-cols-2">
+                <TextField field={fields.name} label="Name" hint="As the log names it." autoFocus={!id} />
+                <SelectField
+                  field={fields.kind}
+                  label="Kind"
+                  options={INSTRUMENTS.map((value) => ({ value, label: value }))}
+                />
+                <TextField
+                  field={fields.gainSd}
+                  label="Error of a meter or logger, 1 sd"
+                  hint="Such as 1 %. A meter is assumed to 1 %, a logger to 1.5 %."
+                />
+                <TextField field={fields.amps} label="A charger gives" hint="Such as 3 A, by its label." />
+                <TextField
+                  field={fields.eta}
+                  label="Wall energy that reaches the pack"
+                  hint="Such as 87 %. Assumed: 86 %."
+                />
+                <TextField
+                  field={fields.etaSd}
+                  label="Doubt of that, 1 sd"
+                  hint="Such as 2 %. Assumed: 3 %."
+                />
+                <TextField field={fields.note} label="Remarks" className="sm:col-span-2" />
+              </section>
+              <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
+                Clamp and inline meters only on wiring made for them. Anything inside a pack or controller is
+                for a licensed technician.
+              </p>
+            </>
+          )}
+        </SaveForm>
+      </div>
+    </Page>
+  );
+}

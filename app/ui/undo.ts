@@ -1,0 +1,19 @@
+import { redirect } from "react-router";
+import { dbContext } from "#app/context";
+import { idOf } from "#app/ui/require.server";
+import { safePath } from "#app/ui/safePath";
+import { undo } from "#db/kept";
+import type { Route } from "./+types/undo";
+
+/** Undoes one change and goes back to where it was made. */
+export async function action({ request, context }: Route.ActionArgs) {
+  const form = await request.formData();
+  const done = await undo(
+    context.get(dbContext),
+    idOf(String(form.get("change")), "There is no such change."),
+  );
+  const to = new URL(safePath(form.get("to"), "/"), "http://here");
+  to.searchParams.delete("changed");
+  to.searchParams.set("undone", done ? "yes" : "late");
+  return redirect(`${to.pathname}${to.search}`);
+}

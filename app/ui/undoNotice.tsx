@@ -1,0 +1,31 @@
+import { Form, useLocation, useSearchParams } from "react-router";
+
+/** After a change: a line that says so, with its undoing. */
+export function UndoNotice() {
+  const [search] = useSearchParams();
+  const { pathname, search: query } = useLocation();
+  const change = search.get("changed");
+  const undone = search.get("undone");
+  if (!change && !undone) return null;
+  return (
+    <div
+      role="status"
+      className="flex items-center gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-sm md:px-6 print:hidden"
+    >
+      {change ? (
+        <>
+          <span>Kept.</span>
+          <Form method="post" action="/undo">
+            <input type="hidden" name="change" value={change} />
+            <input type="hidden" name="to" value={`${pathname}${query}`} />
+            <button type="submit" className="button button-plain">
+              Undo
+            </button>
+          </Form>
+        </>
+      ) : (
+        <span>{undone === "yes" ? "Undone." : "That change is too long ago to undo."}</span>
+      )}
+    </div>
+  );
+}

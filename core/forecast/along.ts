@@ -1,0 +1,105 @@
+import { reversed, type Piece, type Way } from "#core/course";
+import { ASSUMED } from "#core/assumptions";
+import type { Knowledge } from "./knowledge.ts";
+import { pieceUse, type Rig } from "./rig.ts";
+import { applyAll, BIKE_UNKNOWNS, UNKNOWNS } from "./unknowns.ts";
+
+/** Running sums over a lap's pieces, from 0. */
+interface Sums {
+  readonly wh: Float64Array;
+  readonly s: Float64Array;
+}
+
+function sumsOf(pieces: readonly Piece[], rig: Rig): Sums {
+  const wh = new Float64Array(pieces.length + 1);
+  const s = new Float64Array(pieces.length + 1);
+  pieces.forEach((piece, i) => {
+    const use = pieceUse(piece, rig);
+    wh[i + 1] = wh[i]! + use.wh;
+    s[i + 1] = s[i]! + use.s;
+  });
+  return { wh, s };
+}
+
+/** A value with its slopes along the unknowns, one for each of UNKNOWNS and a last for the road model itself. */
+export interface Sloped {
+  readonly mean: number;
+  readonly slopes: readonly number[];
+}
+
+export const plus = (a: Sloped, b: Sloped, by = 1): Sloped => ({
+  mean: a.mean + by * b.mean,
+  slopes: a.slopes.map((slope, i) => slope + by * b.slopes[i]!),
+});
+
+/** Variance of a sloped value: the bike's own unknowns as far as they are known, the day's with sd 1. */
+export function slopedVariance({ slopes }: Sloped, { covariance }: Knowledge): number {
+  let sum = 0;
+  for (let i = 0; i < BIKE_UNKNOWNS; i += 1)
+    for (let j = 0; j < BIKE_UNKNOWNS; j += 1) sum += slopes[i]! * slopes[j]! * covariance[i]![j]!;
+  for (const slope of slopes.slice(BIKE_UNKNOWNS)) sum += slope * slope;
+  return sum;
+}
+
+/** Energy and time along a way, laps repeated, at any place; and the energy of riding back from there to the lap's start. */
+export interface Along {
+  readonly way: Way;
+  readonly knowledge: Knowledge;
+  readonly whTo: (atM: number) => Sloped;
+  readonly secondsTo: (atM: number) => Sloped;
+  /** From a place within the lap back to its start, the way one came. */
+  readonly whBack: (inLapM: number) => Sloped;
+}
+
+/** How far an unknown is moved to see what it does, in sds. */
+const NUDGE = 0.25;
+
+/** Rides a way in all its unknowns once: means at what is known, slopes by small differences. */
+export function rideAlong(way: Way, rig: Rig, knowledge: Knowledge): Along {
+  const back = reversed(way.lap);
+  const at = (k: number, by: number) =>
+    applyAll(
+      rig,
+      UNKNOWNS.map((_, i) => (knowledge.mean[i] ?? 0) + (i === k ? by : 0)),
+    );
+  const base = at(-1, 0);
+  const rides = (pieces: readonly Piece[]) => ({
+    base: sumsOf(pieces, base),
+    nudged: UNKNOWNS.map((_, k) => sumsOf(pieces, at(k, NUDGE))),
+  });
+  const [out, home] = [rides(way.lap), rides(back)];
+  const bounds = new Float64Array(way.lap.length + 1);
+  way.lap.forEach(({ lengthM }, i) => (bounds[i + 1] = bounds[i]! + lengthM));
+  const placeIn = (inLapM: number) => {
+    let [low, high] = [0, way.lap.length];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (bounds[middle]! <= inLapM) low = middle;
+      else high = middle;
+    }
+    return { low, share: Math.min(1, Math.max(0, (inLapM - bounds[low]!) / (bounds[high]! - bounds[low]!))) };
+  };
+  const read = (sums: Float64Array, { low, share }: { low: number; share: number }) =>
+    sums[low]! + share * (sums[low + 1]! - sums[low]!);
+  const sloped = (of: (sums: Sums) => number, ride: typeof out, model: number): Sloped => {
+    const mean = of(ride.base);
+    return { mean, slopes: [...ride.nudged.map((sums) => (of(sums) - mean) / NUDGE), mean * model] };
+  };
+  const last = way.lap.length;
+  const along = (column: "wh" | "s", model: number) => (atM: number) => {
+    const laps = Math.floor(atM / way.lapM + 1e-9);
+    const place = placeIn(Math.max(0, atM - laps * way.lapM));
+    return sloped((sums) => laps * sums[column][last]! + read(sums[column], place), out, model);
+  };
+  return {
+    way,
+    knowledge,
+    whTo: along("wh", ASSUMED.modelSdShare),
+    secondsTo: along("s", 0),
+    whBack: (inLapM) => {
+      const place = placeIn(Math.min(way.lapM, Math.max(0, inLapM)));
+      const mirrored = { low: last - 1 - place.low, share: 1 - place.share };
+      return sloped((sums) => sums.wh[last]! - read(sums.wh, mirrored), home, ASSUMED.modelSdShare);
+    },
+  };
+}

@@ -1,0 +1,17 @@
+export { pieceUse, piecesUse, type Rig, type Use } from "./rig.ts";
+export { applyAll, BIKE_UNKNOWNS, UNKNOWNS, type Unknown } from "./unknowns.ts";
+export { knowledgeFrom, PRIOR, type EarlierResult, type Knowledge } from "./knowledge.ts";
+export { slopedVariance } from "./along.ts";
+export { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
+export { forecastRide, withLaps, type Expected, type Forecast, type ForecastInput } from "./forecast.ts";
+export {
+  bailOuts,
+  chanceHome,
+  goOnBelow,
+  SURE_CHANCE,
+  turnRound,
+  wayHome,
+  type BailOut,
+  type TurnRound,
+  type WayHome,
+} from "./home.ts";

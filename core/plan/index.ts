@@ -1,0 +1,23 @@
+export { QUESTION_IDS, questionOf, QUESTIONS, type Question, type QuestionId } from "./questions.ts";
+export {
+  EFFORTS,
+  methodSchema,
+  planSchema,
+  TAKEN,
+  UNTILS,
+  type Compare,
+  type Effort,
+  type Method,
+  type Plan,
+  type Taken,
+} from "./schema.ts";
+export { templateNamed, TEMPLATES } from "./templates.ts";
+export { EFFORT_W, levelOf, massOf, rigFor, sharesOf, usualSpeeds, wattsAt, type Riding } from "./assume.ts";
+export { knownFrom, NOTHING_KNOWN, type Known, type RiddenTest } from "./earlier.ts";
+export { chargeMinutes } from "./charging.ts";
+export { clockText, dayAt, daylightAt, latestStart, momentOf, offsetMs, type Daylight } from "./daylight.ts";
+export { packFor, routeOf, runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
+export { type BarForecast, type CheckIn } from "./checkIns.ts";
+export { reckonPlan, type ChargePlan, type DaylightPlan, type PlanResults, type Warning } from "./reckon.ts";
+export { yieldOf, type Addition, type ComparisonYield, type PlanYield } from "./yield.ts";
+export { PLAIN_COURSE, proposalsFor, type Proposal } from "./proposals.ts";

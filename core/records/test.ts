@@ -1,0 +1,98 @@
+import { z } from "zod";
+import { entrySchema, groundSchema } from "#core/log";
+import { bikeSchema } from "./bike.ts";
+import { day, named, number, pencil, words } from "./fields.ts";
+import { instrumentSchema } from "./instrument.ts";
+import { packRecordSchema } from "./pack.ts";
+import { riderSchema } from "./rider.ts";
+import { setUpSchema } from "./setUp.ts";
+
+export const SCHOOLS = [
+  "run-down",
+  "part charge",
+  "fixed course, volts before and after",
+  "steady current",
+  "sections A/B",
+  "twins",
+  "vertical",
+  "commute week",
+  "hill trial",
+] as const;
+
+export const DRIVES = ["pedal", "throttle"] as const;
+
+export const testSchema = z.object({
+  title: named("test"),
+  school: z.enum(SCHOOLS, { error: "Choose the school of method." }).default("part charge"),
+  drive: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
+  day: day("2026-10-18"),
+  airTempC: number(-40, 55, "Air temperature is -40 to 55 C (-40 to 131 F).").optional(),
+  packTempC: number(-40, 80, "Pack temperature is -40 to 80 C.").optional(),
+  wind: words,
+  course: words,
+  firstLevel: z.string().trim().max(40).default(""),
+  firstGround: groundSchema.default("asphalt"),
+  pencil,
+});
+export type Test = z.infer<typeof testSchema>;
+
+/** A clock's distance from UTC: "+01:00", "-05:30". */
+export const utcOffsetSchema = z
+  .string()
+  .regex(/^[+-](0\d|1[0-4]):[0-5]\d$/, "Type how far the clock was from UTC, such as +01:00 or -05:00.");
+
+const column = z.array(z.number());
+export const trackSchema = z
+  .object({ name: words, timeS: column, lat: column, lon: column, eleM: z.array(z.number().nullable()) })
+  .refine(
+    ({ timeS, lat, lon, eleM }) => [lat, lon, eleM].every((other) => other.length === timeS.length),
+    "The track's columns differ in length.",
+  );
+export type TrackRecord = z.infer<typeof trackSchema>;
+
+/** Samples of a logger, as columns; amps negative when energy comes back. */
+export const telemetrySchema = z
+  .object({
+    logger: z.string().trim().min(1).max(40).default("logger"),
+    timeS: column,
+    volts: column,
+    amps: column,
+    speedMps: column.optional(),
+  })
+  .refine(
+    ({ timeS, volts, amps, speedMps }) =>
+      [volts, amps, speedMps ?? timeS].every((other) => other.length === timeS.length),
+    "The telemetry's columns differ in length.",
+  )
+  .refine(
+    ({ timeS }) => timeS.every((time, i) => i === 0 || time >= timeS[i - 1]!),
+    "The telemetry's times must not run backward.",
+  );
+export type TelemetryRecord = z.infer<typeof telemetrySchema>;
+
+export const rideRecordSchema = z.object({
+  name: words,
+  entries: z.array(entrySchema).max(20_000, "A ride holds at most 20,000 entries."),
+  track: trackSchema.nullable().default(null),
+  telemetry: telemetrySchema.nullable().default(null),
+});
+
+/** One test with all it needs: what the app reckons from, and what a bundle holds. Its rides follow one another on the same pack. */
+export const testRecordSchema = z.object({
+  test: testSchema,
+  bike: bikeSchema,
+  pack: packRecordSchema,
+  /** A second pack that ran beside the first. */
+  secondPack: packRecordSchema.nullable().default(null),
+  rider: riderSchema.nullable().default(null),
+  setUp: setUpSchema.nullable().default(null),
+  /** The desk's meters and chargers, found by their names in the log. */
+  instruments: z.array(instrumentSchema).default([]),
+  rides: z.array(rideRecordSchema).min(1, "A test has at least one ride."),
+  /** Odometer factor learned on this bike's other rides. */
+  knownFactor: z
+    .object({ k: z.number().positive(), sd: z.number().min(0) })
+    .nullable()
+    .default(null),
+});
+export type TestRecord = z.infer<typeof testRecordSchema>;

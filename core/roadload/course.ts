@@ -1,0 +1,84 @@
+import { ASSUMED } from "#core/assumptions";
+import type { Ground } from "#core/log";
+import { METRES_PER_MILE } from "#core/quantities";
+import { roadPower, type RoadState } from "./power.ts";
+
+/** A part of a course at one slope, as a share of its length. */
+export interface CoursePart {
+  readonly share: number;
+  readonly slope: number;
+}
+
+/**
+ * A course known by its climb alone, as three parts: climbing at 4 %, falling at 4 %, and flat. Steeper where both would
+ * not fit in the distance. Metres of gain and loss for each metre of way; parts of no length are left out.
+ *
+ * @example courseParts(10 / 1609.344, 10 / 1609.344): 15.5 % up, 15.5 % down, 68.9 % flat
+ */
+export function courseParts(gainPerM: number, lossPerM: number): readonly CoursePart[] {
+  const slope = Math.max(ASSUMED.courseSlope, gainPerM + lossPerM);
+  const up = gainPerM / slope;
+  const down = lossPerM / slope;
+  return [
+    { share: up, slope },
+    { share: 1 - up - down, slope: 0 },
+    { share: down, slope: -slope },
+  ].filter(({ share }) => share > 1e-12);
+}
+
+/** What a course asks of a bike, besides the bike's own road load. */
+export interface CourseConditions {
+  readonly massKg: number;
+  readonly speedMps: number;
+  readonly ground?: Ground | undefined;
+  readonly headwindMps?: number | undefined;
+  readonly gainMPerMi?: number | undefined;
+  /** As much as the gain where not given. */
+  readonly lossMPerMi?: number | undefined;
+  readonly stopsPerMi?: number | undefined;
+  readonly tempC?: number | undefined;
+  readonly altitudeM?: number | undefined;
+  readonly lightsOn?: boolean | undefined;
+  readonly riderW?: number | undefined;
+}
+
+/** A bike's own road load; what is left out is the default of the assumptions table. */
+export interface RoadBike {
+  readonly cdA?: number | undefined;
+  readonly crr?: number | undefined;
+  readonly etaD?: number | undefined;
+  readonly etaM?: number | undefined;
+  readonly assistToMps?: number | undefined;
+}
+
+/** Battery energy that one stop adds, Wh: the way back up to speed, as far as the motor helps. */
+export function stopWh(massKg: number, speedMps: number, bike: RoadBike): number {
+  const {
+    etaD = ASSUMED.drivetrainEfficiency,
+    etaM = ASSUMED.motorEfficiency,
+    assistToMps = Infinity,
+  } = bike;
+  const helpedMps = Math.min(speedMps, assistToMps);
+  return (0.5 * massKg * helpedMps * helpedMps) / (etaD * etaM) / 3600;
+}
+
+/**
+ * Battery energy a course takes, Wh per mile: the road power over its climbing, falling and flat parts at one speed, and
+ * what its stops add.
+ *
+ * @example a 26 kg bike with a 100 kg rider and load, 15 mph, 10 m up and down and one stop a mile, rider 60 W: 13.29
+ */
+export function courseEnergy(conditions: CourseConditions, bike: RoadBike = {}): number {
+  const { gainMPerMi = 0, lossMPerMi = gainMPerMi, stopsPerMi = 0, speedMps, massKg, ...rest } = conditions;
+  const state = dropUndefined({ massKg, speedMps, ...rest, ...bike }) as unknown as RoadState;
+  const hours = METRES_PER_MILE / speedMps / 3600;
+  const road = courseParts(gainMPerMi / METRES_PER_MILE, lossMPerMi / METRES_PER_MILE).reduce(
+    (sum, { share, slope }) => sum + share * hours * roadPower({ ...state, slope }).batteryW,
+    0,
+  );
+  return road + stopsPerMi * stopWh(massKg, speedMps, bike);
+}
+
+function dropUndefined<T extends object>(value: T): Partial<T> {
+  return Object.fromEntries(Object.entries(value).filter(([, each]) => each !== undefined)) as Partial<T>;
+}
