@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
-import { z } from "zod";
+import type { z } from "zod";
 import {
   benchSchema,
   bikeSchema,

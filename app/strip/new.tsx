@@ -2,6 +2,7 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { data, Link, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { clockOffset } from "#app/ui/clock.server";
 import { idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
@@ -27,7 +28,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders },
     choices,
     nowMs,
-    clock: utcOffsetAt(nowMs),
+    clock: clockOffset(nowMs),
   };
 }
 
@@ -45,13 +46,6 @@ export async function action({ request, context }: Route.ActionArgs) {
     utcOffset,
   });
   return redirect(`/strip/${id}`);
-}
-
-/** This machine's clock against UTC, "+01:00": the likely one of the notes, since the desk runs where it is used. */
-function utcOffsetAt(nowMs: number): string {
-  const minutes = -new Date(nowMs).getTimezoneOffset();
-  const two = (value: number) => String(Math.abs(Math.trunc(value))).padStart(2, "0");
-  return `${minutes < 0 ? "-" : "+"}${two(minutes / 60)}:${two(minutes % 60)}`;
 }
 
 export default function NewTest({

@@ -1,5 +1,5 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
-import { Bike, ChartNoAxesGantt, Scale, Settings, Sun } from "lucide-react";
+import { Bike, ChartNoAxesGantt, Map, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
 import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
 import { UndoNotice } from "#ui/undoNotice";
@@ -16,13 +16,14 @@ interface Station {
 const STATIONS: readonly Station[] = [
   { to: "/", name: "Today", number: null, Icon: Sun },
   { to: "/bikes", name: "Bikes", number: 1, Icon: Bike },
-  { to: "/strip", name: "Strip", number: 2, Icon: ChartNoAxesGantt },
-  { to: "/compare", name: "Compare", number: 3, Icon: Scale },
+  { to: "/plan", name: "Plan", number: 2, Icon: Map },
+  { to: "/strip", name: "Strip", number: 4, Icon: ChartNoAxesGantt },
+  { to: "/compare", name: "Compare", number: 5, Icon: Scale },
 ];
 const SETTINGS: Station = { to: "/settings", name: "Settings", number: null, Icon: Settings };
 
 const KEYS = [
-  ["g then 1, 2, 3", "go to Bikes, Strip, Compare"],
+  ["g then 1, 2, 4, 5", "go to Bikes, Plan, Strip, Compare"],
   ["g then t", "go to Today"],
   ["← →", "on a strip: the mark before, the mark after"],
   ["x", "on a strip: set the chosen reading aside, or restore it"],
@@ -94,7 +95,7 @@ export default function Frame() {
       </a>
       <nav
         aria-label="Stations"
-        className="sticky top-0 hidden h-screen w-36 shrink-0 flex-col border-r border-rule md:flex"
+        className="sticky top-0 hidden h-screen w-36 shrink-0 flex-col border-r border-rule md:flex print:hidden"
       >
         <div className="px-4 pt-5 pb-4 text-lg font-bold">Barometron</div>
         {STATIONS.map((station) => (
@@ -120,7 +121,7 @@ export default function Frame() {
       </main>
       <nav
         aria-label="Stations"
-        className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden"
+        className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden print:hidden"
       >
         {[...STATIONS, SETTINGS].map((station) => (
           <BarLink key={station.to} {...station} />

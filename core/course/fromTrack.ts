@@ -47,11 +47,13 @@ function heading(latA: number, lonA: number, latB: number, lonB: number): number
  * A course from a recorded track: its length after stops and jumps are taken out, heights resampled every 50 m (wider on
  * very long tracks) and smoothed, headings for the wind. One leg, to be split and painted with ground and level.
  *
+ * @param smooth the heights were smoothed before, as in a file that Barometron wrote
  * @returns the course and what the track could not tell, or a problem for a track too short to ride
  */
 export function courseFromTrack(
   track: Track & { readonly name?: string },
   name: string,
+  smooth = false,
 ): Result<{ readonly course: Course; readonly notices: readonly string[] }> {
   const along = profileOf(track);
   if (along.totalM < SHORTEST_M)
@@ -63,9 +65,8 @@ export function courseFromTrack(
   const stepM = Math.max(STEP_M, along.totalM / MOST_STEPS);
   const steps = Math.ceil(along.totalM / stepM - 1e-9);
   const places = Array.from({ length: steps + 1 }, (_, i) => Math.min(i * stepM, along.totalM));
-  const heightM = along.hasHeights
-    ? smoothed(resample(along.distanceM, along.heightM, places))
-    : places.map(() => 0);
+  const heights = along.hasHeights ? resample(along.distanceM, along.heightM, places) : places.map(() => 0);
+  const heightM = smooth ? heights : smoothed(heights);
   // The profile keeps the kept points' times; their positions are found again by time.
   const byTime = new Map(track.timeS.map((time, i) => [time, i] as const));
   const kept = along.timeS.map((time) => byTime.get(time)!);
@@ -87,6 +88,8 @@ export function courseFromTrack(
     stepM,
     lengthM: along.totalM,
     heightM: heightM.map((height) => round(height, 2)),
+    lat: lat.map((value) => round(value, 6)),
+    lon: lon.map((value) => round(value, 6)),
     headingDeg: places.slice(1).map((_, i) => round(heading(lat[i]!, lon[i]!, lat[i + 1]!, lon[i + 1]!), 1)),
   };
   const mean = heightM.reduce((sum, height) => sum + height, 0) / heightM.length;

@@ -49,10 +49,17 @@ const profileSchema = z
     heightM: z.array(z.number()).min(2),
     /** Degrees clockwise from north, one for each step. */
     headingDeg: z.array(z.number()),
+    /** Where each height was taken, degrees. */
+    lat: z.array(z.number()),
+    lon: z.array(z.number()),
   })
-  .refine(({ heightM, headingDeg }) => headingDeg.length === heightM.length - 1, {
-    message: "A profile has one heading fewer than heights.",
-  });
+  .refine(
+    ({ heightM, headingDeg, lat, lon }) =>
+      headingDeg.length === heightM.length - 1 &&
+      lat.length === heightM.length &&
+      lon.length === heightM.length,
+    { message: "A profile has as many places as heights, and one heading fewer." },
+  );
 export type Profile = z.infer<typeof profileSchema>;
 
 const degrees = (most: number, what: string) =>

@@ -1,65 +1,139 @@
-import { XMLParser, XMLValidator } from "fast-xml-parser";
+import { SaxesParser, type SaxesTagPlain } from "saxes";
+import { haversine } from "#core/distance";
 import { bad, good, type Result } from "#core/problems";
 import type { TrackRecord } from "#core/records";
 
+/** A point as the file has it. */
 interface Point {
-  readonly "@lat"?: string;
-  readonly "@lon"?: string;
-  readonly ele?: string;
-  readonly time?: string;
+  lat?: string | undefined;
+  lon?: string | undefined;
+  ele?: string;
+  time?: string;
 }
 
-interface Gpx {
-  readonly gpx?: {
-    readonly "@version"?: string;
-    readonly trk?: readonly {
-      readonly name?: string;
-      readonly trkseg?: readonly { readonly trkpt?: readonly Point[] }[];
-    }[];
+/** An element of the course extension: its name without prefix, and its attributes. */
+export interface OwnElement {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+}
+
+/** What of a GPX file is read. */
+export interface GpxFile {
+  readonly trackName: string;
+  readonly points: readonly Point[];
+  readonly metaName: string;
+  readonly metaDesc: string;
+  /** Elements of Barometron's own extension, in order. */
+  readonly own: readonly OwnElement[];
+}
+
+const FEWEST = 2;
+const MOST = 500_000;
+/** How much of the text is read between two words on the progress, characters. */
+const CHUNK = 200_000;
+
+const local = (name: string) => name.slice(name.indexOf(":") + 1);
+
+/** Gathers what the parser passes by. */
+function collector() {
+  const points: Point[] = [];
+  const own: OwnElement[] = [];
+  const texts = { trackName: "", metaName: "", metaDesc: "" };
+  const path: string[] = [];
+  let isGpx = false;
+  let point: Point | null = null;
+  let inside = false;
+  let text = "";
+  return {
+    open({ name, attributes }: SaxesTagPlain) {
+      const tag = local(name);
+      if (path.length === 0) isGpx = tag === "gpx";
+      path.push(tag);
+      text = "";
+      if (tag === "trkpt") point = { lat: attributes["lat"], lon: attributes["lon"] };
+      if (tag === "course" && path.at(-2) === "extensions") inside = true;
+      if (inside) own.push({ name: tag, attributes });
+    },
+    text(piece: string) {
+      text += piece;
+    },
+    close() {
+      const tag = path.pop();
+      const parent = path.at(-1);
+      if (point && parent === "trkpt") {
+        if (tag === "ele") point.ele = text.trim();
+        if (tag === "time") point.time = text.trim();
+      } else if (tag === "trkpt" && point) {
+        points.push(point);
+        point = null;
+      } else if (tag === "name" && parent === "trk") texts.trackName ||= text.trim();
+      else if (tag === "name" && parent === "metadata") texts.metaName = text.trim();
+      else if (tag === "desc" && parent === "metadata") texts.metaDesc = text.trim();
+      if (tag === "course" && parent === "extensions") inside = false;
+      text = "";
+    },
+    file: () => ({ isGpx, points, own, ...texts }),
   };
 }
 
-const LISTS = new Set(["trk", "trkseg", "trkpt"]);
-const FEWEST = 2;
-const MOST = 500_000;
-
-const parser = new XMLParser({
-  ignoreAttributes: false,
-  attributeNamePrefix: "@",
-  parseTagValue: false,
-  parseAttributeValue: false,
-  processEntities: false,
-  removeNSPrefix: true,
-  isArray: (name) => LISTS.has(name),
-});
-
 /**
- * Reads a GPX 1.1 track: position, time and height of every point, segments joined in order. A document type or entity
- * declaration is refused unread, since no recorder writes one.
+ * Reads through a GPX file once. A document type or entity declaration is refused unread, since no recorder writes one.
  *
- * @param text the file; @param path where to name it in problems
- * @returns the track's columns (seconds since the epoch, degrees, metres), or one problem
+ * @param step is told the share that has been read
  */
-export function readGpx(text: string, path = "file"): Result<TrackRecord> {
+export function scanGpx(
+  text: string,
+  path: string,
+  step: (share: number) => void = () => undefined,
+): Result<GpxFile> {
   if (/<!(DOCTYPE|ENTITY)/i.test(text))
     return bad(
       "xml-entities",
       path,
       "This file declares XML entities, which no recorder does: it was not read. Export the track again as GPX 1.1.",
     );
-  const valid = XMLValidator.validate(text);
-  if (valid !== true)
+  const parser = new SaxesParser();
+  const found = collector();
+  parser.on("opentag", found.open);
+  parser.on("text", found.text);
+  parser.on("closetag", found.close);
+  try {
+    for (let at = 0; at < text.length; at += CHUNK) {
+      parser.write(text.slice(at, at + CHUNK));
+      step(Math.min(1, (at + CHUNK) / text.length));
+    }
+    parser.close();
+  } catch {
     return bad(
       "broken-xml",
       path,
-      `The file breaks off or is not XML (line ${valid.err.line}): export the track again as GPX 1.1.`,
+      `The file breaks off or is not XML (line ${parser.line}): export the track again as GPX 1.1.`,
     );
-  const { gpx } = parser.parse(text) as Gpx;
-  if (!gpx) return bad("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
-  const tracks = gpx.trk ?? [];
-  const points = tracks.flatMap(({ trkseg }) =>
-    (trkseg ?? []).flatMap((segment) => (typeof segment === "object" ? (segment.trkpt ?? []) : [])),
-  );
+  }
+  const { isGpx, ...file } = found.file();
+  return isGpx ? good(file) : bad("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
+}
+
+/** Speed given to a planned track that has no times, m/s: only the way counts then. */
+const PLANNED_MPS = 5;
+
+/**
+ * Reads a GPX 1.1 track: position, time and height of every point, segments joined in order.
+ *
+ * @param text the file; @param path where to name it in problems
+ * @returns the track's columns (seconds since the epoch, degrees, metres), or one problem
+ */
+export function readGpx(text: string, path = "file"): Result<TrackRecord> {
+  const file = scanGpx(text, path);
+  return file.ok ? trackOf(file.value, path) : file;
+}
+
+/**
+ * The track of a file that was read.
+ *
+ * @param planned a planned way will do: when no point has a time, times are made up at an even speed
+ */
+export function trackOf({ points, trackName }: GpxFile, path: string, planned = false): Result<TrackRecord> {
   if (points.length < FEWEST)
     return bad(
       "no-track",
@@ -73,28 +147,33 @@ export function readGpx(text: string, path = "file"): Result<TrackRecord> {
       `The track holds ${points.length} points; 500,000 are the most. Export one ride at a time.`,
     );
   const record = {
-    name: typeof tracks[0]?.name === "string" ? tracks[0].name : "",
+    name: trackName,
     timeS: [] as number[],
     lat: [] as number[],
     lon: [] as number[],
     eleM: [] as (number | null)[],
   };
+  const untimed = planned && points.every(({ time }) => time === undefined);
+  let madeUpS = 0;
   for (const [i, point] of points.entries()) {
-    const lat = Number(point["@lat"]);
-    const lon = Number(point["@lon"]);
+    const lat = Number(point.lat);
+    const lon = Number(point.lon);
     if (!(Math.abs(lat) <= 90 && Math.abs(lon) <= 180))
       return bad(
         "bad-position",
         path,
-        `Point ${i + 1} has no position (lat ${point["@lat"] ?? "missing"}, lon ${point["@lon"] ?? "missing"}): export the track again.`,
+        `Point ${i + 1} has no position (lat ${point.lat ?? "missing"}, lon ${point.lon ?? "missing"}): export the track again.`,
       );
-    if (point.time === undefined)
+    if (untimed) {
+      const last = record.lat.length - 1;
+      if (last >= 0) madeUpS += haversine(record.lat[last]!, record.lon[last]!, lat, lon) / PLANNED_MPS;
+    } else if (point.time === undefined)
       return bad(
         "no-times",
         path,
         `Point ${i + 1} has no time, so neither speed nor stops can be told: export the recording itself, not a planned route.`,
       );
-    const time = Date.parse(point.time) / 1000;
+    const time = untimed ? madeUpS : Date.parse(point.time!) / 1000;
     if (!Number.isFinite(time))
       return bad(
         "bad-time",

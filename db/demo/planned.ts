@@ -1,6 +1,7 @@
 import type { z } from "zod";
 import { courseSchema, type Course } from "#core/course";
-import { methodSchema, planSchema, templateNamed, type Plan } from "#core/plan";
+import type { methodSchema} from "#core/plan";
+import { planSchema, templateNamed, type Plan } from "#core/plan";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import { benchSchema, instrumentSchema, type Bench, type Instrument } from "#core/records";
 

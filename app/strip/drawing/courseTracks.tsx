@@ -1,6 +1,6 @@
 import { formatQuantity, type System } from "#core/quantities";
 import type { StripResults } from "../view";
-import { groundFill, groundLetter } from "./groundPatterns";
+import { groundFill, groundLetter } from "#ui/groundPatterns";
 import { bandOf, type Layout } from "./layout";
 
 /** Legs in a row that share a level or a ground, as one span of marks. */

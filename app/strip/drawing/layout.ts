@@ -1,6 +1,6 @@
 import { fromSi, toSi, unitOf, type System } from "#core/quantities";
 import type { StripResults } from "../view";
-import { stepsCovering, stepsWithin } from "./scale";
+import { stepsCovering, stepsWithin } from "#app/ui/scale";
 
 const LEFT = 74;
 const RIGHT = 14;

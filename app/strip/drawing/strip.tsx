@@ -7,10 +7,10 @@ import { useSystem } from "#ui/system";
 import type { StripResults } from "../view";
 import { DistanceAxis, GroundTrack, LevelTrack, ProfileTrack } from "./courseTracks";
 import { EnergyTrack } from "./energyTrack";
-import { GroundPatterns } from "./groundPatterns";
+import { GroundPatterns } from "#ui/groundPatterns";
 import { layOut, type Layout } from "./layout";
 import { Readout } from "./readout";
-import { useWidth } from "./scale";
+import { useWidth } from "#app/ui/scale";
 import { LoggedTrack, UseTrack } from "./useTrack";
 
 interface StripProps {

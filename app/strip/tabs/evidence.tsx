@@ -2,7 +2,7 @@ import { useRef } from "react";
 import { fixed, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/quantities";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
-import { stepsWithin, useWidth } from "../drawing/scale";
+import { stepsWithin, useWidth } from "#app/ui/scale";
 import type { StripResults } from "../view";
 
 interface Row {

@@ -1,0 +1,60 @@
+import type { CheckIn } from "#core/plan";
+import { formatBare, unitOf } from "#core/quantities";
+import { useSystem } from "#ui/system";
+import { barsText, goOnText, percentText, timeText, voltsText } from "./spans";
+
+interface CheckInTableProps {
+  readonly checkIns: readonly CheckIn[];
+  /** Empty cells to write what was read. */
+  readonly toWrite?: boolean;
+}
+
+/** What to expect at each check-in, with its span; on paper with room to write. */
+export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
+  const system = useSystem();
+  const columns = [
+    { name: "Time", read: (row: CheckIn) => timeText(row.expected) },
+    { name: "Percent", read: (row: CheckIn) => percentText(row.expected) },
+    { name: "Bars", read: (row: CheckIn) => barsText(row.expected) },
+    { name: "Rest volts", read: (row: CheckIn) => voltsText(row.expected) },
+  ].filter(({ read }) => checkIns.some((row) => read(row) !== null));
+  const goOn = checkIns.some((row) => goOnText(row) !== "");
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Check-ins">
+      <table className="table check-ins w-full">
+        <thead>
+          <tr>
+            <th className="number">{unitOf("distance", system)}</th>
+            <th>Where</th>
+            {columns.map(({ name }) => (
+              <th key={name} className="number">
+                {name}
+              </th>
+            ))}
+            {goOn ? <th className="number">Go on above</th> : null}
+            {toWrite ? <th className="w-1/4">Read</th> : null}
+          </tr>
+        </thead>
+        <tbody>
+          {checkIns.map((row) => (
+            <tr key={row.expected.atM}>
+              <td className="number font-bold">{formatBare(row.expected.atM, "distance", system)}</td>
+              <td>{row.what}</td>
+              {columns.map(({ name, read }) => {
+                const text = read(row);
+                return (
+                  <td key={name} className="number pencil">
+                    {text?.expected}
+                    <div className="text-sm">{text?.span}</div>
+                  </td>
+                );
+              })}
+              {goOn ? <td className="number">{goOnText(row)}</td> : null}
+              {toWrite ? <td className="border-l border-rule" /> : null}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

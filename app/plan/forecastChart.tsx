@@ -1,0 +1,157 @@
+import { useRef } from "react";
+import { stepsWithin, useWidth } from "#app/ui/scale";
+import type { Course } from "#core/course";
+import type { PlanResults } from "#core/plan";
+import { formatBare, fromSi, SDS_95, toSi, unitOf } from "#core/quantities";
+import { groundFill, groundLetter, GroundPatterns } from "#ui/groundPatterns";
+import { useSystem } from "#ui/system";
+
+const HEIGHT = 250;
+const LEFT = 46;
+const RIGHT = 14;
+const TOP = 16;
+const FOOT = 176;
+const GROUND_TOP = 188;
+const GROUND_HEIGHT = 20;
+
+/** The ground of each stretch of the ride, laps in a row, out and back. */
+function groundsOf(course: Course, endM: number): readonly { fromM: number; toM: number; ground: string }[] {
+  const out = course.legs.map(({ distanceM, ground }) => ({ distanceM, ground }));
+  const lap = course.shape === "out and back" ? [...out, ...[...out].reverse()] : out;
+  const found: { fromM: number; toM: number; ground: string }[] = [];
+  const lapM = lap.reduce((sum, { distanceM }) => sum + distanceM, 0);
+  let atM = 0;
+  while (atM < endM - 1 && lapM > 0)
+    for (const { distanceM, ground } of lap) {
+      if (atM >= endM - 1) break;
+      const last = found.at(-1);
+      const toM = Math.min(endM, atM + distanceM);
+      if (last?.ground === ground) last.toM = toM;
+      else found.push({ fromM: atM, toM, ground });
+      atM += distanceM;
+    }
+  return found;
+}
+
+/** The pack's expected fall along the way, with its 95 % band, over the ground; check-ins as ticks, the turn-round as a line. */
+export function ForecastChart({
+  results,
+  course,
+}: {
+  readonly results: PlanResults;
+  readonly course: Course;
+}) {
+  const system = useSystem();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box, 720);
+  const { endM, curve, checkIns, turn } = results;
+  const x = (metres: number) => LEFT + (metres / endM) * (width - LEFT - RIGHT);
+  const y = (left: number) => TOP + (1 - Math.min(1, Math.max(0, left))) * (FOOT - TOP);
+  const edge = (side: 1 | -1) =>
+    curve.map(
+      ({ atM, used }) => `${x(atM).toFixed(1)},${y(1 - used.mean - side * SDS_95 * used.sd).toFixed(1)}`,
+    );
+  const unit = unitOf("distance", system);
+  const ticks = stepsWithin(0, fromSi(endM, "distance", unit), 8);
+  const turnM = turn.latestM !== null && turn.latestM < endM ? turn.latestM : null;
+  return (
+    <div ref={box}>
+      <svg
+        width={width}
+        height={HEIGHT}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        className="w-full"
+        role="img"
+        aria-label={`Forecast over ${formatBare(endM, "distance", system)} ${unit}: charge left falls to ${Math.round(100 * (1 - results.end.used.mean))} %`}
+        fontSize={12}
+      >
+        <GroundPatterns />
+        {[1, 0.75, 0.5, 0.25, 0].map((left) => (
+          <g key={left}>
+            <line x1={LEFT} x2={width - RIGHT} y1={y(left)} y2={y(left)} stroke="var(--color-rule)" />
+            <text x={LEFT - 6} y={y(left) + 4} textAnchor="end" fill="var(--color-quiet)">
+              {left * 100} %
+            </text>
+          </g>
+        ))}
+        <polygon
+          points={[...edge(1), ...edge(-1).reverse()].join(" ")}
+          fill="var(--color-ochre-fill)"
+          fillOpacity={0.18}
+        />
+        <polyline
+          points={curve
+            .map(({ atM, used }) => `${x(atM).toFixed(1)},${y(1 - used.mean).toFixed(1)}`)
+            .join(" ")}
+          fill="none"
+          stroke="var(--color-ochre)"
+          strokeWidth={2}
+          strokeDasharray="6 4"
+        />
+        {checkIns.map(({ expected }) => (
+          <circle
+            key={expected.atM}
+            cx={x(expected.atM)}
+            cy={y(1 - expected.used.mean)}
+            r={4}
+            fill="var(--color-sheet)"
+            stroke="var(--color-ochre)"
+            strokeWidth={1.5}
+          />
+        ))}
+        {turnM === null ? null : (
+          <g>
+            <line
+              x1={x(turnM)}
+              x2={x(turnM)}
+              y1={TOP - 4}
+              y2={FOOT}
+              stroke="var(--color-rust)"
+              strokeWidth={1.5}
+            />
+            <text
+              x={x(turnM) + (x(turnM) > width - 120 ? -5 : 5)}
+              y={TOP + 6}
+              textAnchor={x(turnM) > width - 120 ? "end" : "start"}
+              fill="var(--color-rust)"
+            >
+              turn-round
+            </text>
+          </g>
+        )}
+        {groundsOf(course, endM).map(({ fromM, toM, ground }) => (
+          <g key={fromM}>
+            <rect
+              x={x(fromM)}
+              y={GROUND_TOP}
+              width={Math.max(0, x(toM) - x(fromM))}
+              height={GROUND_HEIGHT}
+              fill={groundFill(ground)}
+              stroke="var(--color-rule)"
+            />
+            {x(toM) - x(fromM) > 22 ? (
+              <>
+                <rect x={x(fromM) + 2} y={GROUND_TOP + 2} width={14} height={16} fill="var(--color-bone)" />
+                <text x={x(fromM) + 4} y={GROUND_TOP + 15}>
+                  {groundLetter(ground)}
+                </text>
+              </>
+            ) : null}
+          </g>
+        ))}
+        {ticks.map((tick) => (
+          <text
+            key={tick}
+            x={x(toSi(tick, "distance", unit)!)}
+            y={GROUND_TOP + GROUND_HEIGHT + 18}
+            textAnchor="middle"
+            fill="var(--color-quiet)"
+          >
+            {tick}
+            {tick === ticks.at(-1) ? ` ${unit}` : ""}
+          </text>
+        ))}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,316 @@
+import { z } from "zod";
+import { choice, linesText, numberText, pencilText, quantityText, shareText, tick } from "#app/ui/formText";
+import { courseSchema, type Course } from "#core/course";
+import { formatInput, parseQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
+import { methodSchema, planSchema, type Method, type Plan } from "#core/plan";
+
+/** The forms of this station: texts as typed, read into core's records, and records written back. */
+type Texts = Readonly<Record<string, string>>;
+
+const shown = (value: number | undefined, name: DimensionName, system: System, digits?: number) =>
+  value === undefined ? "" : formatInput(value, name, unitOf(name, system), digits);
+const plain = (value: number | undefined) => (value === undefined ? "" : String(value));
+const percent = (share: number) => `${Number((100 * share).toFixed(1))} %`;
+
+const COMPASS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
+
+/** Where the wind comes from: a compass point or degrees; empty is undefined. */
+const compassText = choice.transform((text, context) => {
+  if (text === undefined) return undefined;
+  const point = COMPASS.indexOf(text.toUpperCase() as (typeof COMPASS)[number]);
+  if (point >= 0) return point * 45;
+  const degrees = Number(text.replace("°", ""));
+  if (Number.isFinite(degrees)) return degrees;
+  context.addIssue({
+    code: "custom",
+    message: `“${text}” is no direction: type N, NE, E, SE, S, SW, W, NW, or degrees from 0 to 360.`,
+  });
+  return z.NEVER;
+});
+const compassWritten = (degrees: number | undefined) =>
+  degrees === undefined ? "" : degrees % 45 === 0 ? COMPASS[(degrees / 45) % 8]! : String(degrees);
+
+/** One of several ticks of the same name: none, one or many are sent. */
+const ticks = z
+  .union([z.string(), z.array(z.string())])
+  .optional()
+  .transform((sent) => (sent === undefined ? [] : Array.isArray(sent) ? sent : [sent]));
+
+/** Energy per distance; empty is undefined. */
+const rateText = (system: System) => quantityText("energyPerDistance", system);
+
+const methodTexts = (system: System) => ({
+  methodName: choice,
+  school: choice,
+  drive: choice,
+  until: choice,
+  share: shareText,
+  everyM: quantityText("distance", system),
+  atQuarters: tick,
+  taken: ticks,
+  compareA: choice,
+  compareB: choice,
+  pairs: numberText,
+  wanted: rateText(system),
+  ends: ticks,
+  hold: linesText,
+  ready: linesText,
+  bring: linesText,
+  methodNote: choice,
+});
+
+type MethodTyped = z.output<z.ZodObject<ReturnType<typeof methodTexts>>>;
+
+/** What was typed of a method, as the method's own record. */
+function asMethod(typed: MethodTyped) {
+  const compares = typed.compareA !== undefined || typed.compareB !== undefined || typed.pairs !== undefined;
+  return {
+    name: typed.methodName,
+    school: typed.school,
+    drive: typed.drive,
+    until: typed.until,
+    share: typed.share,
+    everyM: typed.everyM,
+    atQuarters: typed.atQuarters,
+    taken: typed.taken,
+    compare: compares
+      ? { a: typed.compareA, b: typed.compareB, pairs: typed.pairs, wantedWhPerM: typed.wanted }
+      : null,
+    ends: typed.ends,
+    hold: typed.hold,
+    ready: typed.ready,
+    bring: typed.bring,
+    note: typed.methodNote,
+  };
+}
+
+const METHOD_FIELD: Readonly<Record<string, string>> = {
+  name: "methodName",
+  note: "methodNote",
+  "compare.a": "compareA",
+  "compare.b": "compareB",
+  "compare.pairs": "pairs",
+  "compare.wantedWhPerM": "wanted",
+};
+
+/** A problem of a method's record, moved to the field where it was typed. */
+function methodField(path: readonly PropertyKey[]): string {
+  const dotted = path.map(String).join(".");
+  return METHOD_FIELD[dotted] ?? String(path[0]);
+}
+
+function methodOf(typed: MethodTyped, context: z.RefinementCtx): Method | never {
+  const parsed = methodSchema.safeParse(asMethod(typed));
+  if (parsed.success) return parsed.data;
+  for (const { path, message } of parsed.error.issues)
+    context.addIssue({ code: "custom", path: [methodField(path)], message });
+  return z.NEVER;
+}
+
+export const methodForm = (system: System) => z.object(methodTexts(system)).transform(methodOf);
+
+export function methodWritten(method: Method, system: System): Texts {
+  const { compare } = method;
+  return {
+    methodName: method.name,
+    school: method.school,
+    drive: method.drive,
+    until: method.until,
+    share: percent(method.share),
+    everyM: shown(method.everyM, "distance", system, 2),
+    atQuarters: method.atQuarters ? "on" : "",
+    compareA: compare?.a ?? "",
+    compareB: compare?.b ?? "",
+    pairs: plain(compare?.pairs),
+    wanted: compare ? shown(compare.wantedWhPerM, "energyPerDistance", system, 2) : "",
+    hold: method.hold.join("\n"),
+    ready: method.ready.join("\n"),
+    bring: method.bring.join("\n"),
+    methodNote: method.note,
+  };
+}
+
+export interface PlanTyped {
+  readonly links: {
+    readonly packId: string;
+    readonly setUpId: string | null;
+    readonly riderId: string | null;
+    readonly courseId: string | null;
+  };
+  readonly plan: Plan;
+}
+
+const link = choice.transform((id) => id ?? null);
+
+export const planForm = (system: System) =>
+  z
+    .object({
+      packId: choice.pipe(z.string({ error: "Choose the pack." })),
+      setUpId: link,
+      riderId: link,
+      courseId: link,
+      title: choice,
+      question: choice,
+      day: choice,
+      startsAt: choice,
+      utcOffset: choice,
+      laps: numberText,
+      days: numberText,
+      level: choice,
+      speedMps: quantityText("speed", system),
+      effort: choice,
+      riderW: numberText,
+      bpm: numberText,
+      airTempC: quantityText("temperature", system),
+      packTempC: quantityText("temperature", system),
+      windMps: quantityText("speed", system),
+      windFromDeg: compassText,
+      stopsPerMi: numberText,
+      reserve: shareText,
+      startPercent: numberText,
+      chargeFromPercent: numberText,
+      chargerA: quantityText("current", system),
+      chargedBy: choice,
+      dark: tick,
+      ticked: ticks,
+      pencil: pencilText,
+      ...methodTexts(system),
+    })
+    .transform((typed, context): PlanTyped => {
+      const method = methodSchema.safeParse(asMethod(typed));
+      if (!method.success)
+        for (const { path, message } of method.error.issues)
+          context.addIssue({ code: "custom", path: [methodField(path)], message });
+      const parsed = planSchema.safeParse({ ...typed, method: method.success ? method.data : undefined });
+      if (!parsed.success)
+        for (const { path, message } of parsed.error.issues)
+          if (path[0] !== "method") context.addIssue({ code: "custom", path: [String(path[0])], message });
+      if (!method.success || !parsed.success) return z.NEVER;
+      const { packId, setUpId, riderId, courseId } = typed;
+      return { links: { packId, setUpId, riderId, courseId }, plan: parsed.data };
+    });
+
+export function planWritten(plan: Plan, system: System): Texts {
+  return {
+    title: plan.title,
+    question: plan.question,
+    day: plan.day,
+    startsAt: plan.startsAt,
+    utcOffset: plan.utcOffset,
+    laps: plain(plan.laps),
+    days: plain(plan.days),
+    level: plan.level,
+    speedMps: shown(plan.speedMps, "speed", system, 2),
+    effort: plan.effort,
+    riderW: plain(plan.riderW),
+    bpm: plain(plan.bpm),
+    airTempC: shown(plan.airTempC, "temperature", system, 1),
+    packTempC: shown(plan.packTempC, "temperature", system, 1),
+    windMps: shown(plan.windMps, "speed", system, 1),
+    windFromDeg: compassWritten(plan.windFromDeg),
+    stopsPerMi: plain(plan.stopsPerMi),
+    reserve: percent(plan.reserve),
+    startPercent: plain(plan.startPercent),
+    chargeFromPercent: plain(plan.chargeFromPercent),
+    chargerA: shown(plan.chargerA, "current", system),
+    chargedBy: plan.chargedBy,
+    dark: plan.dark ? "on" : "",
+    ...methodWritten(plan.method, system),
+  };
+}
+
+/** Texts of a form as it stands, several of one name as a list. */
+export function textsOf(form: FormData): Readonly<Record<string, string | string[]>> {
+  const texts: Record<string, string | string[]> = {};
+  for (const name of new Set(form.keys())) {
+    const all = form.getAll(name).filter((value): value is string => typeof value === "string");
+    texts[name] = all.length > 1 ? all : (all[0] ?? "");
+  }
+  return texts;
+}
+
+/** Sentences by field name. */
+export type FieldProblems = Readonly<Record<string, string>>;
+
+export function problemsOf(error: z.ZodError): FieldProblems {
+  const found: Record<string, string> = {};
+  for (const { path, message } of error.issues) found[path.map(String).join(".")] ??= message;
+  return found;
+}
+
+const LEG = /^legs\.(\d+)\./;
+const PLACE = /^places\.(\d+)\./;
+
+/** How many rows of a kind a form sent. */
+const rowsIn = (texts: Readonly<Record<string, unknown>>, shape: RegExp) =>
+  Object.keys(texts).reduce((most, name) => Math.max(most, Number(shape.exec(name)?.[1] ?? -1)), -1) + 1;
+
+/** A course as its form sends it, read into the record; problems by field name. */
+export function readCourseForm(
+  form: FormData,
+  system: System,
+):
+  | { readonly course: Course; readonly problems: null }
+  | { readonly course: null; readonly problems: FieldProblems } {
+  const texts = textsOf(form);
+  const problems: Record<string, string> = {};
+  const text = (name: string) => String(texts[name] ?? "").trim();
+  const quantity = (name: string, dimension: DimensionName) => {
+    if (text(name) === "") return undefined;
+    const value = parseQuantity(text(name), dimension, unitOf(dimension, system));
+    if (value.ok) return value.value;
+    problems[name] = value.problems[0]!.sentence;
+    return undefined;
+  };
+  const number = (name: string) => (text(name) === "" ? undefined : Number(text(name).replace(",", ".")));
+  const filled = (prefix: string, names: readonly string[]) =>
+    names.some((name) => text(`${prefix}.${name}`) !== "");
+  const rows = (kind: "legs" | "places", shape: RegExp, names: readonly string[]) =>
+    Array.from({ length: rowsIn(texts, shape) }, (_, i) => `${kind}.${i}`).filter((prefix) =>
+      filled(prefix, names),
+    );
+  const legRows = rows("legs", LEG, ["distanceM", "name", "gainM", "lossM"]);
+  const placeRows = rows("places", PLACE, ["name", "atM"]);
+  let profile: unknown = null;
+  try {
+    profile = text("profile") ? JSON.parse(text("profile")) : null;
+  } catch {
+    problems["profile"] = "The profile was damaged on its way: bring the track in again.";
+  }
+  const given = {
+    name: text("name") || undefined,
+    shape: text("shape") || undefined,
+    laps: number("laps"),
+    fetchedBy: text("fetchedBy"),
+    note: text("note"),
+    latitude: number("latitude"),
+    longitude: number("longitude"),
+    altitudeM: quantity("altitudeM", "climb"),
+    profile,
+    legs: legRows.map((prefix) => ({
+      name: text(`${prefix}.name`),
+      distanceM: quantity(`${prefix}.distanceM`, "distance"),
+      ground: text(`${prefix}.ground`) || undefined,
+      level: text(`${prefix}.level`),
+      gainM: quantity(`${prefix}.gainM`, "climb"),
+      lossM: quantity(`${prefix}.lossM`, "climb"),
+    })),
+    places: placeRows.map((prefix) => ({
+      name: text(`${prefix}.name`) || undefined,
+      atM: quantity(`${prefix}.atM`, "distance"),
+      kind: text(`${prefix}.kind`) || undefined,
+    })),
+  };
+  const parsed = courseSchema.safeParse(given);
+  if (!parsed.success)
+    for (const { path, message } of parsed.error.issues) {
+      const [kind, index, ...rest] = path.map(String);
+      const prefix =
+        kind === "legs" ? legRows[Number(index)] : kind === "places" ? placeRows[Number(index)] : undefined;
+      const name = prefix ? [prefix, ...rest].join(".") : path.map(String).join(".");
+      problems[name] ??= message;
+    }
+  return parsed.success && Object.keys(problems).length === 0
+    ? { course: parsed.data, problems: null }
+    : { course: null, problems };
+}

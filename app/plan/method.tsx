@@ -1,0 +1,87 @@
+import { data, Form, redirect } from "react-router";
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
+import { systemOf } from "#app/ui/systemCookie";
+import { TAKEN, UNTILS } from "#core/plan";
+import { DRIVES, SCHOOLS } from "#core/records";
+import { END_NAMES, ENDS } from "#core/log";
+import { listMethods, saveMethod } from "#db/plans";
+import { Act } from "#ui/act";
+import { Area, Choose, Line, LiveFields, Tick, Ticks } from "#ui/lines";
+import { Page } from "#ui/page";
+import { useSystem } from "#ui/system";
+import { methodForm, methodWritten, problemsOf, textsOf } from "./forms";
+import type { Route } from "./+types/method";
+
+const GONE = "There is no such method.";
+const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const id = idOf(params.methodId, GONE);
+  const method = found(
+    (await listMethods(context.get(dbContext))).find((each) => each.id === id),
+    GONE,
+  );
+  return { method };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const parsed = methodForm(systemOf(request)).safeParse(textsOf(await request.formData()));
+  if (!parsed.success) return data({ problems: problemsOf(parsed.error) }, { status: 400 });
+  const id = idOf(params.methodId, GONE);
+  const change = await saveMethod(context.get(dbContext), id, parsed.data);
+  return redirect(afterChange("/plan", change));
+}
+
+/** One of a person's own methods. */
+export default function MethodPage({ loaderData: { method }, actionData }: Route.ComponentProps) {
+  const system = useSystem();
+  const wide = "sm:col-span-2";
+  return (
+    <Page
+      title={method.name}
+      line="Your own method: plans start from a copy of it."
+      next={<Act kind="method" id={method.id} intent="archive" to="/plan" name={method.name} />}
+    >
+      <Form method="post" className="grid max-w-3xl gap-4 p-4 sm:grid-cols-2 md:p-6">
+        <LiveFields values={methodWritten(method, system)} problems={actionData?.problems ?? {}}>
+          <Line name="methodName" label="Name" />
+          <Choose name="school" label="School of method" options={same([...SCHOOLS, "bench"])} />
+          <Choose name="drive" label="Driven by" options={same(DRIVES)} />
+          <Choose name="until" label="Ridden until" options={same(UNTILS)} />
+          <Line name="share" label="Share of the charge" hint="Where it is ridden to one." />
+          <Line name="everyM" label="Check in every" />
+          <Tick name="atQuarters" label="and at quarters of the charge" />
+          <Ticks
+            name="taken"
+            label="Readings taken"
+            options={same(TAKEN)}
+            chosen={method.taken}
+            className={wide}
+          />
+          <Ticks
+            name="ends"
+            label="Ends that count"
+            options={ENDS.map((end) => ({ value: end, label: END_NAMES[end] }))}
+            chosen={method.ends}
+            className={wide}
+          />
+          <Line name="compareA" label="Compare" hint="Empty: one ride." />
+          <Line name="compareB" label="with" />
+          <Line name="pairs" label="Runs of each" inputMode="numeric" />
+          <Line name="wanted" label="Difference worth finding" />
+          <Area name="hold" label="Held constant, one a line" rows={7} />
+          <Area name="ready" label="Made ready" rows={7} />
+          <Area name="bring" label="Brought along" />
+          <Area name="methodNote" label="Remark" />
+        </LiveFields>
+        <div className={wide}>
+          <button type="submit" className="button button-main">
+            Keep the method
+          </button>
+        </div>
+      </Form>
+    </Page>
+  );
+}

@@ -1,0 +1,285 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import { data, Form, Link, redirect, useFetcher } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
+import { systemOf } from "#app/ui/systemCookie";
+import { dayText } from "#app/ui/testLine";
+import { questionOf, reckonPlan, yieldOf, type PlanResults } from "#core/plan";
+import { bad } from "#core/problems";
+import { formatQuantity, quantityToken, spoken, type System } from "#core/quantities";
+import { testSchema } from "#core/records";
+import { findPlan, listCourses, saveMethod, savePlan } from "#db/plans";
+import { saveTest } from "#db/tests";
+import { Act } from "#ui/act";
+import { Cautions } from "#ui/cautions";
+import { LiveFields } from "#ui/lines";
+import { Page } from "#ui/page";
+import { useSpoken, useSystem } from "#ui/system";
+import { CheckInTable } from "./checkInTable";
+import { ForecastChart } from "./forecastChart";
+import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "./forms";
+import { Headline, PlanFacts, Warnings } from "./outlook";
+import { PlanFields } from "./planFields";
+import { loadDesk, planRecord } from "./record.server";
+import { usePlan } from "./usePlan";
+import { YieldPanel } from "./yieldPanel";
+import type { Route } from "./+types/plan";
+
+const GONE = "There is no such plan.";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const line = found(await findPlan(db, idOf(params.planId, GONE)), GONE);
+  const desk = found(await loadDesk(db, line.bikeId), GONE);
+  const record = found(await planRecord(db, line, desk), "This plan's pack is gone.");
+  const courses = await listCourses(db);
+  const named = <T extends { readonly id: string; readonly name: string; readonly archived: boolean }>(
+    rows: readonly T[],
+    chosen: string | null,
+  ) => rows.filter(({ id, archived }) => !archived || id === chosen).map(({ id, name }) => ({ id, name }));
+  return {
+    line,
+    record,
+    results: reckonPlan(record),
+    yielded: yieldOf(record),
+    choices: {
+      packs: named(desk.packs, line.packId),
+      setUps: named(desk.setUps, line.setUpId),
+      riders: named(desk.riders, line.riderId),
+      courses: named(courses, line.courseId),
+    },
+  };
+}
+
+type PlanLine = NonNullable<Awaited<ReturnType<typeof findPlan>>>;
+
+/** Makes the test a plan becomes: the same bike, pack, day and conditions, with its first ride. */
+async function startTest(
+  db: Parameters<typeof saveTest>[0],
+  line: PlanLine,
+  record: NonNullable<Awaited<ReturnType<typeof planRecord>>>,
+  system: System,
+) {
+  const { plan, course } = record;
+  const { method } = plan;
+  const id = uuidv7();
+  const wind =
+    plan.windMps === undefined
+      ? ""
+      : spoken(
+          `${quantityToken(plan.windMps, "speed", 0)}${plan.windFromDeg === undefined ? "" : ` from ${plan.windFromDeg} degrees`}`,
+          system,
+        );
+  const test = testSchema.parse({
+    title: plan.title,
+    school: method.school === "bench" ? "run-down" : method.school,
+    drive: method.drive,
+    day: plan.day,
+    airTempC: plan.airTempC,
+    packTempC: plan.packTempC,
+    wind,
+    course: line.courseId ? course.name : "",
+    firstLevel: method.drive === "throttle" ? "throttle" : plan.level,
+    firstGround: course.legs[0]!.ground,
+  });
+  const { bikeId, packId, setUpId, riderId } = line;
+  await saveTest(db, id, { bikeId, packId, secondPackId: null, setUpId, riderId }, test, {
+    id: uuidv7(),
+    utcOffset: plan.utcOffset,
+  });
+  await savePlan(db, line.id, { ...line, testId: id }, plan);
+  return id;
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const db = context.get(dbContext);
+  const line = found(await findPlan(db, idOf(params.planId, GONE)), GONE);
+  const form = await request.formData();
+  const intent = form.get("intent");
+  if (intent === "tick") {
+    const what = String(form.get("line")).slice(0, 160);
+    const ticked = line.plan.ticked.filter((each) => each !== what);
+    if (form.get("done") === "on" && what) ticked.push(what);
+    await savePlan(db, line.id, line, { ...line.plan, ticked });
+    return { problems: null };
+  }
+  if (intent === "start") {
+    const desk = found(await loadDesk(db, line.bikeId), GONE);
+    const record = found(await planRecord(db, line, desk), GONE);
+    if (line.testId) return redirect(`/strip/${line.testId}`);
+    return redirect(`/strip/${await startTest(db, line, record, systemOf(request))}`);
+  }
+  if (intent === "method") {
+    const id = uuidv7();
+    const change = await saveMethod(db, id, { ...line.plan.method, name: `${line.plan.method.name}, own` });
+    return redirect(afterChange(`/plan/methods/${id}`, change));
+  }
+  const parsed = planForm(systemOf(request)).safeParse({ ...textsOf(form), ticked: line.plan.ticked });
+  if (!parsed.success) return data({ problems: problemsOf(parsed.error) }, { status: 400 });
+  await savePlan(db, line.id, { ...line, ...parsed.data.links }, parsed.data.plan);
+  return form.get("intent") === "keep" ? redirect(`/plan/${line.id}`) : { problems: null };
+}
+
+/** How long a person pauses before what they typed is kept, ms. */
+const PAUSE_MS = 700;
+const LINKS = ["packId", "setUpId", "riderId", "courseId"] as const;
+
+/** What is assumed where a field is empty, written for its placeholder. */
+function assumedTexts(results: PlanResults | null, say: (sentence: string) => string) {
+  const of = (what: string) => {
+    const taken = results?.taken.find((each) => each.what.startsWith(what));
+    return taken ? say(taken.value) : "";
+  };
+  return {
+    speed: of("speed on"),
+    rider: of("rider puts in"),
+    stops: "1",
+    air: of("air"),
+    wind: of("wind").replace(/,.*/, ""),
+  };
+}
+
+export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { line, record, choices } = loaderData;
+  const system = useSystem();
+  const say = useSpoken();
+  const fetcher = useFetcher<typeof action>();
+  const form = useRef<HTMLFormElement>(null);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const schema = useMemo(() => planForm(system), [system]);
+  const values = useMemo(() => planWritten(line.plan, system), [line.plan, system]);
+  const [typed, setTyped] = useState<FieldProblems | null>(null);
+  const stamp = LINKS.map((name) => line[name] ?? "").join(" ");
+  const { ask, results, yielded } = usePlan(
+    { results: loaderData.results, yielded: loaderData.yielded },
+    stamp,
+  );
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const good = results.ok ? results.value : null;
+  const [first] = useState(good);
+
+  const onEdit = () => {
+    const texts = textsOf(new FormData(form.current!));
+    const parsed = schema.safeParse({ ...texts, ticked: line.plan.ticked });
+    clearTimeout(timer.current);
+    setTyped(parsed.success ? {} : problemsOf(parsed.error));
+    if (!parsed.success) return;
+    const moved = LINKS.some((name) => (parsed.data.links[name] ?? null) !== line[name]);
+    if (!moved) ask({ ...record, plan: parsed.data.plan });
+    timer.current = setTimeout(
+      () => void fetcher.submit(new FormData(form.current!), { method: "post" }),
+      moved ? 0 : PAUSE_MS,
+    );
+  };
+  const problems = typed ?? actionData?.problems ?? fetcher.data?.problems ?? {};
+  const trouble = Object.keys(problems).length > 0;
+  const { plan } = line;
+  return (
+    <Page
+      title={plan.title}
+      line={
+        <>
+          {questionOf(plan.question).asks} {plan.method.name}, {line.bikeName}
+          {line.setUpName ? `, ${line.setUpName}` : ""}, {line.courseName ?? "a plain loop"},{" "}
+          {dayText(plan.day)}
+        </>
+      }
+      next={
+        <div className="flex flex-wrap gap-3">
+          <Link to={`/plan/${line.id}/sheet`} className="button button-main">
+            Run sheet
+          </Link>
+          <Link to={`/plan/${line.id}/pocket`} className="button">
+            On the phone
+          </Link>
+          <a href={`/plan/${line.id}/calendar.ics`} className="button">
+            Calendar
+          </a>
+        </div>
+      }
+    >
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <div className="grid content-start gap-6" aria-live="polite">
+          {good ? (
+            <>
+              <Headline results={good} plan={plan} />
+              <Warnings warnings={good.warnings} />
+              <section className="sheet p-4">
+                <ForecastChart results={good} course={record.course} />
+                <p className="mt-1 text-sm text-quiet">
+                  Charge left, expected, and where it lies on 95 of 100 such days. {good.restsOn}
+                </p>
+              </section>
+              <section>
+                <h2 className="mb-2">Check-ins</h2>
+                <CheckInTable checkIns={good.checkIns} />
+              </section>
+              <PlanFacts results={good} />
+            </>
+          ) : (
+            <Warnings
+              warnings={(results.ok ? [] : results.problems).map(({ code, sentence }) => ({
+                code,
+                sentence,
+                weight: "stop",
+              }))}
+            />
+          )}
+          <YieldPanel yielded={results.ok ? yielded : bad("none", "", "Mend the plan first.")} />
+          <Cautions of="riding" />
+        </div>
+        <aside className="grid h-fit gap-4">
+          <Form method="post" ref={form} onInput={onEdit} className="sheet grid gap-4 p-4">
+            <LiveFields values={values} problems={problems}>
+              <PlanFields
+                plan={plan}
+                bike={record.bike}
+                choices={choices}
+                assumed={assumedTexts(good ?? first, say)}
+              />
+            </LiveFields>
+            <p role="status" className="text-sm text-quiet">
+              {trouble
+                ? "Not kept: see the fields marked."
+                : fetcher.state === "idle"
+                  ? "Kept as you type."
+                  : "Keeping…"}
+            </p>
+            <noscript>
+              <button type="submit" name="intent" value="keep" className="button button-main">
+                Keep the plan
+              </button>
+            </noscript>
+          </Form>
+          <Form method="post" className="flex flex-wrap gap-2">
+            <button type="submit" name="intent" value="start" className="button">
+              {line.testId ? "To its strip" : "Start the test"}
+            </button>
+            <button type="submit" name="intent" value="method" className="button">
+              Keep the method as my own
+            </button>
+          </Form>
+          <p className="text-sm">
+            {line.courseId ? (
+              <Link to={`/plan/courses/${line.courseId}`}>Change the course</Link>
+            ) : (
+              <Link to="/plan/courses/new">Type a course</Link>
+            )}
+            <Act
+              kind="plan"
+              id={line.id}
+              intent={line.archived ? "restore" : "archive"}
+              to="/plan"
+              name={plan.title}
+            />
+          </p>
+          {good?.end ? (
+            <p className="sr-only">Ends after {formatQuantity(good.endM, "distance", system)}.</p>
+          ) : null}
+        </aside>
+      </div>
+    </Page>
+  );
+}

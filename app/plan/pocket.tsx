@@ -1,0 +1,154 @@
+import { Link, useFetcher } from "react-router";
+import { dbContext } from "#app/context";
+import { formatBare, unitOf } from "#core/quantities";
+import { CAUTIONS } from "#ui/cautions";
+import { Page } from "#ui/page";
+import { useSpoken, useSystem } from "#ui/system";
+import { Warnings } from "./outlook";
+import { endRule, heldLines, readyLines, runNames } from "./readiness";
+import { sheetAt } from "./sheetData.server";
+import { barsText, goOnText, percentText, timeText, voltsText } from "./spans";
+import type { Route } from "./+types/pocket";
+
+export function loader({ params, context }: Route.LoaderArgs) {
+  return sheetAt(context.get(dbContext), params.planId);
+}
+
+interface TickLineProps {
+  readonly planId: string;
+  readonly line: string;
+  readonly done: boolean;
+}
+
+/** One line of a list, ticked with a thumb. */
+function TickLine({ planId, line, done }: TickLineProps) {
+  const fetcher = useFetcher();
+  const sending = fetcher.formData ? fetcher.formData.get("done") === "on" : done;
+  return (
+    <li>
+      <fetcher.Form method="post" action={`/plan/${planId}`}>
+        <input type="hidden" name="intent" value="tick" />
+        <input type="hidden" name="line" value={line} />
+        {sending ? null : <input type="hidden" name="done" value="on" />}
+        <button
+          type="submit"
+          aria-pressed={sending}
+          className={`flex min-h-12 w-full items-center gap-3 border-b border-rule text-left ${sending ? "text-quiet" : ""}`}
+        >
+          <span
+            aria-hidden
+            className={`grid size-6 shrink-0 place-items-center border ${sending ? "border-spruce bg-spruce text-white" : "border-ink"}`}
+          >
+            {sending ? "✓" : ""}
+          </span>
+          {line}
+        </button>
+      </fetcher.Form>
+    </li>
+  );
+}
+
+/** The run sheet for a phone in a pocket: lists to tick, then each check-in as a card. */
+export default function Pocket({ loaderData: { line, record, results } }: Route.ComponentProps) {
+  const system = useSystem();
+  const say = useSpoken();
+  const unit = unitOf("distance", system);
+  const { plan } = record;
+  const done = new Set(plan.ticked);
+  const list = (title: string, lines: readonly string[]) =>
+    lines.length ? (
+      <section>
+        <h2>{title}</h2>
+        <ul>
+          {lines.map((each) => (
+            <TickLine key={each} planId={line.id} line={each} done={done.has(each)} />
+          ))}
+        </ul>
+      </section>
+    ) : null;
+  return (
+    <Page
+      title={plan.title}
+      line={`Start ${plan.startsAt}, ${line.bikeName}, ${line.courseName ?? "a plain loop"}`}
+      next={
+        <Link to={`/plan/${line.id}/sheet`} className="button">
+          On paper
+        </Link>
+      }
+    >
+      <div className="mx-auto grid max-w-xl gap-6 p-4">
+        {results.ok ? (
+          <>
+            <Warnings warnings={results.value.warnings} />
+            <p className="text-lg font-bold">{say(results.value.turnRule)}</p>
+            {list("Ready", readyLines(record, results.value, system))}
+            {list("Held constant", heldLines(record, results.value, system))}
+            {list("Bring", plan.method.bring)}
+            {runNames(record).length ? (
+              <section>
+                <h2>Runs, in this order</h2>
+                <ol className="list-inside list-decimal">
+                  {runNames(record).map((run, i) => (
+                    <li key={`${i} ${run}`}>{run}</li>
+                  ))}
+                </ol>
+              </section>
+            ) : null}
+            <section className="grid gap-3">
+              <h2>Check-ins</h2>
+              {results.value.checkIns.map((checkIn) => {
+                const { expected, what } = checkIn;
+                const readings = [
+                  ["percent", percentText(expected)],
+                  ["bars", barsText(expected)],
+                  ["rest volts", voltsText(expected)],
+                ] as const;
+                const goOn = goOnText(checkIn);
+                return (
+                  <article key={expected.atM} className="sheet p-4">
+                    <h3 className="flex items-baseline justify-between gap-3">
+                      <span className="text-3xl font-bold">
+                        {formatBare(expected.atM, "distance", system)}
+                        <span className="text-base font-normal text-quiet"> {unit}</span>
+                      </span>
+                      <span className="text-right">{what}</span>
+                    </h3>
+                    <dl className="mt-2 grid grid-cols-[auto_1fr_auto] gap-x-3 gap-y-1">
+                      {readings.map(([name, text]) =>
+                        text ? (
+                          <div key={name} className="contents">
+                            <dt className="text-quiet">{name}</dt>
+                            <dd className="pencil text-xl font-bold">{text.expected}</dd>
+                            <dd className="pencil text-right">{text.span}</dd>
+                          </div>
+                        ) : null,
+                      )}
+                      <div className="contents">
+                        <dt className="text-quiet">after</dt>
+                        <dd className="pencil">{timeText(expected).expected} h</dd>
+                        <dd className="pencil text-right">{timeText(expected).span}</dd>
+                      </div>
+                    </dl>
+                    {goOn ? (
+                      <p className="mt-2 font-bold">Go on above {goOn}; else go home from here.</p>
+                    ) : null}
+                  </article>
+                );
+              })}
+            </section>
+            <p>{endRule(record)}</p>
+          </>
+        ) : (
+          <Warnings
+            warnings={results.problems.map(({ code, sentence }) => ({ code, sentence, weight: "stop" }))}
+          />
+        )}
+        <ul className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
+          {CAUTIONS.riding.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      </div>
+    </Page>
+  );
+}

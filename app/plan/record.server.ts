@@ -1,0 +1,59 @@
+import { resultsOf } from "#app/reckoning.server";
+import { knownFrom, PLAIN_COURSE, type Known, type PlanRecord, type RiddenTest } from "#core/plan";
+import { findBike, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
+import type { Database } from "#db/client";
+import { findCourse, type PlanLine } from "#db/plans";
+import { listTests } from "#db/tests";
+
+/** Everything a bike's plans choose from, and what its earlier tests tell. */
+export async function loadDesk(db: Database, bikeId: string) {
+  const [bike, packs, setUps, riders, instruments, tests] = await Promise.all([
+    findBike(db, bikeId),
+    listPacks(db, bikeId, { archived: true }),
+    listSetUps(db, bikeId, { archived: true }),
+    listRiders(db, { archived: true }),
+    listInstruments(db),
+    listTests(db, { bikeId }),
+  ]);
+  if (!bike) return null;
+  const results = await resultsOf(db, tests);
+  const ridden = tests.flatMap((line): readonly RiddenTest[] => {
+    const result = results.get(line.id);
+    if (!result?.ok || result.value.flags.length > 0) return [];
+    return [
+      {
+        test: line.test,
+        bike,
+        setUp: setUps.find(({ id }) => id === line.setUpId) ?? null,
+        rider: riders.find(({ id }) => id === line.riderId) ?? null,
+        results: result.value,
+      },
+    ];
+  });
+  const known: Known = knownFrom(ridden);
+  return {
+    bike,
+    packs,
+    setUps,
+    riders,
+    chargers: instruments.filter(({ kind }) => kind === "charger"),
+    known,
+  };
+}
+export type Desk = NonNullable<Awaited<ReturnType<typeof loadDesk>>>;
+
+/** A plan's line with all it is reckoned from; null when its pack is gone. */
+export async function planRecord(db: Database, line: PlanLine, desk: Desk): Promise<PlanRecord | null> {
+  const pack = desk.packs.find(({ id }) => id === line.packId);
+  if (!pack) return null;
+  const course = line.courseId ? await findCourse(db, line.courseId) : null;
+  return {
+    plan: line.plan,
+    bike: desk.bike,
+    pack,
+    setUp: desk.setUps.find(({ id }) => id === line.setUpId) ?? null,
+    rider: desk.riders.find(({ id }) => id === line.riderId) ?? null,
+    course: course ?? PLAIN_COURSE,
+    known: desk.known,
+  };
+}
