@@ -21,7 +21,7 @@ export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
   const goOn = checkIns.some((row) => goOnText(row) !== "");
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Check-ins">
-      <table className="table check-ins w-full">
+      <table className={`table check-ins w-full ${toWrite ? "to-write" : ""}`}>
         <thead>
           <tr>
             <th className="number">{unitOf("distance", system)}</th>
@@ -32,7 +32,7 @@ export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
               </th>
             ))}
             {goOn ? <th className="number">Go on above</th> : null}
-            {toWrite ? <th className="w-1/4">Read</th> : null}
+            {toWrite ? <th className="w-1/5">Read</th> : null}
           </tr>
         </thead>
         <tbody>
@@ -45,7 +45,7 @@ export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
                 return (
                   <td key={name} className="number pencil">
                     {text?.expected}
-                    <div className="text-sm">{text?.span}</div>
+                    <div className="span text-sm">{text?.span}</div>
                   </td>
                 );
               })}

@@ -134,7 +134,7 @@ export function CourseForm({ course, problems: sent, save }: CourseFormProps) {
                         ["level", `Level of leg ${i + 1}`],
                       ] as const
                     ).map(([field, label]) => (
-                      <td key={field} className="py-1 pr-2">
+                      <td key={field} className={`py-1 pr-2 ${field === "ground" ? "min-w-36" : ""}`}>
                         {field === "ground" ? (
                           <Choose name={`legs.${i}.ground`} label={label} options={same(GROUNDS)} bare />
                         ) : (

@@ -23,7 +23,7 @@ import type { Database } from "#db/client";
 import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { loadDesk, type Desk } from "./record.server";
+import { loadDesk, type Desk } from "#app/planning.server";
 import type { Route } from "./+types/new";
 
 const GONE = "There is no such bike.";
@@ -140,9 +140,9 @@ function ProposalCard({
   return (
     <li className="sheet grid content-start gap-2 p-4">
       <h3 className="font-bold">{method.name}</h3>
-      <p className="text-sm text-quiet">
+      <p className="text-sm text-quiet first-letter:uppercase">
         {strength}
-        {weakness ? `; but ${weakness}` : ""}.
+        {weakness ? `. But: ${weakness}` : ""}.
       </p>
       {will ? (
         <>
@@ -197,7 +197,7 @@ export default function NewPlan({
         >
           <label className="text-sm font-medium">
             Question
-            <select name="question" defaultValue={question} className="input mt-1">
+            <select name="question" defaultValue={question} className="input mt-1 font-normal">
               {QUESTIONS.map(({ id, asks }) => (
                 <option key={id} value={id}>
                   {asks}
@@ -207,7 +207,7 @@ export default function NewPlan({
           </label>
           <label className="text-sm font-medium">
             Bike
-            <select name="bike" defaultValue={bikeId} className="input mt-1">
+            <select name="bike" defaultValue={bikeId} className="input mt-1 font-normal">
               {bikes.map(({ id, name }) => (
                 <option key={id} value={id}>
                   {name}
@@ -217,7 +217,7 @@ export default function NewPlan({
           </label>
           <label className="text-sm font-medium">
             Course
-            <select name="course" defaultValue={courseId ?? ""} className="input mt-1">
+            <select name="course" defaultValue={courseId ?? ""} className="input mt-1 font-normal">
               <option value="">not chosen yet: a plain one of its kind</option>
               {courses.map(({ id, name }) => (
                 <option key={id} value={id}>

@@ -109,9 +109,10 @@ export function PlanFacts({ results }: { readonly results: PlanResults }) {
               {spanned(atM)}
             </Row>
           ))}
-          {bailOuts.map(({ name, kind, atM, pedalAfterM }) => (
+          {bailOuts.map(({ name, kind, atM, beyond, pedalAfterM }) => (
             <Row key={`${name} ${atM}`} name={`${name}, ${formatQuantity(atM, "distance", system)}`}>
               {kind}
+              {beyond ? "; the pack may not last to it" : ""}
               {pedalAfterM === null
                 ? ""
                 : `; pedal back to it from ${formatQuantity(pedalAfterM, "distance", system)}`}

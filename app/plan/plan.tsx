@@ -22,7 +22,7 @@ import { ForecastChart } from "./forecastChart";
 import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "./forms";
 import { Headline, PlanFacts, Warnings } from "./outlook";
 import { PlanFields } from "./planFields";
-import { loadDesk, planRecord } from "./record.server";
+import { loadDesk, planRecord } from "#app/planning.server";
 import { usePlan } from "./usePlan";
 import { YieldPanel } from "./yieldPanel";
 import type { Route } from "./+types/plan";
@@ -149,7 +149,13 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const form = useRef<HTMLFormElement>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const schema = useMemo(() => planForm(system), [system]);
-  const values = useMemo(() => planWritten(line.plan, system), [line.plan, system]);
+  const values = useMemo(
+    () => ({
+      ...planWritten(line.plan, system),
+      ...Object.fromEntries(LINKS.map((name) => [name, line[name] ?? ""])),
+    }),
+    [line, system],
+  );
   const [typed, setTyped] = useState<FieldProblems | null>(null);
   const stamp = LINKS.map((name) => line[name] ?? "").join(" ");
   const { ask, results, yielded } = usePlan(

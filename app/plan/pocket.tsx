@@ -6,7 +6,7 @@ import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
-import { sheetAt } from "./sheetData.server";
+import { sheetAt } from "#app/planning.server";
 import { barsText, goOnText, percentText, timeText, voltsText } from "./spans";
 import type { Route } from "./+types/pocket";
 
@@ -130,7 +130,11 @@ export default function Pocket({ loaderData: { line, record, results } }: Route.
                       </div>
                     </dl>
                     {goOn ? (
-                      <p className="mt-2 font-bold">Go on above {goOn}; else go home from here.</p>
+                      <p className="mt-2 font-bold">
+                        {goOn === "go home"
+                          ? "Go home from here."
+                          : `Go on above ${goOn}; else go home from here.`}
+                      </p>
                     ) : null}
                   </article>
                 );

@@ -1,4 +1,4 @@
-import { END_NAMES } from "#core/log";
+import type { End } from "#core/log";
 import { runOrder, type PlanRecord, type PlanResults } from "#core/plan";
 import { formatQuantity, type System } from "#core/quantities";
 
@@ -38,10 +38,18 @@ export function heldLines(
   });
 }
 
+const ENDS_WHEN: Readonly<Record<End, string>> = {
+  cutOff: "the pack cuts off",
+  lowPower: "low-power mode holds",
+  cannotHoldSpeed: "it no longer holds the set speed",
+  gaugeZero: "the gauge is at zero and levels no longer differ",
+  byChoice: "the way is done or you choose to stop: for distance, time, daylight or safety",
+};
+
 /** Which end counts, as a rule. */
 export function endRule({ plan }: PlanRecord): string {
-  const ends = plan.method.ends.map((end) => END_NAMES[end]);
-  return `It ends when ${ends.join(", or ")}. Note which.`;
+  const ends = plan.method.ends.map((end) => ENDS_WHEN[end]);
+  return `It ends when ${ends.join(", or ")}.${ends.length > 1 ? " Note which." : ""}`;
 }
 
 /** The runs of a comparison in order; empty for a single ride. */

@@ -10,7 +10,7 @@ import { useSpoken, useSystem } from "#ui/system";
 import { CheckInTable } from "./checkInTable";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
-import { sheetAt } from "./sheetData.server";
+import { sheetAt } from "#app/planning.server";
 import { distanceSpan, hoursText } from "./spans";
 import type { Route } from "./+types/sheet";
 
@@ -88,8 +88,8 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
     ...found.bailOuts
       .slice(0, 6)
       .map(
-        ({ name, kind, atM, pedalAfterM }) =>
-          `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
+        ({ name, kind, atM, beyond, pedalAfterM }) =>
+          `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; the pack may not last to it" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
       ),
     found.turn.pedalAfterM === null
       ? ""

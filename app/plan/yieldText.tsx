@@ -1,7 +1,7 @@
 import type { PlanYield } from "#core/plan";
 import {
   fixed,
-  formatUncertain,
+  formatQuantity,
   plusOrMinus,
   unitOf,
   writeUncertain,
@@ -33,7 +33,7 @@ export function PriceLine({ will }: { readonly will: PlanYield }) {
       {fixed(hours, 1)} h, {fixed(100 * will.chargeShare, 0)} % of a charge
       {will.whPerM ? (
         <span className="text-quiet">
-          , on about {formatUncertain(will.whPerM, "energyPerDistance", system)}
+          , on about {formatQuantity(will.whPerM.mean, "energyPerDistance", system)}
         </span>
       ) : null}
     </p>

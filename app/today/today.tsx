@@ -1,21 +1,25 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
+import { sheetAt } from "#app/planning.server";
 import { resultsOf } from "#app/reckoning.server";
 import { dayText } from "#app/ui/testLine";
 import { standings } from "#core/compare";
 import { listBikes } from "#db/bikes";
+import type { Database } from "#db/client";
+import { listPlans, type PlanLine } from "#db/plans";
 import { listTests } from "#db/tests";
 import { Figure } from "#ui/figure";
 import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";
 import type { Route } from "./+types/today";
 
-/** Lines of the standings shown here. */
+/** Lines of the standings shown here, and plans to come. */
 const SHORT = 5;
+const NEXT = 3;
 
 export async function loader({ context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const [bikes, tests] = await Promise.all([listBikes(db), listTests(db)]);
+  const [bikes, tests, plans] = await Promise.all([listBikes(db), listTests(db), listPlans(db)]);
   const results = await resultsOf(db, tests);
   const reckoned = tests.flatMap((line) => {
     const result = results.get(line.id);
@@ -51,11 +55,50 @@ export async function loader({ context }: Route.LoaderArgs) {
       whPerM: result.best.value,
     })),
   );
-  return { bikeCount: bikes.length, testCount: tests.length, waiting, thriftiest: places.slice(0, SHORT) };
+  const today = new Date().toISOString().slice(0, 10);
+  const ahead = plans.filter(({ testId, plan }) => testId === null && plan.day >= today).reverse();
+  return {
+    toRide: await Promise.all(ahead.slice(0, NEXT).map((line) => readiness(db, line, today))),
+    bikeCount: bikes.length,
+    testCount: tests.length,
+    waiting,
+    thriftiest: places.slice(0, SHORT),
+  };
+}
+
+/** A plan to come and how ready it is, in short sentences. */
+async function readiness(db: Database, line: PlanLine, today: string) {
+  const { plan } = line;
+  const { results } = await sheetAt(db, line.id);
+  const { ready, hold, bring } = plan.method;
+  const lines = ready.length + hold.length + bring.length;
+  const found = results.ok ? results.value : null;
+  const states = [
+    found?.charge ? `Charge from ${found.charge.startsAt} on ${dayText(found.charge.startsOn)}.` : "",
+    found?.daylight?.latestStart ? `Start by ${found.daylight.latestStart} for daylight.` : "",
+    plan.airTempC === undefined ? "No weather typed yet." : "",
+    line.courseId ? "" : "No course chosen yet.",
+    plan.ticked.length === 0
+      ? `None of ${lines} lines ticked.`
+      : `${plan.ticked.length} of ${lines} lines ticked.`,
+  ].filter(Boolean);
+  const stops = results.ok
+    ? results.value.warnings.filter(({ weight }) => weight === "stop").map(({ sentence }) => sentence)
+    : results.problems.map(({ sentence }) => sentence);
+  return {
+    id: line.id,
+    title: plan.title,
+    bike: line.bikeName,
+    day: plan.day,
+    isToday: plan.day === today,
+    startsAt: plan.startsAt,
+    states,
+    stop: stops[0] ?? null,
+  };
 }
 
 export default function Today({
-  loaderData: { bikeCount, testCount, waiting, thriftiest },
+  loaderData: { toRide, bikeCount, testCount, waiting, thriftiest },
 }: Route.ComponentProps) {
   const spoken = useSpoken();
   return (
@@ -67,8 +110,8 @@ export default function Today({
           : `${bikeCount} bikes, ${testCount} tests, nothing waits`
       }
       next={
-        <Link to={bikeCount ? "/strip/new" : "/bikes/new"} className="button button-main">
-          {bikeCount ? "New test" : "Add a bike"}
+        <Link to={bikeCount ? "/plan/new" : "/bikes/new"} className="button button-main">
+          {bikeCount ? "Plan a test" : "Add a bike"}
         </Link>
       }
     >
@@ -86,6 +129,29 @@ export default function Today({
           </Empty>
         ) : (
           <>
+            <section className="lg:col-span-2">
+              <h2 className="mb-2">Next to ride</h2>
+              {toRide.length === 0 ? (
+                <p className="text-quiet">
+                  Nothing is planned. <Link to="/plan/new">Ask a question</Link> to plan a test.
+                </p>
+              ) : null}
+              <ul>
+                {toRide.map(({ id, title, bike, day, isToday, startsAt, states, stop }) => (
+                  <li key={id} className="border-b border-rule py-3">
+                    <Link to={`/plan/${id}/pocket`} className="font-bold">
+                      {title}
+                    </Link>
+                    <span className="text-sm text-quiet">
+                      {" "}
+                      {bike}, {isToday ? "today" : dayText(day)}, {startsAt}
+                    </span>
+                    <p>{states.join(" ")}</p>
+                    {stop ? <p className="text-rust">{spoken(stop)}</p> : null}
+                  </li>
+                ))}
+              </ul>
+            </section>
             <section>
               <h2 className="mb-2">Waiting for a judgement</h2>
               {waiting.length === 0 ? <p className="text-quiet">No reading is in question.</p> : null}

@@ -83,6 +83,8 @@ export interface BailOut {
   readonly name: string;
   readonly kind: string;
   readonly atM: number;
+  /** The pack may not last to it at all. */
+  readonly beyond: boolean;
   /** Last place beyond it from which the pack surely brings one back to it; null when that holds until the next passing or the end. */
   readonly pedalAfterM: number | null;
 }
@@ -104,7 +106,8 @@ export function bailOuts(forecast: Forecast): readonly BailOut[] {
       return forecast.chanceWithin(onward(forecast, placeM, back), placeM + placeM - atM, 1) >= SURE_CHANCE;
     };
     const failure = firstFailure(to - atM, (past) => reaches(atM + past));
-    return { name, kind, atM, pedalAfterM: failure === null ? null : atM + failure };
+    const beyond = !reaches(atM);
+    return { name, kind, atM, beyond, pedalAfterM: failure === null || beyond ? null : atM + failure };
   });
 }
 

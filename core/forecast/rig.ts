@@ -24,6 +24,10 @@ export interface Rig {
   readonly windFromDeg: number | null;
   readonly stopsPerMi: number;
   readonly riderW: number;
+  /** Doubt of it, 1 sd, as a share. */
+  readonly riderSdShare: number;
+  /** Doubt of the speeds, 1 sd, as a share. */
+  readonly speedSdShare: number;
   /** Level where the course names none. */
   readonly level: string;
   /** Speed held at each level. */

@@ -37,7 +37,7 @@ export const UNKNOWNS: readonly Unknown[] = [
   {
     name: "rider",
     of: "day",
-    apply: (rig, z) => ({ ...rig, riderW: rig.riderW * times(ASSUMED.riderSdShare, z) }),
+    apply: (rig, z) => ({ ...rig, riderW: rig.riderW * times(rig.riderSdShare, z) }),
   },
   {
     name: "wind",
@@ -50,7 +50,7 @@ export const UNKNOWNS: readonly Unknown[] = [
     apply: (rig, z) => ({
       ...rig,
       speedMps: Object.fromEntries(
-        Object.entries(rig.speedMps).map(([level, mps]) => [level, mps * times(ASSUMED.speedSdShare, z)]),
+        Object.entries(rig.speedMps).map(([level, mps]) => [level, mps * times(rig.speedSdShare, z)]),
       ),
     }),
   },

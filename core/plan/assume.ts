@@ -105,6 +105,11 @@ export function rigFor(plan: Plan, riding: Riding, course: Course): Rig {
     windFromDeg: plan.windFromDeg ?? null,
     stopsPerMi: plan.stopsPerMi ?? ASSUMED.stopsPerMi,
     riderW: riderWatts(plan, rider),
+    riderSdShare:
+      plan.riderW !== undefined || (plan.bpm !== undefined && wattsAt(rider, plan.bpm) !== null)
+        ? ASSUMED.riderHeldSdShare
+        : ASSUMED.riderSdShare,
+    speedSdShare: plan.speedMps === undefined ? ASSUMED.speedSdShare : ASSUMED.speedHeldSdShare,
     level,
     speedMps: { ...speeds, [level]: plan.speedMps ?? speeds[level]! },
     motorW:

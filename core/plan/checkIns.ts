@@ -15,6 +15,8 @@ export interface CheckIn {
     readonly percent: number | null;
     readonly bars: number | null;
     readonly restVolts: number | null;
+    /** Not even a full pack is sure to do it. */
+    readonly impossible: boolean;
   } | null;
 }
 
@@ -108,14 +110,15 @@ function displayOf({ input }: Forecast): Display {
 
 /** The least a display may show at a fraction used. */
 function leastShown(display: Display, fraction: number): CheckIn["goOnAbove"] {
-  if (fraction <= 0) return { percent: 100, bars: display.bars || null, restVolts: null };
-  const exact = { mean: fraction, sd: 0 };
+  const impossible = fraction <= 0;
+  const exact = { mean: Math.max(0, fraction), sd: 0 };
   const up = (span: Span | null, step: number) =>
     span === null ? null : Math.ceil(span.expected / step - 1e-9) * step;
   return {
     percent: up(percentAt(display, exact), Math.max(1, display.percentStep)),
     bars: up(barsAt(display, exact), 1),
     restVolts: up(restVoltsAt(display, exact), display.meterStepV || 0.1),
+    impossible,
   };
 }
 

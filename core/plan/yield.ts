@@ -280,8 +280,12 @@ function steadyYield(record: PlanRecord, { forecast }: PlannedRoute) {
 export function yieldOf(record: PlanRecord): Result<PlanYield> {
   const routed = routeOf(record);
   if (!routed.ok) return routed;
-  const route = routed.value;
-  const { forecast, endM } = route;
+  // A course longer than the pack lasts yields what is ridden of it.
+  const lastsM = routed.value.forecast.where(DEEPEST)?.mean ?? Infinity;
+  const emptied = record.plan.method.until === "the pack is empty";
+  const endM = emptied ? routed.value.endM : Math.min(routed.value.endM, lastsM);
+  const route = { ...routed.value, endM };
+  const { forecast } = route;
   const { method } = record.plan;
   const none = { whPerM: null, comparison: null, bench: null, surer: [] as readonly Addition[] };
   if (method.school === "bench") {

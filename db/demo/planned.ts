@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { courseSchema, type Course } from "#core/course";
-import type { methodSchema} from "#core/plan";
+import type { methodSchema } from "#core/plan";
 import { planSchema, templateNamed, type Plan } from "#core/plan";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import { benchSchema, instrumentSchema, type Bench, type Instrument } from "#core/records";
@@ -73,11 +73,11 @@ export const COURSES = {
     shape: "out and back",
     legs: [
       { name: "harbour front", distanceM: mi(1.4), ground: "brick", gainM: 6, lossM: 4 },
-      { name: "levee, far end", distanceM: mi(19), ground: "fine gravel", gainM: 40, lossM: 38 },
+      { name: "levee, far end", distanceM: mi(11.6), ground: "fine gravel", gainM: 26, lossM: 24 },
     ],
     places: [
       { name: "sluice house", atM: mi(3.2), kind: "can be fetched" },
-      { name: "ferry steps", atM: mi(11.8), kind: "can stop" },
+      { name: "ferry steps", atM: mi(8.8), kind: "can stop" },
     ],
   }),
 } as const;

@@ -1,8 +1,16 @@
 import { resultsOf } from "#app/reckoning.server";
-import { knownFrom, PLAIN_COURSE, type Known, type PlanRecord, type RiddenTest } from "#core/plan";
+import { found, idOf } from "#app/ui/require.server";
+import {
+  knownFrom,
+  PLAIN_COURSE,
+  reckonPlan,
+  type Known,
+  type PlanRecord,
+  type RiddenTest,
+} from "#core/plan";
 import { findBike, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
 import type { Database } from "#db/client";
-import { findCourse, type PlanLine } from "#db/plans";
+import { findCourse, findPlan, type PlanLine } from "#db/plans";
 import { listTests } from "#db/tests";
 
 /** Everything a bike's plans choose from, and what its earlier tests tell. */
@@ -56,4 +64,14 @@ export async function planRecord(db: Database, line: PlanLine, desk: Desk): Prom
     course: course ?? PLAIN_COURSE,
     known: desk.known,
   };
+}
+
+const GONE = "There is no such plan.";
+
+/** A plan with its reckoning, for paper, phone and calendar. */
+export async function sheetAt(db: Database, planId: string) {
+  const line = found(await findPlan(db, idOf(planId, GONE)), GONE);
+  const desk = found(await loadDesk(db, line.bikeId), GONE);
+  const record = found(await planRecord(db, line, desk), GONE);
+  return { line, record, results: reckonPlan(record) };
 }
