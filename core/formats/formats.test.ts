@@ -1,11 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { courseSchema } from "#core/course";
 import {
   decodeText,
   guessColumns,
   readBundle,
   readCheckIns,
+  readCourseGpx,
   readGpx,
+  writeCourseGpx,
   readHeading,
   readTable,
   writeBundle,
@@ -265,4 +268,67 @@ describe("words people use in their notes", () => {
   test.each(["25:00", "9:75", "noonish", "2026-13-40 10:00"])("time %s is none", (time) => {
     expect(problems(`time,mi,percent\n${time},0,100\n,4,90\n`)).toEqual(["row 2, column time: not-a-time"]);
   });
+});
+
+describe("a course as GPX", () => {
+  const typed = courseSchema.parse({
+    name: "Levee & loop",
+    note: 'mind the "geese" <again>',
+    shape: "out and back",
+    laps: 2,
+    legs: [
+      { name: "front", distanceM: 2253.08, ground: "brick", gainM: 6, lossM: 4 },
+      { name: "levee", distanceM: 6598.31, ground: "fine gravel", level: "mid", gainM: 9, lossM: 9 },
+    ],
+    places: [{ name: "sluice", atM: 5149.9, kind: "can be fetched" }],
+    latitude: 53.6,
+    longitude: -0.9,
+    altitudeM: 4,
+  });
+  const back = (course: typeof typed) => readCourseGpx(writeCourseGpx(course), "other");
+  test("a typed course comes back as it was", () =>
+    expect(back(typed)).toEqual({ ok: true, value: { course: typed, notices: [] } }));
+  test("a track's course comes back with its profile, legs and places", () => {
+    const points = Array.from({ length: 400 }, (_, i) => {
+      const angle = (2 * Math.PI * i) / 400;
+      return `<trkpt lat="${(0.02 * Math.sin(angle)).toFixed(6)}" lon="${(0.02 * (1 - Math.cos(angle))).toFixed(6)}"><ele>${(20 + 15 * Math.sin(angle)).toFixed(1)}</ele></trkpt>`;
+    }).join("");
+    const first = readCourseGpx(gpx(points), "ring");
+    if (!first.ok) throw new Error(first.problems[0]!.sentence);
+    const painted = {
+      ...first.value.course,
+      legs: [
+        { ...first.value.course.legs[0]!, distanceM: 5000, ground: "grass" as const },
+        { ...first.value.course.legs[0]!, distanceM: 8000 },
+      ],
+      places: [{ name: "tap", atM: 3000, kind: "water" as const }],
+    };
+    const again = back(painted);
+    if (!again.ok) throw new Error(again.problems[0]!.sentence);
+    expect(again.value.course.legs.map(({ ground }) => ground)).toEqual(["grass", "asphalt"]);
+    expect(again.value.course.places).toEqual(painted.places);
+    expect(again.value.course.profile!.lengthM).toBeCloseTo(painted.profile!.lengthM, -1);
+    expect(Math.max(...again.value.course.profile!.heightM)).toBeCloseTo(
+      Math.max(...painted.profile!.heightM),
+      0,
+    );
+  });
+  test("a planned way without times is read as a course, though not as a ride", () => {
+    const planned = gpx('<trkpt lat="0" lon="0"/><trkpt lat="0" lon="0.01"/><trkpt lat="0" lon="0.02"/>');
+    expect(readGpx(planned)).toMatchObject({ ok: false, problems: [{ code: "no-times" }] });
+    const course = readCourseGpx(planned, "way");
+    expect(course.ok && course.value.course.profile!.lengthM).toBeCloseTo(2224, -1);
+  });
+  test("progress only rises, to nearly all of it", () => {
+    const shares: number[] = [];
+    readCourseGpx(writeCourseGpx(typed), "x", (share) => shares.push(share));
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  });
+  test("an extension that was changed by hand is checked like anything typed", () => {
+    const broken = writeCourseGpx(typed).replace('ground="brick"', 'ground="lava"');
+    const read = readCourseGpx(broken, "x");
+    expect(read).toMatchObject({ ok: false, problems: [{ path: "legs.0.ground" }] });
+  });
+  test("a file that is none says so", () =>
+    expect(readCourseGpx("<kml></kml>", "x")).toMatchObject({ ok: false, problems: [{ code: "not-gpx" }] }));
 });
