@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { z } from "zod";
+import { packSheet } from "#core/pack";
 import {
   benchSchema,
   bikeSchema,
@@ -138,16 +139,17 @@ export function saveInstrument(db: Database, id: string, value: Instrument): Pro
   return keep(db, "instrument", rowFrom(id, instrumentSchema, value));
 }
 
-/** Keeps a bench discharge; the newest becomes the pack's measured capacity. */
+/** Keeps a bench discharge; the newest, brought to 25 C, becomes the pack's measured capacity. */
 export async function saveBench(db: Database, id: string, packId: string, value: Bench): Promise<string> {
   const changed = await keep(db, "bench", { id, packId, body: value });
   const [newest] = await listBenches(db, packId);
   const [row] = await db.select().from(pack).where(eq(pack.id, packId));
-  if (row && newest && (row.measuredOn === null || newest.on >= row.measuredOn))
+  const sheet = row && newest && packSheet(packRecordSchema.parse(withoutNulls(row)), newest);
+  if (row && newest && sheet && (row.measuredOn === null || newest.on >= row.measuredOn))
     await keep(db, "pack", {
       ...row,
-      measuredWh: newest.wh,
-      measuredSdWh: newest.sdWh ?? null,
+      measuredWh: sheet.measured.mean,
+      measuredSdWh: newest.sdWh === undefined ? null : (newest.sdWh * sheet.measured.mean) / newest.wh,
       measuredOn: newest.on,
       pencil: row.pencil.filter((name) => !name.startsWith("measured")),
     });

@@ -30,18 +30,18 @@ export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
       {(fields) => (
         <>
           <section className="grid gap-4 sm:grid-cols-2">
-            <TextField field={fields.name} label="Name" autoFocus />
+            <TextField field={fields.name} label="Name" className="sm:col-span-2" autoFocus />
+            <TextField
+              field={fields.what}
+              label="What it is"
+              hint="Frame, wheels, drive, for whom."
+              className="sm:col-span-2"
+            />
             <TextField
               field={fields.massKg}
               label="Weight with its pack"
               hint="Such as 26 kg or 57 lb. Empty when not weighed."
               inputMode="text"
-            />
-            <TextField
-              field={fields.what}
-              label="What it is"
-              hint="Frame, wheels, brakes, comfort parts."
-              className="sm:col-span-2"
             />
             <TextField
               field={fields.massWithoutPackKg}

@@ -14,11 +14,6 @@ export function hoursText(seconds: number): string {
   return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}`;
 }
 
-/** A time of day some seconds after a start, in a clock's offset. */
-export function clockAfter(startMs: number, seconds: number, offset: number): string {
-  return new Date(startMs + seconds * 1000 + offset).toISOString().slice(11, 16);
-}
-
 export function percentText({ percent }: Expected): SpanText | null {
   if (!percent) return null;
   return {

@@ -15,11 +15,19 @@ const lines = z.array(line).max(30, "A list holds at most 30 lines.").default([]
 
 /** Two set-ups, riders, pressures or levels put against each other on the same section. */
 const compareSchema = z.object({
-  a: z.string().trim().min(1, "Name the first, for example: slick tyres.").max(60),
-  b: z.string().trim().min(1, "Name the second, for example: winter tyres.").max(60),
+  a: z
+    .string({ error: "Name the first, for example: slick tyres." })
+    .trim()
+    .min(1, "Name the first, for example: slick tyres.")
+    .max(60),
+  b: z
+    .string({ error: "Name the second, for example: winter tyres." })
+    .trim()
+    .min(1, "Name the second, for example: winter tyres.")
+    .max(60),
   pairs: z
-    .number()
-    .int("Pairs are whole.")
+    .number({ error: "How many runs of each, for example 2." })
+    .int("Runs are whole.")
     .min(1, "At least one run of each.")
     .max(20, "At most 20 runs of each."),
   /** The difference worth finding, Wh per metre. */

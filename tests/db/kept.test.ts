@@ -1,0 +1,195 @@
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { v7 as uuidv7 } from "uuid";
+import { courseSchema } from "#core/course";
+import { methodSchema, planSchema, templateNamed } from "#core/plan";
+import {
+  benchSchema,
+  bikeSchema,
+  instrumentSchema,
+  packRecordSchema,
+  setUpSchema,
+  testSchema,
+} from "#core/records";
+import {
+  findBike,
+  listBenches,
+  listBikes,
+  listInstruments,
+  listPacks,
+  listSetUps,
+  saveBench,
+  saveBike,
+  saveInstrument,
+  savePack,
+  saveSetUp,
+} from "#db/bikes";
+import { connect, type Connection } from "#db/client";
+import { putAway, undo } from "#db/kept";
+import {
+  findCourse,
+  findPlan,
+  listCourses,
+  listMethods,
+  listPlans,
+  saveCourse,
+  saveMethod,
+  savePlan,
+} from "#db/plans";
+import { findTest, loadRecord, saveTest } from "#db/tests";
+
+let connection: Connection;
+const ids = { bike: uuidv7(), pack: uuidv7(), setUp: uuidv7(), course: uuidv7(), plan: uuidv7() };
+const bike = bikeSchema.parse({
+  name: "Kept bike",
+  levels: ["low", "high"],
+  levelShares: [0.4, 1],
+  massKg: 24,
+  claims: [{ mode: "low", lowM: 50_000, highM: 80_000, conditions: "level" }],
+  priceMinor: 189_900,
+});
+const pack = packRecordSchema.parse({
+  name: "Main",
+  labelWh: 500,
+  seriesCells: 13,
+  firstUsedOn: "2024-01-01",
+});
+const bench = (on: string, wh: number) =>
+  benchSchema.parse({ on, wh, sdWh: 6, fromFull: true, hours: 5, startTempC: 25 });
+
+beforeAll(async () => {
+  connection = connect(process.env["TEST_DATABASE_URL"]!, 4);
+  await saveBike(connection.db, ids.bike, bike);
+  await savePack(connection.db, ids.pack, ids.bike, pack);
+});
+afterAll(() => connection.close());
+
+describe("what is put away", () => {
+  test("is left out of lists, and comes back", async () => {
+    const { db } = connection;
+    const names = async (archived: boolean) => (await listBikes(db, { archived })).map(({ name }) => name);
+    const change = await putAway(db, "bike", ids.bike);
+    expect(await names(false)).not.toContain("Kept bike");
+    expect(await names(true)).toContain("Kept bike");
+    expect((await findBike(db, ids.bike))!.archived).toBe(true);
+    expect(await undo(db, change!)).toBe(true);
+    expect(await names(false)).toContain("Kept bike");
+  });
+  test("which is not there cannot be put away", async () =>
+    expect(await putAway(connection.db, "bike", uuidv7())).toBeNull());
+});
+
+describe("a change undone", () => {
+  test("is as if it had not been, lists and spans too", async () => {
+    const { db } = connection;
+    const change = await saveBike(db, ids.bike, { ...bike, name: "Other", claims: [], levelShares: [] });
+    expect((await findBike(db, ids.bike))!.name).toBe("Other");
+    await undo(db, change);
+    expect(await findBike(db, ids.bike)).toEqual({ ...bike, id: ids.bike, archived: false });
+  });
+  test("of something new puts it away", async () => {
+    const { db } = connection;
+    const change = await saveSetUp(
+      db,
+      ids.setUp,
+      ids.bike,
+      setUpSchema.parse({ name: "slick", since: "2026-03-01" }),
+    );
+    expect(await listSetUps(db, ids.bike)).toHaveLength(1);
+    await undo(db, change);
+    expect(await listSetUps(db, ids.bike)).toHaveLength(0);
+    expect(await listSetUps(db, ids.bike, { archived: true })).toMatchObject([
+      { archived: true, since: "2026-03-01" },
+    ]);
+  });
+  test("twice is once", async () => {
+    const change = await saveBike(connection.db, ids.bike, { ...bike, name: "Third" });
+    expect(await undo(connection.db, change)).toBe(true);
+    expect(await undo(connection.db, change)).toBe(false);
+  });
+});
+
+describe("bench discharges", () => {
+  const measured = async () => (await listPacks(connection.db, ids.bike))[0]!;
+  test("the newest is the pack's measured capacity", async () => {
+    const { db } = connection;
+    await saveBench(db, uuidv7(), ids.pack, bench("2026-02-01", 470));
+    await saveBench(db, uuidv7(), ids.pack, bench("2025-02-01", 488));
+    expect(await measured()).toMatchObject({ measuredWh: 470, measuredOn: "2026-02-01" });
+    expect((await listBenches(db, ids.pack)).map(({ on }) => on)).toEqual(["2026-02-01", "2025-02-01"]);
+  });
+  test("one done in the cool is brought to 25 C", async () => {
+    const cool = { ...bench("2026-03-01", 450), startTempC: 10 };
+    await saveBench(connection.db, uuidv7(), ids.pack, cool);
+    expect((await measured()).measuredWh!).toBeGreaterThan(465);
+  });
+});
+
+test("a meter's own error is part of a test's record and of its stamp", async () => {
+  const { db } = connection;
+  const testId = uuidv7();
+  const links = { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId: null, riderId: null };
+  await saveTest(db, testId, links, testSchema.parse({ title: "metered", day: "2026-10-18" }), {
+    id: uuidv7(),
+    utcOffset: "+00:00",
+  });
+  const before = (await findTest(db, testId))!.stamp;
+  const id = uuidv7();
+  await saveInstrument(db, id, instrumentSchema.parse({ name: "kept meter", gainSd: 0.004 }));
+  expect((await findTest(db, testId))!.stamp).not.toBe(before);
+  const record = (await loadRecord(db, testId))!;
+  expect(record.instruments.find(({ name }) => name === "kept meter")).toMatchObject({ gainSd: 0.004 });
+  await putAway(db, "instrument", id);
+  expect((await listInstruments(db)).map(({ name }) => name)).not.toContain("kept meter");
+});
+
+describe("courses, methods and plans", () => {
+  const course = courseSchema.parse({
+    name: "Kept loop",
+    legs: [{ distanceM: 8000, ground: "brick" }],
+    places: [{ name: "tap", atM: 3000, kind: "water" }],
+  });
+  const plan = planSchema.parse({
+    title: "kept plan",
+    question: "claim",
+    method: templateNamed("Part charge")!.method,
+    day: "2026-12-01",
+    ticked: ["Brakes checked"],
+  });
+  const links = {
+    bikeId: ids.bike,
+    packId: ids.pack,
+    setUpId: null,
+    riderId: null,
+    courseId: ids.course,
+    testId: null,
+  };
+  test("come back as they went in", async () => {
+    const { db } = connection;
+    await saveCourse(db, ids.course, course);
+    expect(await findCourse(db, ids.course)).toEqual({ ...course, id: ids.course, archived: false });
+    await savePlan(db, ids.plan, links, plan);
+    expect(await findPlan(db, ids.plan)).toMatchObject({
+      plan,
+      courseName: "Kept loop",
+      bikeName: "Kept bike",
+      archived: false,
+    });
+  });
+  test("a plan that is put away is found by its address only", async () => {
+    const { db } = connection;
+    const change = await putAway(db, "plan", ids.plan);
+    expect((await listPlans(db)).map(({ id }) => id)).not.toContain(ids.plan);
+    expect(await findPlan(db, ids.plan)).toMatchObject({ archived: true });
+    await undo(db, change!);
+    expect((await listPlans(db)).map(({ id }) => id)).toContain(ids.plan);
+  });
+  test("own methods are listed, and courses by name", async () => {
+    const { db } = connection;
+    const id = uuidv7();
+    await saveMethod(db, id, methodSchema.parse({ name: "Own", school: "part charge" }));
+    expect((await listMethods(db)).map(({ name }) => name)).toContain("Own");
+    await saveCourse(db, uuidv7(), { ...course, name: "Another" });
+    const names = (await listCourses(db)).map(({ name }) => name);
+    expect([...names].sort((a, b) => a.localeCompare(b))).toEqual(names);
+  });
+});
