@@ -292,7 +292,7 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
               {show(bike.priceMinor, (minor) => `${fixed(minor / 100, 0)} ${bike.currency}`, "not noted")}
             </Fact>
           </dl>
-          <p className="mt-3 text-sm">
+          <div className="mt-3 text-sm">
             <Act kind="bike" id={bike.id} intent="duplicate" name={bike.name} />
             <Act
               kind="bike"
@@ -301,7 +301,7 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
               to={bike.archived ? `/bikes/${bike.id}` : "/bikes"}
               name={bike.name}
             />
-          </p>
+          </div>
         </aside>
       </div>
     </Page>

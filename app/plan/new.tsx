@@ -21,6 +21,7 @@ import {
 import { listBikes, listPacks } from "#db/bikes";
 import type { Database } from "#db/client";
 import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";
+import { Choose, LiveFields } from "#ui/lines";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { loadDesk, type Desk } from "#app/planning.server";
@@ -195,37 +196,26 @@ export default function NewPlan({
           className="grid gap-4 sm:grid-cols-3"
           onChange={(event) => void submit(event.currentTarget, { replace: true })}
         >
-          <label className="text-sm font-medium">
-            Question
-            <select name="question" defaultValue={question} className="input mt-1 font-normal">
-              {QUESTIONS.map(({ id, asks }) => (
-                <option key={id} value={id}>
-                  {asks}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="text-sm font-medium">
-            Bike
-            <select name="bike" defaultValue={bikeId} className="input mt-1 font-normal">
-              {bikes.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="text-sm font-medium">
-            Course
-            <select name="course" defaultValue={courseId ?? ""} className="input mt-1 font-normal">
-              <option value="">not chosen yet: a plain one of its kind</option>
-              {courses.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <LiveFields values={{ question, bike: bikeId, course: courseId ?? "" }} problems={{}}>
+            <Choose
+              name="question"
+              label="Question"
+              options={QUESTIONS.map(({ id, asks }) => ({ value: id, label: asks }))}
+            />
+            <Choose
+              name="bike"
+              label="Bike"
+              options={bikes.map(({ id, name }) => ({ value: id, label: name }))}
+            />
+            <Choose
+              name="course"
+              label="Course"
+              options={[
+                { value: "", label: "not chosen yet: a plain one of its kind" },
+                ...courses.map(({ id, name }) => ({ value: id, label: name })),
+              ]}
+            />
+          </LiveFields>
           <noscript>
             <button type="submit" className="button">
               Show the methods

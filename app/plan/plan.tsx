@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { data, Form, Link, redirect, useFetcher } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
@@ -8,7 +8,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { questionOf, reckonPlan, yieldOf, type PlanResults } from "#core/plan";
 import { bad } from "#core/problems";
-import { formatQuantity, quantityToken, spoken, type System } from "#core/quantities";
+import { quantityToken, spoken, type System } from "#core/quantities";
 import { testSchema } from "#core/records";
 import { findPlan, listCourses, saveMethod, savePlan } from "#db/plans";
 import { saveTest } from "#db/tests";
@@ -23,6 +23,7 @@ import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "
 import { Headline, PlanFacts, Warnings } from "./outlook";
 import { PlanFields } from "./planFields";
 import { loadDesk, planRecord } from "#app/planning.server";
+import { useKeeping } from "./useKeeping";
 import { usePlan } from "./usePlan";
 import { YieldPanel } from "./yieldPanel";
 import type { Route } from "./+types/plan";
@@ -147,7 +148,6 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const say = useSpoken();
   const fetcher = useFetcher<typeof action>();
   const form = useRef<HTMLFormElement>(null);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const schema = useMemo(() => planForm(system), [system]);
   const values = useMemo(
     () => ({
@@ -157,27 +157,23 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     [line, system],
   );
   const [typed, setTyped] = useState<FieldProblems | null>(null);
+  const keep = useKeeping(form, fetcher);
   const stamp = LINKS.map((name) => line[name] ?? "").join(" ");
   const { ask, results, yielded } = usePlan(
     { results: loaderData.results, yielded: loaderData.yielded },
     stamp,
   );
-  useEffect(() => () => clearTimeout(timer.current), []);
   const good = results.ok ? results.value : null;
   const [first] = useState(good);
 
   const onEdit = () => {
     const texts = textsOf(new FormData(form.current!));
     const parsed = schema.safeParse({ ...texts, ticked: line.plan.ticked });
-    clearTimeout(timer.current);
     setTyped(parsed.success ? {} : problemsOf(parsed.error));
-    if (!parsed.success) return;
+    if (!parsed.success) return keep.hold();
     const moved = LINKS.some((name) => (parsed.data.links[name] ?? null) !== line[name]);
     if (!moved) ask({ ...record, plan: parsed.data.plan });
-    timer.current = setTimeout(
-      () => void fetcher.submit(new FormData(form.current!), { method: "post" }),
-      moved ? 0 : PAUSE_MS,
-    );
+    keep.soon(moved ? 0 : PAUSE_MS);
   };
   const problems = typed ?? actionData?.problems ?? fetcher.data?.problems ?? {};
   const trouble = Object.keys(problems).length > 0;
@@ -247,11 +243,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
               />
             </LiveFields>
             <p role="status" className="text-sm text-quiet">
-              {trouble
-                ? "Not kept: see the fields marked."
-                : fetcher.state === "idle"
-                  ? "Kept as you type."
-                  : "Keeping…"}
+              {trouble ? "Not kept: see the fields marked." : keep.waiting ? "Keeping…" : "Kept as you type."}
             </p>
             <noscript>
               <button type="submit" name="intent" value="keep" className="button button-main">
@@ -267,7 +259,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
               Keep the method as my own
             </button>
           </Form>
-          <p className="text-sm">
+          <div className="text-sm">
             {line.courseId ? (
               <Link to={`/plan/courses/${line.courseId}`}>Change the course</Link>
             ) : (
@@ -280,10 +272,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
               to="/plan"
               name={plan.title}
             />
-          </p>
-          {good?.end ? (
-            <p className="sr-only">Ends after {formatQuantity(good.endM, "distance", system)}.</p>
-          ) : null}
+          </div>
         </aside>
       </div>
     </Page>

@@ -168,6 +168,11 @@ export function TickField({ field, label, hint, className }: FieldProps) {
         />
         {label}
       </label>
+      {field.errors?.length ? (
+        <p id={field.errorId} className="text-sm text-rust">
+          {field.errors.join(" ")}
+        </p>
+      ) : null}
       {hint ? (
         <p id={field.descriptionId} className="text-sm text-quiet">
           {hint}

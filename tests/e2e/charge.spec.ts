@@ -1,4 +1,5 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
+import { test } from "./watched";
 import { expectAccessible } from "./accessible";
 
 /** One charge over several rides, in kilometres, with conditions changed afterwards. */

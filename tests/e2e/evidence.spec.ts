@@ -1,4 +1,5 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
+import { test } from "./watched";
 import { answer } from "#core/calc";
 import { expectAccessible, expectNoSideways } from "./accessible";
 

@@ -1,7 +1,8 @@
 import { mkdtempSync, openSync, closeSync, ftruncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
+import { test } from "./watched";
 import { expectAccessible } from "./accessible";
 
 /** The main job through the real interface: add a bike, bring in notes and a track, correct, compare. */

@@ -1,6 +1,7 @@
 import { request as httpRequest } from "node:http";
 import { gzipSync } from "node:zlib";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
+import { test } from "./watched";
 
 interface Sent {
   readonly status: number;
