@@ -32,7 +32,7 @@ export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
               </th>
             ))}
             {goOn ? <th className="number">Go on above</th> : null}
-            {toWrite ? <th className="w-1/5">Read</th> : null}
+            {toWrite ? <th className="w-1/6">Read</th> : null}
           </tr>
         </thead>
         <tbody>

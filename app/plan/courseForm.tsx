@@ -76,7 +76,7 @@ export function CourseForm({ course, problems: sent, save }: CourseFormProps) {
         setTyped(read.problems ?? {});
         if (!read.course) event.preventDefault();
       }}
-      className="grid gap-6"
+      className="grid grid-cols-[minmax(0,1fr)] gap-6"
     >
       <LiveFields
         values={course ? courseTexts(course, system) : { shape: "loop", laps: "1" }}

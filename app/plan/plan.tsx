@@ -203,7 +203,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
-        <div className="grid content-start gap-6" aria-live="polite">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6" aria-live="polite">
           {good ? (
             <>
               <Headline results={good} plan={plan} />

@@ -86,7 +86,7 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
       ? ""
       : `Where the pack ends, home is at most ${formatQuantity(found.emptyFromHomeM, "distance", system)} away.`,
     ...found.bailOuts
-      .slice(0, 6)
+      .slice(0, 4)
       .map(
         ({ name, kind, atM, beyond, pedalAfterM }) =>
           `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; the pack may not last to it" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
@@ -102,7 +102,7 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
       line={`${questionOf(plan.question).asks} ${plan.method.name}. ${line.bikeName}${line.setUpName ? `, ${line.setUpName}` : ""}, ${record.pack.name}${line.riderName ? `, ${line.riderName} riding` : ""}. ${line.courseName ?? "A plain loop"}, ${formatQuantity(found.endM, "distance", system)}, ${formatQuantity(found.gainM, "climb", system)} climb, about ${hoursText(found.end.timeS.mean)} h. ${dayText(plan.day)}, start ${plan.startsAt}.`}
       next={back}
     >
-      <div className="run-sheet grid gap-4 p-4 md:p-6">
+      <div className="run-sheet grid grid-cols-[minmax(0,1fr)] gap-4 p-4 md:p-6">
         <Warnings warnings={found.warnings} />
         <div className="grid gap-4 sm:grid-cols-3 print:grid-cols-3">
           <Boxes title="Ready" lines={readyLines(record, found, system)} />

@@ -27,7 +27,7 @@ export interface BarForecast {
 }
 
 /** Most check-ins that fit on one printed page. */
-const MOST_ROWS = 22;
+const MOST_ROWS = 15;
 /** Places nearer than this share of the spacing are one. */
 const SAME_SHARE = 0.12;
 
@@ -71,9 +71,9 @@ function reasonsOf(plan: Plan, { forecast, endM, runs }: PlannedRoute, everyM: n
     })),
     ...quarters,
     ...each.flatMap((lap) =>
-      way.passings.map(({ name, kind, atM }) => ({
+      way.passings.map(({ name, atM }) => ({
         atM: lap * way.lapM + atM,
-        what: `${name} (${kind})`,
+        what: name,
         weight: 3,
       })),
     ),
@@ -129,8 +129,15 @@ export function checkInsOf(plan: Plan, route: PlannedRoute): readonly CheckIn[] 
   const nearM = SAME_SHARE * Math.min(everyM, endM);
   let rows = merged(reasonsOf(plan, route, everyM), nearM);
   if (rows.length > MOST_ROWS) {
-    const keep = new Set([...rows].sort((a, b) => b.weight - a.weight).slice(0, MOST_ROWS));
-    rows = rows.filter((row) => keep.has(row) || row.atM === endM);
+    // The weightiest stay, evenly spread where they weigh the same.
+    const ranked = rows.map((row, i) => ({ row, rank: row.weight + ((i * 0.618) % 1) }));
+    const keep = new Set(
+      ranked
+        .sort((a, b) => b.rank - a.rank)
+        .slice(0, MOST_ROWS)
+        .map(({ row }) => row),
+    );
+    rows = rows.filter((row) => keep.has(row));
   }
   const display = displayOf(forecast);
   const { way } = forecast.along;

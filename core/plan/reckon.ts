@@ -309,7 +309,7 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
     barsLost: barsLost(route),
     fullPowerEnds: forecast.where(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd),
     turnRule: turnRule(route, turn, emptied),
-    bailOuts: bailOuts(forecast),
+    bailOuts: bailOuts(forecast).filter(({ atM }) => atM <= endM),
     emptyFromHomeM: emptied ? emptyFromHome(route, emptyAt) : null,
     startMs,
     endMs: { mean: startMs + (1000 * end.timeS.mean) / plan.days, sd: (1000 * end.timeS.sd) / plan.days },
