@@ -80,3 +80,14 @@ export const SMALL_LEDGER = {
     ],
   },
 };
+
+/** A track round a hundred miles of hills, at a point a second, as GPX. */
+export function longTrack(count: number): string {
+  const points = Array.from({ length: count }, (_, i) => {
+    const angle = (2 * Math.PI * i) / count;
+    const [lat, lon] = [0.4 + 0.23 * Math.sin(angle), 0.4 + 0.23 * (1 - Math.cos(angle))];
+    const time = new Date(Date.UTC(2026, 9, 18, 8) + i * 1000).toISOString();
+    return `<trkpt lat="${lat.toFixed(6)}" lon="${lon.toFixed(6)}"><ele>${(30 + 25 * Math.sin(i / 160)).toFixed(1)}</ele><time>${time}</time></trkpt>`;
+  });
+  return `<?xml version="1.0"?><gpx version="1.1"><trk><name>Grand round</name><trkseg>${points.join("")}</trkseg></trk></gpx>`;
+}

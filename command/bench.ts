@@ -6,6 +6,7 @@ import { benchCore } from "../bench/core.ts";
 import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";
+import { benchPlanCore, benchPlanPage } from "../bench/plan.ts";
 import { reporter, type Report } from "../bench/report.ts";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
@@ -34,6 +35,7 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
     "/strip",
     "/compare",
     "/settings",
+    "/plan",
     `/bikes/${first!.bikeId}`,
     `/strip/${first!.id}`,
   ])
@@ -53,6 +55,7 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
     fine.push(
       ...(await benchEdits(report, page, `${serving.address}/strip/${id}`, marks, marks > 100 ? 300 : 100)),
     );
+  fine.push(...(await benchPlanPage(report, page, serving.address)));
   await browser.close();
   await serving.close();
   return fine;
@@ -63,7 +66,7 @@ export async function bench(): Promise<number> {
   const unit = await median(5, yardstick);
   const report = reporter(unit);
   report("yardstick", unit);
-  const core = await benchCore(report, ROOT);
+  const core = [...(await benchCore(report, ROOT)), ...(await benchPlanCore(report))];
   const pages = await withThrowawayCluster(({ url }) => benchPages(report, url));
   return [...core, ...pages].every(Boolean) ? 0 : 1;
 }

@@ -114,7 +114,14 @@ export function CourseForm({ course, problems: sent, save }: CourseFormProps) {
             <table className="w-full min-w-2xl">
               <thead>
                 <tr className="text-sm">
-                  {["Name", "Distance", "Ground", "Climb", "Fall", "Level"].map((heading) => (
+                  {[
+                    "Name",
+                    `Distance, ${unitOf("distance", system)}`,
+                    "Ground",
+                    `Climb, ${unitOf("climb", system)}`,
+                    `Fall, ${unitOf("climb", system)}`,
+                    "Level",
+                  ].map((heading) => (
                     <th key={heading} className="pr-2">
                       {heading}
                     </th>

@@ -71,6 +71,7 @@ export const TEMPLATES: readonly Template[] = [
     name: "Fixed course, volts",
     school: "fixed course, volts before and after",
     taken: ["rest volts"],
+    compare: { a: "first", b: "second", pairs: 1, wantedWhPerM: ONE_WH_PER_MI },
     atQuarters: false,
     ready: [...READY, "Ten minutes of rest before each reading of volts"],
   }),

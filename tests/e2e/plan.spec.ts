@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
 import { test } from "./watched";
+import { longTrack } from "../../bench/inputs";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
 /** From a question to a printed sheet: on the desk, then on the phone. */
@@ -255,17 +256,6 @@ test("a plan is archived, and that is undone", async ({ page }) => {
   await expect(page.getByRole("link", { name: "Does it do fifty" })).toBeVisible();
 });
 
-/** A hundred miles round at a point a second, some 25,000 of them, over hills. */
-function longTrack(): string {
-  const points = Array.from({ length: 25_000 }, (_, i) => {
-    const angle = (2 * Math.PI * i) / 25_000;
-    const [lat, lon] = [0.4 + 0.23 * Math.sin(angle), 0.4 + 0.23 * (1 - Math.cos(angle))];
-    const time = new Date(Date.UTC(2026, 9, 18, 8) + i * 1000).toISOString();
-    return `<trkpt lat="${lat.toFixed(6)}" lon="${lon.toFixed(6)}"><ele>${(30 + 25 * Math.sin(i / 160)).toFixed(1)}</ele><time>${time}</time></trkpt>`;
-  });
-  return `<?xml version="1.0"?><gpx version="1.1"><trk><name>Grand round</name><trkseg>${points.join("")}</trkseg></trk></gpx>`;
-}
-
 test("a hundred-mile track is read with progress, profiled, painted and kept", async ({ page }) => {
   await page.goto("/plan/courses/import");
   await page.waitForLoadState("networkidle");
@@ -273,7 +263,7 @@ test("a hundred-mile track is read with progress, profiled, painted and kept", a
   await page.getByLabel("GPX file").setInputFiles({
     name: "round.gpx",
     mimeType: "application/gpx+xml",
-    buffer: Buffer.from(longTrack()),
+    buffer: Buffer.from(longTrack(25_000)),
   });
   await progress;
   await expect(page.getByRole("img", { name: /^Profile: 99\.\d mi out/ })).toBeVisible();
