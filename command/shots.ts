@@ -1,6 +1,7 @@
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
+import { listCourses, listPlans, type PlanLine } from "#db/plans";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
@@ -16,12 +17,18 @@ export function shots(): Promise<number> {
   mkdirSync(pictures, { recursive: true });
   return withThrowawayCluster(async ({ url }) => {
     let tests: readonly TestLine[] = [];
+    let plans: readonly PlanLine[] = [];
+    let courses: Awaited<ReturnType<typeof listCourses>> = [];
     const serving = await serveDemo(url, async (db) => {
       tests = await listTests(db);
+      plans = await listPlans(db);
+      courses = await listCourses(db);
     });
     const named = (title: string) => tests.find(({ test }) => test.title === title)!;
     const browser = await chromium.launch({ executablePath: needChromium(), args: CHROMIUM_FLAGS });
     const runDown = named("run-down on two levels");
+    const plan = plans.find((each) => each.plan.title === "How far with the child on")!;
+    const course = courses.find(({ name }) => name === "Levee loop")!;
     const pair = [named("levee loop, town level"), named("levee loop, winter tyres")]
       .map(({ id }) => `test=${id}`)
       .join("&");
@@ -29,7 +36,11 @@ export function shots(): Promise<number> {
       ["today", "/", DESK],
       ["bikes", "/bikes", DESK],
       ["bike", `/bikes/${runDown.bikeId}`, DESK],
-      ["bike-new", "/bikes/new", DESK],
+      ["question", `/plan/new?question=claim&bike=${runDown.bikeId}`, DESK],
+      ["plan", `/plan/${plan.id}`, DESK],
+      ["sheet", `/plan/${plan.id}/sheet`, DESK],
+      ["sheet-phone", `/plan/${plan.id}/pocket`, PHONE],
+      ["course", `/plan/courses/${course.id}`, DESK],
       ["strip", `/strip/${runDown.id}`, DESK],
       ["strip-clean", `/strip/${named("the box on the marsh hills").id}`, DESK],
       ["strip-sparse", `/strip/${named("the quick one: 70 miles, surely").id}`, DESK],
@@ -39,7 +50,6 @@ export function shots(): Promise<number> {
       ["strip-phone", `/strip/${named("levee run-down").id}`, PHONE],
       ["compare", "/compare", DESK],
       ["compare-two", `/compare?${pair}`, DESK],
-      ["compare-phone", "/compare", PHONE],
       ["settings", "/settings", DESK],
     ] as const;
     for (const [name, path, viewport] of views) {

@@ -1,7 +1,7 @@
 import type { CheckIn } from "#core/plan";
 import { formatBare, unitOf } from "#core/quantities";
 import { useSystem } from "#ui/system";
-import { barsText, goOnText, percentText, timeText, voltsText } from "./spans";
+import { barsText, distanceSpan, goOnText, percentText, timeText, voltsText } from "./spans";
 
 interface CheckInTableProps {
   readonly checkIns: readonly CheckIn[];
@@ -38,7 +38,14 @@ export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
         <tbody>
           {checkIns.map((row) => (
             <tr key={row.expected.atM}>
-              <td className="number font-bold">{formatBare(row.expected.atM, "distance", system)}</td>
+              <td className="number">
+                <span className={row.where ? "pencil" : "font-bold"}>
+                  {formatBare(row.expected.atM, "distance", system)}
+                </span>
+                {row.where ? (
+                  <div className="span pencil text-sm">{distanceSpan(row.where, system).span}</div>
+                ) : null}
+              </td>
               <td>{row.what}</td>
               {columns.map(({ name, read }) => {
                 const text = read(row);

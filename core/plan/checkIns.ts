@@ -1,7 +1,8 @@
+import { ASSUMED } from "#core/assumptions";
 import { goOnBelow, type Expected, type Forecast, type Span } from "#core/forecast";
 import { percentAt, restVoltsAt, barsAt, type Display } from "#core/forecast";
 import { curveOf } from "#core/pack";
-import { quantityToken } from "#core/quantities";
+import { quantityToken, type Uncertain } from "#core/quantities";
 import type { PlannedRoute } from "./record.ts";
 import type { Plan } from "./schema.ts";
 
@@ -10,6 +11,8 @@ export interface CheckIn {
   /** Why one looks here: "check-in", "turn", "lap 2 done", a place's name. */
   readonly what: string;
   readonly expected: Expected;
+  /** Where it will be, when the charge and not the way brings one here; null at a place of the way. */
+  readonly where: Uncertain | null;
   /** The display must still show this, or one goes home from here; null where that does not arise. */
   readonly goOnAbove: {
     readonly percent: number | null;
@@ -34,11 +37,27 @@ const SAME_SHARE = 0.12;
 interface Reason {
   readonly atM: number;
   readonly what: string;
+  readonly where?: Uncertain;
   /** Which name comes first where several meet. */
   readonly weight: number;
 }
 
-function reasonsOf(plan: Plan, { forecast, endM, runs }: PlannedRoute, everyM: number): readonly Reason[] {
+/** The end: where the course does, or about where the pack or a share of its charge does. */
+function endOf({ method }: Plan, { forecast, endM }: PlannedRoute): Reason {
+  if (method.compare || method.until === "the course is ridden") return { atM: endM, what: "end", weight: 6 };
+  const emptied = method.until === "the pack is empty";
+  const fraction = emptied ? 1 : forecast.start.mean + method.share;
+  const where = forecast.where(fraction, emptied ? ASSUMED.cutOffSd : 0);
+  return {
+    atM: endM,
+    what: emptied ? "the pack ends about here" : "end",
+    weight: 6,
+    ...(where && { where }),
+  };
+}
+
+function reasonsOf(plan: Plan, route: PlannedRoute, everyM: number): readonly Reason[] {
+  const { forecast, endM, runs } = route;
   const { way } = forecast.along;
   const laps = Math.ceil(endM / way.lapM - 1e-6);
   const lapsADay = laps / plan.days;
@@ -59,7 +78,7 @@ function reasonsOf(plan: Plan, { forecast, endM, runs }: PlannedRoute, everyM: n
     ? [0.25, 0.5, 0.75].flatMap((fraction) => {
         const at = forecast.where(fraction);
         return at && at.mean < endM
-          ? [{ atM: at.mean, what: `${fraction * 100} % of the charge used`, weight: 1 }]
+          ? [{ atM: at.mean, what: `${fraction * 100} % of the charge used`, where: at, weight: 1 }]
           : [];
       })
     : [];
@@ -81,11 +100,7 @@ function reasonsOf(plan: Plan, { forecast, endM, runs }: PlannedRoute, everyM: n
       ? []
       : each.map((lap) => ({ atM: lap * way.lapM + way.turnM!, what: "turn", weight: 4 }))),
     ...ends,
-    {
-      atM: endM,
-      what: plan.method.until === "the pack is empty" ? "the pack ends about here" : "end",
-      weight: 6,
-    },
+    endOf(plan, route),
   ].filter(({ atM }) => atM > 0 && atM <= endM + 1);
 }
 
@@ -142,10 +157,11 @@ export function checkInsOf(plan: Plan, route: PlannedRoute): readonly CheckIn[] 
   const display = displayOf(forecast);
   const { way } = forecast.along;
   const turns = way.closed && plan.method.until === "the course is ridden";
-  return rows.map(({ atM, what }, i) => {
+  return rows.map(({ atM, what, where = null }, i) => {
     const next = rows[i + 1];
     return {
       what,
+      where,
       expected: forecast.at(atM),
       goOnAbove: turns && next ? leastShown(display, goOnBelow(forecast, atM, next.atM)) : null,
     };
@@ -156,7 +172,7 @@ export function checkInsOf(plan: Plan, route: PlannedRoute): readonly CheckIn[] 
 export function barsLost({ forecast, endM }: PlannedRoute): readonly BarForecast[] {
   const { bars } = forecast.input.display;
   return Array.from({ length: Math.max(0, bars - 1) }, (_, i) => i + 1).flatMap((gone) => {
-    const at = forecast.where(gone / bars, 0.3 / bars);
+    const at = forecast.where(gone / bars, ASSUMED.barThresholdSd / bars);
     return at && at.mean <= endM ? [{ bar: bars - gone + 1, atM: at }] : [];
   });
 }

@@ -169,6 +169,15 @@ describe("a run sheet's lines", () => {
     const days = results.checkIns.map(({ what }) => what).filter((what) => what.startsWith("day"));
     expect(days).toEqual(["day 1 done", "day 2 done", expect.stringContaining("day 3 done")]);
   });
+  test("where the charge and not the way decides, the place has a span", () => {
+    const { checkIns } = reckon({ course: course(14) });
+    const quarter = checkIns.find(({ what }) => what.startsWith("25 %"))!;
+    expect(quarter.where!.mean).toBeCloseTo(quarter.expected.atM, 0);
+    expect(quarter.where!.sd).toBeGreaterThan(500);
+    expect(checkIns.find(({ what }) => what === "turn")!.where).toBeNull();
+    const emptied = reckon({ plan: plan({ method: method("Run-down") }) }).checkIns.at(-1)!;
+    expect(emptied.where!.sd).toBeGreaterThan(1000);
+  });
   test("bars go in their order", () => {
     const { barsLost } = reckon({ plan: plan({ method: method("Run-down") }) });
     expect(barsLost.map(({ bar }) => bar)).toEqual([5, 4, 3, 2]);

@@ -200,6 +200,27 @@ test("the calendar holds the charge and the ride", async ({ page }) => {
 
 test.describe("on the phone", () => {
   test.use({ viewport: { width: 390, height: 844 } });
+  test("a question leads to a run sheet there too", async ({ page }) => {
+    await page.goto("/");
+    await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: "Plan" }).click();
+    await page.getByRole("link", { name: "Ask a question" }).click();
+    await page.waitForURL(/plan\/new/);
+    await page.waitForLoadState("networkidle");
+    await page.getByLabel("Bike").selectOption({ label: "Pellam Step" });
+    await page.getByLabel("Question").selectOption({ label: "Would the larger pack pay?" });
+    await page.getByLabel("Course").selectOption({ label: "Levee loop" });
+    const part = page.getByRole("listitem").filter({ hasText: "Part charge" });
+    await expect(part).toContainText(/± \d/);
+    await expect(page).toHaveURL(/course=[0-9a-f-]{36}/);
+    await part.getByRole("button", { name: "Plan it so" }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("Part charge, Pellam Step");
+    await expect(page.getByText(/chance of home with 20 % left/)).toBeVisible();
+    await page.getByRole("link", { name: "Run sheet" }).click();
+    await expect(page.getByRole("heading", { name: "At the start" })).toBeVisible();
+    await expectNoSideways(page);
+    const pdf = (await page.pdf({ preferCSSPageSize: true })).toString("latin1");
+    expect(pdf.match(/\/Type\s*\/Page\b(?!s)/g)).toHaveLength(1);
+  });
   test("the question, the plan and the sheet fit, and lists are ticked with a thumb", async ({ page }) => {
     for (const path of ["/plan", "/plan/new", address, `${address}/sheet`, "/plan/courses/new"]) {
       await page.goto(path);

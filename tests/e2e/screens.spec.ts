@@ -7,6 +7,11 @@ const SCREENS = [
   "/bikes",
   "/bikes/new",
   "/bikes/riders/new",
+  "/bikes/instruments/new",
+  "/plan",
+  "/plan/new",
+  "/plan/courses/new",
+  "/plan/courses/import",
   "/strip",
   "/strip/new",
   "/compare",
@@ -30,6 +35,8 @@ for (const [posture, viewport] of [
     for (const [list, name] of [
       ["/strip", "levee run-down"],
       ["/bikes", "Vessock Fat"],
+      ["/plan", "Throttle only, to the end"],
+      ["/plan", "Water-tower hill"],
     ] as const)
       test(`${name} is accessible and not wider than the window`, async ({ page }) => {
         await page.goto(list);
