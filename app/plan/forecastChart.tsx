@@ -1,9 +1,10 @@
 import { useRef } from "react";
 import { stepsWithin, useWidth } from "#app/ui/scale";
-import type { Course } from "#core/course";
+import { layWay, type Course } from "#core/course";
 import type { PlanResults } from "#core/plan";
 import { formatBare, fromSi, SDS_95, toSi, unitOf } from "#core/quantities";
-import { groundFill, groundLetter, GroundPatterns } from "#ui/groundPatterns";
+import { GroundBand, groundRuns } from "#ui/groundBand";
+import { GroundPatterns } from "#ui/groundPatterns";
 import { useSystem } from "#ui/system";
 
 const HEIGHT = 250;
@@ -14,23 +15,11 @@ const FOOT = 176;
 const GROUND_TOP = 188;
 const GROUND_HEIGHT = 20;
 
-/** The ground of each stretch of the ride, laps in a row, out and back. */
-function groundsOf(course: Course, endM: number): readonly { fromM: number; toM: number; ground: string }[] {
-  const out = course.legs.map(({ distanceM, ground }) => ({ distanceM, ground }));
-  const lap = course.shape === "out and back" ? [...out, ...[...out].reverse()] : out;
-  const found: { fromM: number; toM: number; ground: string }[] = [];
-  const lapM = lap.reduce((sum, { distanceM }) => sum + distanceM, 0);
-  let atM = 0;
-  while (atM < endM - 1 && lapM > 0)
-    for (const { distanceM, ground } of lap) {
-      if (atM >= endM - 1) break;
-      const last = found.at(-1);
-      const toM = Math.min(endM, atM + distanceM);
-      if (last?.ground === ground) last.toM = toM;
-      else found.push({ fromM: atM, toM, ground });
-      atM += distanceM;
-    }
-  return found;
+/** The ground of each stretch of the ride, laps in a row. */
+function groundsOf(course: Course, endM: number) {
+  const { lap, lapM } = layWay(course, 1);
+  const laps = Math.ceil(endM / lapM - 1e-6);
+  return groundRuns(Array.from({ length: laps }, () => lap).flat()).filter(({ fromM }) => fromM < endM - 1);
 }
 
 /** The pack's expected fall along the way, with its 95 % band, over the ground; check-ins as ticks, the turn-round as a line. */
@@ -119,26 +108,15 @@ export function ForecastChart({
             </text>
           </g>
         )}
-        {groundsOf(course, endM).map(({ fromM, toM, ground }) => (
-          <g key={fromM}>
-            <rect
-              x={x(fromM)}
-              y={GROUND_TOP}
-              width={Math.max(0, x(toM) - x(fromM))}
-              height={GROUND_HEIGHT}
-              fill={groundFill(ground)}
-              stroke="var(--color-rule)"
-            />
-            {x(toM) - x(fromM) > 22 ? (
-              <>
-                <rect x={x(fromM) + 2} y={GROUND_TOP + 2} width={14} height={16} fill="var(--color-bone)" />
-                <text x={x(fromM) + 4} y={GROUND_TOP + 15}>
-                  {groundLetter(ground)}
-                </text>
-              </>
-            ) : null}
-          </g>
-        ))}
+        <GroundBand
+          runs={groundsOf(course, endM).map(({ fromM, toM, ground }) => ({
+            from: x(fromM),
+            to: x(Math.min(toM, endM)),
+            ground,
+          }))}
+          top={GROUND_TOP}
+          height={GROUND_HEIGHT}
+        />
         {ticks.map((tick) => (
           <text
             key={tick}

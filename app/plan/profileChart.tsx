@@ -2,7 +2,8 @@ import { useRef } from "react";
 import { stepsWithin, useWidth } from "#app/ui/scale";
 import { layWay, type Course } from "#core/course";
 import { formatQuantity, fromSi, toSi, unitOf } from "#core/quantities";
-import { groundFill, groundLetter, GroundPatterns } from "#ui/groundPatterns";
+import { GroundBand, groundRuns } from "#ui/groundBand";
+import { GroundPatterns } from "#ui/groundPatterns";
 import { useSystem } from "#ui/system";
 
 const HEIGHT = 150;
@@ -27,14 +28,6 @@ export function ProfileChart({ course }: { readonly course: Course }) {
   const y = (height: number) => FOOT - ((height - low) / Math.max(12, high - low)) * (FOOT - 30);
   const unit = unitOf("distance", system);
   const ticks = stepsWithin(0, fromSi(totalM, "distance", unit), 8);
-  const grounds: { fromM: number; toM: number; ground: string }[] = [];
-  let atM = 0;
-  for (const { ground, lengthM } of pieces) {
-    const last = grounds.at(-1);
-    if (last?.ground === ground) last.toM = atM + lengthM;
-    else grounds.push({ fromM: atM, toM: atM + lengthM, ground });
-    atM += lengthM;
-  }
   return (
     <div ref={box}>
       <svg
@@ -59,26 +52,11 @@ export function ProfileChart({ course }: { readonly course: Course }) {
           stroke="var(--color-quiet)"
           strokeWidth={1.2}
         />
-        {grounds.map(({ fromM, toM, ground }) => (
-          <g key={fromM}>
-            <rect
-              x={x(fromM)}
-              y={FOOT + 4}
-              width={Math.max(0, x(toM) - x(fromM))}
-              height={18}
-              fill={groundFill(ground)}
-              stroke="var(--color-rule)"
-            />
-            {x(toM) - x(fromM) > 22 ? (
-              <>
-                <rect x={x(fromM) + 2} y={FOOT + 6} width={14} height={14} fill="var(--color-bone)" />
-                <text x={x(fromM) + 4} y={FOOT + 18}>
-                  {groundLetter(ground)}
-                </text>
-              </>
-            ) : null}
-          </g>
-        ))}
+        <GroundBand
+          runs={groundRuns(pieces).map(({ fromM, toM, ground }) => ({ from: x(fromM), to: x(toM), ground }))}
+          top={FOOT + 4}
+          height={18}
+        />
         {course.places.map(({ name, atM: placeM }) => (
           <g key={`${name} ${placeM}`}>
             <line x1={x(placeM)} x2={x(placeM)} y1={PLACE_TOP + 4} y2={FOOT} stroke="var(--color-spruce)" />

@@ -2,7 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import { goOnBelow, type Expected, type Forecast, type Span } from "#core/forecast";
 import { percentAt, restVoltsAt, barsAt, type Display } from "#core/forecast";
 import { curveOf } from "#core/pack";
-import { quantityToken, type Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/quantities";
 import type { PlannedRoute } from "./record.ts";
 import type { Plan } from "./schema.ts";
 
@@ -176,6 +176,3 @@ export function barsLost({ forecast, endM }: PlannedRoute): readonly BarForecast
     return at && at.mean <= endM ? [{ bar: bars - gone + 1, atM: at }] : [];
   });
 }
-
-/** "12.4 mi", for a sentence. */
-export const placeText = (atM: number) => quantityToken(atM, "distance", 1);

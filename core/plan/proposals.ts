@@ -4,7 +4,8 @@ import { questionOf, type QuestionId } from "./questions.ts";
 import type { PlanRecord } from "./record.ts";
 import type { Method } from "./schema.ts";
 import { templateNamed } from "./templates.ts";
-import { yieldOf, type PlanYield } from "./yield.ts";
+import { yieldOf } from "./yield.ts";
+import type { PlanYield } from "./yieldTypes.ts";
 
 /** A method that would answer a question, with its price and the plus-or-minus it would leave. */
 export interface Proposal {

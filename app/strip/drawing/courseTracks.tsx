@@ -1,6 +1,6 @@
 import { formatQuantity, type System } from "#core/quantities";
 import type { StripResults } from "../view";
-import { groundFill, groundLetter } from "#ui/groundPatterns";
+import { GroundBand } from "#ui/groundBand";
 import { bandOf, type Layout } from "./layout";
 
 /** Legs in a row that share a level or a ground, as one span of marks. */
@@ -54,29 +54,15 @@ export function GroundTrack({ results, layout, system }: TrackProps & { readonly
           +{formatQuantity(results.climbM, "climb", system)}
         </text>
       )}
-      {runsOf(legs, "ground").map(({ name, from, to }) => {
-        const [left, right] = [x(marks[from]!.distanceM), x(marks[to]!.distanceM)];
-        return (
-          <g key={from}>
-            <rect
-              x={left}
-              y={ground.top}
-              width={Math.max(0, right - left)}
-              height={ground.height}
-              fill={groundFill(name)}
-              stroke="var(--color-rule)"
-            />
-            {right - left > 10 ? (
-              <g>
-                <rect x={left + 2} y={ground.top + 2} width={14} height={14} fill="var(--color-bone)" />
-                <text x={left + 4} y={ground.top + 14} fontSize={12}>
-                  {groundLetter(name)}
-                </text>
-              </g>
-            ) : null}
-          </g>
-        );
-      })}
+      <GroundBand
+        runs={runsOf(legs, "ground").map(({ name, from, to }) => ({
+          from: x(marks[from]!.distanceM),
+          to: x(marks[to]!.distanceM),
+          ground: name,
+        }))}
+        top={ground.top}
+        height={ground.height}
+      />
     </g>
   );
 }
