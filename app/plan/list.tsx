@@ -91,7 +91,7 @@ export default function Plans({
                     <th>Bike</th>
                     <th>Course</th>
                     <th>Day</th>
-                    <th />
+                    <th className="number">Sheet</th>
                   </tr>
                 </thead>
                 <tbody>

@@ -204,7 +204,19 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6" aria-live="polite">
-          {good ? (
+          {plan.method.school === "bench" ? (
+            <section className="sheet p-4">
+              <p>
+                A bench discharge rides nowhere: charge until the charger is green, let the pack come to the
+                room, then some hours on a tester made for it, attended.
+              </p>
+              <p className="mt-3">
+                <Link to={`/bikes/${line.bikeId}/packs/${line.packId}/bench/new`} className="button">
+                  Record the bench test
+                </Link>
+              </p>
+            </section>
+          ) : good ? (
             <>
               <Headline results={good} plan={plan} />
               <Warnings warnings={good.warnings} />
@@ -230,7 +242,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             />
           )}
           <YieldPanel yielded={results.ok ? yielded : bad("none", "", "Mend the plan first.")} />
-          <Cautions of="riding" />
+          <Cautions of={plan.method.school === "bench" ? "pack" : "riding"} />
         </div>
         <aside className="grid h-fit gap-4">
           <Form method="post" ref={form} onInput={onEdit} className="sheet grid gap-4 p-4">
@@ -252,9 +264,11 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             </noscript>
           </Form>
           <Form method="post" className="flex flex-wrap gap-2">
-            <button type="submit" name="intent" value="start" className="button">
-              {line.testId ? "To its strip" : "Start the test"}
-            </button>
+            {plan.method.school === "bench" ? null : (
+              <button type="submit" name="intent" value="start" className="button">
+                {line.testId ? "To its strip" : "Start the test"}
+              </button>
+            )}
             <button type="submit" name="intent" value="method" className="button">
               Keep the method as my own
             </button>

@@ -54,6 +54,7 @@ export default function Pocket({ loaderData: { line, record, results } }: Route.
   const say = useSpoken();
   const unit = unitOf("distance", system);
   const { plan } = record;
+  const bench = plan.method.school === "bench";
   const done = new Set(plan.ticked);
   const list = (title: string, lines: readonly string[]) =>
     lines.length ? (
@@ -79,8 +80,12 @@ export default function Pocket({ loaderData: { line, record, results } }: Route.
       <div className="mx-auto grid max-w-xl gap-6 p-4">
         {results.ok ? (
           <>
-            <Warnings warnings={results.value.warnings} />
-            <p className="text-lg font-bold">{say(results.value.turnRule)}</p>
+            {bench ? null : (
+              <>
+                <Warnings warnings={results.value.warnings} />
+                <p className="text-lg font-bold">{say(results.value.turnRule)}</p>
+              </>
+            )}
             {list("Ready", readyLines(record, results.value, system))}
             {list("Held constant", heldLines(record, results.value, system))}
             {list("Bring", plan.method.bring)}
@@ -95,8 +100,8 @@ export default function Pocket({ loaderData: { line, record, results } }: Route.
               </section>
             ) : null}
             <section className="grid gap-3">
-              <h2>Check-ins</h2>
-              {results.value.checkIns.map((checkIn) => {
+              {bench ? null : <h2>Check-ins</h2>}
+              {(bench ? [] : results.value.checkIns).map((checkIn) => {
                 const { expected, what } = checkIn;
                 const readings = [
                   ["percent", percentText(expected)],

@@ -72,26 +72,27 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
     );
   const found = results.value;
   const runs = runNames(record);
+  const bench = plan.method.school === "bench";
   const unit = unitOf("distance", system);
   const { fullPowerEnds, charge, daylight } = found;
   const facts = [
     charge
       ? `Charge from ${charge.startsAt} on ${dayText(charge.startsOn)}, attended, done by ${plan.chargedBy}.`
       : "",
-    daylight?.sunset ? `Sunset ${daylight.sunset}; latest start ${daylight.latestStart}.` : "",
-    fullPowerEnds
+    !bench && daylight?.sunset ? `Sunset ${daylight.sunset}; latest start ${daylight.latestStart}.` : "",
+    !bench && fullPowerEnds
       ? `Full power ends about ${distanceSpan(fullPowerEnds, system).expected} ${unit} (${distanceSpan(fullPowerEnds, system).span}).`
       : "",
-    found.emptyFromHomeM === null
+    bench || found.emptyFromHomeM === null
       ? ""
       : `Where the pack ends, home is at most ${formatQuantity(found.emptyFromHomeM, "distance", system)} away.`,
-    ...found.bailOuts
+    ...(bench ? [] : found.bailOuts)
       .slice(0, 4)
       .map(
         ({ name, kind, atM, beyond, pedalAfterM }) =>
           `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; the pack may not last to it" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
       ),
-    found.turn.pedalAfterM === null
+    bench || found.turn.pedalAfterM === null
       ? ""
       : `Pedal home from ${formatQuantity(found.turn.pedalAfterM, "distance", system)} on: the motor may not last.`,
     ...found.weather.map(say),
@@ -99,11 +100,11 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
   return (
     <Page
       title={plan.title}
-      line={`${questionOf(plan.question).asks} ${plan.method.name}. ${line.bikeName}${line.setUpName ? `, ${line.setUpName}` : ""}, ${record.pack.name}${line.riderName ? `, ${line.riderName} riding` : ""}. ${line.courseName ?? "A plain loop"}, ${formatQuantity(found.endM, "distance", system)}, ${formatQuantity(found.gainM, "climb", system)} climb, about ${hoursText(found.end.timeS.mean)} h. ${dayText(plan.day)}, start ${plan.startsAt}.`}
+      line={`${questionOf(plan.question).asks} ${plan.method.name}. ${line.bikeName}${line.setUpName ? `, ${line.setUpName}` : ""}, ${record.pack.name}${line.riderName ? `, ${line.riderName}` : ""}. ${bench ? "" : `${line.courseName ?? "A plain loop"}, ${formatQuantity(found.endM, "distance", system)}, ${formatQuantity(found.gainM, "climb", system)} climb, about ${hoursText(found.end.timeS.mean)} h. `}${dayText(plan.day)}, start ${plan.startsAt}.`}
       next={back}
     >
       <div className="run-sheet grid grid-cols-[minmax(0,1fr)] gap-4 p-4 md:p-6">
-        <Warnings warnings={found.warnings} />
+        <Warnings warnings={bench ? [] : found.warnings} />
         <div className="grid gap-4 sm:grid-cols-3 print:grid-cols-3">
           <Boxes title="Ready" lines={readyLines(record, found, system)} />
           <Boxes title="Held constant" lines={heldLines(record, found, system)} />
@@ -120,12 +121,14 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
             ))}
           </dl>
         </section>
-        <section>
-          <h2>On the way</h2>
-          <p className="font-bold">{say(found.turnRule)}</p>
-          {runs.length ? <p>Runs in this order: {runs.join(", ")}.</p> : null}
-          <CheckInTable checkIns={found.checkIns} toWrite />
-        </section>
+        {bench ? null : (
+          <section>
+            <h2>On the way</h2>
+            <p className="font-bold">{say(found.turnRule)}</p>
+            {runs.length ? <p>Runs in this order: {runs.join(", ")}.</p> : null}
+            <CheckInTable checkIns={found.checkIns} toWrite />
+          </section>
+        )}
         <section>
           <h2>The end</h2>
           <p>{endRule(record)}</p>

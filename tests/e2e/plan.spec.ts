@@ -268,6 +268,19 @@ test("a method is kept as one's own, changed, and proposed", async ({ page }) =>
   await expect(page.getByRole("heading", { name: "Part charge, every two miles" })).toBeVisible();
 });
 
+test("a bench discharge is planned without a ride", async ({ page }) => {
+  await page.goto("/plan/new?question=packSound");
+  await page.waitForLoadState("networkidle");
+  const bench = page.getByRole("listitem").filter({ hasText: "Bench discharge" });
+  await expect(bench).toContainText(/pack to ± \d+ Wh/);
+  await bench.getByRole("button", { name: "Plan it so" }).click();
+  await expect(page.getByText("A bench discharge rides nowhere")).toBeVisible();
+  await expect(page.getByText("chance of home")).toBeHidden();
+  await page.getByRole("link", { name: "Run sheet" }).click();
+  await expect(page.getByText("No swelling, smell or damage")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "On the way" })).toBeHidden();
+});
+
 test("a plan is archived, and that is undone", async ({ page }) => {
   await page.goto(address);
   await page.getByRole("button", { name: "Archive Does it do fifty" }).click();
