@@ -41,6 +41,10 @@ export const sightingSchema = z.object({
   restMin: z.number().min(0, "Rest cannot be negative.").max(10_000).optional(),
   /** Negative when energy comes back. */
   amps: z.number().min(-200, "Amps under -200 cannot be.").max(500, "Amps over 500 cannot be.").optional(),
+  /** How far the amps flickered, from the least to the most; `amps` is their middle. */
+  ampsSpan: z.number().min(0, "A span cannot be negative.").max(500).optional(),
+  /** Power the display shows. */
+  watts: z.number().min(-5000).max(20_000, "That is over 20 kW: check the unit.").optional(),
   /** A running energy counter as it stands. */
   counterWh: z
     .number()
@@ -57,6 +61,15 @@ export const sightingSchema = z.object({
     .max(40, "That is over 90 mph: check the unit.")
     .optional(),
   rangeGuessM: distance.optional(),
+  airTempC: z
+    .number()
+    .min(-60, "Air is -60 to 60 C.")
+    .max(60, "Air is -60 to 60 C: check the unit.")
+    .optional(),
+  /** Heart rate. */
+  bpm: z.number().min(30, "A heart beats 30 to 230 times a minute.").max(230).optional(),
+  /** Climbed since the ride's start, as the recorder says. */
+  climbM: z.number().min(0, "Climb cannot be negative.").max(20_000).optional(),
   level: z.string().trim().min(1).max(40).optional(),
   ground: groundSchema.optional(),
   note: z.string().trim().max(2000, "A note holds 2000 characters.").optional(),

@@ -18,4 +18,12 @@ export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
 export { type Course, type Leg, type LoggedReading, type Mark } from "./course.ts";
 export { layCourse } from "./marks.ts";
+export {
+  readLine,
+  writeLine,
+  type Chip,
+  type LineSetting,
+  type ReadLine,
+  type Unread,
+} from "./line/index.ts";
 export { type TelemetryColumns } from "./telemetry.ts";
