@@ -42,7 +42,8 @@ export function ForecastChart({
     );
   const unit = unitOf("distance", system);
   const ticks = stepsWithin(0, fromSi(endM, "distance", unit), 8);
-  const turnM = turn.latestM !== null && turn.latestM < endM ? turn.latestM : null;
+  const turnM =
+    results.chanceHome !== null && turn.latestM !== null && turn.latestM < endM ? turn.latestM : null;
   return (
     <div ref={box}>
       <svg

@@ -35,7 +35,13 @@ export function Headline({ results, plan }: { readonly results: PlanResults; rea
         </p>
       )}
       <p className="mt-2">
-        About <Figure value={end.energyWh} dimension="energy" pencil /> of{" "}
+        {empties ? (
+          "All of "
+        ) : (
+          <>
+            About <Figure value={end.energyWh} dimension="energy" pencil /> of{" "}
+          </>
+        )}
         <Figure value={results.capacity} dimension="energy" />, {hoursText(end.timeS.mean)} h (
         {timeText(end).span}).
       </p>
