@@ -6,6 +6,7 @@ export default [
   route("act", "ui/actRoute.ts"),
   route("plan/:planId/calendar.ics", "plan/calendar.ts"),
   route("plan/courses/:courseId/course.gpx", "plan/courseFile.ts"),
+  route("ride/:testId/entries", "ride/entries.ts"),
   route("strip/:testId/record", "strip/recordFile.ts"),
   layout("ui/frame.tsx", [
     index("today/today.tsx"),
@@ -27,6 +28,8 @@ export default [
     route("plan/:planId", "plan/plan.tsx"),
     route("plan/:planId/sheet", "plan/sheet.tsx"),
     route("plan/:planId/pocket", "plan/pocket.tsx"),
+    route("ride", "ride/list.tsx"),
+    route("ride/:testId", "ride/ride.tsx"),
     route("strip", "strip/list.tsx"),
     route("strip/new", "strip/new.tsx"),
     route("strip/:testId", "strip/test.tsx"),

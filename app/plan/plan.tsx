@@ -109,8 +109,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (intent === "start") {
     const desk = found(await loadDesk(db, line.bikeId), GONE);
     const record = found(await planRecord(db, line, desk), GONE);
-    if (line.testId) return redirect(`/strip/${line.testId}`);
-    return redirect(`/strip/${await startTest(db, line, record, systemOf(request))}`);
+    if (line.testId) return redirect(`/ride/${line.testId}`);
+    return redirect(`/ride/${await startTest(db, line, record, systemOf(request))}`);
   }
   if (intent === "method") {
     const id = uuidv7();
@@ -266,7 +266,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
           <Form method="post" className="flex flex-wrap gap-2">
             {plan.method.school === "bench" ? null : (
               <button type="submit" name="intent" value="start" className="button">
-                {line.testId ? "To its strip" : "Start the test"}
+                {line.testId ? "To the ride" : "Start the test"}
               </button>
             )}
             <button type="submit" name="intent" value="method" className="button">

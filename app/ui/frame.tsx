@@ -1,5 +1,5 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
-import { Bike, ChartNoAxesGantt, Map, Scale, Settings, Sun } from "lucide-react";
+import { Bike, ChartNoAxesGantt, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
 import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
 import { UndoNotice } from "#ui/undoNotice";
@@ -17,16 +17,20 @@ const STATIONS: readonly Station[] = [
   { to: "/", name: "Today", number: null, Icon: Sun },
   { to: "/bikes", name: "Bikes", number: 1, Icon: Bike },
   { to: "/plan", name: "Plan", number: 2, Icon: Map },
+  { to: "/ride", name: "Ride", number: 3, Icon: PencilLine },
   { to: "/strip", name: "Strip", number: 4, Icon: ChartNoAxesGantt },
   { to: "/compare", name: "Compare", number: 5, Icon: Scale },
 ];
 const SETTINGS: Station = { to: "/settings", name: "Settings", number: null, Icon: Settings };
 
 const KEYS = [
-  ["g then 1, 2, 4, 5", "go to Bikes, Plan, Strip, Compare"],
+  ["g then 1 to 5", "go to Bikes, Plan, Ride, Strip, Compare"],
   ["g then t", "go to Today"],
   ["← →", "on a strip: the mark before, the mark after"],
   ["x", "on a strip: set the chosen reading aside, or restore it"],
+  ["c, b, s", "on a ride: check-in, bar lost, stop or go"],
+  ["1 to 9, t", "on a ride: a level, the throttle"],
+  ["/", "on a ride: to the line"],
   ["?", "this list"],
 ] as const;
 

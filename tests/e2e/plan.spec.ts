@@ -252,7 +252,7 @@ test("today shows the next ride and how ready it is", async ({ page }) => {
 test("a plan becomes a test with its conditions", async ({ page }) => {
   await page.goto(address);
   await page.getByRole("button", { name: "Start the test" }).click();
-  await expect(page).toHaveURL(/\/strip\/[0-9a-f-]{36}/);
+  await expect(page).toHaveURL(/\/ride\/[0-9a-f-]{36}/);
   await expect(page.getByRole("heading", { level: 1 })).toContainText("Does it do fifty");
   await expect(page.getByText("part charge, pedalled")).toContainText("Dyke and ridge");
 });

@@ -1,0 +1,92 @@
+import { Form, Link } from "react-router";
+import { dbContext } from "#app/context";
+import { resultsOf } from "#app/reckoning.server";
+import { dayText } from "#app/ui/testLine";
+import { listPlans } from "#db/plans";
+import { listTests } from "#db/tests";
+import { Empty, Page } from "#ui/page";
+import type { Route } from "./+types/list";
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const [tests, plans] = await Promise.all([listTests(db), listPlans(db)]);
+  const results = await resultsOf(db, tests);
+  return {
+    open: tests
+      .filter(({ id }) => {
+        const result = results.get(id);
+        return !result?.ok || result.value.end.reason === null;
+      })
+      .map(({ id, test, bikeName }) => ({ id, title: test.title, day: test.day, bikeName })),
+    plans: plans
+      .filter(({ testId }) => testId === null)
+      .reverse()
+      .map(({ id, plan, bikeName }) => ({ id, title: plan.title, day: plan.day, bikeName })),
+  };
+}
+
+/** Rides under way, and plans that could become one. */
+export default function Rides({ loaderData: { open, plans } }: Route.ComponentProps) {
+  return (
+    <Page title="Ride" line="The log in the field. Read and type only when stopped.">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6">
+        <section>
+          <h2 className="mb-2">Under way</h2>
+          {open.length === 0 ? (
+            <Empty
+              step={
+                <Link to="/strip/new" className="button button-main">
+                  New test
+                </Link>
+              }
+            >
+              A test without its end stands here until you note how it ended. Start one from a plan below, or
+              by itself.
+            </Empty>
+          ) : (
+            <ul>
+              {open.map(({ id, title, day, bikeName }) => (
+                <li key={id} className="border-b border-rule py-3">
+                  <Link to={`/ride/${id}`} className="text-lg font-bold">
+                    {title}
+                  </Link>
+                  <div className="text-sm text-quiet">
+                    {bikeName}, {dayText(day)}
+                  </div>
+                </li>
+              ))}
+            </ul>
+          )}
+        </section>
+        <section>
+          <h2 className="mb-2">Planned</h2>
+          {plans.length === 0 ? (
+            <p className="text-quiet">
+              No plan waits. <Link to="/plan/new">Ask a question</Link>.
+            </p>
+          ) : null}
+          <ul>
+            {plans.map(({ id, title, day, bikeName }) => (
+              <li key={id} className="flex items-center justify-between gap-3 border-b border-rule py-3">
+                <span>
+                  <Link to={`/plan/${id}/pocket`} className="font-bold">
+                    {title}
+                  </Link>
+                  <span className="block text-sm text-quiet">
+                    {bikeName}, {dayText(day)}
+                  </span>
+                </span>
+                <Form method="post" action={`/plan/${id}`}>
+                  <input type="hidden" name="intent" value="start" />
+                  <button type="submit" className="button" aria-label={`Start ${title}`}>
+                    Start
+                  </button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </Page>
+  );
+}

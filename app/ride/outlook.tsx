@@ -1,0 +1,53 @@
+import type { LiveTurn, LiveView } from "#core/live";
+import { fixed, formatUncertain, plusOrMinus } from "#core/quantities";
+import { useSystem } from "#ui/system";
+
+const TURN_LOOKS = {
+  early: "border-spruce",
+  soon: "border-ochre-fill",
+  now: "border-rust",
+  late: "border-rust",
+} as const;
+
+/** What is left, in one strong figure, and whether to turn. */
+export function Outlook({ view, turn }: { readonly view: LiveView | null; readonly turn: LiveTurn | null }) {
+  const system = useSystem();
+  if (!view)
+    return (
+      <p className="text-quiet">
+        What is left stands here once two check-ins say how far and how much: distance with percent, bars or
+        volts.
+      </p>
+    );
+  return (
+    <section aria-label="What is left" className="grid gap-2">
+      <p>
+        <span className="text-5xl leading-none font-bold">{fixed(100 * view.left.mean, 0)} %</span>
+        <span className="text-xl"> ± {fixed(100 * plusOrMinus(view.left), 0)}</span>
+        <span className="text-quiet"> left, {formatUncertain(view.leftWh, "energy", system)}</span>
+      </p>
+      <dl className="grid grid-cols-3 gap-2">
+        {(
+          [
+            ["to the reserve", view.toReserve],
+            ["to full power's end", view.toFullPower],
+            ["to the end", view.toEnd],
+          ] as const
+        ).map(([name, value]) => (
+          <div key={name}>
+            <dt className="text-sm text-quiet">{name}</dt>
+            <dd className="pencil">{formatUncertain(value, "distance", system)}</dd>
+          </div>
+        ))}
+      </dl>
+      {turn ? (
+        <p
+          role={turn.state === "early" ? undefined : "alert"}
+          className={`border-l-4 bg-sheet px-4 py-2 font-bold ${TURN_LOOKS[turn.state]}`}
+        >
+          {turn.sentence}
+        </p>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,70 @@
+import { foldLog, writeLine, type Entry, type LineSetting, type LiveEntry } from "#core/log";
+import { formatBare, type DimensionName, type System } from "#core/quantities";
+import type { Bike } from "#core/records";
+
+/** Where a ride's log stands, for the buttons and the list. */
+export interface LogState {
+  readonly started: boolean;
+  readonly standing: boolean;
+  readonly level: string;
+  readonly ground: string;
+  /** Number of the bar that goes next; 0 when the display has none. */
+  readonly nextBar: number;
+  /** Last values by field, as typed figures. */
+  readonly last: Readonly<Record<string, string>>;
+  readonly ended: boolean;
+  /** Newest first. */
+  readonly newest: readonly LiveEntry[];
+}
+
+const LAST: readonly (readonly [field: string, dimension: DimensionName])[] = [
+  ["distanceM", "distance"],
+  ["percent", "percent"],
+  ["bars", "count"],
+  ["packVolts", "volts"],
+];
+
+/** Reads the state of a ride off its log. */
+export function stateOf(
+  log: readonly Entry[],
+  bike: Bike,
+  first: { readonly level: string; readonly ground: string },
+  system: System,
+): LogState {
+  const live = foldLog(log);
+  const counted = live.filter(({ struck }) => !struck);
+  const newestWith = (field: string) =>
+    [...counted].reverse().find(({ body }) => (body as Record<string, unknown>)[field] !== undefined);
+  const last = Object.fromEntries(
+    LAST.flatMap(([field, dimension]) => {
+      const found = newestWith(field);
+      const value = (found?.body as Record<string, number> | undefined)?.[field];
+      return value === undefined ? [] : [[field, formatBare(value, dimension, system)]];
+    }),
+  );
+  const stops = counted.filter(({ body: { kind } }) => kind === "stop" || kind === "go");
+  const lost = counted.filter(({ body: { kind } }) => kind === "barLost").length;
+  const text = (field: string, otherwise: string) =>
+    String((newestWith(field)?.body as Record<string, unknown> | undefined)?.[field] ?? otherwise);
+  return {
+    started: counted.length > 0,
+    standing: stops.at(-1)?.body.kind === "stop",
+    level: text("level", first.level),
+    ground: text("ground", first.ground),
+    nextBar: Math.max(0, bike.bars - lost),
+    last,
+    ended: counted.some(({ body: { kind } }) => kind === "end"),
+    newest: [...live].reverse(),
+  };
+}
+
+const OTHER: Readonly<Record<string, string>> = {
+  end: "end",
+  refill: "charge",
+  fullPowerEnd: "full power ended",
+};
+
+/** An entry in the words of the line. */
+export function entryText({ body }: Pick<LiveEntry, "body">, setting: LineSetting, system: System): string {
+  return writeLine(body, setting, system) || OTHER[body.kind] || body.kind;
+}

@@ -1,0 +1,35 @@
+import { useEffect, useRef, useState } from "react";
+import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
+import type { TestResults } from "#core/results";
+
+/**
+ * Results with the entries that are still on their way: the server's while none are, else a worker's.
+ *
+ * @param address of the test's record; @param stamp of the results the server sent
+ */
+export function useLive(address: string, stamp: string, sent: TestResults | null, edits: readonly Edit[]) {
+  const worker = useRef<Worker | null>(null);
+  const asked = useRef(0);
+  const [told, setTold] = useState<{ key: string; results: TestResults } | null>(null);
+  const key = `${stamp} ${edits.map(({ entry }) => entry.id).join(" ")}`;
+  useEffect(() => {
+    if (edits.length === 0) return;
+    worker.current ??= new Worker(new URL("../workers/reckon.worker.ts", import.meta.url), {
+      type: "module",
+    });
+    worker.current.onmessage = ({ data: { id, result } }: MessageEvent<Told>) => {
+      if (id === asked.current && result?.ok) setTold({ key, results: result.value });
+    };
+    asked.current += 1;
+    worker.current.postMessage({ id: asked.current, address, stamp, edits } satisfies Ask);
+  }, [address, stamp, edits, key]);
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+      worker.current = null;
+    },
+    [],
+  );
+  if (edits.length === 0) return sent;
+  return told?.key === key ? told.results : (told?.results ?? sent);
+}

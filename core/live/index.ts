@@ -1,0 +1,2 @@
+export { liveView, type LiveView } from "./view.ts";
+export { liveTurn, type LiveTurn } from "./turn.ts";

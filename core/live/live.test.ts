@@ -1,0 +1,80 @@
+import { describe, expect, test } from "@jest/globals";
+import { courseSchema, layWay } from "#core/course";
+import { forecastRide, PRIOR } from "#core/forecast";
+import { liveTurn, liveView } from "#core/live";
+import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
+
+const mi = (miles: number) => miles * METRES_PER_MILE;
+const explained = (mean: number, sd: number) =>
+  ({ value: { mean, sd }, because: "", pencil: false }) as never;
+const results = (used: number, miles = 10) => ({
+  best: explained((used * 500) / mi(miles), (0.02 * (used * 500)) / mi(miles)),
+  capacity: explained(500, 10),
+  distance: explained(mi(miles), 50),
+  end: { reason: null, closed: false, fullPower: null, used: { mean: used, sd: 0.02 } },
+});
+
+describe("what is left", () => {
+  const view = liveView(results(0.4))!;
+  test("is the rest of the pack at the rate so far", () => {
+    expect(view.left.mean).toBeCloseTo(0.6, 9);
+    expect(view.leftWh.mean).toBeCloseTo(300, 6);
+    expect(view.toEnd.mean / METRES_PER_MILE).toBeCloseTo(15, 6);
+    expect(view.toFullPower.mean / METRES_PER_MILE).toBeCloseTo(13, 6);
+    expect(view.toReserve.mean / METRES_PER_MILE).toBeCloseTo(10, 6);
+  });
+  test("is never under nothing, and null before anything was ridden", () => {
+    expect(liveView(results(0.95))!.toReserve.mean).toBe(0);
+    expect(liveView(results(0))).toBeNull();
+  });
+  test("keeping more back leaves less", () =>
+    expect(liveView(results(0.4), 0.4)!.toReserve.mean).toBeLessThan(view.toReserve.mean));
+});
+
+describe("when to turn", () => {
+  const made = forecastRide({
+    way: layWay(courseSchema.parse({ name: "c", shape: "out and back", legs: [{ distanceM: mi(15) }] })),
+    rig: {
+      massKg: 115,
+      massSdShare: 0.01,
+      cdA: 0.55,
+      crr: 0.007,
+      etaD: 0.95,
+      etaM: 0.8,
+      assistToMps: Infinity,
+      lightsOn: false,
+      tempC: 15,
+      altitudeM: 0,
+      windMps: 0,
+      windFromDeg: null,
+      stopsPerMi: 1,
+      riderW: 60,
+      riderSdShare: 0.25,
+      speedSdShare: 0.03,
+      level: "mid",
+      speedMps: { mid: 14 * MPS_PER_MPH },
+      motorW: {},
+    },
+    knowledge: PRIOR,
+    pack: { chemistry: "NMC", labelWh: 400, seriesCells: 13 },
+    display: { percentStep: 1, counts: "charge", bars: 0, meterStepV: 0 },
+    startPercent: 100,
+    reserve: 0.2,
+  });
+  if (!made.ok) throw new Error("a forecast is expected");
+  const turn = (miles: number, used: number) => liveTurn(made.value, mi(miles), { mean: used, sd: 0.01 });
+  test("early, soon, now and late follow one another as the pack falls", () => {
+    const order = ["early", "soon", "now", "late"];
+    const seen = Array.from({ length: 40 }, (_, i) => turn(8, 0.2 + 0.018 * i).state);
+    expect(new Set(seen)).toEqual(new Set(order));
+    expect([...seen].sort((a, b) => order.indexOf(a) - order.indexOf(b))).toEqual(seen);
+  });
+  test("it says how far home is, and which way", () => {
+    expect(spoken(turn(8, 0.1).sentence, "imperial")).toBe(
+      "Home is 8.0 mi from here, and sure with the reserve.",
+    );
+    expect(turn(8, 0.9).sentence).toContain("back the way you came");
+    expect(turn(22, 0.97).sentence).toContain("on along the course");
+    expect(turn(8, 0.99).sentence).toContain("pedal home from here");
+  });
+});

@@ -1,0 +1,59 @@
+import { wayHome, type Forecast } from "#core/forecast";
+import { METRES_PER_MILE, quantityToken, type Uncertain } from "#core/quantities";
+
+/** Whether to turn: well before it is due, soon, now, or past it, with what to do in one sentence. */
+export interface LiveTurn {
+  readonly state: "early" | "soon" | "now" | "late";
+  /** The way home from here, m. */
+  readonly homeM: number;
+  readonly sentence: string;
+}
+
+/** One-sided 95 %, in sds. */
+const SURE = 1.644854;
+/** How far ahead "soon" looks, m. */
+const SOON_M = 2 * METRES_PER_MILE;
+
+/**
+ * Whether home is still sure from a place of the planned way, with the charge the ledger says was used: the way home and
+ * what it takes by the forecast, against what is left once the reserve is kept back.
+ *
+ * @param atM ridden so far; @param used fraction of the usable energy
+ */
+export function liveTurn(forecast: Forecast, atM: number, used: Uncertain): LiveTurn {
+  const { along, input } = forecast;
+  const surelyUsed = used.mean + SURE * used.sd;
+  const needs = (placeM: number) => {
+    const home = wayHome(forecast, placeM);
+    return { takes: forecast.takes(home.energy, home.distanceM), homeM: home.distanceM, by: home.by };
+  };
+  const here = needs(atM);
+  const aheadM = Math.min(atM + SOON_M, along.way.lengthM);
+  const ahead = needs(aheadM);
+  const usedAhead = surelyUsed + (along.whTo(aheadM).mean - along.whTo(atM).mean) / forecast.capacity.mean;
+  const home = quantityToken(here.homeM, "distance", 1);
+  const way = here.by === "back" ? "back the way you came" : "on along the course";
+  if (surelyUsed + here.takes > 1)
+    return {
+      state: "late",
+      homeM: here.homeM,
+      sentence: `Go home now, ${way}, ${home}: the motor may not last. Be ready to pedal home from here.`,
+    };
+  if (surelyUsed + here.takes > 1 - input.reserve)
+    return {
+      state: "now",
+      homeM: here.homeM,
+      sentence: `Go home now, ${way}, ${home}: further on, the reserve goes.`,
+    };
+  if (aheadM > atM && usedAhead + ahead.takes > 1 - input.reserve)
+    return {
+      state: "soon",
+      homeM: here.homeM,
+      sentence: `Turn within ${quantityToken(SOON_M, "distance", 0)}: home is ${home} from here.`,
+    };
+  return {
+    state: "early",
+    homeM: here.homeM,
+    sentence: `Home is ${home} from here, and sure with the reserve.`,
+  };
+}
