@@ -1,6 +1,6 @@
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { chromium } from "@playwright/test";
+import { chromium, type Page } from "@playwright/test";
 import { listCourses, listPlans, type PlanLine } from "#db/plans";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
@@ -10,6 +10,27 @@ import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts"
 
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
+
+/** A ride under way, with a line about to be kept. */
+async function rideShot(page: Page, address: string, path: string): Promise<void> {
+  await page.goto(`${address}/ride`);
+  await page.getByRole("button", { name: "Start What winter tyres cost" }).click();
+  await page.getByLabel("Percent").fill("100");
+  await page.getByLabel("Distance").fill("0");
+  await page.getByLabel("The charger said done").check();
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  const line = page.getByLabel("The line");
+  for (const text of ["3.2mi 94%", "5mi 89% L2 #gravel", "7.1mi 84% 40.1V rest"]) {
+    await line.fill(text);
+    await line.press("Enter");
+    await page.getByText("Every entry is kept.").waitFor();
+  }
+  await line.fill('9.1mi 79% 6-7A windy "gate shut"');
+  await page.getByRole("region", { name: "What is left" }).waitFor();
+  await page.waitForTimeout(500);
+  await page.screenshot({ path });
+  await page.close();
+}
 
 /** One current picture of each main view, from the demo desk on a cluster of its own. */
 export function shots(): Promise<number> {
@@ -43,7 +64,6 @@ export function shots(): Promise<number> {
       ["course", `/plan/courses/${course.id}`, DESK],
       ["strip", `/strip/${runDown.id}`, DESK],
       ["strip-clean", `/strip/${named("the box on the marsh hills").id}`, DESK],
-      ["strip-sparse", `/strip/${named("the quick one: 70 miles, surely").id}`, DESK],
       ["strip-evidence", `/strip/${runDown.id}?tab=evidence`, DESK],
       ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
       ["strip-end", `/strip/${named("two market days, charged between").id}?tab=end`, DESK],
@@ -62,6 +82,11 @@ export function shots(): Promise<number> {
       await page.screenshot({ path: join(pictures, `${name}.png`) });
       await page.close();
     }
+    await rideShot(
+      await browser.newPage({ viewport: PHONE }),
+      serving.address,
+      join(pictures, "ride-phone.png"),
+    );
     const page = await browser.newPage({ viewport: DESK });
     await page.goto(`${serving.address}/strip/${named("commute week, days").id}`);
     await page.getByRole("button", { name: "Another ride on this charge" }).click();
@@ -73,7 +98,7 @@ export function shots(): Promise<number> {
     await page.getByRole("button", { name: "Read it and show me" }).click();
     await page.getByRole("alert").waitFor();
     await page.screenshot({ path: join(pictures, "import.png") });
-    say(`${views.length + 1} pictures are in docs/screenshots.`);
+    say(`${views.length + 2} pictures are in docs/screenshots.`);
     await browser.close();
     await serving.close();
     return 0;

@@ -1,6 +1,6 @@
-import type { LiveTurn, LiveView } from "#core/live";
+import type { AgainstPlan, LiveTurn, LiveView } from "#core/live";
 import { fixed, formatUncertain, plusOrMinus } from "#core/quantities";
-import { useSystem } from "#ui/system";
+import { useSpoken, useSystem } from "#ui/system";
 
 const TURN_LOOKS = {
   early: "border-spruce",
@@ -9,9 +9,16 @@ const TURN_LOOKS = {
   late: "border-rust",
 } as const;
 
-/** What is left, in one strong figure, and whether to turn. */
-export function Outlook({ view, turn }: { readonly view: LiveView | null; readonly turn: LiveTurn | null }) {
+interface OutlookProps {
+  readonly view: LiveView | null;
+  /** Against the plan's forecast; null without a plan. */
+  readonly planned: { readonly turn: LiveTurn; readonly against: AgainstPlan } | null;
+}
+
+/** What is left, in one strong figure; whether to turn; and how it goes against the plan. */
+export function Outlook({ view, planned }: OutlookProps) {
   const system = useSystem();
+  const say = useSpoken();
   if (!view)
     return (
       <p className="text-quiet">
@@ -40,13 +47,16 @@ export function Outlook({ view, turn }: { readonly view: LiveView | null; readon
           </div>
         ))}
       </dl>
-      {turn ? (
-        <p
-          role={turn.state === "early" ? undefined : "alert"}
-          className={`border-l-4 bg-sheet px-4 py-2 font-bold ${TURN_LOOKS[turn.state]}`}
-        >
-          {turn.sentence}
-        </p>
+      {planned ? (
+        <>
+          <p
+            role={planned.turn.state === "early" ? undefined : "alert"}
+            className={`border-l-4 bg-sheet px-4 py-2 font-bold ${TURN_LOOKS[planned.turn.state]}`}
+          >
+            {say(planned.turn.sentence)}
+          </p>
+          <p className={planned.against.odd ? "text-ochre" : "text-quiet"}>{planned.against.sentence}</p>
+        </>
       ) : null}
     </section>
   );

@@ -6,8 +6,16 @@ import { loadDesk, planRecord } from "#app/planning.server";
 import { resultsOf } from "#app/reckoning.server";
 import { found, idOf } from "#app/ui/require.server";
 import { testSentence } from "#app/ui/testLine";
-import { END_NAMES, ENDS, type End, type Entry, type EntryBody } from "#core/log";
-import { liveTurn, liveView } from "#core/live";
+import {
+  END_NAMES,
+  ENDS,
+  READING_FIELDS,
+  type End,
+  type Entry,
+  type EntryBody,
+  type ReadingField,
+} from "#core/log";
+import { againstPlan, liveTurn, liveView } from "#core/live";
 import { momentOf, routeOf } from "#core/plan";
 import { listEntries } from "#db/log";
 import { listPlans } from "#db/plans";
@@ -48,6 +56,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
+const isReadingField = (field: string | null): field is ReadingField =>
+  READING_FIELDS.some((known) => known === field);
+
 type Panel = "checkIn" | "level" | "ground" | "note" | "end";
 
 /** The log in the field: six large fields, the line, what is left, and the last entries. */
@@ -78,11 +89,15 @@ export default function RidePage({ loaderData }: Route.ComponentProps) {
   );
   const results = useLive(`/strip/${line.id}/record`, line.stamp, loaderData.results, edits);
   const view = results && liveView(results, plan?.plan.reserve);
-  const turn = useMemo(() => {
-    if (!plan || !view || !results) return null;
-    const route = routeOf(plan);
-    return route.ok ? liveTurn(route.value.forecast, view.distanceM, results.end.used) : null;
-  }, [plan, view, results]);
+  const route = useMemo(() => (plan ? routeOf(plan) : null), [plan]);
+  const planned = useMemo(() => {
+    if (!route?.ok || !view || !results) return null;
+    const { forecast } = route.value;
+    return {
+      turn: liveTurn(forecast, view.distanceM, results.end.used),
+      against: againstPlan(forecast, view.distanceM, results.end.used),
+    };
+  }, [route, view, results]);
 
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
     const seq = log.reduce((most, entry) => Math.max(most, entry.seq), -1) + 1;
@@ -168,7 +183,25 @@ export default function RidePage({ loaderData }: Route.ComponentProps) {
             storage, or use another browser, before you ride.
           </p>
         ) : null}
-        <Outlook view={view} turn={turn && { ...turn, sentence: say(turn.sentence) }} />
+        <Outlook view={view} planned={planned} />
+        {(results?.flags ?? []).map(({ rootId, field, sentence }) => (
+          <div key={`${rootId} ${field}`} className="border-l-4 border-ochre-fill bg-sheet px-4 py-3">
+            <p>{say(sentence)}</p>
+            <button
+              type="button"
+              className="button mt-2"
+              onClick={() =>
+                keep({
+                  kind: "strike",
+                  target: rootId,
+                  ...(isReadingField(field) && { field }),
+                })
+              }
+            >
+              Set it aside
+            </button>
+          </div>
+        ))}
         <p role="status" className="text-sm text-quiet">
           {mine.length === 0
             ? "Every entry is kept."

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { courseSchema, layWay } from "#core/course";
 import { forecastRide, PRIOR } from "#core/forecast";
-import { liveTurn, liveView } from "#core/live";
+import { againstPlan, liveTurn, liveView } from "#core/live";
 import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -68,6 +68,21 @@ describe("when to turn", () => {
     const seen = Array.from({ length: 40 }, (_, i) => turn(8, 0.2 + 0.018 * i).state);
     expect(new Set(seen)).toEqual(new Set(order));
     expect([...seen].sort((a, b) => order.indexOf(a) - order.indexOf(b))).toEqual(seen);
+  });
+  test("at the end of a lap one is home", () =>
+    expect(turn(30, 0.3)).toMatchObject({
+      state: "early",
+      sentence: "You are where you began, with the reserve.",
+    }));
+  test("against the plan: as planned, more, and more than such a day explains", () => {
+    const expected = made.value.at(mi(8)).used.mean;
+    const against = (more: number) => againstPlan(made.value, mi(8), { mean: expected + more, sd: 0.01 });
+    expect(against(0.01)).toMatchObject({ odd: false, sentence: "As planned so far." });
+    expect(against(-0.05).sentence).toBe("5 % of the pack less used than planned by here.");
+    expect(against(0.4)).toMatchObject({
+      odd: true,
+      sentence: expect.stringContaining("Speed, level or wind?"),
+    });
   });
   test("it says how far home is, and which way", () => {
     expect(spoken(turn(8, 0.1).sentence, "imperial")).toBe(

@@ -11,6 +11,8 @@ export interface LiveTurn {
 
 /** One-sided 95 %, in sds. */
 const SURE = 1.644854;
+/** Nearer than this one is home, m. */
+const AT_HOME_M = 200;
 /** How far ahead "soon" looks, m. */
 const SOON_M = 2 * METRES_PER_MILE;
 
@@ -31,6 +33,8 @@ export function liveTurn(forecast: Forecast, atM: number, used: Uncertain): Live
   const aheadM = Math.min(atM + SOON_M, along.way.lengthM);
   const ahead = needs(aheadM);
   const usedAhead = surelyUsed + (along.whTo(aheadM).mean - along.whTo(atM).mean) / forecast.capacity.mean;
+  if (here.homeM < AT_HOME_M && surelyUsed < 1 - input.reserve)
+    return { state: "early", homeM: here.homeM, sentence: "You are where you began, with the reserve." };
   const home = quantityToken(here.homeM, "distance", 1);
   const way = here.by === "back" ? "back the way you came" : "on along the course";
   if (surelyUsed + here.takes > 1)

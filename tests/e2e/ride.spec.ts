@@ -146,11 +146,37 @@ test("a batch that comes twice is kept once; one that is not this ride's is refu
   expect((await post(JSON.stringify(elsewhere))).status()).toBe(404);
 });
 
+test("a reading that cannot be is asked about at once, and set aside with a tap", async ({ page }) => {
+  await page.goto(address);
+  await page.waitForLoadState("networkidle");
+  await page.getByLabel("The line").fill("14.2mi 91%");
+  await page.getByLabel("The line").press("Enter");
+  await expect(page.getByText(/91 % at 14\.2 mi .* typing slip\?/)).toBeVisible();
+  await page.getByRole("button", { name: "Set it aside" }).click();
+  await expect(page.getByText("typing slip?")).toBeHidden();
+  await expect(kept(page)).toBeVisible();
+});
+
+test("a browser that keeps nothing says so before the ride", async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, "indexedDB", {
+      value: {
+        open: () => {
+          throw new DOMException("refused", "SecurityError");
+        },
+      },
+    });
+  });
+  await page.goto(address);
+  await expect(page.getByRole("alert").filter({ hasText: "This browser keeps nothing" })).toBeVisible();
+});
+
 test("the turn-round is told when it is due", async ({ page }) => {
   await page.goto(address);
   await page.waitForLoadState("networkidle");
   await page.getByLabel("The line").fill("15mi 24%");
   await page.getByLabel("The line").press("Enter");
+  await expect(page.getByText(/as planned|than planned by here/i)).toBeVisible();
   await expect(page.getByRole("alert")).toContainText(/Go home now, on along the course, 11\.\d mi/);
 });
 

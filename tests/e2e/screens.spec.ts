@@ -9,6 +9,7 @@ const SCREENS = [
   "/bikes/riders/new",
   "/bikes/instruments/new",
   "/plan",
+  "/ride",
   "/plan/new",
   "/plan/courses/new",
   "/plan/courses/import",
