@@ -1,20 +1,36 @@
 import "./app.css";
 import { useContext, type ReactNode } from "react";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  type ShouldRevalidateFunctionArgs,
+} from "react-router";
 import { NonceContext } from "#ui/nonce";
+import { useSentTheme } from "#ui/theme";
 import { systemOf } from "#app/ui/systemCookie";
+import { themeIn } from "#app/ui/themeCookie";
 import type { Route } from "./+types/root";
 
 export const meta: Route.MetaFunction = () => [{ title: "Barometron" }];
 
 export function loader({ request }: Route.LoaderArgs) {
-  return { system: systemOf(request) };
+  return { system: systemOf(request), theme: themeIn(request.headers.get("Cookie") ?? "") };
+}
+
+/** Units and theme change only where a person changes them; with no network nothing is asked for in vain. */
+export function shouldRevalidate({ formAction }: ShouldRevalidateFunctionArgs) {
+  return formAction !== undefined;
 }
 
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = useContext(NonceContext);
+  const theme = useSentTheme();
   return (
-    <html lang="en">
+    <html lang="en" data-theme={theme} suppressHydrationWarning>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

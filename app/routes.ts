@@ -7,6 +7,8 @@ export default [
   route("plan/:planId/calendar.ics", "plan/calendar.ts"),
   route("plan/courses/:courseId/course.gpx", "plan/courseFile.ts"),
   route("ride/:testId/entries", "ride/entries.ts"),
+  route("ride/:testId/telemetry", "ride/telemetry.ts"),
+  route("ride/:testId/display", "ride/display.ts"),
   route("strip/:testId/record", "strip/recordFile.ts"),
   layout("ui/frame.tsx", [
     index("today/today.tsx"),

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { BUILD, ROOT } from "./paths.ts";
 import { run } from "./run.ts";
 import { say } from "./say.ts";
+import { buildServiceWorker } from "./serviceWorker.ts";
 
 const SOURCES = [
   "app",
@@ -14,6 +15,7 @@ const SOURCES = [
   "vite.config.ts",
   "react-router.config.ts",
   "package-lock.json",
+  "command/serviceWorker.ts",
 ];
 
 function filesBelow(path: string): readonly string[] {
@@ -32,13 +34,14 @@ export function sourceHash(): string {
 }
 
 /** Builds the app unless the build at hand is of these very sources. Returns their hash. */
-export function buildApp(): string {
+export async function buildApp(): Promise<string> {
   const stampFile = join(BUILD, "stamp");
   const hash = sourceHash();
   if (existsSync(stampFile) && readFileSync(stampFile, "utf8") === hash) return hash;
   say("Building the app ...");
   const built = run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
   if (built.code !== 0) throw new Error(`The build failed:\n${built.out}`);
+  await buildServiceWorker();
   writeFileSync(stampFile, hash);
   return hash;
 }

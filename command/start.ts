@@ -62,7 +62,7 @@ export async function start(options: {
         await close();
       }
     }
-    process.env["BAROMETRON_BUILD"] = buildApp();
+    process.env["BAROMETRON_BUILD"] = await buildApp();
     process.env["DATABASE_URL"] = cluster.url;
     process.env["NODE_ENV"] ??= "production";
     const serving = await serve(await choosePort(options.args));

@@ -59,7 +59,7 @@ function systemTests(chromium: string): Promise<readonly Count[]> {
   return withThrowawayCluster(async ({ address = "" }, folder) => {
     for (const name of ["storage", "interface"]) await ensureDatabase(address, name);
     await migrateDatabase(`${address}/storage`, MIGRATIONS);
-    buildApp();
+    await buildApp();
     const system = await jest(
       "Storage and the command",
       "tests/jest.config.js",

@@ -36,7 +36,7 @@ export async function serveDemo(
   await seedOnce(db);
   await prepare(db);
   await close();
-  process.env["BAROMETRON_BUILD"] = buildApp();
+  process.env["BAROMETRON_BUILD"] = await buildApp();
   process.env["DATABASE_URL"] = url;
   process.env["NODE_ENV"] = "production";
   return serve(await freePort(4380));

@@ -17,6 +17,8 @@ export async function listEntries(db: Database, rideId: string): Promise<readonl
       at: row.at && new Date(row.at).toISOString(),
       body: row.body,
       supersedes: row.supersedes,
+      ...(row.clockOffsetS !== null && { clockOffsetS: row.clockOffsetS }),
+      ...(row.device !== null && { device: row.device }),
     }),
   );
 }
@@ -29,15 +31,19 @@ export async function appendEntries(db: Database, rideId: string, entries: reado
       await tx
         .insert(entry)
         .values(
-          entries.slice(start, start + 500).map(({ id, seq, at, body, supersedes }) => ({
-            id,
-            rideId,
-            seq,
-            at,
-            kind: body.kind,
-            body,
-            supersedes,
-          })),
+          entries
+            .slice(start, start + 500)
+            .map(({ id, seq, at, body, supersedes, clockOffsetS, device }) => ({
+              id,
+              rideId,
+              seq,
+              at,
+              kind: body.kind,
+              body,
+              supersedes,
+              clockOffsetS: clockOffsetS ?? null,
+              device: device ?? null,
+            })),
         )
         .onConflictDoNothing();
   });
@@ -46,8 +52,8 @@ export async function appendEntries(db: Database, rideId: string, entries: reado
 /** The place after the last entry of a ride's log. */
 export async function nextSeq(db: Database, rideId: string): Promise<number> {
   const [row] = await db
-    .select({ next: sql<number>`coalesce(max(${entry.seq}) + 1, 0)::int` })
+    .select({ next: sql<string>`coalesce(max(${entry.seq}) + 1, 0)` })
     .from(entry)
     .where(eq(entry.rideId, rideId));
-  return row?.next ?? 0;
+  return Number(row?.next ?? 0);
 }

@@ -21,6 +21,7 @@ import type { OcvTable } from "#core/pack";
 import type { Method, Plan } from "#core/plan";
 import type { Bench, Claim } from "#core/records";
 import type { TestResults } from "#core/results";
+import type { Rehearsal } from "#core/standin";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
 const id = () => uuid("id").primaryKey();
@@ -242,6 +243,8 @@ export const test = pgTable(
     course: text("course").notNull().default(""),
     firstLevel: text("first_level").notNull().default(""),
     firstGround: text("first_ground").notNull().default("asphalt"),
+    /** What the stand-in display rides, when the test is practice; such tests count for nothing. */
+    rehearsal: jsonb("rehearsal").$type<Rehearsal>(),
     pencil: pencil(),
     updatedAt: updatedAt(),
   },
@@ -277,6 +280,10 @@ export const entry = pgTable(
     kind: text("kind").notNull(),
     body: jsonb("body").$type<EntryBody>().notNull(),
     supersedes: uuid("supersedes"),
+    /** Seconds to add to `at`, where the device's clock was checked. */
+    clockOffsetS: doublePrecision("clock_offset_s"),
+    /** The browser that noted it. */
+    device: text("device"),
     receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [
@@ -322,6 +329,8 @@ export const telemetry = pgTable(
     /** Negative when energy comes back. */
     amps: doublePrecision("amps").array().notNull(),
     speedMps: doublePrecision("speed_mps").array(),
+    /** Since the ride's start. */
+    distanceM: doublePrecision("distance_m").array(),
   },
   (table) => [primaryKey({ columns: [table.rideId, table.logger, table.startsAt] })],
 );

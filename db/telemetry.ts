@@ -20,7 +20,7 @@ async function needMonth(db: Database, moment: Date): Promise<void> {
 
 /** Keeps a logger's samples of a ride; a chunk sent again changes nothing. */
 export async function saveTelemetry(db: Database, rideId: string, record: TelemetryRecord): Promise<void> {
-  const { logger, timeS, volts, amps, speedMps } = record;
+  const { logger, timeS, volts, amps, speedMps, distanceM } = record;
   for (let at = 0; at < timeS.length; at += CHUNK) {
     const cut = (column: readonly number[]) => column.slice(at, at + CHUNK);
     const startsAt = new Date(timeS[at]! * 1000);
@@ -35,6 +35,7 @@ export async function saveTelemetry(db: Database, rideId: string, record: Teleme
         volts: cut(volts),
         amps: cut(amps),
         speedMps: speedMps ? cut(speedMps) : null,
+        distanceM: distanceM ? cut(distanceM) : null,
       })
       .onConflictDoNothing();
   }
@@ -49,12 +50,25 @@ export async function readTelemetry(db: Database, rideId: string): Promise<Telem
     .orderBy(asc(telemetry.logger), asc(telemetry.startsAt));
   const own = chunks.filter(({ logger }) => logger === chunks[0]?.logger);
   if (!own.length) return null;
-  const speeds = own.map(({ speedMps }) => speedMps);
+  const column = (name: "timeS" | "volts" | "amps" | "speedMps" | "distanceM") =>
+    own.every((chunk) => chunk[name] !== null) ? own.flatMap((chunk) => chunk[name]!) : undefined;
+  const timeS = column("timeS")!;
+  // Two browsers may have kept the same moments: each counts once.
+  let latest = -Infinity;
+  const rising = timeS.flatMap((time, i) => {
+    if (time < latest) return [];
+    latest = time;
+    return [i];
+  });
+  const kept = (values: readonly number[]) =>
+    rising.length === timeS.length ? values : rising.map((i) => values[i]!);
+  const [speedMps, distanceM] = [column("speedMps"), column("distanceM")];
   return {
     logger: own[0]!.logger,
-    timeS: own.flatMap(({ timeS }) => timeS),
-    volts: own.flatMap(({ volts }) => volts),
-    amps: own.flatMap(({ amps }) => amps),
-    ...(speeds.every((speed) => speed !== null) && { speedMps: speeds.flat() as number[] }),
+    timeS: [...kept(timeS)],
+    volts: [...kept(column("volts")!)],
+    amps: [...kept(column("amps")!)],
+    ...(speedMps && { speedMps: [...kept(speedMps)] }),
+    ...(distanceM && { distanceM: [...kept(distanceM)] }),
   };
 }

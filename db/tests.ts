@@ -1,5 +1,5 @@
 import { alias } from "drizzle-orm/pg-core";
-import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import {
   bikeSchema,
   packRecordSchema,
@@ -10,6 +10,7 @@ import {
   type TestRecord,
   type TrackRecord,
 } from "#core/records";
+import type { Rehearsal } from "#core/standin";
 import type { Database } from "./client.ts";
 import { listInstruments } from "./bikes.ts";
 import { listEntries } from "./log.ts";
@@ -33,6 +34,8 @@ export interface TestLine extends TestLinks {
   readonly bikeName: string;
   readonly setUpName: string | null;
   readonly riderName: string | null;
+  /** What its stand-in display rides, when it is practice. */
+  readonly rehearsal: Rehearsal | null;
   /** Changes whenever anything the results rest on changes. */
   readonly stamp: string;
 }
@@ -70,10 +73,14 @@ const stamp = sql<string>`concat_ws('/',
   (select count(*) from ${telemetry} m join ${ride} r on r.id = m.ride_id where r.test_id = ${test.id}),
   (select count(*) from ${track} k join ${ride} r on r.id = k.ride_id where r.test_id = ${test.id}))`;
 
-/** Tests, newest first; of one bike, or those named. */
+/** Tests, newest first; of one bike, or those named. Rehearsals are left out unless they are named or asked for. */
 export async function listTests(
   db: Database,
-  filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
+  filter: {
+    readonly bikeId?: string;
+    readonly ids?: readonly string[];
+    readonly rehearsals?: boolean;
+  } = {},
 ): Promise<readonly TestLine[]> {
   const rows = await db
     .select({ test, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name, stamp })
@@ -86,6 +93,7 @@ export async function listTests(
       and(
         filter.bikeId ? eq(test.bikeId, filter.bikeId) : undefined,
         filter.ids ? inArray(test.id, [...filter.ids]) : undefined,
+        filter.rehearsals ? isNotNull(test.rehearsal) : filter.ids ? undefined : isNull(test.rehearsal),
       ),
     )
     .orderBy(desc(test.day), desc(test.id));
@@ -100,6 +108,7 @@ export async function listTests(
     bikeName: row.bikeName,
     setUpName: row.setUpName,
     riderName: row.riderName,
+    rehearsal: row.test.rehearsal,
     stamp: row.stamp,
   }));
 }
@@ -182,6 +191,7 @@ export async function saveTest(
   links: TestLinks,
   value: Test,
   firstRide?: { readonly id: string; readonly utcOffset: string },
+  rehearsal?: Rehearsal,
 ): Promise<void> {
   const { bikeId, packId, secondPackId, setUpId, riderId } = links;
   const row = {
@@ -192,6 +202,7 @@ export async function saveTest(
     setUpId,
     riderId,
     ...withNulls(value, TEST_COLUMNS),
+    ...(rehearsal && { rehearsal }),
     updatedAt: new Date(),
   } as typeof test.$inferInsert;
   await db.transaction(async (tx) => {

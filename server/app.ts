@@ -31,7 +31,13 @@ export function makeApp(options: {
   app.use(guard());
   if (options.clientFolder) {
     app.use("/assets", express.static(`${options.clientFolder}/assets`, { immutable: true, maxAge: "1y" }));
-    app.use(express.static(options.clientFolder, { maxAge: "1h", index: false }));
+    app.use(
+      express.static(options.clientFolder, {
+        index: false,
+        setHeaders: (response, path) =>
+          response.setHeader("Cache-Control", path.endsWith("sw.js") ? "no-cache" : "public, max-age=3600"),
+      }),
+    );
   }
   app.get("/health", async (_request, response) => {
     try {

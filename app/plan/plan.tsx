@@ -6,10 +6,19 @@ import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { questionOf, reckonPlan, yieldOf, type PlanResults } from "#core/plan";
+import {
+  momentOf,
+  questionOf,
+  reckonPlan,
+  routeOf,
+  yieldOf,
+  type PlanRecord,
+  type PlanResults,
+} from "#core/plan";
 import { bad } from "#core/problems";
 import { quantityToken, spoken, type System } from "#core/quantities";
 import { testSchema } from "#core/records";
+import type { Rehearsal } from "#core/standin";
 import { findPlan, listCourses, saveMethod, savePlan } from "#db/plans";
 import { saveTest } from "#db/tests";
 import { Act } from "#ui/act";
@@ -56,12 +65,31 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 type PlanLine = NonNullable<Awaited<ReturnType<typeof findPlan>>>;
 
-/** Makes the test a plan becomes: the same bike, pack, day and conditions, with its first ride. */
+/** A run-down is practised to beyond its pack's end. */
+const BEYOND = 2;
+
+/** What the stand-in rides of a plan: the plan as it is now, and a seed nobody sees. */
+function rehearsalOf(planId: string, record: PlanRecord): Rehearsal {
+  const { plan } = record;
+  const route = routeOf(record);
+  if (!route.ok) throw new Response("Mend the plan first: it cannot be ridden.", { status: 400 });
+  const { forecast, endM } = route.value;
+  return {
+    planId,
+    seed: Math.floor(Math.random() * 2 ** 31),
+    startMs: momentOf(plan.day, plan.startsAt, plan.utcOffset),
+    toM: plan.method.until === "the pack is empty" ? BEYOND * endM : endM,
+    input: forecast.input,
+  };
+}
+
+/** Makes the test a plan becomes: the same bike, pack, day and conditions, with its first ride. Or its rehearsal. */
 async function startTest(
   db: Parameters<typeof saveTest>[0],
   line: PlanLine,
-  record: NonNullable<Awaited<ReturnType<typeof planRecord>>>,
+  record: PlanRecord,
   system: System,
+  rehearsal?: Rehearsal,
 ) {
   const { plan, course } = record;
   const { method } = plan;
@@ -86,11 +114,9 @@ async function startTest(
     firstGround: course.legs[0]!.ground,
   });
   const { bikeId, packId, setUpId, riderId } = line;
-  await saveTest(db, id, { bikeId, packId, secondPackId: null, setUpId, riderId }, test, {
-    id: uuidv7(),
-    utcOffset: plan.utcOffset,
-  });
-  await savePlan(db, line.id, { ...line, testId: id }, plan);
+  const links = { bikeId, packId, secondPackId: null, setUpId, riderId };
+  await saveTest(db, id, links, test, { id: uuidv7(), utcOffset: plan.utcOffset }, rehearsal);
+  if (!rehearsal) await savePlan(db, line.id, { ...line, testId: id }, plan);
   return id;
 }
 
@@ -106,9 +132,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     await savePlan(db, line.id, line, { ...line.plan, ticked });
     return { problems: null };
   }
-  if (intent === "start") {
+  if (intent === "start" || intent === "rehearse") {
     const desk = found(await loadDesk(db, line.bikeId), GONE);
     const record = found(await planRecord(db, line, desk), GONE);
+    if (intent === "rehearse") {
+      const rehearsal = rehearsalOf(line.id, record);
+      return redirect(`/ride/${await startTest(db, line, record, systemOf(request), rehearsal)}`);
+    }
     if (line.testId) return redirect(`/ride/${line.testId}`);
     return redirect(`/ride/${await startTest(db, line, record, systemOf(request))}`);
   }
@@ -265,9 +295,14 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
           </Form>
           <Form method="post" className="flex flex-wrap gap-2">
             {plan.method.school === "bench" ? null : (
-              <button type="submit" name="intent" value="start" className="button">
-                {line.testId ? "To the ride" : "Start the test"}
-              </button>
+              <>
+                <button type="submit" name="intent" value="start" className="button">
+                  {line.testId ? "To the ride" : "Start the test"}
+                </button>
+                <button type="submit" name="intent" value="rehearse" className="button">
+                  Rehearse
+                </button>
+              </>
             )}
             <button type="submit" name="intent" value="method" className="button">
               Keep the method as my own

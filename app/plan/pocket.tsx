@@ -37,7 +37,7 @@ function TickLine({ planId, line, done }: TickLineProps) {
         >
           <span
             aria-hidden
-            className={`grid size-6 shrink-0 place-items-center border ${sending ? "border-spruce bg-spruce text-white" : "border-ink"}`}
+            className={`grid size-6 shrink-0 place-items-center border ${sending ? "border-spruce bg-spruce text-onspruce" : "border-ink"}`}
           >
             {sending ? "✓" : ""}
           </span>

@@ -42,7 +42,7 @@ export function ProfileChart({ course }: { readonly course: Course }) {
         <GroundPatterns />
         <polygon
           points={`${x(0)},${FOOT} ${points.map((point) => `${x(point.atM).toFixed(1)},${y(point.heightM).toFixed(1)}`).join(" ")} ${x(totalM)},${FOOT}`}
-          fill="#e8e2d1"
+          fill="var(--color-land)"
         />
         <polyline
           points={points

@@ -1,28 +1,40 @@
 import { data } from "react-router";
-import { z } from "zod";
 import { dbContext } from "#app/context";
 import { idOf } from "#app/ui/require.server";
-import { entrySchema } from "#core/log";
 import { appendEntries } from "#db/log";
 import { listRides } from "#db/tests";
+import { batchSchema, clockOffset } from "./batch";
 import type { Route } from "./+types/entries";
 
-const batchSchema = z.object({
-  rideId: z.uuid(),
-  entries: z.array(entrySchema).min(1).max(500, "At most 500 entries go out at once."),
-});
+/** The server's clock, for a page that checks its own. */
+export function loader() {
+  return Response.json({ now: Date.now() }, { headers: { "cache-control": "no-store" } });
+}
 
-/** Takes a batch of a ride's entries, all or none. An entry that is there already changes nothing. */
+/**
+ * Takes a batch of a ride's entries, all or none. An entry that is there already changes nothing. Times whose clock nobody
+ * checked are set against the server's: the difference is kept beside each.
+ */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
+  const now = Date.now();
   const testId = idOf(params.testId, "There is no such test.");
   const parsed = batchSchema.safeParse(await request.json().catch(() => null));
   if (!parsed.success)
     return data({ sentences: parsed.error.issues.map(({ message }) => message) }, { status: 400 });
-  const { rideId, entries } = parsed.data;
+  const { rideId, sentAt, entries } = parsed.data;
   const rides = await listRides(db, testId);
   if (!rides.some(({ id }) => id === rideId))
     return data({ sentences: ["This ride is not of this test."] }, { status: 404 });
-  await appendEntries(db, rideId, entries);
+  const offsetS = sentAt === undefined ? undefined : clockOffset(Date.parse(sentAt), now);
+  await appendEntries(
+    db,
+    rideId,
+    entries.map((entry) =>
+      entry.at === null || entry.clockOffsetS !== undefined || offsetS === undefined
+        ? entry
+        : { ...entry, clockOffsetS: offsetS },
+    ),
+  );
   return { kept: entries.map(({ id }) => id) };
 }

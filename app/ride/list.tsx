@@ -7,9 +7,15 @@ import { listTests } from "#db/tests";
 import { Empty, Page } from "#ui/page";
 import type { Route } from "./+types/list";
 
+const MOST_REHEARSALS = 6;
+
 export async function loader({ context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const [tests, plans] = await Promise.all([listTests(db), listPlans(db)]);
+  const [tests, plans, rehearsals] = await Promise.all([
+    listTests(db),
+    listPlans(db),
+    listTests(db, { rehearsals: true }),
+  ]);
   const results = await resultsOf(db, tests);
   return {
     open: tests
@@ -18,6 +24,9 @@ export async function loader({ context }: Route.LoaderArgs) {
         return !result?.ok || result.value.end.reason === null;
       })
       .map(({ id, test, bikeName }) => ({ id, title: test.title, day: test.day, bikeName })),
+    rehearsals: rehearsals
+      .slice(0, MOST_REHEARSALS)
+      .map(({ id, test, bikeName }) => ({ id, title: test.title, bikeName })),
     plans: plans
       .filter(({ testId }) => testId === null)
       .reverse()
@@ -26,7 +35,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 }
 
 /** Rides under way, and plans that could become one. */
-export default function Rides({ loaderData: { open, plans } }: Route.ComponentProps) {
+export default function Rides({ loaderData: { open, plans, rehearsals } }: Route.ComponentProps) {
   return (
     <Page title="Ride" line="The log in the field. Read and type only when stopped.">
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6">
@@ -76,9 +85,23 @@ export default function Rides({ loaderData: { open, plans } }: Route.ComponentPr
                     {bikeName}, {dayText(day)}
                   </span>
                 </span>
-                <Form method="post" action={`/plan/${id}`}>
-                  <input type="hidden" name="intent" value="start" />
-                  <button type="submit" className="button" aria-label={`Start ${title}`}>
+                <Form method="post" action={`/plan/${id}`} className="flex gap-2">
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="rehearse"
+                    className="button button-plain"
+                    aria-label={`Rehearse ${title}`}
+                  >
+                    Rehearse
+                  </button>
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="start"
+                    className="button"
+                    aria-label={`Start ${title}`}
+                  >
                     Start
                   </button>
                 </Form>
@@ -86,6 +109,20 @@ export default function Rides({ loaderData: { open, plans } }: Route.ComponentPr
             ))}
           </ul>
         </section>
+        {rehearsals.length > 0 ? (
+          <section>
+            <h2 className="mb-2">Rehearsals</h2>
+            <p className="text-quiet">Practice on the stand-in display; none of it counts.</p>
+            <ul>
+              {rehearsals.map(({ id, title, bikeName }) => (
+                <li key={id} className="border-b border-rule py-3">
+                  <Link to={`/ride/${id}`}>{title}</Link>
+                  <span className="text-sm text-quiet"> {bikeName}</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
       </div>
     </Page>
   );

@@ -1,4 +1,4 @@
-import type { AgainstPlan, LiveTurn, LiveView } from "#core/live";
+import type { AgainstGuess, AgainstPlan, LiveTurn, LiveView } from "#core/live";
 import { fixed, formatUncertain, plusOrMinus } from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
 
@@ -12,11 +12,18 @@ const TURN_LOOKS = {
 interface OutlookProps {
   readonly view: LiveView | null;
   /** Against the plan's forecast; null without a plan. */
-  readonly planned: { readonly turn: LiveTurn; readonly against: AgainstPlan } | null;
+  readonly planned: {
+    readonly turn: LiveTurn;
+    readonly against: AgainstPlan;
+    /** What explains it, by the road load; may be empty. */
+    readonly why: string;
+  } | null;
+  /** The display's own guess beside the ledger; null when none was noted. */
+  readonly guess: AgainstGuess | null;
 }
 
 /** What is left, in one strong figure; whether to turn; and how it goes against the plan. */
-export function Outlook({ view, planned }: OutlookProps) {
+export function Outlook({ view, planned, guess }: OutlookProps) {
   const system = useSystem();
   const say = useSpoken();
   if (!view)
@@ -55,8 +62,13 @@ export function Outlook({ view, planned }: OutlookProps) {
           >
             {say(planned.turn.sentence)}
           </p>
-          <p className={planned.against.odd ? "text-ochre" : "text-quiet"}>{planned.against.sentence}</p>
+          <p className={planned.against.odd ? "text-ochre" : "text-quiet"}>
+            {planned.against.sentence} {say(planned.why)}
+          </p>
         </>
+      ) : null}
+      {guess ? (
+        <p className={guess.says === "as the ledger" ? "text-quiet" : "text-ochre"}>{say(guess.sentence)}</p>
       ) : null}
     </section>
   );

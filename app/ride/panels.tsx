@@ -1,6 +1,7 @@
-import { useState, type ReactNode } from "react";
+import { useRef, useState, type ReactNode } from "react";
+import { sightingOf, type Shown } from "#core/device";
 import { GROUNDS, type EntryBody, type Ground } from "#core/log";
-import { parseQuantity, unitOf, type DimensionName } from "#core/quantities";
+import { formatBare, parseQuantity, unitOf, type DimensionName } from "#core/quantities";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
 
@@ -49,6 +50,8 @@ interface CheckInProps {
   readonly start: boolean;
   /** The last values, as placeholders. */
   readonly last: Readonly<Record<string, string>>;
+  /** What a display shows now, to be taken with a tap. */
+  readonly shown: Shown | null;
   readonly keep: Keep;
 }
 
@@ -65,11 +68,25 @@ const FIGURES: readonly {
 ];
 
 /** The few figures of a check-in, or of the start; nothing is required. */
-export function CheckInPanel({ bike, start, last, keep }: CheckInProps) {
+export function CheckInPanel({ bike, start, last, shown, keep }: CheckInProps) {
   const system = useSystem();
+  const form = useRef<HTMLFormElement>(null);
+  const take = () => {
+    if (!shown || !form.current) return;
+    const seen = sightingOf(shown) as Readonly<Record<string, number | boolean | undefined>>;
+    for (const { name, dimension } of FIGURES) {
+      const input = form.current.elements.namedItem(name);
+      const value = seen[name];
+      if (input instanceof HTMLInputElement && typeof value === "number")
+        input.value = formatBare(value, dimension, system);
+    }
+    const load = form.current.elements.namedItem("load");
+    if (load instanceof HTMLInputElement) load.checked = seen["underLoad"] === true;
+  };
   const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
   return (
     <form
+      ref={form}
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
@@ -106,7 +123,12 @@ export function CheckInPanel({ bike, start, last, keep }: CheckInProps) {
           />
         ))}
       </div>
-      <div className="flex flex-wrap gap-x-5">
+      <div className="flex flex-wrap items-center gap-x-5">
+        {shown ? (
+          <button type="button" className="button" onClick={take}>
+            Take from the display
+          </button>
+        ) : null}
         {start ? (
           <label className="flex min-h-12 items-center gap-2">
             <input type="checkbox" name="full" className="size-6 accent-spruce" /> The charger said done
@@ -173,6 +195,49 @@ export function GroundPanel({ now, keep }: { readonly now: string; readonly keep
         </button>
       ))}
     </Choices>
+  );
+}
+
+/** A bar's details after its tap: where it went, and anything else, as a correction of the entry. */
+export function BarPanel({
+  bar,
+  last,
+  keep,
+}: {
+  readonly bar: number;
+  /** The last distance noted, in pencil. */
+  readonly last: string;
+  readonly keep: (body: EntryBody) => void;
+}) {
+  const system = useSystem();
+  const [problem, setProblem] = useState<string | undefined>();
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const text = String(new FormData(event.currentTarget).get("distanceM") ?? "").trim();
+        if (text === "") return setProblem("Type the distance, or leave it: the time is noted.");
+        const value = parseQuantity(text, "distance", unitOf("distance", system));
+        if (!value.ok) return setProblem(value.problems[0]!.sentence);
+        return keep({ kind: "barLost", bar, distanceM: value.value });
+      }}
+    >
+      <p>
+        Bar {bar} is noted, with its time. Its place is reckoned from the check-ins around it, unless you read
+        it:
+      </p>
+      <FigureField
+        name="distanceM"
+        label="Distance"
+        unit={unitOf("distance", system)}
+        problem={problem}
+        last={last}
+      />
+      <button type="submit" className="button button-main min-h-14 justify-center text-lg">
+        Keep
+      </button>
+    </form>
   );
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Entry, EntryBody } from "#core/log";
+import { foldLog, type Entry, type EntryBody } from "#core/log";
 import { METRES_PER_MILE } from "#core/quantities";
 import { bikeSchema } from "#core/records";
 import { entryText, stateOf } from "./state";
@@ -14,7 +14,8 @@ const line = (body: EntryBody): Entry => ({
   body,
   supersedes: null,
 });
-const state = (...bodies: readonly EntryBody[]) => stateOf(bodies.map(line), bike, first, "imperial");
+const state = (...bodies: readonly EntryBody[]) =>
+  stateOf(foldLog(bodies.map(line)), bike, first, "imperial");
 
 describe("where a ride's log stands", () => {
   test("before the start nothing is known but what the test says", () =>
@@ -41,7 +42,7 @@ describe("where a ride's log stands", () => {
   test("what is struck no longer counts", () => {
     const lost = line({ kind: "barLost", bar: 5 });
     const log = [lost, line({ kind: "strike", target: lost.id })];
-    expect(stateOf(log, bike, first, "imperial").nextBar).toBe(5);
+    expect(stateOf(foldLog(log), bike, first, "imperial").nextBar).toBe(5);
   });
   test("an end ends it; newest stand first", () => {
     const found = state({ kind: "start" }, { kind: "end", reason: "byChoice" });

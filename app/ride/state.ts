@@ -1,6 +1,8 @@
-import { foldLog, writeLine, type Entry, type LineSetting, type LiveEntry } from "#core/log";
+import type { Ridden } from "#core/live";
+import { writeLine, type LineSetting, type LiveEntry } from "#core/log";
 import { formatBare, type DimensionName, type System } from "#core/quantities";
 import type { Bike } from "#core/records";
+import type { TestResults } from "#core/results";
 
 /** Where a ride's log stands, for the buttons and the list. */
 export interface LogState {
@@ -24,14 +26,13 @@ const LAST: readonly (readonly [field: string, dimension: DimensionName])[] = [
   ["packVolts", "volts"],
 ];
 
-/** Reads the state of a ride off its log. */
+/** Reads the state of a ride off its folded log. */
 export function stateOf(
-  log: readonly Entry[],
+  live: readonly LiveEntry[],
   bike: Bike,
   first: { readonly level: string; readonly ground: string },
   system: System,
 ): LogState {
-  const live = foldLog(log);
   const counted = live.filter(({ struck }) => !struck);
   const newestWith = (field: string) =>
     [...counted].reverse().find(({ body }) => (body as Record<string, unknown>)[field] !== undefined);
@@ -67,4 +68,43 @@ const OTHER: Readonly<Record<string, string>> = {
 /** An entry in the words of the line. */
 export function entryText({ body }: Pick<LiveEntry, "body">, setting: LineSetting, system: System): string {
   return writeLine(body, setting, system) || OTHER[body.kind] || body.kind;
+}
+
+/** How a tick of the held-constant list begins, as a note of the log. */
+export const HELD = "Held: ";
+
+/** Lines of the held-constant list that the log says were seen to. */
+export function heldIn(entries: readonly LiveEntry[]): ReadonlySet<string> {
+  return new Set(
+    entries.flatMap(({ struck, body }) =>
+      !struck && body.kind === "note" && body.note.startsWith(HELD) ? [body.note.slice(HELD.length)] : [],
+    ),
+  );
+}
+
+/** Where each entry lies along the test, m, by its root id. */
+export function placesOf({ course }: Pick<TestResults, "course">): ReadonlyMap<string, number> {
+  return new Map(
+    course.marks.flatMap(({ entries, distanceM }) =>
+      entries.map(({ rootId }) => [rootId, distanceM] as const),
+    ),
+  );
+}
+
+/** What the ride was like so far: its pace, its levels, and the wind typed in last. */
+export function riddenOf(
+  { course, distance }: Pick<TestResults, "course" | "distance">,
+  entries: readonly LiveEntry[],
+): Ridden {
+  const times = course.marks.flatMap(({ ride, timeS }) => (timeS === null ? [] : [{ ride, timeS }]));
+  const oneRide = times.length > 1 && times.every(({ ride }) => ride === times[0]!.ride);
+  const winds = entries.flatMap(({ struck, body }) =>
+    !struck && "windMps" in body && body.windMps !== undefined ? [body.windMps] : [],
+  );
+  return {
+    atM: distance.value.mean,
+    elapsedS: oneRide ? times.at(-1)!.timeS - times[0]!.timeS : null,
+    levels: course.legs.flatMap(({ level, distanceM, charged }) => (charged ? [] : [{ level, distanceM }])),
+    windMps: winds.at(-1) ?? null,
+  };
 }

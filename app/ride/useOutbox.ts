@@ -1,82 +1,175 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
-import { dropWaiting, keepWaiting, waitingOf, type Waiting } from "./outbox";
+import { v7 as uuidv7 } from "uuid";
+import type { Entry } from "#core/log";
+import { clockOffset } from "./batch";
+import { dropOld, fact, keep, keepFact, keptOf, type Kept } from "./outbox";
+import { isWaiting, sendChunk, sendNext, type Answer } from "./sender";
 
-/** How long to wait before the server is tried again, ms. */
+/** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
 const RETRY_MS = 4000;
+const LOOK_MS = 20_000;
+/** A clock answer slower than this says too little, ms. */
+const SLOW_MS = 4000;
+/** Less room than this for a ride's log and samples is too little, bytes. */
+const LEAST_ROOM = 5_000_000;
+
+/** How the browser's storage stands: whether a ride can be trusted to it. */
+export type Shelf = "unknown" | "good" | "refused" | "full";
+
+async function post(path: string, body: unknown): Promise<Answer> {
+  const response = await fetch(path, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  const told = (await response.json().catch(() => null)) as { sentences?: readonly string[] } | null;
+  return { status: response.status, ...(told?.sentences && { sentences: told.sentences }) };
+}
+
+/** How far this browser's clock is behind the server's, s; null when the server does not answer in time. */
+async function askClock(testId: string): Promise<number | null> {
+  const before = Date.now();
+  const response = await fetch(`/ride/${testId}/entries`, { cache: "no-store" });
+  const { now } = (await response.json()) as { now: number };
+  const after = Date.now();
+  return after - before > SLOW_MS ? null : clockOffset((before + after) / 2, now);
+}
+
+/** Tries the storage: writes, reads, and asks how much room there is. */
+async function tryShelf(): Promise<Shelf> {
+  try {
+    await keepFact("tried", Date.now());
+    if ((await fact("tried")) === undefined) return "refused";
+  } catch {
+    return "refused";
+  }
+  void navigator.storage?.persist?.();
+  const room = await navigator.storage?.estimate?.().catch(() => null);
+  return room?.quota !== undefined && room.quota - (room.usage ?? 0) < LEAST_ROOM ? "full" : "good";
+}
 
 /**
- * Entries on their way: kept in the browser's storage first, then sent in order, and dropped from it only once the server
- * says it holds them. A failed send is tried again, and at once when the network comes back.
+ * A ride's log in this browser: every entry is kept in its storage first, then sent in order, and counted as sent only once
+ * the server says it holds it. A failed send is tried again, and at once when the network comes back.
  */
 export function useOutbox(testId: string) {
   const { revalidate } = useRevalidator();
-  const [waiting, setWaiting] = useState<readonly Waiting[]>([]);
-  /** Sent from this page: shown until the server's own answer holds them. */
-  const [sent, setSent] = useState<readonly Waiting[]>([]);
-  const [refused, setRefused] = useState<string | null>(null);
-  /** The browser's storage does not keep anything. */
-  const [homeless, setHomeless] = useState(false);
-  const list = useRef<readonly Waiting[]>([]);
+  const [log, setLog] = useState<readonly Kept[]>([]);
+  const [shelf, setShelf] = useState<Shelf>("unknown");
+  const [away, setAway] = useState(false);
+  const [offsetS, setOffsetS] = useState<number | null>(null);
+  const [device, setDevice] = useState<string | null>(null);
+  const deviceName = useRef<string | null>(null);
+  const offset = useRef<number | null>(null);
   const sending = useRef(false);
+  const again = useRef(false);
+  /** Entries kept here that the storage would not take. */
+  const loose = useRef<readonly Kept[]>([]);
 
-  const show = useCallback((next: readonly Waiting[]) => {
-    list.current = next;
-    setWaiting(next);
-  }, []);
+  const show = useCallback(async () => {
+    const stored = await keptOf(testId).catch(() => []);
+    const known = new Set(stored.map(({ id }) => id));
+    setLog([...stored, ...loose.current.filter(({ id }) => !known.has(id))]);
+  }, [testId]);
 
   const flush = useCallback(async () => {
-    const [first] = list.current;
-    if (sending.current || !first) return;
+    again.current = true;
+    if (sending.current) return;
     sending.current = true;
-    const batch = list.current.filter(({ rideId }) => rideId === first.rideId).slice(0, 200);
-    try {
-      const response = await fetch(`/ride/${testId}/entries`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ rideId: first.rideId, entries: batch.map(({ entry }) => entry) }),
-      });
-      if (response.ok) {
-        const gone = new Set(batch.map(({ id }) => id));
-        await dropWaiting([...gone]).catch(() => setHomeless(true));
-        setSent((before) => [...before, ...batch]);
-        show(list.current.filter(({ id }) => !gone.has(id)));
-        setRefused(null);
+    while (again.current) {
+      again.current = false;
+      let sent = false;
+      for (;;) {
+        const came = await sendNext(testId, post).catch(() => "away" as const);
+        setAway(came === "away");
+        if (came === "sent" || came === "refused") sent = true;
+        else break;
+      }
+      // What the storage would not take goes out from here, one by one.
+      for (const one of loose.current.filter(isWaiting)) {
+        const body = { rideId: one.rideId, sentAt: new Date().toISOString(), entries: [one.entry] };
+        const answer = await post(`/ride/${testId}/entries`, body).catch(() => null);
+        if (answer?.status !== 200) break;
+        loose.current = loose.current.map((each) => (each === one ? { ...one, sent: true } : each));
+        sent = true;
+      }
+      while ((await sendChunk(testId, post).catch(() => "away")) === "sent");
+      if (sent) {
+        await show();
         void revalidate();
-      } else setRefused(`The server did not take them (${response.status}). They stay here.`);
-    } catch {
-      // No network: they wait.
+      }
     }
     sending.current = false;
   }, [revalidate, show, testId]);
 
   useEffect(() => {
-    waitingOf(testId).then(
-      (stored) => {
-        const known = new Set(list.current.map(({ id }) => id));
-        show([...stored.filter(({ id }) => !known.has(id)), ...list.current]);
-        void flush();
-      },
-      () => setHomeless(true),
-    );
+    const checkClock = async () => {
+      const found = await askClock(testId).catch(() => null);
+      if (found === null) return;
+      offset.current = found;
+      setOffsetS(found);
+      await keepFact("clock", found).catch(() => undefined);
+    };
+    const begin = async () => {
+      setShelf(await tryShelf());
+      deviceName.current = (await fact<string>("device").catch(() => undefined)) ?? null;
+      if (deviceName.current === null) {
+        deviceName.current = uuidv7().slice(-4);
+        await keepFact("device", deviceName.current).catch(() => undefined);
+      }
+      setDevice(deviceName.current);
+      const last = await fact<number>("clock").catch(() => undefined);
+      if (last !== undefined && offset.current === null) offset.current = last;
+      await dropOld(Date.now()).catch(() => undefined);
+      await show();
+      void checkClock();
+      await flush();
+    };
+    void begin();
     const online = () => void flush();
-    const again = setInterval(online, RETRY_MS);
+    const look = () => {
+      if (document.visibilityState !== "visible") return;
+      void checkClock();
+      if (navigator.onLine) void revalidate();
+    };
+    const retry = setInterval(online, RETRY_MS);
+    const looking = setInterval(look, LOOK_MS);
     window.addEventListener("online", online);
     return () => {
       window.removeEventListener("online", online);
-      clearInterval(again);
+      clearInterval(retry);
+      clearInterval(looking);
     };
-  }, [flush, show, testId]);
+  }, [flush, revalidate, show, testId]);
 
+  /** Keeps an entry of a ride; its place in the log and its clock are seen to here. */
   const add = useCallback(
-    (one: Waiting) => {
-      show([...list.current, one]);
-      keepWaiting(one)
-        .catch(() => setHomeless(true))
+    (rideId: string, lastSeq: number, entry: Omit<Entry, "seq" | "id" | "device">) => {
+      const offsetNow = offset.current;
+      // The place is the time, so that what two phones noted falls in order; never before what was there.
+      const seq = Math.max(lastSeq + 1, Date.now() + 1000 * (offsetNow ?? 0));
+      const whole: Entry = {
+        id: uuidv7(),
+        seq,
+        ...entry,
+        ...(entry.at !== null &&
+          entry.clockOffsetS === undefined &&
+          offsetNow !== null && { clockOffsetS: offsetNow }),
+        ...(deviceName.current && { device: deviceName.current }),
+      };
+      const kept: Kept = { id: whole.id, testId, rideId, entry: whole, sent: false };
+      setLog((before) => [...before, kept]);
+      keep(kept)
+        .catch(() => {
+          loose.current = [...loose.current, kept];
+          setShelf("refused");
+        })
         .finally(() => void flush());
+      return whole;
     },
-    [flush, show],
+    [flush, testId],
   );
 
-  return { waiting, sent, add, refused, homeless };
+  return { log, add, flush, shelf, away, offsetS, device };
 }

@@ -1,9 +1,20 @@
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
-import { Bike, ChartNoAxesGantt, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
+import {
+  Dialog,
+  DialogBackdrop,
+  DialogPanel,
+  DialogTitle,
+  Menu,
+  MenuButton,
+  MenuItem,
+  MenuItems,
+} from "@headlessui/react";
+import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
 import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { DuskSwitch } from "#ui/theme";
 import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
+import { NewVersion } from "#ui/version";
 
 interface Station {
   readonly to: string;
@@ -21,6 +32,8 @@ const STATIONS: readonly Station[] = [
   { to: "/strip", name: "Strip", number: 4, Icon: ChartNoAxesGantt },
   { to: "/compare", name: "Compare", number: 5, Icon: Scale },
 ];
+/** What a phone's bar shows; the rest is under More. */
+const ON_THE_BAR = ["/", "/plan", "/ride", "/strip"];
 const SETTINGS: Station = { to: "/settings", name: "Settings", number: null, Icon: Settings };
 
 const KEYS = [
@@ -63,7 +76,7 @@ function RailLink({ to, name, number }: Station) {
       to={to}
       end={to === "/"}
       className={({ isActive }) =>
-        `flex min-h-10 items-center gap-3 border-r-2 px-4 no-underline ${isActive ? "border-spruce font-bold text-spruce" : "border-transparent text-ink hover:bg-[#ece7d9]"}`
+        `flex min-h-10 items-center gap-3 border-r-2 px-4 no-underline ${isActive ? "border-spruce font-bold text-spruce" : "border-transparent text-ink hover:bg-hover"}`
       }
     >
       <span className="w-3 text-sm text-quiet">{number}</span>
@@ -110,9 +123,10 @@ export default function Frame() {
             <UnitSwitch />
           </div>
           <RailLink {...SETTINGS} />
+          <DuskSwitch className="mr-3 ml-8 text-sm text-quiet underline underline-offset-3" />
           <button
             type="button"
-            className="ml-8 text-sm text-quiet underline underline-offset-3"
+            className="text-sm text-quiet underline underline-offset-3"
             onClick={() => setKeysShown(true)}
           >
             Keys
@@ -120,6 +134,7 @@ export default function Frame() {
         </div>
       </nav>
       <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
+        <NewVersion />
         <UndoNotice />
         <Outlet />
       </main>
@@ -127,9 +142,24 @@ export default function Frame() {
         aria-label="Stations"
         className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden print:hidden"
       >
-        {[...STATIONS, SETTINGS].map((station) => (
+        {STATIONS.filter(({ to }) => ON_THE_BAR.includes(to)).map((station) => (
           <BarLink key={station.to} {...station} />
         ))}
+        <Menu>
+          <MenuButton className="flex flex-1 flex-col items-center gap-0.5 border-t-2 border-transparent py-2 text-xs text-ink">
+            <Ellipsis className="size-5" aria-hidden />
+            More
+          </MenuButton>
+          <MenuItems anchor="top end" className="sheet z-20 grid min-w-44 py-1 [--anchor-gap:4px]">
+            {[...STATIONS.filter(({ to }) => !ON_THE_BAR.includes(to)), SETTINGS].map(({ to, name }) => (
+              <MenuItem key={to}>
+                <NavLink to={to} className="flex min-h-12 items-center px-4 no-underline data-focus:bg-hover">
+                  {name}
+                </NavLink>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
       </nav>
       <Dialog open={keysShown} onClose={() => setKeysShown(false)} className="relative z-20">
         <DialogBackdrop className="fixed inset-0 bg-ink/30" />

@@ -26,7 +26,7 @@ export function GroundPatterns() {
   return (
     <defs>
       <pattern id="throttle" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <rect width="6" height="6" fill="#cfdedb" />
+        <rect width="6" height="6" fill="var(--color-tint)" />
         <path d="M0 0V6" stroke="var(--color-spruce)" strokeWidth={5} />
       </pattern>
       <pattern id="ground-brick" width="12" height="8" patternUnits="userSpaceOnUse">

@@ -15,7 +15,7 @@ export function UnitSwitch() {
           value={each}
           aria-pressed={system === each}
           aria-label={each === "imperial" ? "Miles and pounds" : "Kilometres and kilograms"}
-          className={`min-h-9 flex-1 rounded-sheet border px-2 text-sm ${system === each ? "border-spruce bg-spruce font-bold text-white" : "border-rule bg-sheet text-ink"}`}
+          className={`min-h-9 flex-1 rounded-sheet border px-2 text-sm ${system === each ? "border-spruce bg-spruce font-bold text-onspruce" : "border-rule bg-sheet text-ink"}`}
         >
           {each === "imperial" ? "mi" : "km"}
         </button>

@@ -1,3 +1,5 @@
 export { liveView, type LiveView } from "./view.ts";
 export { liveTurn, type LiveTurn } from "./turn.ts";
 export { againstPlan, type AgainstPlan } from "./plan.ts";
+export { reasonsFor, reasonsText, type Reason, type Ridden } from "./why.ts";
+export { againstGuess, type AgainstGuess } from "./guess.ts";

@@ -81,7 +81,7 @@ describe("when to turn", () => {
     expect(against(-0.05).sentence).toBe("5 % of the pack less used than planned by here.");
     expect(against(0.4)).toMatchObject({
       odd: true,
-      sentence: expect.stringContaining("Speed, level or wind?"),
+      sentence: expect.stringContaining("beyond what such a day explains"),
     });
   });
   test("it says how far home is, and which way", () => {

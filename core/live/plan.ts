@@ -24,6 +24,6 @@ export function againstPlan(forecast: Forecast, atM: number, used: Uncertain): A
   return {
     more,
     odd,
-    sentence: `${points} % of the pack ${how} used than planned by here${odd ? ": more than such a day explains. Speed, level or wind?" : "."}`,
+    sentence: `${points} % of the pack ${how} used than planned by here${odd ? ", beyond what such a day explains." : "."}`,
   };
 }

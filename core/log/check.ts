@@ -88,6 +88,7 @@ export function checkEntry(
     struck: false,
     struckFields: [],
     was: [],
+    device: null,
   };
   for (const { reading } of readingsAt(0, entry, 0.1))
     for (const problem of checkReading(reading, setting))

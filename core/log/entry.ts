@@ -17,6 +17,8 @@ export const END_NAMES: Readonly<Record<End, string>> = {
 };
 
 const FARTHEST_M = 1_000_000;
+/** A clock can be wrong by decades: after its battery was out it may stand at its first day. */
+const FARTHEST_CLOCK_S = 2e9;
 const distance = z
   .number({ error: "Distance must be a number." })
   .min(0, "Distance cannot be negative: type the miles since the start.")
@@ -65,6 +67,12 @@ export const sightingSchema = z.object({
     .number()
     .min(-60, "Air is -60 to 60 C.")
     .max(60, "Air is -60 to 60 C: check the unit.")
+    .optional(),
+  /** Wind as felt or as a station says, from wherever. */
+  windMps: z
+    .number()
+    .min(0, "Wind cannot be negative.")
+    .max(40, "That is over 90 mph of wind: check the unit.")
     .optional(),
   /** Heart rate. */
   bpm: z.number().min(30, "A heart beats 30 to 230 times a minute.").max(230).optional(),
@@ -130,5 +138,9 @@ export const entrySchema = z.object({
     .default(null),
   body: entryBodySchema,
   supersedes: z.uuid().nullable().default(null),
+  /** Seconds to add to `at`, where the clock it was read from was checked; absent where nobody checked. */
+  clockOffsetS: z.number().min(-FARTHEST_CLOCK_S).max(FARTHEST_CLOCK_S).optional(),
+  /** Which browser noted it, by a short name of its own; absent when typed at the desk or brought in. */
+  device: z.string().trim().min(1).max(16).optional(),
 });
 export type Entry = z.infer<typeof entrySchema>;

@@ -14,6 +14,8 @@ export interface LiveEntry {
   readonly struckFields: readonly ReadingField[];
   /** What it said before each correction, oldest first. */
   readonly was: readonly EntryBody[];
+  /** The browser that noted it first; null when none did. */
+  readonly device: string | null;
 }
 
 const byOrder = (a: Entry, b: Entry) => a.seq - b.seq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
@@ -26,7 +28,7 @@ function isJudgement(body: EntryBody): body is Extract<EntryBody, { kind: "strik
 /**
  * Folds the append-only log of one ride into its live entries. The result depends on the set of entries alone, not on
  * the order they arrive in; a repeated id counts once; the latest correction (by place in the log) wins, at the place of
- * the entry it corrects.
+ * the entry it corrects. A time is put right by what its clock was found to be off.
  */
 export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
   const unique = [...new Map([...entries].sort(byOrder).map((entry) => [entry.id, entry])).values()];
@@ -63,16 +65,17 @@ export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
     const first = chain[0]!;
     const latest = chain.at(-1)!;
     const fields = struck.get(rootId) ?? new Set();
-    const time = latest.at ?? first.at;
+    const timed = [...chain].reverse().find(({ at }) => at !== null);
     return {
       rootId,
       id: latest.id,
       seq: first.seq,
-      timeS: time === null ? null : Date.parse(time) / 1000,
+      timeS: timed ? Date.parse(timed.at!) / 1000 + (timed.clockOffsetS ?? 0) : null,
       body: latest.body as LiveEntry["body"],
       struck: fields.has(""),
       struckFields: [...fields].filter((field): field is ReadingField => field !== ""),
       was: chain.slice(0, -1).map(({ body }) => body),
+      device: first.device ?? null,
     };
   });
 }

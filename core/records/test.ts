@@ -58,10 +58,12 @@ export const telemetrySchema = z
     volts: column,
     amps: column,
     speedMps: column.optional(),
+    /** Since the ride's start, m. */
+    distanceM: column.optional(),
   })
   .refine(
-    ({ timeS, volts, amps, speedMps }) =>
-      [volts, amps, speedMps ?? timeS].every((other) => other.length === timeS.length),
+    ({ timeS, volts, amps, speedMps, distanceM }) =>
+      [volts, amps, speedMps ?? timeS, distanceM ?? timeS].every((other) => other.length === timeS.length),
     "The telemetry's columns differ in length.",
   )
   .refine(

@@ -3,3 +3,13 @@ export { makeStandin, type Standin, type StandinTruth } from "./make.ts";
 export { ridePlan, type PlannedRide, type PlannedTruth } from "./planned.ts";
 export { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
 export { chanceFrom, type Chance } from "./random.ts";
+export {
+  displayOf,
+  FAULTS,
+  type DisplayMoment,
+  type DisplayOptions,
+  type Fault,
+  type Rehearsal,
+} from "./display.ts";
+export { debrief, standsOf, truthOf, type Debrief, type RehearsalTruth, type TrainerRow } from "./trainer.ts";
+export { type Stand } from "./ride.ts";

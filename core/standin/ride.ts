@@ -44,6 +44,12 @@ export interface Sample {
   readonly cutOff: boolean;
 }
 
+/** When the rider is told to stand still, s since the ride's start; without an end, until further notice. */
+export interface Stand {
+  readonly fromS: number;
+  readonly toS: number | null;
+}
+
 const LOW_POWER_SHARE = 0.4;
 /** Share of the motor's most that a rider who holds a power asks for. */
 const EVEN_SHARE = 0.45;
@@ -64,6 +70,7 @@ export function* rideCourse(
   fromM: number,
   toM: number,
   chance: Chance,
+  stands: readonly Stand[] = [],
 ): Generator<Sample> {
   const model = packModel(truePack);
   let pack = from;
@@ -78,7 +85,8 @@ export function* rideCourse(
     gust += (-gust + chance.normal(0, 0.8) * Math.sqrt(2 * GUST_S)) / GUST_S;
     if (standS === 0 && speedMps > 2 && chance.happens((rig.stopsPerMile * speedMps) / METRES_PER_MILE))
       standS = Math.round(chance.between(8, 45));
-    const target = standS > 0 ? 0 : wanted;
+    const told = stands.some(({ fromS, toS }) => timeS >= fromS && (toS === null || timeS < toS));
+    const target = standS > 0 || told ? 0 : wanted;
     const wish = Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, (target - speedMps) / 3));
     const state = {
       massKg: rig.massKg,

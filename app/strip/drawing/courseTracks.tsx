@@ -34,7 +34,7 @@ export function ProfileTrack({ results, layout }: TrackProps) {
   const foot = band.top + band.height;
   return (
     <g>
-      <polygon points={`${from},${foot} ${line.join(" ")} ${to},${foot}`} fill="#e8e2d1" />
+      <polygon points={`${from},${foot} ${line.join(" ")} ${to},${foot}`} fill="var(--color-land)" />
       <polyline points={line.join(" ")} fill="none" stroke="var(--color-quiet)" strokeWidth={1.2} />
     </g>
   );

@@ -99,7 +99,7 @@ function Reading({
         }}
         aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}`}
         title={struck ? "Set aside: press to restore" : "Press to set aside"}
-        className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-[#ece7d9] ${struck ? "pencil line-through" : ""}`}
+        className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-hover ${struck ? "pencil line-through" : ""}`}
       >
         {value}
         {loaded ? <span className="text-sm text-quiet"> load</span> : null}

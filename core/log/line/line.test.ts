@@ -43,6 +43,10 @@ describe("what people mutter", () => {
     ["27F", { airTempC: expect.closeTo(-2.78, 2) }],
     ["250W 132bpm climb 120m", { watts: 250, bpm: 132, climbM: 120 }],
     ["hr 128", { bpm: 128 }],
+    [
+      "wind 12mph 15mph",
+      { windMps: expect.closeTo(12 * MPS_PER_MPH, 9), speedMps: expect.closeTo(15 * MPS_PER_MPH, 9) },
+    ],
     ["38.2V rest 12 min", { packVolts: 38.2, underLoad: false, restMin: 12 }],
     ["36.4V load 9A", { packVolts: 36.4, underLoad: true, amps: 9 }],
     ["boost", { level: "boost" }],
@@ -143,6 +147,7 @@ describe("written and read again, an entry is the same", () => {
       airTempC: some(fc.integer({ min: -20, max: 40 })),
       bpm: some(fc.integer({ min: 60, max: 190 })),
       climbM: some(fc.integer({ min: 0, max: 2000 })),
+      windMps: some(fc.double({ min: 0, max: 30, noNaN: true }).map((value) => Number(value.toFixed(3)))),
       level: some(fc.constantFrom("eco", "tour", "boost", "throttle")),
       ground: some(fc.constantFrom(...GROUNDS)),
       note: some(words),

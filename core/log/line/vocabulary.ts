@@ -52,6 +52,7 @@ export const LEADS: Readonly<Record<string, UnitMeaning>> = {
   trip: meaning("displayM", "distance", "display at"),
   display: meaning("displayM", "distance", "display at"),
   climb: meaning("climbM", "climb", "climbed"),
+  wind: meaning("windMps", "speed", "wind"),
   hr: meaning("bpm", "count", "heart"),
 };
 

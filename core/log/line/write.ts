@@ -60,6 +60,7 @@ export function writeLine(body: EntryBody, setting: LineSetting, system: System)
     quantity(body.speedMps, "speed");
     quantity(body.rangeGuessM, "distance", "~", " left");
     quantity(body.airTempC, "temperature");
+    quantity(body.windMps, "speed", "wind ");
     quantity(body.climbM, "climb", "climb ");
     if (body.bpm !== undefined) parts.push(`${plain(body.bpm)}bpm`);
     if (body.level !== undefined) {

@@ -1,0 +1,66 @@
+import type { Shown } from "#core/device";
+import type { DisplayMoment } from "#core/standin";
+
+/** How often moments are sent, ms. */
+const TICK_MS = 250;
+/** A reader who was slow is not flooded: at most this much of the clock is made up for at once, s. */
+const MOST_BEHIND_S = 1;
+
+interface Pace {
+  /** First moment to send, s since the ride's start. */
+  readonly fromS: number;
+  /** Ride seconds to a second. */
+  readonly clock: number;
+}
+
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/**
+ * A display's moments as server-sent events, at a clock's pace. Nothing is held but the moment at hand: a reader who does
+ * not read stops the ride. The event's id is the last second it holds, so that a reader who lost it goes on from there.
+ */
+export function displayStream(
+  moments: Generator<DisplayMoment>,
+  { fromS, clock }: Pace,
+): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder();
+  let [dueS, beganMs] = [fromS, performance.now()];
+  let ahead: DisplayMoment | null = null;
+  return new ReadableStream<Uint8Array>(
+    {
+      start(controller) {
+        for (const moment of moments) {
+          ahead = moment;
+          if (moment.atS >= fromS) break;
+        }
+        controller.enqueue(encoder.encode("retry: 1000\n\n"));
+      },
+      async pull(controller) {
+        await wait(TICK_MS);
+        const now = performance.now();
+        dueS += clock * Math.min(MOST_BEHIND_S, (now - beganMs) / 1000);
+        beganMs = now;
+        const rows: Shown[] = [];
+        let lastS: number | null = null;
+        while (ahead && ahead.atS <= dueS) {
+          if (ahead.shown) rows.push(ahead.shown);
+          lastS = ahead.atS;
+          const next = moments.next();
+          ahead = next.done ? null : next.value;
+        }
+        if (rows.length > 0)
+          controller.enqueue(encoder.encode(`id: ${lastS}\ndata: ${JSON.stringify(rows)}\n\n`));
+        else controller.enqueue(encoder.encode(": standing by\n\n"));
+        if (!ahead) {
+          controller.enqueue(encoder.encode("event: end\ndata: {}\n\n"));
+          controller.close();
+        }
+      },
+      cancel() {
+        moments.return(undefined);
+        ahead = null;
+      },
+    },
+    { highWaterMark: 1 },
+  );
+}

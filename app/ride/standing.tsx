@@ -1,0 +1,57 @@
+import type { Kept } from "./outbox";
+import { isWaiting } from "./sender";
+import type { Shelf } from "./useOutbox";
+
+const SHELF_WORDS: Readonly<Record<Shelf, string | null>> = {
+  unknown: null,
+  good: null,
+  refused:
+    "This browser keeps nothing: entries that are not sent are lost when the page is closed. Allow storage, or use another browser, before you ride.",
+  full: "This browser's storage is nearly full: it may not keep a ride's entries. Free some room before you ride.",
+};
+
+/** How far off a clock may be before it is told in hours, s. */
+const AN_HOUR_S = 3600;
+
+const lengthText = (seconds: number) =>
+  seconds < 120
+    ? `${Math.round(seconds)} seconds`
+    : seconds < 2 * AN_HOUR_S
+      ? `${Math.round(seconds / 60)} minutes`
+      : `${Math.round(seconds / AN_HOUR_S)} hours`;
+
+interface StandingProps {
+  readonly shelf: Shelf;
+  /** The last sending got no answer. */
+  readonly away: boolean;
+  /** How far this clock is behind the server's, s; null when nobody looked. */
+  readonly offsetS: number | null;
+  readonly kept: readonly Kept[];
+}
+
+/** How the log stands: what waits, where it is kept, and a clock that is off. */
+export function Standing({ shelf, away, offsetS, kept }: StandingProps) {
+  const waiting = kept.filter(isWaiting).length;
+  const words = SHELF_WORDS[shelf];
+  return (
+    <>
+      {words ? (
+        <p role="alert" className="border-l-4 border-rust bg-sheet px-4 py-3">
+          {words}
+        </p>
+      ) : null}
+      {offsetS ? (
+        <p role="status" className="border-l-4 border-ochre-fill bg-sheet px-4 py-2">
+          This clock is {lengthText(Math.abs(offsetS))} {offsetS > 0 ? "behind" : "ahead of"} the desk&apos;s.
+          Times are put right by that much, and the difference is kept with each entry.
+        </p>
+      ) : null}
+      <p role="status" className="text-sm text-quiet">
+        {waiting === 0
+          ? "Every entry is kept."
+          : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
+        {away && waiting > 0 ? " No network: they are kept here and go out by themselves." : ""}
+      </p>
+    </>
+  );
+}

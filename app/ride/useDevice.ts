@@ -1,0 +1,127 @@
+import { useEffect, useRef, useState } from "react";
+import {
+  healthOf,
+  selfLog,
+  selfLogFrom,
+  UNWATCHED,
+  watch,
+  type Health,
+  type Logged,
+  type Shown,
+  type Watched,
+} from "#core/device";
+import type { Fault, Stand } from "#core/standin";
+import { standinDevice } from "./device";
+import { fact, keepFact } from "./outbox";
+import { closeLeftRows, sampleStore } from "./sampleStore";
+
+export interface DeviceState {
+  readonly shown: Shown | null;
+  readonly health: Health;
+  readonly sentence: string;
+  readonly ended: boolean;
+  readonly running: boolean;
+  readonly clock: number;
+  readonly fault: Fault;
+  readonly writes: boolean;
+}
+
+interface DeviceOptions {
+  readonly testId: string;
+  readonly rideId: string;
+  /** The ride's start by the device's clock, ms; null without a device. */
+  readonly startMs: number | null;
+  readonly stands: readonly Stand[];
+  readonly firstClock: number;
+  /** An entry the device's readings call for. */
+  readonly onLogged: (logged: Logged) => void;
+  /** Samples wait to be sent. */
+  readonly onSamples: () => void;
+}
+
+/** Listens to a ride's display: what it shows now, how it does, and on demand a log that writes itself. */
+export function useDevice(options: DeviceOptions) {
+  const { testId, rideId, startMs, stands, firstClock } = options;
+  const [running, setRunning] = useState(false);
+  const [clock, setClock] = useState(firstClock);
+  const [fault, setFault] = useState<Fault>("none");
+  const [writes, setWrites] = useState(false);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [doing, setDoing] = useState<{ health: Health; sentence: string }>({ health: "fine", sentence: "" });
+  const [ended, setEnded] = useState(false);
+  /** Last second heard of, by the device's own clock since the start; null before a page has looked. */
+  const atS = useRef<number | null>(null);
+  const faultFromS = useRef(0);
+  const watched = useRef<Watched>(UNWATCHED);
+  const heardMs = useRef(0);
+  const own = useRef(selfLogFrom(null));
+  const told = useRef(options);
+  useEffect(() => {
+    told.current = options;
+  });
+  const write = useRef(writes);
+  useEffect(() => {
+    if (writes && !write.current) own.current = selfLogFrom(watched.current.last);
+    write.current = writes;
+  }, [writes]);
+  const standsKey = JSON.stringify(stands);
+
+  useEffect(() => {
+    if (!running || startMs === null) return;
+    let stop: (() => void) | null = null;
+    let off = false;
+    const store = sampleStore(testId, rideId, "stand-in", () => told.current.onSamples());
+    const rows = (news: readonly Shown[]) => {
+      heardMs.current = Date.now();
+      for (const row of news) {
+        watched.current = watch(watched.current, row);
+        atS.current = row.timeS - startMs / 1000;
+        store.add(row, heardMs.current);
+        if (!write.current) continue;
+        if (healthOf(watched.current, 0).health === "frozen") continue;
+        const next = selfLog(own.current, row);
+        own.current = next.state;
+        next.entries.forEach((entry) => told.current.onLogged(entry));
+      }
+      setShown(news.at(-1) ?? null);
+      void keepFact(`device ${rideId}`, atS.current).catch(() => undefined);
+    };
+    const begin = async () => {
+      if (atS.current === null) {
+        const left = await closeLeftRows(testId, rideId).catch(() => null);
+        const last = await fact<number>(`device ${rideId}`).catch(() => undefined);
+        atS.current = Math.max(left === null ? -1 : left - startMs / 1000, last ?? -1);
+      }
+      if (off) return;
+      heardMs.current = Date.now();
+      const device = standinDevice(testId, {
+        fromS: atS.current + 1,
+        clock,
+        fault,
+        faultFromS: faultFromS.current,
+        stands: JSON.parse(standsKey) as readonly Stand[],
+      });
+      stop = device.open({ rows, ended: () => setEnded(true) });
+    };
+    void begin();
+    const look = setInterval(() => setDoing(healthOf(watched.current, Date.now() - heardMs.current)), 1000);
+    return () => {
+      off = true;
+      stop?.();
+      clearInterval(look);
+      void store.close();
+    };
+  }, [clock, fault, rideId, running, standsKey, startMs, testId]);
+
+  const state: DeviceState = { shown, ...doing, ended, running, clock, fault, writes };
+  return {
+    state,
+    run: setRunning,
+    setClock,
+    setFault: (next: Fault) => {
+      faultFromS.current = Math.max(0, atS.current ?? 0);
+      setFault(next);
+    },
+    setWrites,
+  };
+}

@@ -1,0 +1,59 @@
+import { useEffect, useRef, useState } from "react";
+
+/**
+ * Registers the service worker, which keeps the pages for when there is no network. Tells of a newer one that waits: it
+ * takes over only when the person says so.
+ */
+function useNewVersion() {
+  const [waiting, setWaiting] = useState<ServiceWorker | null>(null);
+  const asked = useRef(false);
+  useEffect(() => {
+    if (!import.meta.env.PROD || !("serviceWorker" in navigator)) return;
+    const { serviceWorker } = navigator;
+    const taken = () => {
+      if (asked.current) location.reload();
+    };
+    serviceWorker.addEventListener("controllerchange", taken);
+    const offer = (worker: ServiceWorker | null) => {
+      if (worker?.state === "installed" && serviceWorker.controller) setWaiting(worker);
+    };
+    const watch = (worker: ServiceWorker | null) =>
+      worker?.addEventListener("statechange", () => offer(worker));
+    const check: { stop?: ReturnType<typeof setInterval> } = {};
+    serviceWorker.register("/sw.js").then(
+      (registration) => {
+        offer(registration.waiting);
+        watch(registration.installing);
+        registration.addEventListener("updatefound", () => watch(registration.installing));
+        check.stop = setInterval(() => void registration.update().catch(() => undefined), 15 * 60_000);
+      },
+      () => undefined,
+    );
+    return () => {
+      serviceWorker.removeEventListener("controllerchange", taken);
+      clearInterval(check.stop);
+    };
+  }, []);
+  const take = () => {
+    asked.current = true;
+    waiting?.postMessage({ type: "SKIP_WAITING" });
+  };
+  return waiting ? take : null;
+}
+
+/** A newer version waits: it is taken up with a tap, never by itself. */
+export function NewVersion() {
+  const take = useNewVersion();
+  if (!take) return null;
+  return (
+    <div
+      role="status"
+      className="flex flex-wrap items-center gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-sm md:px-6 print:hidden"
+    >
+      <span>A new version is ready. The page is loaded anew; entries of a ride stay.</span>
+      <button type="button" className="button button-plain" onClick={take}>
+        Take it up
+      </button>
+    </div>
+  );
+}

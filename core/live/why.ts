@@ -1,0 +1,117 @@
+import { piecesUse, type Forecast, type Rig } from "#core/forecast";
+import { fixed, quantityToken } from "#core/quantities";
+import type { Piece, Way } from "#core/course";
+
+/** What a ride was like so far, as logged; null where nothing was. SI units. */
+export interface Ridden {
+  readonly atM: number;
+  /** Since the first mark, stops and all. */
+  readonly elapsedS: number | null;
+  /** Ways ridden on each level, in order. */
+  readonly levels: readonly { readonly level: string; readonly distanceM: number }[];
+  readonly windMps: number | null;
+}
+
+/** What one thing that went otherwise than planned takes, as a fraction of the pack. */
+export interface Reason {
+  readonly what: "speed" | "level" | "wind";
+  readonly more: number;
+  readonly words: string;
+}
+
+/** A pace this near the plan's is the plan's. */
+const SAME_PACE = 0.04;
+/** Least share of the pack worth a word. */
+const WORTH = 0.005;
+/** How far a pace is believed: a long stop is not a slow ride. */
+const PACE_SPAN = [0.6, 1.6] as const;
+
+/** The pieces of a way up to a place, lap after lap. */
+function piecesTo(way: Way, toM: number): readonly Piece[] {
+  const pieces: Piece[] = [];
+  for (let left = toM; left > 0;) {
+    for (const piece of way.lap) {
+      if (left <= 0) break;
+      pieces.push(piece.lengthM <= left ? piece : { ...piece, lengthM: left });
+      left -= piece.lengthM;
+    }
+    if (!way.closed) break;
+  }
+  return pieces;
+}
+
+/** The same pieces on the levels that were truly ridden, cut where a level changed. */
+function onLevels(pieces: readonly Piece[], levels: Ridden["levels"]): readonly Piece[] {
+  const cut: Piece[] = [];
+  let [run, left] = [0, levels[0]?.distanceM ?? 0];
+  for (const piece of pieces) {
+    let rest = piece.lengthM;
+    while (rest > 1e-6) {
+      while (left <= 1e-6 && run < levels.length - 1) left = levels[++run]!.distanceM;
+      const part = run >= levels.length - 1 ? rest : Math.min(rest, left);
+      cut.push({ ...piece, lengthM: part, level: levels[run]?.level ?? piece.level });
+      rest -= part;
+      left -= part;
+    }
+  }
+  return cut;
+}
+
+const faster = (rig: Rig, by: number): Rig => ({
+  ...rig,
+  speedMps: Object.fromEntries(Object.entries(rig.speedMps).map(([level, mps]) => [level, mps * by])),
+});
+
+/**
+ * What explains that more or less was used than planned: each thing that went otherwise, taken alone through the road load
+ * over the way ridden. Speed by the time taken, level by the log, wind as typed in; the largest first.
+ */
+export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[] {
+  const { input, along, capacity } = forecast;
+  const { rig } = input;
+  const pieces = piecesTo(along.way, ridden.atM);
+  const planned = piecesUse(pieces, rig);
+  const reasons: Reason[] = [];
+  const add = (what: Reason["what"], wh: number, words: string) => {
+    const more = (wh - planned.wh) / capacity.mean;
+    if (Math.abs(more) >= WORTH) reasons.push({ what, more, words });
+  };
+  const known = ridden.levels.filter(({ level }) => level in rig.speedMps);
+  const relevelled =
+    known.length > 0 && known.length === ridden.levels.length ? onLevels(pieces, ridden.levels) : pieces;
+  const byLevel = piecesUse(relevelled, rig);
+  if (relevelled !== pieces) {
+    const names = [...new Set(known.map(({ level }) => level))];
+    add("level", byLevel.wh, `the levels ridden (${names.join(", ")})`);
+  }
+  if (ridden.elapsedS !== null && ridden.elapsedS > 0) {
+    const pace = byLevel.s / ridden.elapsedS;
+    const [least, most] = PACE_SPAN;
+    if (Math.abs(pace - 1) > SAME_PACE && pace > least && pace < most) {
+      const use = piecesUse(relevelled, faster(rig, pace));
+      const how = pace > 1 ? "faster" : "slower";
+      add(
+        "speed",
+        planned.wh + use.wh - byLevel.wh,
+        `riding ${fixed(100 * Math.abs(pace - 1), 0)} % ${how} than planned`,
+      );
+    }
+  }
+  if (ridden.windMps !== null)
+    add(
+      "wind",
+      piecesUse(pieces, { ...rig, windMps: ridden.windMps }).wh,
+      `a wind of ${quantityToken(ridden.windMps, "speed", 0)} against the ${quantityToken(rig.windMps, "speed", 0)} planned`,
+    );
+  return reasons.sort((a, b) => Math.abs(b.more) - Math.abs(a.more));
+}
+
+/** The reasons in a sentence; empty when nothing logged explains anything. */
+export function reasonsText(reasons: readonly Reason[]): string {
+  if (reasons.length === 0) return "";
+  const each = reasons.map(
+    ({ more, words }) => `${words} takes ${fixed(100 * Math.abs(more), 1)} ${more > 0 ? "more" : "less"}`,
+  );
+  const text = each.join("; ");
+  return `By the road load ${text}.`;
+}
