@@ -4,7 +4,7 @@ import unit from "../jest.config.js";
 export default {
   ...unit,
   rootDir: "..",
-  roots: ["<rootDir>/tests/db", "<rootDir>/tests/command"],
+  roots: ["<rootDir>/tests/db", "<rootDir>/tests/command", "<rootDir>/tests/trials"],
   maxWorkers: 1,
   testTimeout: 120_000,
 };

@@ -316,7 +316,12 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
           />
         </div>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-          <Standing shelf={outbox.shelf} away={outbox.away} offsetS={outbox.offsetS} kept={own} />
+          <Standing
+            shelf={outbox.shelf}
+            away={outbox.away}
+            offsetS={outbox.offsetS}
+            kept={outbox.looked ? own : null}
+          />
           {rehearsal && !state.ended ? (
             <DevicePanel
               state={device.state}

@@ -26,12 +26,13 @@ interface StandingProps {
   readonly away: boolean;
   /** How far this clock is behind the server's, s; null when nobody looked. */
   readonly offsetS: number | null;
-  readonly kept: readonly Kept[];
+  /** Null until the storage has been looked at. */
+  readonly kept: readonly Kept[] | null;
 }
 
 /** How the log stands: what waits, where it is kept, and a clock that is off. */
 export function Standing({ shelf, away, offsetS, kept }: StandingProps) {
-  const waiting = kept.filter(isWaiting).length;
+  const waiting = kept?.filter(isWaiting).length ?? null;
   const words = SHELF_WORDS[shelf];
   return (
     <>
@@ -47,10 +48,12 @@ export function Standing({ shelf, away, offsetS, kept }: StandingProps) {
         </p>
       ) : null}
       <p role="status" className="text-sm text-quiet">
-        {waiting === 0
-          ? "Every entry is kept."
-          : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
-        {away && waiting > 0 ? " No network: they are kept here and go out by themselves." : ""}
+        {waiting === null
+          ? "Looking at what this browser holds…"
+          : waiting === 0
+            ? "Every entry is kept."
+            : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
+        {away && waiting ? " No network: they are kept here and go out by themselves." : ""}
       </p>
     </>
   );

@@ -56,6 +56,8 @@ async function tryShelf(): Promise<Shelf> {
 export function useOutbox(testId: string) {
   const { revalidate } = useRevalidator();
   const [log, setLog] = useState<readonly Kept[]>([]);
+  /** The storage has been looked at: before that nobody knows what waits. */
+  const [looked, setLooked] = useState(false);
   const [shelf, setShelf] = useState<Shelf>("unknown");
   const [away, setAway] = useState(false);
   const [offsetS, setOffsetS] = useState<number | null>(null);
@@ -71,6 +73,7 @@ export function useOutbox(testId: string) {
     const stored = await keptOf(testId).catch(() => []);
     const known = new Set(stored.map(({ id }) => id));
     setLog([...stored, ...loose.current.filter(({ id }) => !known.has(id))]);
+    setLooked(true);
   }, [testId]);
 
   const flush = useCallback(async () => {
@@ -171,5 +174,5 @@ export function useOutbox(testId: string) {
     [flush, testId],
   );
 
-  return { log, add, flush, shelf, away, offsetS, device };
+  return { log, looked, add, flush, shelf, away, offsetS, device };
 }
