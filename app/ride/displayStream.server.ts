@@ -13,6 +13,11 @@ interface Pace {
   readonly clock: number;
 }
 
+function nextOf(moments: Generator<DisplayMoment>): DisplayMoment | null {
+  const next = moments.next();
+  return next.done ? null : next.value;
+}
+
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**
@@ -29,10 +34,9 @@ export function displayStream(
   return new ReadableStream<Uint8Array>(
     {
       start(controller) {
-        for (const moment of moments) {
-          ahead = moment;
-          if (moment.atS >= fromS) break;
-        }
+        // Asked one by one: leaving a loop over them would end them.
+        do ahead = nextOf(moments);
+        while (ahead && ahead.atS < fromS);
         controller.enqueue(encoder.encode("retry: 1000\n\n"));
       },
       async pull(controller) {
@@ -45,8 +49,7 @@ export function displayStream(
         while (ahead && ahead.atS <= dueS) {
           if (ahead.shown) rows.push(ahead.shown);
           lastS = ahead.atS;
-          const next = moments.next();
-          ahead = next.done ? null : next.value;
+          ahead = nextOf(moments);
         }
         if (rows.length > 0)
           controller.enqueue(encoder.encode(`id: ${lastS}\ndata: ${JSON.stringify(rows)}\n\n`));

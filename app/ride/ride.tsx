@@ -226,7 +226,22 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
       <div className="field-page mx-auto grid max-w-5xl grid-cols-[minmax(0,1fr)] items-start gap-4 p-4 text-ink lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
           {rehearsal?.debrief ? <Truth debrief={rehearsal.debrief} /> : null}
+          {rehearsal && !state.ended ? (
+            <DevicePanel
+              state={device.state}
+              onRun={device.run}
+              onClock={device.setClock}
+              onFault={device.setFault}
+              onWrites={device.setWrites}
+            />
+          ) : null}
           <Outlook view={view} planned={planned} guess={guess} />
+          <Standing
+            shelf={outbox.shelf}
+            away={outbox.away}
+            offsetS={outbox.offsetS}
+            kept={outbox.looked ? own : null}
+          />
           {(results?.flags ?? []).map(({ rootId, field, sentence }) => (
             <div key={`${rootId} ${field}`} className="border-l-4 border-ochre-fill bg-sheet px-4 py-3">
               <p>{say(sentence)}</p>
@@ -316,21 +331,6 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
           />
         </div>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-          <Standing
-            shelf={outbox.shelf}
-            away={outbox.away}
-            offsetS={outbox.offsetS}
-            kept={outbox.looked ? own : null}
-          />
-          {rehearsal && !state.ended ? (
-            <DevicePanel
-              state={device.state}
-              onRun={device.run}
-              onClock={device.setClock}
-              onFault={device.setFault}
-              onWrites={device.setWrites}
-            />
-          ) : null}
           <HeldList
             lines={plan?.plan.method.hold ?? []}
             held={heldIn(live)}
