@@ -15,7 +15,7 @@ interface LastEntriesProps {
   /** This browser's own name: entries of another are marked. */
   readonly device: string | null;
   readonly kept: readonly Kept[];
-  readonly onCorrect: (entry: LiveEntry, words: string) => void;
+  readonly onCorrect: (entry: LiveEntry) => void;
   readonly onStrike: (entry: LiveEntry) => void;
 }
 
@@ -52,7 +52,7 @@ export function LastEntries(props: LastEntriesProps) {
                 type="button"
                 className="button button-plain"
                 aria-label={`Correct ${words}`}
-                onClick={() => onCorrect(entry, words)}
+                onClick={() => onCorrect(entry)}
               >
                 Correct
               </button>

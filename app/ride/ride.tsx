@@ -27,7 +27,7 @@ import { LineField } from "./lineField";
 import { loadRide, type LoadedRide } from "./load.server";
 import { Outlook } from "./outlook";
 import { BarPanel, CheckInPanel, GroundPanel, LevelPanel, NotePanel } from "./panels";
-import { heldIn, HELD, placesOf, riddenOf, stateOf } from "./state";
+import { entryText, heldIn, HELD, placesOf, riddenOf, stateOf } from "./state";
 import { Standing } from "./standing";
 import { Truth } from "./truth";
 import { useAwake } from "./useAwake";
@@ -112,7 +112,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
     return {
       turn: liveTurn(forecast, view.distanceM, results.end.used),
       against,
-      why: reasonsText(reasonsFor(forecast, ridden)),
+      why: reasonsText(reasonsFor(forecast, ridden), against.more),
     };
   }, [route, view, results, ridden]);
   const guess =
@@ -201,8 +201,8 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
     { name: state.standing ? "Go" : "Stop", now: state.standing ? "standing" : "riding", act: stopOrGo },
     { name: "Note", now: "", act: () => toggle("note"), open: "note" },
   ];
-  const correct = (entry: LiveEntry, words: string) => {
-    setText(words);
+  const correct = (entry: LiveEntry) => {
+    setText(entryText(entry, setting, system, true));
     setCorrecting(entry.id);
     input.current?.focus();
   };
@@ -215,12 +215,9 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
         system,
       )}
       next={
-        <div className="flex gap-2">
-          <DuskSwitch className="button" />
-          <Link to={`/strip/${line.id}`} className="button">
-            Strip
-          </Link>
-        </div>
+        <Link to={`/strip/${line.id}`} className="button hidden md:inline-flex">
+          Strip
+        </Link>
       }
     >
       <div className="field-page mx-auto grid max-w-5xl grid-cols-[minmax(0,1fr)] items-start gap-4 p-4 text-ink lg:grid-cols-[minmax(0,1fr)_24rem]">
@@ -241,7 +238,9 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
             away={outbox.away}
             offsetS={outbox.offsetS}
             kept={outbox.looked ? own : null}
-          />
+          >
+            <DuskSwitch className="button button-plain" />
+          </Standing>
           {(results?.flags ?? []).map(({ rootId, field, sentence }) => (
             <div key={`${rootId} ${field}`} className="border-l-4 border-ochre-fill bg-sheet px-4 py-3">
               <p>{say(sentence)}</p>
@@ -355,29 +354,30 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
               onStrike={(entry) => keep({ kind: entry.struck ? "restore" : "strike", target: entry.rootId })}
             />
           </section>
-          {rehearsal ? null : (
-            <section className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
-              {rides.length > 1
-                ? rides.map(({ id, name }) => (
-                    <Link
-                      key={id}
-                      to={`/ride/${line.id}?ride=${id}`}
-                      aria-current={id === ride.id ? "page" : undefined}
-                      className={id === ride.id ? "font-bold" : ""}
-                    >
-                      {name}
-                    </Link>
-                  ))
-                : null}
-              {state.started ? (
-                <Form method="post">
-                  <button type="submit" className="button button-plain">
-                    Another ride on this charge
-                  </button>
-                </Form>
-              ) : null}
-            </section>
-          )}
+          <section className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+            <Link to={`/strip/${line.id}`} className="md:hidden">
+              Strip of this test
+            </Link>
+            {rides.length > 1
+              ? rides.map(({ id, name }) => (
+                  <Link
+                    key={id}
+                    to={`/ride/${line.id}?ride=${id}`}
+                    aria-current={id === ride.id ? "page" : undefined}
+                    className={id === ride.id ? "font-bold" : ""}
+                  >
+                    {name}
+                  </Link>
+                ))
+              : null}
+            {state.started && !rehearsal ? (
+              <Form method="post">
+                <button type="submit" className="button button-plain">
+                  Another ride on this charge
+                </button>
+              </Form>
+            ) : null}
+          </section>
         </div>
       </div>
     </Page>

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Kept } from "./outbox";
 import { isWaiting } from "./sender";
 import type { Shelf } from "./useOutbox";
@@ -28,10 +29,12 @@ interface StandingProps {
   readonly offsetS: number | null;
   /** Null until the storage has been looked at. */
   readonly kept: readonly Kept[] | null;
+  /** What else stands on this line. */
+  readonly children: ReactNode;
 }
 
 /** How the log stands: what waits, where it is kept, and a clock that is off. */
-export function Standing({ shelf, away, offsetS, kept }: StandingProps) {
+export function Standing({ shelf, away, offsetS, kept, children }: StandingProps) {
   const waiting = kept?.filter(isWaiting).length ?? null;
   const words = SHELF_WORDS[shelf];
   return (
@@ -47,14 +50,17 @@ export function Standing({ shelf, away, offsetS, kept }: StandingProps) {
           Times are put right by that much, and the difference is kept with each entry.
         </p>
       ) : null}
-      <p role="status" className="text-sm text-quiet">
-        {waiting === null
-          ? "Looking at what this browser holds…"
-          : waiting === 0
-            ? "Every entry is kept."
-            : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
-        {away && waiting ? " No network: they are kept here and go out by themselves." : ""}
-      </p>
+      <div className="flex items-center justify-between gap-3">
+        <p role="status" className="text-sm text-quiet">
+          {waiting === null
+            ? "Looking at what this browser holds…"
+            : waiting === 0
+              ? "Every entry is kept."
+              : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
+          {away && waiting ? " No network: they are kept here and go out by themselves." : ""}
+        </p>
+        {children}
+      </div>
     </>
   );
 }

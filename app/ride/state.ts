@@ -65,9 +65,18 @@ const OTHER: Readonly<Record<string, string>> = {
   fullPowerEnd: "full power ended",
 };
 
-/** An entry in the words of the line. */
-export function entryText({ body }: Pick<LiveEntry, "body">, setting: LineSetting, system: System): string {
-  return writeLine(body, setting, system) || OTHER[body.kind] || body.kind;
+/** Digits of a quantity in the list of entries. */
+const SHORT = 2;
+
+/** An entry in the words of the line: short for the list, whole to be corrected. */
+export function entryText(
+  { body }: Pick<LiveEntry, "body">,
+  setting: LineSetting,
+  system: System,
+  whole = false,
+): string {
+  const line = whole ? writeLine(body, setting, system) : writeLine(body, setting, system, SHORT);
+  return line || OTHER[body.kind] || body.kind;
 }
 
 /** How a tick of the held-constant list begins, as a note of the log. */

@@ -71,7 +71,9 @@ export function selfLog(state: SelfLog, shown: Shown): { state: SelfLog; entries
   const atM = shown.distanceM ?? shown.displayM;
   const changed = shown.level !== undefined && level !== null && shown.level !== level;
   if (atM !== undefined && (atM >= nextM || changed)) {
-    add({ kind: "checkIn", ...sightingOf(shown), ...(shown.level !== undefined && { level: shown.level }) });
+    // Speed and air are in the samples.
+    const { speedMps: _speed, airTempC: _air, ...sighting } = sightingOf(shown);
+    add({ kind: "checkIn", ...sighting, ...(shown.level !== undefined && { level: shown.level }) });
     if (atM >= nextM) nextM = atM + SELF_EVERY_M;
   }
   level = shown.level ?? level;

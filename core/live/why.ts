@@ -101,17 +101,28 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
     add(
       "wind",
       piecesUse(pieces, { ...rig, windMps: ridden.windMps }).wh,
-      `a wind of ${quantityToken(ridden.windMps, "speed", 0)} against the ${quantityToken(rig.windMps, "speed", 0)} planned`,
+      `a wind of ${quantityToken(ridden.windMps, "speed", 0)}, not the ${quantityToken(rig.windMps, "speed", 0)} planned,`,
     );
   return reasons.sort((a, b) => Math.abs(b.more) - Math.abs(a.more));
 }
 
-/** The reasons in a sentence; empty when nothing logged explains anything. */
-export function reasonsText(reasons: readonly Reason[]): string {
-  if (reasons.length === 0) return "";
-  const each = reasons.map(
-    ({ more, words }) => `${words} takes ${fixed(100 * Math.abs(more), 1)} ${more > 0 ? "more" : "less"}`,
-  );
-  const text = each.join("; ");
-  return `By the road load ${text}.`;
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/**
+ * The reasons in sentences: those that go the way the pack went, then those that would have gone the other; empty when
+ * nothing logged explains anything.
+ *
+ * @param more fraction of the pack used beyond the plan
+ */
+export function reasonsText(reasons: readonly Reason[], more: number): string {
+  const points = (reason: Reason) => `${fixed(100 * Math.abs(reason.more), 1)} points`;
+  const along = reasons.filter((reason) => reason.more * more > 0);
+  const against = reasons.filter((reason) => reason.more * more <= 0);
+  const sentences = [
+    along.map((reason) => `${reason.words} explains ${points(reason)}`).join("; "),
+    against
+      .map((reason) => `${reason.words} would take ${points(reason)} ${reason.more > 0 ? "more" : "less"}`)
+      .join("; "),
+  ].filter(Boolean);
+  return sentences.map((sentence) => `${capital(sentence)}.`).join(" ");
 }

@@ -57,6 +57,14 @@ describe("folding the append-only log", () => {
       struck: false,
       struckFields: ["percent"],
     }));
+  test("a time is put right by its clock's offset; a correction without a time keeps it", () => {
+    const wrong = line(1, checkIn(5000, 91), { at: at(10), clockOffsetS: 3600, device: "a1b2" });
+    const corrected = line(2, checkIn(5200, 91), { supersedes: id(1) });
+    const [found] = foldLog([wrong, corrected]);
+    expect(found).toMatchObject({ timeS: Date.parse(at(70)) / 1000, device: "a1b2" });
+    const retimed = line(3, checkIn(5200, 91), { supersedes: id(2), at: at(12) });
+    expect(foldLog([wrong, corrected, retimed])[0]!.timeS).toBe(Date.parse(at(12)) / 1000);
+  });
   test("restoring brings it back", () => {
     const restored = foldLog([...log, line(6, { kind: "restore", target: id(1), field: "percent" })]);
     expect(restored.find(({ rootId }) => rootId === id(1))!.struckFields).toEqual([]);

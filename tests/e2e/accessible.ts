@@ -16,3 +16,16 @@ export async function expectNoSideways(page: Page): Promise<void> {
     await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
   ).toBeLessThanOrEqual(0);
 }
+
+/** Fails where text has less than seven to one against its ground: what is read in the sun and by a bike's light. */
+export async function expectStrongContrast(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .include(".field-page")
+    .withRules(["color-contrast-enhanced"])
+    .analyze();
+  expect(
+    violations.flatMap(({ nodes }) =>
+      nodes.map(({ target, any }) => `${target.join(" ")}: ${any[0]?.message}`),
+    ),
+  ).toEqual([]);
+}

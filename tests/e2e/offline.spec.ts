@@ -148,7 +148,7 @@ test("a phone whose clock is an hour slow is told, and its times are put right",
     const now = Date.now.bind(Date);
     Date.now = () => now() - hour;
     const Real = Date;
-    // eslint-disable-next-line no-global-assign
+
     Date = new Proxy(Real, {
       construct: (target, given: unknown[]) =>
         given.length === 0 ? new target(now() - hour) : Reflect.construct(target, given),

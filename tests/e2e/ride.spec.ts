@@ -1,6 +1,6 @@
 import { expect, type Page } from "@playwright/test";
 import { test } from "./watched";
-import { expectAccessible, expectNoSideways } from "./accessible";
+import { expectAccessible, expectNoSideways, expectStrongContrast } from "./accessible";
 
 /** The log in the field, on a phone: logged by taps and by the line, struck, corrected, and held while there is no network. */
 test.describe.configure({ mode: "serial" });
@@ -59,6 +59,64 @@ test("a check-in is three taps and digits, and the forecast answers", async ({ p
   await expectAccessible(page);
 });
 
+test("day and dusk are read at seven to one, and dusk is kept with no word to the server", async ({
+  page,
+}) => {
+  await page.goto(address);
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: "Check-in" }).click();
+  await expectStrongContrast(page);
+  const dusk = page.locator(".field-page").getByRole("button", { name: "Dusk" });
+  await dusk.click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "dusk");
+  await expectStrongContrast(page);
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "dusk");
+  await expectAccessible(page);
+  await page.locator(".field-page").getByRole("button", { name: "Day" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "day");
+});
+
+test("the screen is kept awake while a ride is open", async ({ page }) => {
+  await page.addInitScript(() => {
+    const asked: string[] = [];
+    Object.assign(window, { asked });
+    Object.defineProperty(navigator, "wakeLock", {
+      value: {
+        request: (kind: string) => {
+          asked.push(kind);
+          return Promise.resolve({ release: () => Promise.resolve() });
+        },
+      },
+    });
+  });
+  await page.goto(address);
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { asked: string[] }).asked))
+    .toEqual(["screen"]);
+});
+
+test("what is held constant is ticked into the log", async ({ page }) => {
+  await page.goto(address);
+  await page.waitForLoadState("networkidle");
+  await page.getByText(/^Held constant: \d of \d to see to/).click();
+  const tick = page.getByRole("button", { name: "Tyre pressure" });
+  await tick.click();
+  await expect(tick).toHaveAttribute("aria-pressed", "true");
+  await expect(entries(page).first()).toContainText('"Held: Tyre pressure"');
+  await page.getByRole("button", { name: 'Strike "Held: Tyre pressure"' }).click();
+  await expect(tick).toHaveAttribute("aria-pressed", "false");
+});
+
+test("the phone's bar holds the day's stations, the rest is under More", async ({ page }) => {
+  await page.goto(address);
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: "More" }).click();
+  await expect(page.getByRole("menuitem")).toHaveText(["Bikes", "Compare", "Settings"]);
+  await page.getByRole("menuitem", { name: "Compare" }).click();
+  await expect(page.getByRole("heading", { name: "Compare" })).toBeVisible();
+});
+
 test("the line shows what it understood and what it did not, before it is kept", async ({ page }) => {
   await page.goto(address);
   await page.waitForLoadState("networkidle");
@@ -70,6 +128,7 @@ test("the line shows what it understood and what it did not, before it is kept",
   await expect(read).toContainText("gusty kept as a note");
   await line.press("Enter");
   await expect(entries(page).first()).toContainText('8.1mi 74% L3 #fine-gravel "by the sluice gusty"');
+  await expect(entries(page).first()).toContainText(/^\d\d:\d\d/);
   await expect(page.getByRole("button", { name: "Level" })).toContainText("high");
   await line.fill("140%");
   await line.press("Enter");
@@ -178,6 +237,32 @@ test("the turn-round is told when it is due", async ({ page }) => {
   await page.getByLabel("The line").press("Enter");
   await expect(page.getByText(/as planned|than planned by here/i)).toBeVisible();
   await expect(page.getByRole("alert")).toContainText(/Go home now, on along the course, 11\.\d mi/);
+});
+
+test("wind, pace and levels say why, and the display's guess is set beside the ledger", async ({ page }) => {
+  await page.goto(address);
+  await page.waitForLoadState("networkidle");
+  await page.getByLabel("The line").fill("15.2mi 24% ~40mi left wind 22mph");
+  await page.getByLabel("The line").press("Enter");
+  await expect(page.getByText(/A wind of 22 mph, not the \d+ mph planned,/i)).toBeVisible();
+  await expect(
+    page.getByText(/The display says 40 mi left; the ledger says .* Go by the ledger\./),
+  ).toBeVisible();
+});
+
+test("a test takes another ride on the same charge, each at its address", async ({ page }) => {
+  await page.goto(address);
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: "Another ride on this charge" }).click();
+  await expect(page.getByRole("heading", { name: "Start readings" })).toBeVisible();
+  await page.getByLabel("Distance").fill("0");
+  await page.getByLabel("Percent").fill("24");
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await expect(entries(page)).toHaveCount(1);
+  await page.getByRole("link", { name: "Ride 1" }).click();
+  await expect(entries(page).first()).toContainText("15.2mi");
+  await page.getByRole("link", { name: "Ride 2" }).click();
+  await expect(entries(page)).toHaveCount(1);
 });
 
 test("the end comes from the plan's list, and the ride leaves the list", async ({ page }) => {

@@ -5,12 +5,21 @@ import type { LineSetting } from "./read.ts";
 /** Digits kept of each quantity: read back, the entry is the same to these. */
 const DIGITS = 4;
 
-/** Writes an entry as the shorthand line that reads back as it. Null for kinds the line has no words for. */
-export function writeLine(body: EntryBody, setting: LineSetting, system: System): string | null {
+/**
+ * Writes an entry as the shorthand line that reads back as it. Null for kinds the line has no words for.
+ *
+ * @param digits kept of each quantity; fewer are for the eye only
+ */
+export function writeLine(
+  body: EntryBody,
+  setting: LineSetting,
+  system: System,
+  digits = DIGITS,
+): string | null {
   const parts: string[] = [];
   const quantity = (value: number | undefined, name: DimensionName, lead = "", after = "") => {
     if (value === undefined) return;
-    parts.push(`${lead}${formatInput(value, name, unitOf(name, system), DIGITS).replace(" ", "")}${after}`);
+    parts.push(`${lead}${formatInput(value, name, unitOf(name, system), digits).replace(" ", "")}${after}`);
   };
   switch (body.kind) {
     case "checkIn":
@@ -40,7 +49,7 @@ export function writeLine(body: EntryBody, setting: LineSetting, system: System)
   quantity(body.displayM, "distance", "trip ");
   if (body.kind !== "stop" && body.kind !== "go" && body.kind !== "note") {
     const { amps, ampsSpan } = body;
-    const plain = (value: number) => String(Number(value.toFixed(DIGITS)));
+    const plain = (value: number) => String(Number(value.toFixed(digits)));
     if (body.percent !== undefined) parts.push(`${plain(body.percent)}%`);
     if (body.bars !== undefined) parts.push(`${body.bars}bars`);
     quantity(body.packVolts, "volts");
