@@ -7,6 +7,7 @@ import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";
 import { benchPlanCore, benchPlanPage } from "../bench/plan.ts";
+import { benchRide, benchStream } from "../bench/ride.ts";
 import { reporter, type Report } from "../bench/report.ts";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
@@ -45,19 +46,31 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
   const longPath = `/strip/${rides.at(-1)!.id}`;
   fine.push(report("page of the 300-mark ride", await median(7, fetched(longPath)), PAGE_LIMIT_MS));
   const browser = await chromium.launch({ executablePath: needChromium(), args: CHROMIUM_FLAGS });
-  const page = await browser.newPage();
-  const walk = async () => {
-    await page.goto(serving.address + longPath, { waitUntil: "commit" });
-    while ((await page.getByText("energy left").count()) === 0) await page.keyboard.press("ArrowRight");
-  };
-  fine.push(report("strip of 300 marks: from address to the keys answer", await median(5, walk), 1000));
-  for (const { id, marks } of rides)
-    fine.push(
-      ...(await benchEdits(report, page, `${serving.address}/strip/${id}`, marks, marks > 100 ? 300 : 100)),
-    );
-  fine.push(...(await benchPlanPage(report, page, serving.address)));
-  await browser.close();
-  await serving.close();
+  try {
+    const page = await browser.newPage();
+    const walk = async () => {
+      await page.goto(serving.address + longPath, { waitUntil: "commit" });
+      while ((await page.getByText("energy left").count()) === 0) await page.keyboard.press("ArrowRight");
+    };
+    fine.push(report("strip of 300 marks: from address to the keys answer", await median(5, walk), 1000));
+    for (const { id, marks } of rides)
+      fine.push(
+        ...(await benchEdits(report, page, `${serving.address}/strip/${id}`, marks, marks > 100 ? 300 : 100)),
+      );
+    fine.push(...(await benchPlanPage(report, page, serving.address)));
+    for (const { id, marks } of rides)
+      fine.push(...(await benchRide(report, page, `${serving.address}/ride/${id}`, marks)));
+    await page.goto(`${serving.address}/ride`);
+    await page
+      .getByRole("button", { name: /^Rehearse / })
+      .first()
+      .click();
+    await page.getByRole("heading", { name: /^Rehearsal/ }).waitFor();
+    await benchStream((line) => process.stdout.write(`${line}\n`), page.url());
+  } finally {
+    await browser.close();
+    await serving.close();
+  }
   return fine;
 }
 

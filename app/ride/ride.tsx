@@ -68,6 +68,12 @@ export async function action({ params, context }: Route.ActionArgs) {
 const isReadingField = (field: string | null): field is ReadingField =>
   READING_FIELDS.some((known) => known === field);
 
+/** Brings a panel that opens into view, above a phone's bar. */
+const intoView = (panel: HTMLElement | null) => {
+  panel?.querySelector<HTMLElement>("input, textarea")?.focus({ preventScroll: true });
+  panel?.scrollIntoView({ block: "nearest" });
+};
+
 type Panel = "checkIn" | "level" | "ground" | "note" | "end" | "bar";
 
 /** The log in the field: six large fields, the line, what is left, and the last entries. */
@@ -273,7 +279,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
                 ))}
               </div>
               {panel ? (
-                <div className="sheet p-4">
+                <div key={panel} ref={intoView} className="sheet scroll-mb-24 p-4 md:scroll-mb-4">
                   {panel === "checkIn" ? (
                     <CheckInPanel bike={bike} start={false} last={state.last} shown={shown} keep={keep} />
                   ) : null}

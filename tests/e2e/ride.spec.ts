@@ -100,7 +100,7 @@ test("what is held constant is ticked into the log", async ({ page }) => {
   await page.goto(address);
   await page.waitForLoadState("networkidle");
   await page.getByText(/^Held constant: \d of \d to see to/).click();
-  const tick = page.getByRole("button", { name: "Tyre pressure" });
+  const tick = page.locator("details").getByRole("button", { name: "Tyre pressure" });
   await tick.click();
   await expect(tick).toHaveAttribute("aria-pressed", "true");
   await expect(entries(page).first()).toContainText('"Held: Tyre pressure"');
