@@ -1,36 +1,13 @@
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { chromium, type Page } from "@playwright/test";
+import { chromium } from "@playwright/test";
 import { listCourses, listPlans, type PlanLine } from "#db/plans";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
+import { DESK, PHONE, rideShots } from "./rideShots.ts";
 import { say } from "./say.ts";
 import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts";
-
-const DESK = { width: 1280, height: 800 };
-const PHONE = { width: 390, height: 844 };
-
-/** A ride under way, with a line about to be kept. */
-async function rideShot(page: Page, address: string, path: string): Promise<void> {
-  await page.goto(`${address}/ride`);
-  await page.getByRole("button", { name: "Start What winter tyres cost" }).click();
-  await page.getByLabel("Percent").fill("100");
-  await page.getByLabel("Distance").fill("0");
-  await page.getByLabel("The charger said done").check();
-  await page.getByRole("button", { name: "Start", exact: true }).click();
-  const line = page.getByLabel("The line");
-  for (const text of ["3.2mi 94%", "5mi 89% L2 #gravel", "7.1mi 84% 40.1V rest"]) {
-    await line.fill(text);
-    await line.press("Enter");
-    await page.getByText("Every entry is kept.").waitFor();
-  }
-  await line.fill('9.1mi 79% 6-7A windy "gate shut"');
-  await page.getByRole("region", { name: "What is left" }).waitFor();
-  await page.waitForTimeout(500);
-  await page.screenshot({ path });
-  await page.close();
-}
 
 /** One current picture of each main view, from the demo desk on a cluster of its own. */
 export function shots(): Promise<number> {
@@ -64,9 +41,7 @@ export function shots(): Promise<number> {
       ["course", `/plan/courses/${course.id}`, DESK],
       ["strip", `/strip/${runDown.id}`, DESK],
       ["strip-clean", `/strip/${named("the box on the marsh hills").id}`, DESK],
-      ["strip-evidence", `/strip/${runDown.id}?tab=evidence`, DESK],
       ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
-      ["strip-end", `/strip/${named("two market days, charged between").id}?tab=end`, DESK],
       ["strip-phone", `/strip/${named("levee run-down").id}`, PHONE],
       ["compare", "/compare", DESK],
       ["compare-two", `/compare?${pair}`, DESK],
@@ -82,23 +57,8 @@ export function shots(): Promise<number> {
       await page.screenshot({ path: join(pictures, `${name}.png`) });
       await page.close();
     }
-    await rideShot(
-      await browser.newPage({ viewport: PHONE }),
-      serving.address,
-      join(pictures, "ride-phone.png"),
-    );
-    const page = await browser.newPage({ viewport: DESK });
-    await page.goto(`${serving.address}/strip/${named("commute week, days").id}`);
-    await page.getByRole("button", { name: "Another ride on this charge" }).click();
-    await page.getByText("Ride 5").or(page.getByLabel("The charger said done")).waitFor();
-    await page.getByRole("link", { name: "Bring in notes as CSV" }).click();
-    await page
-      .getByLabel("CSV of check-ins")
-      .setInputFiles(join(ROOT, "examples", "marsh-commute-slips.csv"));
-    await page.getByRole("button", { name: "Read it and show me" }).click();
-    await page.getByRole("alert").waitFor();
-    await page.screenshot({ path: join(pictures, "import.png") });
-    say(`${views.length + 2} pictures are in docs/screenshots.`);
+    const rides = await rideShots(browser, serving.address, pictures);
+    say(`${views.length + rides} pictures are in docs/screenshots.`);
     await browser.close();
     await serving.close();
     return 0;

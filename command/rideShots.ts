@@ -1,0 +1,80 @@
+import { join } from "node:path";
+import type { Browser, Page } from "@playwright/test";
+
+export const DESK = { width: 1280, height: 800 };
+export const PHONE = { width: 390, height: 844 };
+
+async function keep(page: Page, ...lines: readonly string[]): Promise<void> {
+  const line = page.getByLabel("The line");
+  for (const text of lines) {
+    await line.fill(text);
+    await line.press("Enter");
+    await page.getByText("Every entry is kept.").waitFor();
+  }
+}
+
+async function started(page: Page, address: string, title: string): Promise<void> {
+  await page.goto(`${address}/ride`, { waitUntil: "networkidle" });
+  await page.getByRole("button", { name: `Start ${title}` }).click();
+  await page.getByRole("heading", { name: "Start readings" }).waitFor();
+  await page.waitForLoadState("networkidle");
+  await keep(page, "full 0mi 100%");
+}
+
+/** A ride under way on a phone, by day with a line about to be kept, and at dusk with a check-in open. */
+async function phone(page: Page, address: string, folder: string): Promise<void> {
+  await started(page, address, "What winter tyres cost");
+  await keep(page, "3.2mi 94%", "5mi 89% L2 #gravel ~38mi left", "7.1mi 84% 40.1V rest wind 9mph");
+  await page.getByLabel("The line").fill('9.1mi 79% 6-7A windy "gate shut"');
+  await page.getByRole("region", { name: "What is left" }).waitFor();
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(folder, "ride-phone.png") });
+  await page.getByLabel("The line").fill("");
+  await page.getByRole("button", { name: "Dusk" }).last().click();
+  await page.getByRole("button", { name: "Check-in" }).click();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(folder, "ride-dusk.png") });
+}
+
+/** The same at a desk, where the turn is due. */
+async function desk(page: Page, address: string, folder: string): Promise<void> {
+  await started(page, address, "How far with the child on");
+  await keep(page, "4mi 91%", "8.1mi 80% L3 #gravel", "11.4mi 66% ~24mi left wind 14mph", "14.9mi 50%");
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: join(folder, "ride-desk.png") });
+}
+
+/** A rehearsal that has been run to its end, its truth told. */
+async function rehearsal(page: Page, address: string, folder: string): Promise<void> {
+  await page.goto(`${address}/ride`, { waitUntil: "networkidle" });
+  await page.getByRole("button", { name: "Rehearse How far with the child on" }).click();
+  await page.getByRole("heading", { name: /^Rehearsal/ }).waitFor();
+  await page.waitForLoadState("networkidle");
+  await keep(page, "full 0mi 100%");
+  await page.getByLabel("Clock").selectOption("600");
+  await page.getByLabel("The display logs by itself").check();
+  await page.getByRole("button", { name: "Ride off" }).click();
+  const speed = page.locator("dt", { hasText: "speed" }).locator("xpath=following-sibling::dd");
+  await speed.filter({ hasText: /^1/ }).waitFor();
+  await speed.filter({ hasText: "0.0 mph" }).waitFor();
+  await page.getByRole("button", { name: "End the test" }).click();
+  await page.getByRole("button", { name: "stopped by choice" }).click();
+  await page.getByRole("region", { name: "The truth" }).waitFor();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: join(folder, "rehearsal.png") });
+}
+
+/** Pictures of Ride: how many were taken. */
+export async function rideShots(browser: Browser, address: string, folder: string): Promise<number> {
+  const takes = [
+    [phone, PHONE],
+    [desk, DESK],
+    [rehearsal, DESK],
+  ] as const;
+  for (const [take, viewport] of takes) {
+    const page = await browser.newPage({ viewport });
+    await take(page, address, folder);
+    await page.context().close();
+  }
+  return 4;
+}
