@@ -54,12 +54,14 @@ async function rehearsal(page: Page, address: string, folder: string): Promise<v
   await page.getByLabel("Clock").selectOption("600");
   await page.getByLabel("The display logs by itself").check();
   await page.getByRole("button", { name: "Ride off" }).click();
-  const speed = page.locator("dt", { hasText: "speed" }).locator("xpath=following-sibling::dd");
-  await speed.filter({ hasText: /^1/ }).waitFor();
-  await speed.filter({ hasText: "0.0 mph" }).waitFor();
+  const recorder = page.locator("dt", { hasText: "recorder" }).locator("xpath=following-sibling::dd");
+  await recorder.filter({ hasText: /^2[56]\./ }).waitFor();
+  await page.waitForTimeout(2500);
   await page.getByRole("button", { name: "End the test" }).click();
+  await page.getByRole("button", { name: "Take from the display" }).click();
   await page.getByRole("button", { name: "stopped by choice" }).click();
   await page.getByRole("region", { name: "The truth" }).waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
   await page.waitForTimeout(800);
   await page.screenshot({ path: join(folder, "rehearsal.png") });
 }
@@ -68,8 +70,8 @@ async function rehearsal(page: Page, address: string, folder: string): Promise<v
 export async function rideShots(browser: Browser, address: string, folder: string): Promise<number> {
   const takes = [
     [phone, PHONE],
-    [desk, DESK],
     [rehearsal, DESK],
+    [desk, DESK],
   ] as const;
   for (const [take, viewport] of takes) {
     const page = await browser.newPage({ viewport });

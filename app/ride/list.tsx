@@ -116,7 +116,7 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
             <ul>
               {rehearsals.map(({ id, title, bikeName }) => (
                 <li key={id} className="border-b border-rule py-3">
-                  <Link to={`/ride/${id}`}>{title}</Link>
+                  <Link to={`/ride/${id}`}>Rehearsal of {title}</Link>
                   <span className="text-sm text-quiet"> {bikeName}</span>
                 </li>
               ))}

@@ -1,49 +1,13 @@
-import { useRef, useState, type ReactNode } from "react";
-import { sightingOf, type Shown } from "#core/device";
-import { GROUNDS, type EntryBody, type Ground } from "#core/log";
-import { formatBare, parseQuantity, unitOf, type DimensionName } from "#core/quantities";
+import { useState, type ReactNode } from "react";
+import type { Shown } from "#core/device";
+import { END_NAMES, GROUNDS, type End, type EntryBody, type Ground } from "#core/log";
+import { parseQuantity, unitOf } from "#core/quantities";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
+import { FigureField, FiguresForm } from "./figuresForm";
 
 /** What a panel sends when it is done. */
 type Keep = (body: EntryBody) => void;
-
-interface FigureProps {
-  readonly name: string;
-  readonly label: string;
-  readonly unit: string;
-  readonly problem: string | undefined;
-  readonly last: string;
-}
-
-/** A large figure to type with a thumb; the last value stands in it in pencil. */
-function FigureField({ name, label, unit, problem, last }: FigureProps) {
-  return (
-    <div>
-      <label htmlFor={`figure-${name}`} className="block text-sm font-medium">
-        {label}
-      </label>
-      <div className="flex items-center gap-1">
-        <input
-          id={`figure-${name}`}
-          name={name}
-          inputMode="decimal"
-          autoComplete="off"
-          placeholder={last}
-          aria-invalid={problem ? true : undefined}
-          aria-describedby={problem ? `figure-${name}-problem` : undefined}
-          className="input min-h-14 text-2xl placeholder:text-ochre placeholder:italic"
-        />
-        <span className="w-9 text-quiet">{unit}</span>
-      </div>
-      {problem ? (
-        <p id={`figure-${name}-problem`} role="alert" className="text-sm text-rust">
-          {problem}
-        </p>
-      ) : null}
-    </div>
-  );
-}
 
 interface CheckInProps {
   readonly bike: Bike;
@@ -55,94 +19,54 @@ interface CheckInProps {
   readonly keep: Keep;
 }
 
-const FIGURES: readonly {
-  name: string;
-  label: string;
-  dimension: DimensionName;
-  shown: (bike: Bike) => boolean;
-}[] = [
-  { name: "distanceM", label: "Distance", dimension: "distance", shown: () => true },
-  { name: "percent", label: "Percent", dimension: "percent", shown: ({ percentStep }) => percentStep > 0 },
-  { name: "bars", label: "Bars", dimension: "count", shown: ({ bars }) => bars > 0 },
-  { name: "packVolts", label: "Volts", dimension: "volts", shown: ({ meterStepV }) => meterStepV > 0 },
-];
+const LOAD = ["load", "Volts under load"] as const;
+const FULL = ["full", "The charger said done"] as const;
+const MAIN = "button button-main min-h-14 justify-center text-lg";
 
-/** The few figures of a check-in, or of the start; nothing is required. */
+/** A check-in, or the start. */
 export function CheckInPanel({ bike, start, last, shown, keep }: CheckInProps) {
-  const system = useSystem();
-  const form = useRef<HTMLFormElement>(null);
-  const take = () => {
-    if (!shown || !form.current) return;
-    const seen = sightingOf(shown) as Readonly<Record<string, number | boolean | undefined>>;
-    for (const { name, dimension } of FIGURES) {
-      const input = form.current.elements.namedItem(name);
-      const value = seen[name];
-      if (input instanceof HTMLInputElement && typeof value === "number")
-        input.value = formatBare(value, dimension, system);
-    }
-    const load = form.current.elements.namedItem("load");
-    if (load instanceof HTMLInputElement) load.checked = seen["underLoad"] === true;
-  };
-  const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
   return (
-    <form
-      ref={form}
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const form = new FormData(event.currentTarget);
-        const found: Record<string, string> = {};
-        const body: Record<string, unknown> = {};
-        for (const { name, dimension } of FIGURES) {
-          const text = String(form.get(name) ?? "").trim();
-          if (text === "") continue;
-          const value = parseQuantity(text, dimension, unitOf(dimension, system));
-          if (value.ok) body[name] = value.value;
-          else found[name] = value.problems[0]!.sentence;
-        }
-        if ((body["percent"] as number) > 100) found["percent"] = "Percent runs from 0 to 100.";
-        setProblems(found);
-        if (Object.keys(found).length > 0) return;
-        const rested = body["packVolts"] === undefined ? {} : { underLoad: form.get("load") === "on" };
+    <FiguresForm
+      bike={bike}
+      last={last}
+      shown={shown}
+      tick={start ? FULL : LOAD}
+      onFigures={(body, form) =>
         keep(
           start
-            ? { kind: "start", ...body, ...rested, chargerDone: form.get("full") === "on" }
-            : { kind: "checkIn", ...body, ...rested },
-        );
-      }}
+            ? { kind: "start", ...body, chargerDone: form.get("full") === "on" }
+            : { kind: "checkIn", ...body },
+        )
+      }
     >
-      <div className="grid grid-cols-2 gap-3">
-        {FIGURES.filter(({ shown }) => shown(bike)).map(({ name, label, dimension }) => (
-          <FigureField
-            key={name}
-            name={name}
-            label={label}
-            unit={unitOf(dimension, system)}
-            problem={problems[name]}
-            last={last[name] ?? ""}
-          />
-        ))}
-      </div>
-      <div className="flex flex-wrap items-center gap-x-5">
-        {shown ? (
-          <button type="button" className="button" onClick={take}>
-            Take from the display
-          </button>
-        ) : null}
-        {start ? (
-          <label className="flex min-h-12 items-center gap-2">
-            <input type="checkbox" name="full" className="size-6 accent-spruce" /> The charger said done
-          </label>
-        ) : (
-          <label className="flex min-h-12 items-center gap-2">
-            <input type="checkbox" name="load" className="size-6 accent-spruce" /> Volts under load
-          </label>
-        )}
-      </div>
-      <button type="submit" className="button button-main min-h-14 justify-center text-lg">
+      <button type="submit" className={MAIN}>
         {start ? "Start" : "Keep"}
       </button>
-    </form>
+    </FiguresForm>
+  );
+}
+
+/** How the test ended, with the last figures. */
+export function EndPanel({
+  ends,
+  keep,
+  ...figures
+}: Omit<CheckInProps, "start"> & { readonly ends: readonly End[] }) {
+  return (
+    <FiguresForm
+      {...figures}
+      tick={LOAD}
+      onFigures={(body, _form, sent) => keep({ kind: "end", reason: sent as End, ...body })}
+    >
+      {/* Enter in a field chooses no end. */}
+      <button type="submit" disabled hidden aria-hidden />
+      <p>The last figures, as far as they can be read, then how it ended:</p>
+      {ends.map((end) => (
+        <button key={end} type="submit" value={end} className="button min-h-14 justify-start text-lg">
+          {END_NAMES[end]}
+        </button>
+      ))}
+    </FiguresForm>
   );
 }
 

@@ -3,6 +3,7 @@ import {
   healthOf,
   selfLog,
   selfLogFrom,
+  startOf,
   UNWATCHED,
   watch,
   type Health,
@@ -33,6 +34,8 @@ interface DeviceOptions {
   readonly startMs: number | null;
   readonly stands: readonly Stand[];
   readonly firstClock: number;
+  /** The log has a start. */
+  readonly started: boolean;
   /** An entry the device's readings call for. */
   readonly onLogged: (logged: Logged) => void;
   /** Samples wait to be sent. */
@@ -52,6 +55,8 @@ export function useDevice(options: DeviceOptions) {
   /** Last second heard of, by the device's own clock since the start; null before a page has looked. */
   const atS = useRef<number | null>(null);
   const faultFromS = useRef(0);
+  /** A start was written here already. */
+  const begun = useRef(false);
   const watched = useRef<Watched>(UNWATCHED);
   const heardMs = useRef(0);
   const own = useRef(selfLogFrom(null));
@@ -79,6 +84,10 @@ export function useDevice(options: DeviceOptions) {
         store.add(row, heardMs.current);
         if (!write.current) continue;
         if (healthOf(watched.current, 0).health === "frozen") continue;
+        if (!told.current.started && !begun.current) {
+          begun.current = true;
+          told.current.onLogged(startOf(row));
+        }
         const next = selfLog(own.current, row);
         own.current = next.state;
         next.entries.forEach((entry) => told.current.onLogged(entry));

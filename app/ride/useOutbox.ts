@@ -64,6 +64,8 @@ export function useOutbox(testId: string) {
   const [device, setDevice] = useState<string | null>(null);
   const deviceName = useRef<string | null>(null);
   const offset = useRef<number | null>(null);
+  /** Place of the last entry made here: several made at one moment follow one another. */
+  const lastMade = useRef(-1);
   const sending = useRef(false);
   const again = useRef(false);
   /** Entries kept here that the storage would not take. */
@@ -151,7 +153,8 @@ export function useOutbox(testId: string) {
     (rideId: string, lastSeq: number, entry: Omit<Entry, "seq" | "id" | "device">) => {
       const offsetNow = offset.current;
       // The place is the time, so that what two phones noted falls in order; never before what was there.
-      const seq = Math.max(lastSeq + 1, Date.now() + 1000 * (offsetNow ?? 0));
+      const seq = Math.max(lastSeq + 1, lastMade.current + 1, Date.now() + 1000 * (offsetNow ?? 0));
+      lastMade.current = seq;
       const whole: Entry = {
         id: uuidv7(),
         seq,

@@ -53,6 +53,15 @@ const placeOf = ({ distanceM, displayM }: Shown) => ({
   ...(displayM !== undefined && { displayM: Math.round(displayM) }),
 });
 
+/** The start as a log that writes itself has it: nobody says that the charger was done. */
+export function startOf(shown: Shown): Logged {
+  const { level } = shown;
+  return {
+    timeS: shown.timeS,
+    body: { kind: "start", ...sightingOf(shown), ...(level !== undefined && { level }) },
+  };
+}
+
 /**
  * What a moment adds to a log that writes itself: a check-in each mile and at each change of level, bars as they go, the
  * beginning of low-power mode.
@@ -71,8 +80,16 @@ export function selfLog(state: SelfLog, shown: Shown): { state: SelfLog; entries
   const atM = shown.distanceM ?? shown.displayM;
   const changed = shown.level !== undefined && level !== null && shown.level !== level;
   if (atM !== undefined && (atM >= nextM || changed)) {
-    // Speed and air are in the samples.
-    const { speedMps: _speed, airTempC: _air, ...sighting } = sightingOf(shown);
+    // Speed, air and volts under load are in the samples.
+    const {
+      speedMps: _speed,
+      airTempC: _air,
+      packVolts,
+      underLoad,
+      amps: _amps,
+      ...seen
+    } = sightingOf(shown);
+    const sighting = { ...seen, ...(underLoad === false && { packVolts, underLoad }) };
     add({ kind: "checkIn", ...sighting, ...(shown.level !== undefined && { level: shown.level }) });
     if (atM >= nextM) nextM = atM + SELF_EVERY_M;
   }

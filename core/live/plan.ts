@@ -7,6 +7,8 @@ export interface AgainstPlan {
   readonly more: number;
   /** It lies outside what 95 of 100 such days would bring. */
   readonly odd: boolean;
+  /** Too little to speak of. */
+  readonly asPlanned: boolean;
   readonly sentence: string;
 }
 
@@ -19,11 +21,13 @@ export function againstPlan(forecast: Forecast, atM: number, used: Uncertain): A
   const more = used.mean - expected.mean;
   const odd = Math.abs(more) > SDS_95 * Math.hypot(expected.sd, used.sd);
   const points = fixed(100 * Math.abs(more), 0);
-  if (Math.abs(more) < WORTH_SAYING) return { more, odd, sentence: "As planned so far." };
+  const asPlanned = Math.abs(more) < WORTH_SAYING;
+  if (asPlanned) return { more, odd, asPlanned, sentence: "As planned so far." };
   const how = more > 0 ? "more" : "less";
   return {
     more,
     odd,
+    asPlanned,
     sentence: `${points} % of the pack ${how} used than planned by here${odd ? ", beyond what such a day explains." : "."}`,
   };
 }

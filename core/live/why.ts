@@ -82,7 +82,7 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
   const byLevel = piecesUse(relevelled, rig);
   if (relevelled !== pieces) {
     const names = [...new Set(known.map(({ level }) => level))];
-    add("level", byLevel.wh, `the levels ridden (${names.join(", ")})`);
+    add("level", byLevel.wh, `riding on ${names.join(" and ")}`);
   }
   if (ridden.elapsedS !== null && ridden.elapsedS > 0) {
     const pace = byLevel.s / ridden.elapsedS;

@@ -1,5 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import { healthOf, selfLog, selfLogFrom, sightingOf, UNWATCHED, watch, type Shown } from "#core/device";
+import {
+  healthOf,
+  selfLog,
+  selfLogFrom,
+  sightingOf,
+  startOf,
+  UNWATCHED,
+  watch,
+  type Shown,
+} from "#core/device";
 import { courseSchema, layWay } from "#core/course";
 import { PRIOR } from "#core/forecast";
 import type { Entry, EntryBody } from "#core/log";
@@ -70,10 +79,7 @@ function logOf(seed: number): readonly Entry[] {
   const rows = shownOf(seed, {}, 12_000);
   let state = selfLogFrom(rows[0]!);
   const bodies: { timeS: number; body: EntryBody }[] = [
-    {
-      timeS: rows[0]!.timeS,
-      body: { kind: "start", chargerDone: true, ...sightingOf(rows[0]!), level: "mid" },
-    },
+    { ...startOf(rows[0]!), body: { ...startOf(rows[0]!).body, chargerDone: true } as EntryBody },
   ];
   for (const shown of rows.slice(1)) {
     const next = selfLog(state, shown);

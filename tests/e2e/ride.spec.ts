@@ -205,14 +205,27 @@ test("a batch that comes twice is kept once; one that is not this ride's is refu
   expect((await post(JSON.stringify(elsewhere))).status()).toBe(404);
 });
 
-test("a reading that cannot be is asked about at once, and set aside with a tap", async ({ page }) => {
+test("a percent that rises is asked about at once, and a tap answers", async ({ page }) => {
   await page.goto(address);
   await page.waitForLoadState("networkidle");
-  await page.getByLabel("The line").fill("14.2mi 91%");
-  await page.getByLabel("The line").press("Enter");
-  await expect(page.getByText(/91 % at 14\.2 mi .* typing slip\?/)).toBeVisible();
-  await page.getByRole("button", { name: "Set it aside" }).click();
-  await expect(page.getByText("typing slip?")).toBeHidden();
+  const log = async (line: string) => {
+    await page.getByLabel("The line").fill(line);
+    await page.getByLabel("The line").press("Enter");
+  };
+  await log("14.2mi 62%");
+  const question = page.getByText("62 % after 59 %? A rebound, a typing slip, or charged?");
+  await expect(question).toBeVisible();
+  await page.getByRole("button", { name: "Rebound" }).click();
+  await expect(question).toBeHidden();
+  await expect(entries(page).first()).toContainText('"Rebound: 62 % after 59 %"');
+  await log("14.4mi 91%");
+  await expect(page.getByText("91 % after 62 %?")).toBeVisible();
+  await page.getByRole("button", { name: "Typing slip" }).click();
+  await expect(page.getByText("91 % after 62 %?")).toBeHidden();
+  await log("1.44mi 61%");
+  await expect(page.getByText(/1\.4 mi after 14\.4 mi\? A typing slip\?/)).toBeVisible();
+  await page.getByRole("button", { name: "Strike it" }).click();
+  await expect(page.getByText(/A typing slip\? Correct it below/)).toBeHidden();
   await expect(kept(page)).toBeVisible();
 });
 
@@ -228,6 +241,14 @@ test("a browser that keeps nothing says so before the ride", async ({ page }) =>
   });
   await page.goto(address);
   await expect(page.getByRole("alert").filter({ hasText: "This browser keeps nothing" })).toBeVisible();
+});
+
+test("a browser whose storage is nearly full says so before the ride", async ({ page }) => {
+  await page.addInitScript(() => {
+    navigator.storage.estimate = () => Promise.resolve({ quota: 10_000_000, usage: 9_000_000 });
+  });
+  await page.goto(address);
+  await expect(page.getByRole("alert").filter({ hasText: "storage is nearly full" })).toBeVisible();
 });
 
 test("the turn-round is told when it is due", async ({ page }) => {
@@ -273,5 +294,5 @@ test("the end comes from the plan's list, and the ride leaves the list", async (
   await expect(entries(page).first()).toContainText("end");
   await expect(kept(page)).toBeVisible();
   await page.goto("/ride");
-  await expect(page.getByRole("link", { name: "How far with the child on" })).toBeHidden();
+  await expect(page.getByRole("link", { name: "How far with the child on", exact: true })).toBeHidden();
 });
