@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { climbOf, pairedDifference, spot } from "#core/compare";
 import { odometerFactor } from "#core/distance";
 import { answerLedger, ledgerInputSchema } from "#core/ledger";
 import {
@@ -12,9 +13,10 @@ import {
   usableEnergy,
 } from "#core/pack";
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
-import { courseEnergy } from "#core/roadload";
+import { auditClaim, fadeOnset } from "#core/projection";
+import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/roadload";
 import { groundSchema } from "#core/log";
-import { badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
+import { bad, badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
 
 interface Calculation {
   run(input: unknown): Result<unknown>;
@@ -79,6 +81,32 @@ const roadBikeSchema = z
     assistToMps: positive,
   })
   .partial();
+
+/** A reference by name, or conditions of one's own; a mass left out is the bike's with what the reference carries. */
+const referenceSchema = z.union([
+  z.enum(REFERENCES.map(({ name }) => name) as [string, ...string[]]),
+  conditionsSchema.partial({ massKg: true }),
+]);
+const HOUSE = REFERENCES[0]!;
+
+function referenceFor(
+  reference: z.infer<typeof referenceSchema>,
+  bikeMassKg: number | undefined,
+  throttle: boolean,
+): Result<CourseConditions> {
+  const named = typeof reference === "string" ? REFERENCES.find(({ name }) => name === reference)! : null;
+  if (!named && typeof reference === "object" && reference.massKg !== undefined)
+    return good({ ...reference, massKg: reference.massKg });
+  if (bikeMassKg === undefined)
+    return bad("no-mass", "bikeMassKg", "Type the bike's mass in kg, or give the reference its massKg.");
+  return good(
+    named
+      ? conditionsFor(named, bikeMassKg, throttle)
+      : { ...(reference as CourseConditions), massKg: bikeMassKg + HOUSE.carriedKg },
+  );
+}
+
+const runSchema = z.object({ startPercent: percent, endPercent: percent, distanceMi: positive });
 
 /** Every single calculation by name; input and result keys are those of docs/formats/calc.md. */
 export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
@@ -146,6 +174,73 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
   courseEnergy: calculation(
     z.object({ conditions: conditionsSchema, bike: roadBikeSchema.default({}) }),
     ({ conditions, bike }) => good({ whPerMi: courseEnergy(conditions, bike) }),
+  ),
+  normalise: calculation(
+    z.object({
+      measuredWhPerMi: positive,
+      test: conditionsSchema.partial({ massKg: true }),
+      reference: referenceSchema,
+      bikeMassKg: positive.optional(),
+      bike: roadBikeSchema.default({}),
+      throttle: z.boolean().default(false),
+    }),
+    ({ measuredWhPerMi, test, reference, bikeMassKg, bike, throttle }) => {
+      const to = referenceFor(reference, bikeMassKg, throttle);
+      if (!to.ok) return to;
+      const { massKg = to.value.massKg } = test;
+      return normalise(measuredWhPerMi, { ...test, massKg }, to.value, bike);
+    },
+  ),
+  claim: calculation(
+    z.object({
+      labelWh: positive,
+      claimMi: positive,
+      measuredWhPerMi: positive,
+      reference: referenceSchema,
+      bikeMassKg: positive.optional(),
+      bike: roadBikeSchema.default({}),
+      throttle: z.boolean().default(false),
+      lambda: positive.default(1),
+    }),
+    ({ labelWh, claimMi, measuredWhPerMi, reference, bikeMassKg, bike, throttle, lambda }) => {
+      const to = referenceFor(reference, bikeMassKg, throttle);
+      return to.ok ? auditClaim(labelWh, claimMi, measuredWhPerMi, to.value, bike, lambda) : to;
+    },
+  ),
+  sweep: calculation(
+    z.object({
+      rows: z.array(
+        z.object({
+          speedMph: positive,
+          ampsLow: number,
+          ampsHigh: number,
+          packVolts: positive.optional(),
+        }),
+      ),
+      pack: z.object({ ampHours: positive, labelWh: positive, nominalVolts: positive }),
+    }),
+    ({ rows, pack }) => spot(rows, pack),
+  ),
+  pairedDifference: calculation(
+    z.object({
+      labelWh: positive,
+      percentStep: positive,
+      pairs: z.array(z.object({ A: runSchema, B: runSchema })),
+    }),
+    ({ labelWh, percentStep, pairs }) => pairedDifference(labelWh, percentStep, pairs),
+  ),
+  fade: calculation(
+    z.object({ distanceMi: z.array(number), heldSpeedMph: z.array(number), displayStepMph: positive }),
+    ({ distanceMi, heldSpeedMph, displayStepMph }) => {
+      const found = fadeOnset(distanceMi, heldSpeedMph, displayStepMph);
+      if (!found.ok) return found;
+      const { onset, ...rest } = found.value;
+      return good({ onsetMi: onset, ...rest });
+    },
+  ),
+  climb: calculation(
+    z.object({ lengthMi: positive, gainM: positive, timeS: positive, energyWh: number }),
+    climbOf,
   ),
   ledger: calculation(ledgerInputSchema, answerLedger),
 };

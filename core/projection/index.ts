@@ -25,3 +25,5 @@ export const shareWithReserve = 1 - ASSUMED.reserve;
 
 /** Least fraction of the charge that makes a projection more than a sketch. */
 export const SKETCH_BELOW = 0.3;
+export { auditClaim, type ClaimAudit } from "./claim.ts";
+export { fadeOnset, type Fade } from "./fade.ts";

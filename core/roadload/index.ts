@@ -9,3 +9,5 @@ export {
   type CoursePart,
   type RoadBike,
 } from "./course.ts";
+export { FACTORS, normalise, type Factor, type Normalised } from "./normalise.ts";
+export { conditionsFor, REFERENCES, type Reference } from "./reference.ts";

@@ -1,0 +1,35 @@
+import { bad, good, type Result } from "#core/problems";
+import { METRES_PER_MILE } from "#core/quantities";
+
+/** A hill as it was ridden. */
+export interface ClimbRun {
+  readonly lengthMi: number;
+  readonly gainM: number;
+  readonly timeS: number;
+  readonly energyWh: number;
+}
+
+export interface Climb {
+  /** Rise over run. */
+  readonly gradient: number;
+  readonly speedMph: number;
+  readonly verticalMPerHour: number;
+  readonly whPerVerticalM: number;
+}
+
+/**
+ * The figures of one climb. Source: SCIENCE, section 10.
+ *
+ * @example 0.62 mi, 47 m up in 184 s with 31 Wh: 4.7 %, 12.1 mph, 920 m/h, 0.66 Wh a vertical metre
+ */
+export function climbOf({ lengthMi, gainM, timeS, energyWh }: ClimbRun): Result<Climb> {
+  if (!(lengthMi > 0)) return bad("no-length", "lengthMi", "Type the hill's length in miles.");
+  if (!(gainM > 0)) return bad("no-gain", "gainM", "Type how many metres the hill rises.");
+  if (!(timeS > 0)) return bad("no-time", "timeS", "Type the seconds it took.");
+  return good({
+    gradient: gainM / (lengthMi * METRES_PER_MILE),
+    speedMph: lengthMi / (timeS / 3600),
+    verticalMPerHour: gainM / (timeS / 3600),
+    whPerVerticalM: energyWh / gainM,
+  });
+}

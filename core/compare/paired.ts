@@ -1,0 +1,74 @@
+import { bad, good, type Result } from "#core/problems";
+
+/** A run over the section by percent. */
+export interface Run {
+  readonly startPercent: number;
+  readonly endPercent: number;
+  readonly distanceMi: number;
+}
+
+export interface PairedDifference {
+  /** A less B of each pair, Wh/mi. */
+  readonly differences: readonly number[];
+  readonly mean: number;
+  /** Of the mean: by the display's step alone, and by how the pairs scatter (0 for one pair). */
+  readonly sdRounding: number;
+  readonly sdScatter: number;
+  /** The larger of the two. */
+  readonly sd: number;
+  /** Over two sds. */
+  readonly resolved: boolean;
+  /** Pairs like these that would resolve a difference as large; null when there is none to resolve. */
+  readonly pairsNeeded: number | null;
+}
+
+/** Sds a difference must exceed. */
+const RESOLVED_SDS = 2;
+
+/**
+ * The paper's way with paired runs: each pair's difference by percent and label, its mean, and what the step of the display
+ * and the scatter of the pairs leave of it. Source: SCIENCE, section 10.
+ *
+ * @param percentStep of the display; each reading is rounded on its own
+ * @example 500 Wh, A 100-84 and 55-39, B 84-71 and 71-57 over 5.2 mi: 2.40 Wh/mi, sd 0.48, resolved
+ */
+export function pairedDifference(
+  labelWh: number,
+  percentStep: number,
+  pairs: readonly { readonly A: Run; readonly B: Run }[],
+): Result<PairedDifference> {
+  if (pairs.length === 0) return bad("no-pairs", "pairs", "Give at least one run of A and one of B.");
+  for (const [i, pair] of pairs.entries())
+    for (const side of ["A", "B"] as const) {
+      const { startPercent, endPercent, distanceMi } = pair[side];
+      if (!(distanceMi > 0))
+        return bad("no-distance", `pairs.${i}.${side}.distanceMi`, "Type the miles of the run.");
+      if (endPercent > startPercent)
+        return bad(
+          "no-drop",
+          `pairs.${i}.${side}.endPercent`,
+          "The end must not be above the start of the run.",
+        );
+    }
+  const use = ({ startPercent, endPercent, distanceMi }: Run) =>
+    (labelWh * (startPercent - endPercent)) / 100 / distanceMi;
+  // Two readings a run, each even over its step.
+  const roundingOf = ({ distanceMi }: Run) =>
+    (labelWh * (percentStep / 100) * Math.sqrt(2 / 12)) / distanceMi;
+  const n = pairs.length;
+  const differences = pairs.map(({ A, B }) => use(A) - use(B));
+  const mean = differences.reduce((sum, each) => sum + each, 0) / n;
+  const sdRounding = Math.hypot(...pairs.flatMap(({ A, B }) => [roundingOf(A), roundingOf(B)])) / n;
+  const squares = differences.reduce((sum, each) => sum + (each - mean) ** 2, 0);
+  const sdScatter = n > 1 ? Math.sqrt(squares / (n - 1) / n) : 0;
+  const sd = Math.max(sdRounding, sdScatter);
+  return good({
+    differences,
+    mean,
+    sdRounding,
+    sdScatter,
+    sd,
+    resolved: Math.abs(mean) > RESOLVED_SDS * sd,
+    pairsNeeded: mean === 0 ? null : Math.max(1, Math.ceil(n * ((RESOLVED_SDS * sd) / mean) ** 2)),
+  });
+}

@@ -1,0 +1,132 @@
+import { ASSUMED } from "#core/assumptions";
+import type { Ground } from "#core/log";
+import { bad, good, type Result } from "#core/problems";
+import { courseEnergy, type CourseConditions, type RoadBike } from "./course.ts";
+
+/** What may differ between two rides, each with the conditions that belong to it. */
+export const FACTORS = {
+  mass: ["massKg"],
+  wind: ["headwindMps"],
+  climb: ["gainMPerMi", "lossMPerMi"],
+  air: ["tempC", "altitudeM"],
+  speed: ["speedMps"],
+  ground: ["ground"],
+  rider: ["riderW"],
+  stops: ["stopsPerMi"],
+  lights: ["lightsOn"],
+} as const satisfies Record<string, readonly (keyof CourseConditions)[]>;
+export type Factor = keyof typeof FACTORS;
+const NAMES = Object.keys(FACTORS) as readonly Factor[];
+
+/** A factor that changes the figure by more than this share was never tested: the answer is drawn hollow. */
+const FAR_SHARE = 0.25;
+
+type Whole = { readonly [Key in keyof CourseConditions]-?: NonNullable<CourseConditions[Key]> };
+
+/** Conditions with nothing left open. */
+function whole(conditions: CourseConditions): Whole {
+  const { gainMPerMi = 0 } = conditions;
+  return {
+    massKg: conditions.massKg,
+    speedMps: conditions.speedMps,
+    ground: conditions.ground ?? ("asphalt" satisfies Ground),
+    headwindMps: conditions.headwindMps ?? 0,
+    gainMPerMi,
+    lossMPerMi: conditions.lossMPerMi ?? gainMPerMi,
+    stopsPerMi: conditions.stopsPerMi ?? 0,
+    tempC: conditions.tempC ?? ASSUMED.packTempC,
+    altitudeM: conditions.altitudeM ?? 0,
+    lightsOn: conditions.lightsOn ?? false,
+    riderW: conditions.riderW ?? 0,
+  };
+}
+
+export interface Normalised {
+  /** Modelled Wh/mi under the test's conditions and under the reference. */
+  readonly modelTest: number;
+  readonly modelReference: number;
+  /** Measured over modelled. */
+  readonly lambda: number;
+  /** Wh/mi under the reference. */
+  readonly normalised: number;
+  /** What each differing factor adds, Wh/mi: sums to normalised less measured. */
+  readonly bridge: Readonly<Partial<Record<Factor, number>>>;
+  /** Factors that change the figure by so much that the answer lies outside what was tested. */
+  readonly beyond: readonly Factor[];
+}
+
+/** Shapley's split: each factor's mean marginal change over all orders, by weighted subsets. */
+function shapley(names: readonly Factor[], model: (changed: ReadonlySet<Factor>) => number) {
+  const n = names.length;
+  const values = Array.from({ length: 1 << n }, (_, mask) =>
+    model(new Set(names.filter((_, i) => mask & (1 << i)))),
+  );
+  const factorial = (k: number): number => (k < 2 ? 1 : k * factorial(k - 1));
+  const sizeOf = (mask: number) => names.reduce((size, _, i) => size + ((mask >> i) & 1), 0);
+  return names.map((name, i) => {
+    let sum = 0;
+    for (let mask = 0; mask < 1 << n; mask += 1) {
+      if (mask & (1 << i)) continue;
+      const size = sizeOf(mask);
+      sum +=
+        ((factorial(size) * factorial(n - size - 1)) / factorial(n)) *
+        (values[mask | (1 << i)]! - values[mask]!);
+    }
+    return [name, sum] as const;
+  });
+}
+
+/**
+ * Brings a measured figure from its test's conditions to a reference: lambda = measured / M(test), normalised =
+ * lambda M(reference), where M is the road load's energy per mile; and splits the way between them over what differs.
+ * Source: SCIENCE, section 7.
+ *
+ * @param measuredWhPerMi Wh/mi; @param test and reference: masses in kg, speeds and winds in m/s, climb in m per mile
+ * @returns a problem when the motor gives nothing under the test's conditions, since no share of nothing can be taken
+ * @example 18.4 Wh/mi at 121 kg, 16.5 mph in wind and cold is 11.62 Wh/mi under House
+ */
+export function normalise(
+  measuredWhPerMi: number,
+  test: CourseConditions,
+  reference: CourseConditions,
+  bike: RoadBike = {},
+): Result<Normalised> {
+  const [from, to] = [whole(test), whole(reference)];
+  const { assistToMps = Infinity } = bike;
+  if (from.speedMps > assistToMps)
+    return bad(
+      "unassisted-test",
+      "test.speedMps",
+      "The test was ridden above the speed at which the motor rests: nothing of it can be brought to other conditions.",
+    );
+  if (to.speedMps > assistToMps)
+    return bad(
+      "unassisted-reference",
+      "reference.speedMps",
+      `The bike cannot hold the reference's speed with its motor: it rests above ${assistToMps.toFixed(2)} m/s. Choose a slower reference.`,
+    );
+  const modelTest = courseEnergy(from, bike);
+  if (!(modelTest > 0))
+    return bad(
+      "no-motor",
+      "test",
+      "By the road load the motor gave nothing on this test: check rider power and speed.",
+    );
+  const differing = NAMES.filter((name) => FACTORS[name].some((key) => from[key] !== to[key]));
+  const lambda = measuredWhPerMi / modelTest;
+  const model = (changed: ReadonlySet<Factor>) => {
+    const mixed: Record<string, unknown> = { ...from };
+    for (const name of changed) for (const key of FACTORS[name]) mixed[key] = to[key];
+    return courseEnergy(mixed as unknown as CourseConditions, bike);
+  };
+  const bars = shapley(differing, model).map(([name, change]) => [name, lambda * change] as const);
+  const modelReference = courseEnergy(to, bike);
+  return good({
+    modelTest,
+    modelReference,
+    lambda,
+    normalised: lambda * modelReference,
+    bridge: Object.fromEntries(bars),
+    beyond: bars.filter(([, bar]) => Math.abs(bar) > FAR_SHARE * measuredWhPerMi).map(([name]) => name),
+  });
+}
