@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import postgres from "postgres";
+import pg from "pg";
 import { needPostgres } from "./packages.ts";
 import { DATA } from "./paths.ts";
 import { freePort, isFree } from "./ports.ts";
@@ -70,12 +70,13 @@ function runningPort(data: string): number | null {
 
 /** Makes a database unless it is there. */
 export async function ensureDatabase(address: string, name: string): Promise<void> {
-  const sql = postgres(`${address}/postgres`, { max: 1, onnotice: () => undefined });
+  const client = new pg.Client({ connectionString: `${address}/postgres` });
+  await client.connect();
   try {
-    const found = await sql`select 1 from pg_database where datname = ${name}`;
-    if (found.length === 0) await sql.unsafe(`create database ${name}`);
+    const { rowCount } = await client.query("select 1 from pg_database where datname = $1", [name]);
+    if (rowCount === 0) await client.query(`create database ${name}`);
   } finally {
-    await sql.end();
+    await client.end();
   }
 }
 

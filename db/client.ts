@@ -1,25 +1,23 @@
-import { drizzle, type PostgresJsDatabase } from "drizzle-orm/postgres-js";
-import postgres from "postgres";
+import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
+import pg from "pg";
 import * as schema from "./schema.ts";
 
-export type Database = PostgresJsDatabase<typeof schema>;
+export type Database = NodePgDatabase<typeof schema>;
 
 export interface Connection {
   readonly db: Database;
   close(): Promise<void>;
 }
 
-/** A database that was away is tried again soon, and never less often than this, s. */
-const MOST_BACKOFF_S = 0.5;
-const PATIENCE_S = 5;
+/** How long a connection may take to come up, ms. */
+const PATIENCE_MS = 5000;
 
 /** Opens a pool on a PostgreSQL address, postgres://user@host:port/name. */
 export function connect(url: string, max = 8): Connection {
-  const client = postgres(url, {
-    max,
-    onnotice: () => undefined,
-    connect_timeout: PATIENCE_S,
-    backoff: (tries: number) => Math.min(MOST_BACKOFF_S, 0.02 * 2 ** tries),
-  });
-  return { db: drizzle(client, { schema }), close: () => client.end({ timeout: 5 }) };
+  const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: PATIENCE_MS });
+  // A connection that is cut fails the query on it, and no more: the pool opens another when it is needed.
+  const cut = () => undefined;
+  pool.on("error", cut);
+  pool.on("connect", (client) => client.on("error", cut));
+  return { db: drizzle(pool, { schema }), close: () => pool.end() };
 }

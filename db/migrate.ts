@@ -1,4 +1,4 @@
-import { migrate } from "drizzle-orm/postgres-js/migrator";
+import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { connect } from "./client.ts";
 
 /** Brings a database to the newest schema; does nothing when it is there. */

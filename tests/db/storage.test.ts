@@ -157,7 +157,7 @@ describe("telemetry", () => {
     const parts = await connection.db.execute(
       sql`select count(*)::int as rows, count(distinct tableoid)::int as months from telemetry`,
     );
-    expect(parts[0]).toEqual({ rows: 3, months: 2 });
+    expect(parts.rows[0]).toEqual({ rows: 3, months: 2 });
   });
   test("moves the stamp of its test", async () => {
     const before = (await findTest(connection.db, ids.test))!.stamp;

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
-import postgres, { type Sql } from "postgres";
+import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
 import { closeOutbox, keep, keptOf } from "#app/ride/outbox";
 import { isWaiting, sendNext, type Answer, type Post } from "#app/ride/sender";
@@ -43,19 +43,28 @@ const figures = {
 };
 
 let connection: Connection;
-let admin: Sql;
+let admin: pg.Client;
 let port = 0;
 let server: ChildProcess | null = null;
+/** What a server said before it ended by itself, which it never should. */
+const died: string[] = [];
 
 async function startServer(): Promise<void> {
   const child = spawn("node", ["--import", "tsx", "tests/trials/server.ts", String(port)], {
     cwd: ROOT,
     env: { ...process.env, DATABASE_URL: url, NODE_ENV: "production" },
-    stdio: ["ignore", "pipe", "ignore"],
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  let said = "";
+  child.stderr.on("data", (text: Buffer) => {
+    said = (said + text.toString()).slice(-4000);
+  });
+  child.once("exit", (code) => {
+    if (code !== null) died.push(said);
   });
   await new Promise<void>((resolve, reject) => {
     child.stdout.once("data", () => resolve());
-    child.once("exit", () => reject(new Error("the server did not start")));
+    child.once("exit", () => reject(new Error(`the server did not start: ${said}`)));
   });
   server = child;
 }
@@ -64,17 +73,19 @@ async function startServer(): Promise<void> {
 async function killServer(): Promise<void> {
   const child = server!;
   const gone = new Promise((resolve) => child.once("exit", resolve));
-  child.kill("SIGKILL");
-  await gone;
+  if (child.exitCode === null) {
+    child.kill("SIGKILL");
+    await gone;
+  }
   await startServer();
 }
 
 /** Cuts every connection to the database, and lets none in for a moment. */
 async function cutDatabase(forMs: number): Promise<void> {
-  await admin.unsafe("alter database trial allow_connections false");
-  await admin`select pg_terminate_backend(pid) from pg_stat_activity where datname = 'trial'`;
+  await admin.query("alter database trial allow_connections false");
+  await admin.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = 'trial'");
   await pause(forMs);
-  await admin.unsafe("alter database trial allow_connections true");
+  await admin.query("alter database trial allow_connections true");
 }
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -158,7 +169,8 @@ beforeAll(async () => {
   await migrateDatabase(url, MIGRATIONS);
   await buildApp();
   connection = connect(url, 2);
-  admin = postgres(`${address}/postgres`, { max: 1, onnotice: () => undefined });
+  admin = new pg.Client({ connectionString: `${address}/postgres` });
+  await admin.connect();
   const { db } = connection;
   await saveBike(db, ids.bike, bikeSchema.parse({ name: "Trial bike", levels: ["low"] }));
   await savePack(db, ids.pack, ids.bike, packRecordSchema.parse({ name: "p", labelWh: 500 }));
@@ -198,6 +210,7 @@ describe("an entry that was kept once", () => {
     for (const again of late.splice(0).reverse()) await again();
     for (let tries = 0; tries < 100; tries += 1) if ((await sendNext(ids.test, ask)) === "empty") break;
 
+    expect(died).toEqual([]);
     expect((await keptOf(ids.test)).filter(isWaiting)).toEqual([]);
     const { db } = connection;
     const held = await listEntries(db, ids.ride).catch(() => listEntries(db, ids.ride));
