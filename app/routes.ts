@@ -40,6 +40,7 @@ export default [
     route("strip/:testId/track", "strip/track.tsx"),
     route("strip/:testId/logger", "strip/logger.tsx"),
     route("compare", "compare/compare.tsx"),
+    route("compare/bridge/:testId", "compare/bridge.tsx"),
     route("settings", "settings/settings.tsx"),
     route("*", "ui/notFound.tsx"),
   ]),

@@ -3,14 +3,16 @@ import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { dbContext } from "#app/context";
 import { resultsOf } from "#app/reckoning.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { confounders, pairOf, standings } from "#core/compare";
+import { confounders, pairOf, standings, underReference } from "#core/compare";
 import { fixed, fromSi, plusOrMinus, unitOf, writeUncertain } from "#core/quantities";
 import { DRIVES } from "#core/records";
+import { REFERENCES } from "#core/roadload";
 import { listTests, loadRecord } from "#db/tests";
 import { useAlive } from "#ui/alive";
 import { Empty, Page } from "#ui/page";
-import { useSystem } from "#ui/system";
+import { useSpoken, useSystem } from "#ui/system";
 import { PairPanel } from "./pairPanel";
+import { broughtOf, referenceNamed } from "./reference.server";
 import type { CompareRow } from "./row";
 import { StandingsTable } from "./standingsTable";
 import type { Route } from "./+types/compare";
@@ -27,10 +29,29 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const [drive, bike] = [search.get("drive"), search.get("bike")];
   const lines = await listTests(db);
   const results = await resultsOf(db, lines);
+  const reference = referenceNamed(search.get("under"));
+  const brought = reference
+    ? await broughtOf(db, lines, (id) => {
+        const result = results.get(id);
+        return result?.ok ? result.value : null;
+      })
+    : null;
+  const left: { id: string; bike: string; title: string; why: string }[] = [];
   const rows = lines.flatMap((line): CompareRow[] => {
     const result = results.get(line.id);
     if (!result?.ok) return [];
     const { best, plain, flags } = result.value;
+    const test = brought?.get(line.id);
+    const under = reference && test ? underReference(test.ridden, test.bikeKg, reference) : null;
+    if (under && !under.ok) {
+      left.push({
+        id: line.id,
+        bike: line.bikeName,
+        title: line.test.title,
+        why: under.problems[0]!.sentence,
+      });
+      return [];
+    }
     return [
       {
         id: line.id,
@@ -40,9 +61,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         title: line.test.title,
         drive: line.test.drive,
         day: line.test.day,
-        whPerM: best.value,
+        whPerM: under ? under.value.whPerM : best.value,
         because: best.because,
-        pencil: best.pencil,
+        pencil: under ? under.value.beyond.length > 0 : best.pencil,
         plainWhPerM: plain?.whPerM ?? null,
         questions: flags.length,
       },
@@ -65,13 +86,18 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const shown = rows.filter((row) => (!drive || row.drive === drive) && (!bike || row.bikeId === bike));
   return {
     ...standings(shown),
+    reference: reference?.name ?? null,
+    left,
     pair,
     bikes: [...new Map(rows.map((row) => [row.bikeId, row.bike]))].sort((a, b) => a[1].localeCompare(b[1])),
   };
 }
 
-export default function Compare({ loaderData: { places, swaps, pair, bikes } }: Route.ComponentProps) {
+export default function Compare({
+  loaderData: { places, swaps, pair, bikes, reference, left },
+}: Route.ComponentProps) {
   const system = useSystem();
+  const say = useSpoken();
   const [search, setSearch] = useSearchParams();
   const alive = useAlive();
   // A tick shows at once, while the page it leads to is still on its way.
@@ -99,8 +125,12 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
     );
   return (
     <Page
-      title={`Standings, ${unit} as ridden`}
-      line="Each test under its own conditions, thriftiest first. Choose two to see their difference, and what else differed."
+      title={`Standings, ${unit} ${reference ? `under ${reference}` : "as ridden"}`}
+      line={
+        reference
+          ? "Each test brought to the same conditions by the road load, thriftiest first. Hollow: the conditions lie far from the ride. Open a figure to see the way there."
+          : "Each test under its own conditions, thriftiest first. Choose two to see their difference, and what else differed."
+      }
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
         <section className="min-w-0">
@@ -135,6 +165,22 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
                 <option value="">all</option>
                 {bikes.map(([id, name]) => (
                   <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="flex items-center gap-2">
+              Under
+              <select
+                name="under"
+                className="input w-auto"
+                value={search.get("under") ?? ""}
+                onChange={(event) => filter("under", event.target.value)}
+              >
+                <option value="">own conditions, as ridden</option>
+                {REFERENCES.map(({ name }) => (
+                  <option key={name} value={name}>
                     {name}
                   </option>
                 ))}
@@ -191,7 +237,17 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
                           </span>
                         </div>
                         <div className={`shrink-0 text-right ${row.pencil ? "pencil" : ""}`}>
-                          <b className="text-lg leading-tight">{value}</b>
+                          {reference ? (
+                            <Link
+                              to={`/compare/bridge/${row.id}?under=${encodeURIComponent(reference)}`}
+                              aria-label={`How ${row.bike}, ${row.title} comes to ${value}`}
+                              className={row.pencil ? "text-ochre" : "text-ink"}
+                            >
+                              <b className="text-lg leading-tight">{value}</b>
+                            </Link>
+                          ) : (
+                            <b className="text-lg leading-tight">{value}</b>
+                          )}
                           <span className="block text-sm leading-tight text-quiet">± {error}</span>
                         </div>
                       </li>
@@ -222,8 +278,8 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
                 </div>
               </div>
               <p className="mt-3 text-sm text-quiet">
-                Dot and line: best, with its 95 % span. Upright stroke: plain. Hollow: a reading of the test
-                is in question.{" "}
+                Dot and line: best, with its 95 % span. Upright stroke: plain, as ridden. Hollow: a reading of
+                the test is in question{reference ? ", or the conditions lie far from the ride" : ""}.{" "}
                 {swaps
                   .map(
                     ({ upper, lower, chance }) =>
@@ -231,6 +287,21 @@ export default function Compare({ loaderData: { places, swaps, pair, bikes } }: 
                   )
                   .join(" ")}
               </p>
+              {left.length > 0 ? (
+                <section className="mt-4 text-sm">
+                  <h2 className="mb-1">Not brought there</h2>
+                  <ul>
+                    {left.map(({ id, bike, title, why }) => (
+                      <li key={id}>
+                        <Link to={`/strip/${id}`}>
+                          {bike}, {title}
+                        </Link>
+                        : {say(why)}
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              ) : null}
               <StandingsTable places={places} unit={unit} />
             </>
           )}

@@ -21,7 +21,9 @@ function useNewVersion() {
       worker?.addEventListener("statechange", () => offer(worker));
     const check: { stop?: ReturnType<typeof setInterval> } = {};
     serviceWorker.register("/sw.js").then(
-      (registration) => {
+      (registration: ServiceWorkerRegistration | undefined) => {
+        // Some browsers refuse without a word.
+        if (!registration) return;
         offer(registration.waiting);
         watch(registration.installing);
         registration.addEventListener("updatefound", () => watch(registration.installing));

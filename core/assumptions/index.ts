@@ -60,6 +60,7 @@ const TABLE = {
   refillMinutes: [4, "min", "a person's time to read a wall meter over a full charge"],
   restMinutes: [12, "min", "to wait for rest volts and read them"],
   meterMinutes: [10, "min", "to put a meter on"],
+  bikeKg: [25, "kg", "a bike nobody weighed"],
   massKg: [100, "kg", "bike, rider and load when not weighed"],
   hubEfficiency: [0.78, "fraction", "battery to the shaft of a hub motor"],
   midEfficiency: [0.82, "fraction", "battery to the shaft of a mid motor"],

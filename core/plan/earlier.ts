@@ -25,8 +25,8 @@ export const NOTHING_KNOWN: Known = { knowledge: PRIOR, speedMps: {} };
 /** Shortest leg a course holds; shorter parts of a ride say little of its figure. */
 const SHORTEST_M = 20;
 
-/** How a test was ridden, as the forecast would have taken it; null where its parts are not known. */
-function earlierOf({ test, results, ...riding }: RiddenTest): EarlierResult | null {
+/** How a test was ridden, as the forecast would have taken it; null where its parts are not known. Climb nobody measured is none. */
+export function riddenAs({ test, results, ...riding }: RiddenTest): EarlierResult | null {
   const ridden = results.parts.filter(({ distanceM }) => distanceM >= SHORTEST_M);
   const totalM = ridden.reduce((sum, { distanceM }) => sum + distanceM, 0);
   if (totalM === 0) return null;
@@ -66,7 +66,7 @@ function earlierOf({ test, results, ...riding }: RiddenTest): EarlierResult | nu
 
 /** What the earlier tests of a bike say of its road load and of the speeds it is ridden at. */
 export function knownFrom(tests: readonly RiddenTest[]): Known {
-  const earlier = tests.flatMap((test) => earlierOf(test) ?? []);
+  const earlier = tests.flatMap((test) => riddenAs(test) ?? []);
   const ridden = new Map<string, { s: number; m: number }>();
   earlier.forEach(({ rig, course }, i) => {
     if (tests[i]?.results.meanSpeedMps === null) return;

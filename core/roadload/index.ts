@@ -11,3 +11,4 @@ export {
 } from "./course.ts";
 export { FACTORS, normalise, type Factor, type Normalised } from "./normalise.ts";
 export { conditionsFor, REFERENCES, type Reference } from "./reference.ts";
+export { shapleySplit } from "./shapley.ts";

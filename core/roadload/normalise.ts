@@ -2,6 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
 import { bad, good, type Result } from "#core/problems";
 import { courseEnergy, type CourseConditions, type RoadBike } from "./course.ts";
+import { shapleySplit } from "./shapley.ts";
 
 /** What may differ between two rides, each with the conditions that belong to it. */
 export const FACTORS = {
@@ -55,27 +56,6 @@ export interface Normalised {
   readonly beyond: readonly Factor[];
 }
 
-/** Shapley's split: each factor's mean marginal change over all orders, by weighted subsets. */
-function shapley(names: readonly Factor[], model: (changed: ReadonlySet<Factor>) => number) {
-  const n = names.length;
-  const values = Array.from({ length: 1 << n }, (_, mask) =>
-    model(new Set(names.filter((_, i) => mask & (1 << i)))),
-  );
-  const factorial = (k: number): number => (k < 2 ? 1 : k * factorial(k - 1));
-  const sizeOf = (mask: number) => names.reduce((size, _, i) => size + ((mask >> i) & 1), 0);
-  return names.map((name, i) => {
-    let sum = 0;
-    for (let mask = 0; mask < 1 << n; mask += 1) {
-      if (mask & (1 << i)) continue;
-      const size = sizeOf(mask);
-      sum +=
-        ((factorial(size) * factorial(n - size - 1)) / factorial(n)) *
-        (values[mask | (1 << i)]! - values[mask]!);
-    }
-    return [name, sum] as const;
-  });
-}
-
 /**
  * Brings a measured figure from its test's conditions to a reference: lambda = measured / M(test), normalised =
  * lambda M(reference), where M is the road load's energy per mile; and splits the way between them over what differs.
@@ -119,7 +99,7 @@ export function normalise(
     for (const name of changed) for (const key of FACTORS[name]) mixed[key] = to[key];
     return courseEnergy(mixed as unknown as CourseConditions, bike);
   };
-  const bars = shapley(differing, model).map(([name, change]) => [name, lambda * change] as const);
+  const bars = shapleySplit(differing, model).map(([name, change]) => [name, lambda * change] as const);
   const modelReference = courseEnergy(to, bike);
   return good({
     modelTest,

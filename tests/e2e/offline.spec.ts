@@ -8,7 +8,7 @@ import { test } from "./watched";
 
 /** A ride with the network truly cut: opened, logged, forecast, killed and opened again, and at last brought home. */
 test.describe.configure({ mode: "serial" });
-test.use({ viewport: { width: 390, height: 844 } });
+test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: "allow" });
 
 let address = "";
 let made = 0;

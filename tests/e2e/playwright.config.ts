@@ -10,6 +10,8 @@ export default defineConfig({
   use: {
     baseURL: process.env["BASE_URL"] ?? "http://127.0.0.1:4180",
     viewport: { width: 1280, height: 800 },
+    // Each test is a new browser: it would fetch the whole app anew to keep it. The tests without a network allow it.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium",
       args: [
