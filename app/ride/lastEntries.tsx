@@ -2,7 +2,7 @@ import type { LineSetting, LiveEntry } from "#core/log";
 import { clockText } from "#core/plan";
 import { useSystem } from "#ui/system";
 import type { Kept } from "./outbox";
-import { entryText } from "./state";
+import { entryText, hasLine } from "./state";
 
 /** Entries shown. */
 const MOST = 12;
@@ -47,7 +47,7 @@ export function LastEntries(props: LastEntriesProps) {
               {other ? <span className="font-sans text-quiet"> other phone</span> : null}
               {waits ? <span className="sr-only"> waits to be sent</span> : null}
             </span>
-            {entry.struck ? null : (
+            {entry.struck || !hasLine(entry, setting, system) ? null : (
               <button
                 type="button"
                 className="button button-plain"

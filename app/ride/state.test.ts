@@ -2,9 +2,10 @@ import { describe, expect, test } from "@jest/globals";
 import { foldLog, type Entry, type EntryBody } from "#core/log";
 import { METRES_PER_MILE } from "#core/quantities";
 import { bikeSchema } from "#core/records";
-import { entryText, stateOf } from "./state";
+import { entryText, hasLine, heldIn, stateOf } from "./state";
 
 const bike = bikeSchema.parse({ name: "Reed", levels: ["low", "high"], bars: 5, throttle: true });
+const setting = { levels: bike.levels, throttle: true };
 const first = { level: "low", ground: "asphalt" };
 let seq = 0;
 const line = (body: EntryBody): Entry => ({
@@ -48,6 +49,24 @@ describe("where a ride's log stands", () => {
     const found = state({ kind: "start" }, { kind: "end", reason: "byChoice" });
     expect(found.ended).toBe(true);
     expect(found.newest[0]!.body.kind).toBe("end");
-    expect(entryText(found.newest[0]!, { levels: bike.levels, throttle: true }, "imperial")).toBe("end");
+    expect(entryText(found.newest[0]!, setting, "imperial")).toBe("end: stopped by choice");
+  });
+  test("an end shows its figures, and is not corrected through the line, which has no words for it", () => {
+    const [end, start] = state(
+      { kind: "start", percent: 100 },
+      { kind: "end", reason: "cutOff", distanceM: 20 * METRES_PER_MILE, percent: 0 },
+    ).newest;
+    expect(entryText(end!, setting, "imperial")).toBe("end: the pack cut off 20mi 0%");
+    expect(hasLine(end!, setting, "imperial")).toBe(false);
+    expect(hasLine(start!, setting, "imperial")).toBe(true);
+  });
+  test("ticks of the held list are read off the log's notes, struck ones not", () => {
+    const tick = line({ kind: "note", note: "Held: Load" });
+    const log = [
+      tick,
+      line({ kind: "note", note: "Held: Speed" }),
+      line({ kind: "strike", target: tick.id }),
+    ];
+    expect([...heldIn(foldLog(log))]).toEqual(["Speed"]);
   });
 });

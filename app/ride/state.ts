@@ -1,5 +1,5 @@
 import type { Ridden } from "#core/live";
-import { writeLine, type LineSetting, type LiveEntry } from "#core/log";
+import { END_NAMES, writeLine, type LineSetting, type LiveEntry } from "#core/log";
 import { formatBare, type DimensionName, type System } from "#core/quantities";
 import type { Bike } from "#core/records";
 import type { TestResults } from "#core/results";
@@ -60,7 +60,6 @@ export function stateOf(
 }
 
 const OTHER: Readonly<Record<string, string>> = {
-  end: "end",
   refill: "charge",
   fullPowerEnd: "full power ended",
 };
@@ -76,8 +75,16 @@ export function entryText(
   whole = false,
 ): string {
   const line = whole ? writeLine(body, setting, system) : writeLine(body, setting, system, SHORT);
+  if (body.kind === "end") {
+    const figures = writeLine({ ...body, kind: "checkIn" }, setting, system, SHORT);
+    return `end: ${END_NAMES[body.reason]} ${figures ?? ""}`.trim();
+  }
   return line || OTHER[body.kind] || body.kind;
 }
+
+/** Whether the line has words for an entry, so that it can be corrected there. */
+export const hasLine = ({ body }: Pick<LiveEntry, "body">, setting: LineSetting, system: System): boolean =>
+  Boolean(writeLine(body, setting, system));
 
 /** How a tick of the held-constant list begins, as a note of the log. */
 export const HELD = "Held: ";

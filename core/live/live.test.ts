@@ -74,6 +74,11 @@ describe("when to turn", () => {
       state: "early",
       sentence: "You are where you began, with the reserve.",
     }));
+  test("nobody who is home is sent home, whatever is left", () =>
+    expect(turn(30, 0.95)).toMatchObject({
+      state: "soon",
+      sentence: "You are where you began, and the reserve is being used.",
+    }));
   test("against the plan: as planned, more, and more than such a day explains", () => {
     const expected = made.value.at(mi(8)).used.mean;
     const against = (more: number) => againstPlan(made.value, mi(8), { mean: expected + more, sd: 0.01 });

@@ -33,8 +33,14 @@ export function liveTurn(forecast: Forecast, atM: number, used: Uncertain): Live
   const aheadM = Math.min(atM + SOON_M, along.way.lengthM);
   const ahead = needs(aheadM);
   const usedAhead = surelyUsed + (along.whTo(aheadM).mean - along.whTo(atM).mean) / forecast.capacity.mean;
-  if (here.homeM < AT_HOME_M && surelyUsed < 1 - input.reserve)
-    return { state: "early", homeM: here.homeM, sentence: "You are where you began, with the reserve." };
+  if (here.homeM < AT_HOME_M) {
+    const kept = surelyUsed < 1 - input.reserve;
+    return {
+      state: kept ? "early" : "soon",
+      homeM: here.homeM,
+      sentence: `You are where you began, ${kept ? "with the reserve." : "and the reserve is being used."}`,
+    };
+  }
   const home = quantityToken(here.homeM, "distance", 1);
   const way = here.by === "back" ? "back the way you came" : "on along the course";
   if (surelyUsed + here.takes > 1)
