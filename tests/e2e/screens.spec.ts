@@ -52,8 +52,10 @@ test.describe("phone", () => {
   test.use({ viewport: { width: 390, height: 844 } });
   test("the stations are in the bottom bar", async ({ page }) => {
     await page.goto("/");
-    await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: "Compare" }).click();
-    await expect(page.getByRole("heading", { level: 1 })).toContainText("Standings");
+    const bar = page.getByRole("navigation", { name: "Stations" });
+    await expect(bar.getByRole("link")).toHaveText(["Today", "Plan", "Ride", "Strip"]);
+    await bar.getByRole("link", { name: "Ride" }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("Ride");
   });
 });
 
