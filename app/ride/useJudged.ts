@@ -17,7 +17,7 @@ import { placesOf, riddenOf } from "./state";
 export function useJudged(results: TestResults | null, live: readonly LiveEntry[], plan: PlanRecord | null) {
   const route = useMemo(() => (plan ? routeOf(plan) : null), [plan]);
   const view = results && liveView(results, plan?.plan.reserve);
-  const ridden = useMemo(() => results && riddenOf(results, live), [results, live.length]); // eslint-disable-line react-hooks/exhaustive-deps -- results follow the log
+  const ridden = useMemo(() => results && riddenOf(results, live), [results, live]);
   const planned = useMemo(() => {
     if (!route?.ok || !view || !results || !ridden) return null;
     const { forecast } = route.value;

@@ -20,18 +20,19 @@ export function useLog(loaded: LoadedRide) {
   const { line, ride, bike, entries } = loaded;
   const system = useSystem();
   const outbox = useOutbox(line.id);
-  const held = new Set(entries.map(({ id }) => id));
-  const own = outbox.log.filter(({ rideId }) => rideId === ride.id);
-  const pending = own.filter(({ id }) => !held.has(id)).map(({ entry }) => entry);
-  const log = [...entries, ...pending];
-  const live = foldLog(log);
   const first = { level: line.test.firstLevel || bike.levels[0]!, ground: line.test.firstGround };
-  const pendingKey = pending.map(({ id }) => id).join(" ");
-  const edits = useMemo(
-    () => pending.map((entry) => ({ ride: ride.place, entry })),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ids stand for the entries, which never change
-    [pendingKey, ride.place],
-  );
+  const { own, log, live, edits } = useMemo(() => {
+    const held = new Set(entries.map(({ id }) => id));
+    const mine = outbox.log.filter(({ rideId }) => rideId === ride.id);
+    const pending = mine.filter(({ id }) => !held.has(id)).map(({ entry }) => entry);
+    const all = [...entries, ...pending];
+    return {
+      own: mine,
+      log: all,
+      live: foldLog(all),
+      edits: pending.map((entry) => ({ ride: ride.place, entry })),
+    };
+  }, [entries, outbox.log, ride.id, ride.place]);
   const results = useLive(`/strip/${line.id}/record`, line.stamp, loaded.results, edits);
   const keepAt = (body: EntryBody, { at, clockOffsetS, supersedes = null }: Keeping) => {
     const lastSeq = log.reduce((most, entry) => Math.max(most, entry.seq), -1);

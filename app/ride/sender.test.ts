@@ -1,0 +1,123 @@
+import { beforeEach, describe, expect, test } from "@jest/globals";
+import "fake-indexeddb/auto";
+import type { Entry } from "#core/log";
+import { chunksOf, closeOutbox, dropOld, fact, keep, keepChunk, keepFact, keptOf } from "./outbox";
+import { isWaiting, sendChunk, sendNext, type Answer, type Post } from "./sender";
+
+const NOW = Date.UTC(2026, 9, 18, 9);
+const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
+let made = 0;
+let testId = "";
+
+/** Keeps an entry of a test that no other test of this file uses. */
+async function note(seq: number, rideId = "r", at = NOW): Promise<Entry> {
+  const entry: Entry = {
+    id: id((made += 1)),
+    seq,
+    at: new Date(at).toISOString(),
+    body: { kind: "note", note: `note ${seq}` },
+    supersedes: null,
+  };
+  await keep({ id: entry.id, testId: testId, rideId, entry, sent: false });
+  return entry;
+}
+
+/** A server that answers as told and remembers what it was sent. */
+function server(answer: (seqs: readonly number[]) => Answer | Error) {
+  const batches: number[][] = [];
+  const post: Post = (_path, body) => {
+    const seqs = (body as { entries: Entry[] }).entries.map(({ seq }) => seq);
+    batches.push(seqs);
+    const told = answer(seqs);
+    return told instanceof Error ? Promise.reject(told) : Promise.resolve(told);
+  };
+  return { post, batches };
+}
+const waiting = async () => (await keptOf(testId)).filter(isWaiting).map(({ entry }) => entry.seq);
+
+beforeEach(() => {
+  testId = `test ${(made += 1)}`;
+});
+
+describe("sending what waits", () => {
+  test("goes in order, one ride at a time, and is sent only when the server says so", async () => {
+    for (const seq of [3, 1, 2]) await note(seq);
+    await note(4, "another ride");
+    const { post, batches } = server(() => ({ status: 200 }));
+    expect(await sendNext(testId, post)).toBe("sent");
+    expect(batches).toEqual([[1, 2, 3]]);
+    expect(await waiting()).toEqual([4]);
+    expect(await sendNext(testId, post)).toBe("sent");
+    expect(await sendNext(testId, post)).toBe("empty");
+  });
+  test.each([
+    ["no network", new TypeError("no network")],
+    ["a server that broke", { status: 500 }],
+    ["a server too busy", { status: 429 }],
+  ])("%s leaves all of it waiting", async (_what, answer) => {
+    await note(1);
+    await note(2);
+    expect(await sendNext(testId, server(() => answer).post)).toBe("away");
+    expect(await waiting()).toEqual([1, 2]);
+  });
+  test("a refused batch goes out one by one; the refused entry stays, with its reason", async () => {
+    for (const seq of [1, 2, 3]) await note(seq);
+    const { post, batches } = server((seqs) =>
+      seqs.includes(2) ? { status: 400, sentences: ["Percent runs from 0 to 100."] } : { status: 200 },
+    );
+    expect(await sendNext(testId, post)).toBe("refused");
+    expect(batches).toEqual([[1, 2, 3], [1], [2], [3]]);
+    expect(await waiting()).toEqual([]);
+    expect((await keptOf(testId)).find(({ entry }) => entry.seq === 2)).toMatchObject({
+      sent: false,
+      refused: "Percent runs from 0 to 100.",
+    });
+  });
+  test("an entry that waits outlives the page", async () => {
+    await note(1);
+    await closeOutbox();
+    expect(await waiting()).toEqual([1]);
+  });
+});
+
+describe("what the browser keeps", () => {
+  test("drops what the server has held for long, and nothing that waits", async () => {
+    const [sent, open] = [await note(1), await note(2)];
+    await keep({ id: sent.id, testId: testId, rideId: "r", entry: sent, sent: true });
+    await dropOld(NOW + 30 * 86_400_000);
+    expect(await keptOf(testId)).toHaveLength(2);
+    await dropOld(NOW + 90 * 86_400_000);
+    expect((await keptOf(testId)).map((kept) => kept.id)).toEqual([open.id]);
+  });
+  test("remembers facts", async () => {
+    await keepFact("clock", 3600);
+    expect(await fact("clock")).toBe(3600);
+    expect(await fact("nothing")).toBeUndefined();
+  });
+});
+
+describe("rows of samples", () => {
+  const record = { logger: "stand-in", timeS: [1, 2], volts: [50, 50], amps: [3, 4] };
+  const row = (open: boolean) =>
+    keepChunk({ id: `${testId} row`, testId: testId, rideId: "r", record, open });
+  const answering =
+    (status: number): Post =>
+    () =>
+      Promise.resolve({ status, sentences: ["Times run back."] });
+  test("a row that still grows is not sent", async () => {
+    await row(true);
+    expect(await sendChunk(testId, answering(200))).toBe("empty");
+  });
+  test("a finished one goes out once, and waits while nobody answers", async () => {
+    await row(false);
+    expect(await sendChunk(testId, answering(503))).toBe("away");
+    expect(await sendChunk(testId, answering(200))).toBe("sent");
+    expect(await sendChunk(testId, answering(200))).toBe("empty");
+  });
+  test("a refused one stays with its reason and is not sent again", async () => {
+    await row(false);
+    expect(await sendChunk(testId, answering(400))).toBe("refused");
+    expect(await chunksOf(testId)).toMatchObject([{ refused: "Times run back." }]);
+    expect(await sendChunk(testId, answering(200))).toBe("empty");
+  });
+});
