@@ -1,10 +1,10 @@
 import { createHash } from "node:crypto";
 import type { Problem, Result } from "#core/problems";
 import { good } from "#core/problems";
-import { reckonTest, type TestResults } from "#core/results";
+import { digestOf, reckonTest, type TestDigest, type TestResults } from "#core/results";
 import type { Database } from "#db/client";
-import type { TestRecord } from "#core/records";
-import { cachedResults, keepResult, type CachedResult } from "#db/results";
+import { findDerived, keepDerived } from "#db/derived";
+import { cachedDigests, cachedResults, keepResult, type CachedResult } from "#db/results";
 import { loadRecord, type TestLine } from "#db/tests";
 
 /** The build the results come from: another build reckons anew. Without one, as in development, nothing is cached. */
@@ -12,10 +12,8 @@ const build = process.env["BAROMETRON_BUILD"] ?? null;
 
 const gone: readonly Problem[] = [{ code: "gone", path: "", sentence: "The test is no longer there." }];
 
-/** A hash of everything a test is reckoned from. */
-function hashOf(record: TestRecord): string {
-  return createHash("sha256").update(JSON.stringify(record)).digest("base64url");
-}
+/** A hash of everything something is reckoned from. */
+const hashOf = (from: unknown) => createHash("sha256").update(JSON.stringify(from)).digest("base64url");
 
 /**
  * Results of tests, from the cache where its stamp still holds; else, where only the stamp moved and the inputs' hash is
@@ -41,4 +39,38 @@ export async function resultsOf(
     }),
   );
   return new Map(results);
+}
+
+/** Digests of tests: from the cache where its stamp still holds, without reading whole results; else as `resultsOf`. */
+export async function digestsOf(
+  db: Database,
+  lines: readonly TestLine[],
+): Promise<ReadonlyMap<string, TestDigest>> {
+  const cached = build === null ? new Map<string, never>() : await cachedDigests(db);
+  const fresh = new Map<string, TestDigest>();
+  const stale = lines.filter((line) => {
+    const hit = cached.get(line.id) as { stamp: string; digest: TestDigest } | undefined;
+    if (hit?.stamp !== `${build}/${line.stamp}`) return true;
+    fresh.set(line.id, hit.digest);
+    return false;
+  });
+  if (stale.length)
+    for (const [id, result] of await resultsOf(db, stale))
+      if (result.ok) fresh.set(id, digestOf(result.value));
+  return fresh;
+}
+
+/**
+ * Something reckoned from several tests or sweeps, from the cache where its inputs are the same.
+ *
+ * @param kind of what is reckoned; @param from everything it is reckoned from, by value or by stamp
+ */
+export async function derivedOf<T>(db: Database, kind: string, from: unknown, reckon: () => T): Promise<T> {
+  if (build === null) return reckon();
+  const key = `${kind}/${build}/${hashOf(from)}`;
+  const hit = await findDerived(db, key);
+  if (hit !== undefined) return hit as T;
+  const value = reckon();
+  await keepDerived(db, key, value);
+  return value;
 }

@@ -2,10 +2,23 @@ import { eq, getTableColumns, lt, sql } from "drizzle-orm";
 import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
 import { v7 as uuidv7 } from "uuid";
 import type { Database } from "./client.ts";
-import { bench, bike, change, course, instrument, method, pack, plan, rider, setUp } from "./schema.ts";
+import {
+  bench,
+  bike,
+  change,
+  climb,
+  course,
+  instrument,
+  method,
+  pack,
+  plan,
+  rider,
+  setUp,
+  sweep,
+} from "./schema.ts";
 
 /** What a person keeps, changes, puts away and may want back. */
-const TABLES = { bike, pack, setUp, rider, instrument, bench, course, method, plan } as const;
+const TABLES = { bike, pack, setUp, rider, instrument, bench, course, method, plan, sweep, climb } as const;
 export type KeptKind = keyof typeof TABLES;
 export const KEPT_KINDS = Object.keys(TABLES) as readonly KeptKind[];
 

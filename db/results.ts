@@ -1,5 +1,5 @@
 import { inArray } from "drizzle-orm";
-import type { TestResults } from "#core/results";
+import { digestOf, type TestDigest, type TestResults } from "#core/results";
 import type { Database } from "./client.ts";
 import { result } from "./schema.ts";
 
@@ -23,9 +23,22 @@ export async function cachedResults(
   return new Map(rows.map(({ testId, ...cached }) => [testId, cached]));
 }
 
+/** Digests of cached results by test id, with their stamps: the bodies stay in the database. */
+export async function cachedDigests(
+  db: Database,
+): Promise<ReadonlyMap<string, { readonly stamp: string; readonly digest: TestDigest }>> {
+  const rows = await db
+    .select({ testId: result.testId, stamp: result.stamp, digest: result.digest })
+    .from(result);
+  return new Map(
+    rows.flatMap(({ testId, stamp, digest }) => (digest ? [[testId, { stamp, digest }] as const] : [])),
+  );
+}
+
 export async function keepResult(db: Database, testId: string, cached: CachedResult): Promise<void> {
+  const row = { ...cached, digest: digestOf(cached.body) };
   await db
     .insert(result)
-    .values({ testId, ...cached })
-    .onConflictDoUpdate({ target: result.testId, set: cached });
+    .values({ testId, ...row })
+    .onConflictDoUpdate({ target: result.testId, set: row });
 }

@@ -19,8 +19,10 @@ import type { Course } from "#core/course";
 import type { EntryBody } from "#core/log";
 import type { OcvTable } from "#core/pack";
 import type { Method, Plan } from "#core/plan";
-import type { Bench, Claim } from "#core/records";
-import type { TestResults } from "#core/results";
+import type { Bench, ClimbRecord, Claim, ReferenceRecord, Sweep } from "#core/records";
+import type { TestDigest, TestResults } from "#core/results";
+import type { Reference } from "#core/roadload";
+import type { Uncertain } from "#core/quantities";
 import type { Rehearsal } from "#core/standin";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
@@ -91,6 +93,7 @@ export const pack = pgTable(
     firstUsedOn: date("first_used_on", { mode: "string" }),
     cycles: integer("cycles"),
     massKg: doublePrecision("mass_kg"),
+    priceMinor: bigint("price_minor", { mode: "number" }),
     storage: text("storage").notNull().default(""),
     lastFullOn: date("last_full_on", { mode: "string" }),
     highestTempC: doublePrecision("highest_temp_c"),
@@ -243,6 +246,13 @@ export const test = pgTable(
     course: text("course").notNull().default(""),
     firstLevel: text("first_level").notNull().default(""),
     firstGround: text("first_ground").notNull().default("asphalt"),
+    windMps: doublePrecision("wind_mps"),
+    windFromDeg: doublePrecision("wind_from_deg"),
+    effort: text("effort"),
+    riderW: doublePrecision("rider_w"),
+    bpm: doublePrecision("bpm"),
+    stops: doublePrecision("stops"),
+    altitudeM: doublePrecision("altitude_m"),
     /** What the stand-in display rides, when the test is practice; such tests count for nothing. */
     rehearsal: jsonb("rehearsal").$type<Rehearsal>(),
     pencil: pencil(),
@@ -344,4 +354,84 @@ export const result = pgTable("result", {
   /** Of everything the result was reckoned from: with the same one, a new stamp needs no new reckoning. */
   inputs: text("inputs").notNull().default(""),
   body: jsonb("body").$type<TestResults>().notNull(),
+  /** The body without its drawings, for lists of many tests. */
+  digest: jsonb("digest").$type<TestDigest>(),
+});
+
+/** Sweeps of a bike: steady readings by level, ground and way. */
+export const sweep = pgTable(
+  "sweep",
+  {
+    id: id(),
+    bikeId: uuid("bike_id")
+      .notNull()
+      .references(() => bike.id),
+    packId: uuid("pack_id")
+      .notNull()
+      .references(() => pack.id),
+    setUpId: uuid("set_up_id").references(() => setUp.id),
+    riderId: uuid("rider_id").references(() => rider.id),
+    day: date("day", { mode: "string" }).notNull(),
+    body: jsonb("body").$type<Sweep>().notNull(),
+    archivedAt: archivedAt(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("sweep_by_bike").on(table.bikeId)],
+);
+
+/** Runs up hills. */
+export const climb = pgTable(
+  "climb",
+  {
+    id: id(),
+    bikeId: uuid("bike_id")
+      .notNull()
+      .references(() => bike.id),
+    packId: uuid("pack_id")
+      .notNull()
+      .references(() => pack.id),
+    setUpId: uuid("set_up_id").references(() => setUp.id),
+    riderId: uuid("rider_id").references(() => rider.id),
+    day: date("day", { mode: "string" }).notNull(),
+    body: jsonb("body").$type<ClimbRecord>().notNull(),
+    archivedAt: archivedAt(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("climb_by_bike").on(table.bikeId)],
+);
+
+/** Reference sets of the desk. A change is a new version; no version is ever changed, so that what names it keeps it. */
+export const reference = pgTable(
+  "reference",
+  {
+    id: id(),
+    name: text("name").notNull(),
+    version: integer("version").notNull(),
+    body: jsonb("body").$type<ReferenceRecord>().notNull(),
+    madeAt: timestamp("made_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [uniqueIndex("reference_version").on(table.name, table.version)],
+);
+
+/** Figures as they were published, each with the very conditions it was brought to. */
+export const published = pgTable(
+  "published",
+  {
+    id: id(),
+    testId: uuid("test_id")
+      .notNull()
+      .references(() => test.id),
+    /** Wh per metre. */
+    whPerM: jsonb("wh_per_m").$type<Uncertain>().notNull(),
+    reference: jsonb("reference").$type<Reference>().notNull(),
+    at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index("published_by_test").on(table.testId)],
+);
+
+/** What was reckoned from several tests, by the hash of what it was reckoned from: a cache, never the truth. */
+export const derived = pgTable("derived", {
+  key: text("key").primaryKey(),
+  body: jsonb("body").notNull(),
+  at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
 });

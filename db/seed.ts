@@ -1,9 +1,11 @@
 import { saveBench, saveBike, saveInstrument, savePack, saveRider, saveSetUp } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { BIKES, RIDERS, type DeskBike } from "./demo/desk.ts";
+import { CLIMBS, SWEEPS } from "./demo/field.ts";
 import { idMaker } from "./demo/make.ts";
 import { BENCHES, COURSES, INSTRUMENTS, PLANS } from "./demo/planned.ts";
 import { demoTests } from "./demo/tests.ts";
+import { saveClimb, saveSweep } from "./field.ts";
 import { appendEntries } from "./log.ts";
 import { saveCourse, savePlan } from "./plans.ts";
 import { bike, ride } from "./schema.ts";
@@ -57,6 +59,18 @@ async function seedPlans(db: Database, nextId: () => string, idOf: (name: string
   }
 }
 
+/** Sweeps and climbs. */
+async function seedField(db: Database, nextId: () => string, idOf: (name: string) => string): Promise<void> {
+  const linksOf = ({ bike: key, pack, setUp, rider }: (typeof SWEEPS)[number] | (typeof CLIMBS)[number]) => ({
+    bikeId: idOf(`bike/${key}`),
+    packId: idOf(`pack/${key}/${pack}`),
+    setUpId: idOf(`setUp/${key}/${setUp}`),
+    riderId: idOf(`rider/${rider}`),
+  });
+  for (const each of SWEEPS) await saveSweep(db, nextId(), linksOf(each), each.sweep);
+  for (const each of CLIMBS) await saveClimb(db, nextId(), linksOf(each), each.climb);
+}
+
 /** Sets the demo desk if the database holds no bike yet, all or nothing; says whether it did. */
 export async function seedOnce(database: Database): Promise<boolean> {
   return database.transaction(async (tx) => {
@@ -88,6 +102,7 @@ export async function seedOnce(database: Database): Promise<boolean> {
       }
     }
     await seedPlans(db, nextId, idOf);
+    await seedField(db, nextId, idOf);
     return true;
   });
 }

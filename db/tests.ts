@@ -58,6 +58,13 @@ const TEST_COLUMNS = [
   "course",
   "firstLevel",
   "firstGround",
+  "windMps",
+  "windFromDeg",
+  "effort",
+  "riderW",
+  "bpm",
+  "stops",
+  "altitudeM",
   "pencil",
 ] as const;
 

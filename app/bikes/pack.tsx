@@ -124,6 +124,11 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
                 <TextField field={fields.lastFullOn} label="Last full on" type="date" />
                 <TextField field={fields.highestTempC} label="Highest temperature seen" />
                 <TextField field={fields.massKg} label="Weight of the pack" />
+                <TextField
+                  field={fields.priceMinor}
+                  label="Price by itself"
+                  hint="Such as 749. Tells what a mile more costs on a larger pack."
+                />
               </section>
               <Cautions of="pack" most={3} />
             </>

@@ -1,52 +1,67 @@
-import { data, Link } from "react-router";
+import { data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
-import { resultsOf } from "#app/reckoning.server";
 import { found, idOf } from "#app/ui/require.server";
-import { testSentence } from "#app/ui/testLine";
-import { bridgeTo, type Bridge } from "#core/compare";
-import { fixed, formatUncertain, writeUncertain } from "#core/quantities";
-import type { Factor } from "#core/roadload";
-import { findTest } from "#db/tests";
+import { dayText, testSentence } from "#app/ui/testLine";
+import { bridgeTo, onceWeighed, underReference, type Bridge } from "#core/compare";
+import {
+  fixed,
+  formatUncertain,
+  plusOrMinus,
+  writeNarrowing,
+  fromSi,
+  unitOf,
+  writeUncertain,
+} from "#core/quantities";
+import { findReference, newestReferences, referenceKey, referenceName } from "#core/roadload";
+import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
-import { broughtOf, referenceNamed } from "./reference.server";
-import { Waterfall } from "./waterfall";
+import { comparedTests } from "./desk.server";
+import { DrawsCheck } from "./drawsCheck";
+import { allReferences } from "./references.server";
+import { FACTOR_WORDS, Waterfall } from "./waterfall";
 import type { Route } from "./+types/bridge";
 
-const GONE = "There is no such test.";
+const GONE = "There is no such test, or it has no figure yet.";
 
-export async function loader({ request, params, context }: Route.LoaderArgs) {
+/** The test and the reference an address names. */
+async function atAddress({ request, params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const db = context.get(dbContext);
-  const { rehearsal: _rehearsal, ...line } = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  const name = new URL(request.url).searchParams.get("under") ?? "House";
-  const reference = referenceNamed(name);
-  if (!reference) throw data(`There is no reference called ${name}.`, { status: 404 });
-  const full = { ...line, rehearsal: null };
-  const result = (await resultsOf(db, [full])).get(line.id);
-  const results = result?.ok ? result.value : null;
-  const brought = (await broughtOf(db, [full], () => results)).get(line.id);
-  const test = found(brought, "This test has no figure yet.");
+  const id = idOf(params.testId, GONE);
+  const key = new URL(request.url).searchParams.get("under") ?? "House";
+  const references = await allReferences(db);
+  const reference = findReference(references, key);
+  if (!reference) throw data(`There is no reference called ${key}.`, { status: 404 });
+  const { tests } = await comparedTests(db, { ids: [id] });
+  return { db, test: found(tests[0], GONE), reference, references };
+}
+
+export async function loader(args: Route.LoaderArgs) {
+  const { db, test, reference, references } = await atAddress(args);
+  const { line, compared } = test;
   return {
-    line,
+    line: { id: line.id, test: line.test, bike: line.bikeName, setUp: line.setUpName, rider: line.riderName },
+    compared,
     reference,
-    bikeKg: test.bikeKg,
-    assumedMass: test.assumedMass,
-    bridge: bridgeTo(test.ridden, test.bikeKg, reference),
+    names: newestReferences(references).map(({ name }) => name),
+    bridge: bridgeTo(compared, reference),
+    weighed: onceWeighed(compared, reference),
+    unweighed: [
+      ...(compared.ridden.bike.massKg === undefined ? ["the bike"] : []),
+      ...(compared.ridden.rider?.massKg === undefined ? ["the rider"] : []),
+    ],
+    published: await listPublished(db, line.id),
   };
 }
 
-/** What each factor is in words: what the reference has of it that the ride had not. */
-const FACTOR_WORDS: Readonly<Record<Factor, string>> = {
-  mass: "weight of rider and load",
-  wind: "wind",
-  climb: "climb",
-  air: "temperature and height of the air",
-  speed: "speed",
-  ground: "ground",
-  rider: "what the rider puts in",
-  stops: "stops",
-  lights: "lights",
-};
+/** Publishes the figure as it stands, with the very conditions it is under. */
+export async function action(args: Route.ActionArgs) {
+  const { db, test, reference } = await atAddress(args);
+  const under = underReference(test.compared, reference);
+  if (!under.ok) throw data("There is no figure to publish.", { status: 400 });
+  await publish(db, test.line.id, under.value.whPerM, reference);
+  return redirect(`/compare/bridge/${test.line.id}?under=${encodeURIComponent(referenceKey(reference))}`);
+}
 
 /** The figure under the reference with its error, and the measured one. */
 function Headline({ bridge: { under, measured } }: { readonly bridge: Bridge }) {
@@ -65,56 +80,105 @@ function Headline({ bridge: { under, measured } }: { readonly bridge: Bridge }) 
 
 /** From a measured figure to the same bike under a reference, bar by bar. */
 export default function BridgePage({ loaderData }: Route.ComponentProps) {
-  const { line, reference, bridge, bikeKg, assumedMass } = loaderData;
+  const { line, compared, reference, names, bridge, weighed, unweighed, published } = loaderData;
   const system = useSystem();
   const say = useSpoken();
+  const name = referenceName(reference);
+  const shown = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unitOf("energyPerDistance", system));
+  const narrowing =
+    bridge.ok && weighed
+      ? writeNarrowing(shown(plusOrMinus(bridge.value.under.whPerM)), shown(plusOrMinus(weighed)))
+      : null;
   return (
     <Page
-      title={`${line.bikeName} under ${reference.name}`}
-      line={testSentence(
-        line.test,
-        { bike: line.bikeName, setUp: line.setUpName, rider: line.riderName },
-        system,
-      )}
+      title={`${line.bike} under ${name}`}
+      line={testSentence(line.test, { bike: line.bike, setUp: line.setUp, rider: line.rider }, system)}
       next={
-        <Link to={`/compare?under=${encodeURIComponent(reference.name)}`} className="button">
+        <Link to={`/compare?under=${encodeURIComponent(referenceKey(reference))}`} className="button">
           Standings
         </Link>
       }
     >
-      <div className="grid max-w-4xl grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6">
+      <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6">
+        <nav aria-label="References" className="flex flex-wrap gap-x-4 text-sm">
+          {names.map((each) =>
+            each === reference.name ? (
+              <b key={each}>{each}</b>
+            ) : (
+              <Link key={each} to={`?under=${encodeURIComponent(each)}`} className="underline">
+                {each}
+              </Link>
+            ),
+          )}
+        </nav>
         {bridge.ok ? (
           <>
-            <Headline bridge={bridge.value} />
-            {bridge.value.under.beyond.length ? (
-              <p className="text-ochre">
-                Drawn hollow, for{" "}
-                {bridge.value.under.beyond.map((factor) => FACTOR_WORDS[factor]).join(" and ")}: the reference
-                lies so far from the ride that the road load, not the ride, says most of it.
-              </p>
-            ) : null}
+            <div>
+              <Headline bridge={bridge.value} />
+              {bridge.value.under.beyond.length ? (
+                <p className="mt-2 text-ochre">
+                  Drawn hollow, for{" "}
+                  {bridge.value.under.beyond.map((factor) => FACTOR_WORDS[factor]).join(" and ")}: the
+                  reference lies so far from the ride that the road load, not the ride, says most of it.
+                </p>
+              ) : null}
+              {narrowing ? (
+                <p className="mt-2 text-ochre">
+                  Weigh {unweighed.join(" and ")}: the plus-or-minus falls from {narrowing[0]} to{" "}
+                  {narrowing[1]}.
+                </p>
+              ) : null}
+            </div>
             <section className="sheet p-4">
               <h2 className="mb-2">The way there</h2>
-              <Waterfall bridge={bridge.value} reference={reference.name} words={FACTOR_WORDS} />
+              <Waterfall bridge={bridge.value} reference={name} />
             </section>
-            <section>
-              <h2 className="mb-2">What the doubt is made of</h2>
-              <ul>
-                {bridge.value.under.sources
-                  .filter(({ share }) => share >= 0.01)
-                  .map(({ name, share }) => (
-                    <li key={name} className="flex justify-between border-b border-rule py-1">
-                      <span>{name}</span>
-                      <span>{fixed(100 * share, 0)} %</span>
-                    </li>
-                  ))}
-              </ul>
-              <p className="mt-2 text-sm text-quiet">
-                The test took {fixed(bridge.value.under.lambda, 2)} times what the road load says of it, and
-                keeps that under {reference.name}.{" "}
-                {assumedMass ? `Nobody weighed the bike: ${fixed(bikeKg, 0)} kg are assumed.` : ""}
-              </p>
-            </section>
+            <div className="grid gap-6 md:grid-cols-2">
+              <section>
+                <h2 className="mb-2">What the doubt is made of</h2>
+                <ul>
+                  {bridge.value.under.sources
+                    .filter(({ share }) => share >= 0.01)
+                    .map(({ name: source, share }) => (
+                      <li key={source} className="flex justify-between border-b border-rule py-1">
+                        <span>{source}</span>
+                        <span>{fixed(100 * share, 0)} %</span>
+                      </li>
+                    ))}
+                </ul>
+                <p className="mt-2 text-sm text-quiet">
+                  The test took {fixed(bridge.value.under.lambda, 2)} times what the road load says of it, and
+                  keeps that under {name}.
+                </p>
+                <DrawsCheck compared={compared} reference={reference} whPerM={bridge.value.under.whPerM} />
+              </section>
+              <section>
+                <h2 className="mb-2">Published</h2>
+                {published.length ? (
+                  <ul>
+                    {published.map(({ id, at, whPerM, reference: set }) => (
+                      <li
+                        key={id}
+                        className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1"
+                      >
+                        <span>
+                          {dayText(at.slice(0, 10))}, under {referenceName(set)}
+                        </span>
+                        <span>{formatUncertain(whPerM, "energyPerDistance", system)}</span>
+                      </li>
+                    ))}
+                  </ul>
+                ) : (
+                  <p className="text-sm text-quiet">
+                    Nothing yet. A published figure keeps the conditions it was brought to, whatever becomes
+                    of the reference.
+                  </p>
+                )}
+                <Form method="post" className="mt-3">
+                  <button className="button">Publish this figure</button>
+                </Form>
+              </section>
+            </div>
           </>
         ) : (
           <Problems

@@ -1,28 +1,26 @@
-import type { Pair, Standing } from "#core/compare";
+import type { Standing, StandingInput } from "#core/compare";
 import type { Uncertain } from "#core/quantities";
+import type { Factor } from "#core/roadload";
 
-/** One test as the standings show it. Wh per metre. */
-export interface CompareRow {
-  readonly id: string;
+/** One row of the standings: a test, or a bike and set-up. */
+export interface CompareRow extends StandingInput {
+  readonly testIds: readonly string[];
   readonly bikeId: string;
   readonly bike: string;
   readonly setUp: string | null;
   readonly title: string;
   readonly drive: string;
   readonly day: string;
-  readonly whPerM: Uncertain;
-  readonly because: string;
+  /** In the measure shown, SI. */
+  readonly value: Uncertain;
+  readonly plain: number | null;
+  readonly beyond: readonly Factor[];
+  /** Reckoned from no reading. */
   readonly pencil: boolean;
-  readonly plainWhPerM: number | null;
   /** Readings in question. */
   readonly questions: number;
+  /** Share of the way ridden faster than the motor helps; null where not known. */
+  readonly unassistedShare: number | null;
 }
 
 export type Place = Standing<CompareRow>;
-
-/** Two chosen tests: their difference, and what else differed. */
-export interface ComparedPair extends Pair {
-  readonly first: CompareRow;
-  readonly second: CompareRow;
-  readonly confounders: readonly string[];
-}

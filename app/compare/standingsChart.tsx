@@ -12,7 +12,6 @@ interface ChartProps {
   readonly rows: readonly ChartRow[];
   readonly head: number;
   readonly row: number;
-  readonly unit: string;
 }
 
 interface Spot {
@@ -38,6 +37,15 @@ function PlainStroke({ cx = 0, cy = 0 }: Spot) {
   return <path d={`M${cx} ${cy - 8}V${cy + 8}`} stroke="var(--color-slate)" strokeWidth={2} />;
 }
 
+/** The end of the axis: a round figure beyond the farthest whisker. */
+function niceMost(rows: readonly ChartRow[]): number {
+  const most = Math.max(
+    ...rows.map(({ best, error, plain }) => Math.max(best + Math.min(error, best), plain ?? 0)),
+  );
+  const step = 10 ** Math.floor(Math.log10(most)) / 2;
+  return Math.ceil(most / step) * step;
+}
+
 /** Dots with whiskers, one a row, aligned with the rows of words beside them. */
 export default function StandingsChart({ rows, head, row }: ChartProps) {
   const placed = rows.map((each, i) => ({ ...each, y: i + 0.5 }));
@@ -54,7 +62,7 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
           dataKey="best"
           orientation="top"
           height={head}
-          domain={[0, (most: number) => Math.ceil((most * 1.15) / 5) * 5]}
+          domain={[0, niceMost(rows)]}
           tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
           axisLine={false}
           tickLine={false}

@@ -1,17 +1,17 @@
 import { dayText } from "#app/ui/testLine";
-import { formatBare, writeUncertain } from "#core/quantities";
-import { useSystem } from "#ui/system";
+import { decimalsOf, fixed, fromSi, writeIn, type DimensionName } from "#core/quantities";
 import type { Place } from "./row";
 
 /** The standings' figures as a table, behind the chart. */
 export function StandingsTable({
   places,
+  dimension,
   unit,
 }: {
   readonly places: readonly Place[];
+  readonly dimension: DimensionName;
   readonly unit: string;
 }) {
-  const system = useSystem();
   return (
     <details className="mt-4">
       <summary className="cursor-pointer text-spruce underline underline-offset-3">
@@ -32,7 +32,7 @@ export function StandingsTable({
           </thead>
           <tbody>
             {places.map(({ place, row }) => {
-              const { value, error } = writeUncertain(row.whPerM, "energyPerDistance", system);
+              const { value, error } = writeIn(row.value, dimension, unit);
               return (
                 <tr key={row.id}>
                   <td className="number">{place}</td>
@@ -46,9 +46,9 @@ export function StandingsTable({
                     {value} ± {error}
                   </td>
                   <td className="number">
-                    {row.plainWhPerM === null
+                    {row.plain === null
                       ? "none"
-                      : formatBare(row.plainWhPerM, "energyPerDistance", system)}
+                      : fixed(fromSi(row.plain, dimension, unit), decimalsOf(dimension, unit))}
                   </td>
                 </tr>
               );

@@ -1,24 +1,37 @@
 import type { Bridge } from "#core/compare";
-import { formatBare, fromSi, unitOf } from "#core/quantities";
+import { formatBare, fromSi, plusOrMinus, unitOf } from "#core/quantities";
 import type { Factor } from "#core/roadload";
-import { useSystem } from "#ui/system";
+import { useSpoken, useSystem } from "#ui/system";
 
 interface WaterfallProps {
   readonly bridge: Bridge;
   readonly reference: string;
-  readonly words: Readonly<Record<Factor, string>>;
 }
+
+/** What each factor is in words: what the reference has of it that the ride had not. */
+export const FACTOR_WORDS: Readonly<Record<Factor, string>> = {
+  mass: "weight of rider and load",
+  wind: "wind",
+  climb: "climb",
+  air: "temperature and height of the air",
+  speed: "speed",
+  ground: "ground",
+  rider: "what the rider puts in",
+  stops: "stops",
+  lights: "lights",
+};
 
 /** Share of the widest sum that the drawing leaves free. */
 const ROOM = 1.05;
 
 /** Bars from the measured figure to the reference, each from where the last one ended; a table that is drawn. */
-export function Waterfall({ bridge, reference, words }: WaterfallProps) {
+export function Waterfall({ bridge, reference }: WaterfallProps) {
   const system = useSystem();
+  const say = useSpoken();
   const unit = unitOf("energyPerDistance", system);
   const { measured, bars, under } = bridge;
   const ends = bars.reduce<readonly number[]>(
-    (sums, bar) => [...sums, sums.at(-1)! + bar.whPerM],
+    (sums, bar) => [...sums, sums.at(-1)! + bar.whPerM.mean],
     [measured.mean],
   );
   const most = ROOM * Math.max(...ends, under.whPerM.mean);
@@ -28,21 +41,27 @@ export function Waterfall({ bridge, reference, words }: WaterfallProps) {
       name: "measured",
       from: 0,
       to: measured.mean,
-      text: formatBare(measured.mean, "energyPerDistance", system),
+      text: formatBare(measured.mean, "energyPerDistance", system, 2),
+      error: formatBare(plusOrMinus(measured), "energyPerDistance", system, 2),
+      sentence: "",
       sum: true,
     },
-    ...bars.map(({ factor, whPerM }, i) => ({
-      name: words[factor],
+    ...bars.map(({ factor, whPerM, sentence }, i) => ({
+      name: FACTOR_WORDS[factor],
       from: ends[i]!,
       to: ends[i + 1]!,
-      text: `${whPerM < 0 ? "−" : "+"}${Math.abs(fromSi(whPerM, "energyPerDistance", unit)).toFixed(2)}`,
+      text: `${whPerM.mean < 0 ? "−" : "+"}${Math.abs(fromSi(whPerM.mean, "energyPerDistance", unit)).toFixed(2)}`,
+      error: formatBare(plusOrMinus(whPerM), "energyPerDistance", system, 2),
+      sentence: say(sentence),
       sum: false,
     })),
     {
       name: `under ${reference}`,
       from: 0,
       to: under.whPerM.mean,
-      text: formatBare(under.whPerM.mean, "energyPerDistance", system),
+      text: formatBare(under.whPerM.mean, "energyPerDistance", system, 2),
+      error: formatBare(plusOrMinus(under.whPerM), "energyPerDistance", system, 2),
+      sentence: "",
       sum: true,
     },
   ];
@@ -52,17 +71,22 @@ export function Waterfall({ bridge, reference, words }: WaterfallProps) {
         <tr>
           <th>What differs</th>
           <th className="number">{unit}</th>
-          <th className="w-1/2">
+          <th className="number">±</th>
+          <th className="hidden w-2/5 sm:table-cell">
             <span className="sr-only">Drawn</span>
           </th>
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ name, from, to, text, sum }) => (
+        {rows.map(({ name, from, to, text, error, sentence, sum }) => (
           <tr key={name}>
-            <td className={sum ? "font-bold" : ""}>{name}</td>
+            <td>
+              <span className={sum ? "font-bold" : ""}>{name}</span>
+              {sentence ? <span className="block text-sm text-quiet">{sentence}</span> : null}
+            </td>
             <td className={`number ${sum ? "font-bold" : ""}`}>{text}</td>
-            <td aria-hidden>
+            <td className="number text-quiet">{error}</td>
+            <td aria-hidden className="hidden sm:table-cell">
               <div className="relative h-5">
                 <div
                   className={`absolute inset-y-0 ${sum ? "bg-spruce" : to < from ? "border border-spruce bg-tint" : "border border-ochre bg-sheet"}`}

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { compassText, compassWritten } from "#app/ui/compass";
 import { choice, linesText, numberText, pencilText, quantityText, shareText, tick } from "#app/ui/formText";
 import { courseSchema, type Course } from "#core/course";
 import { formatInput, parseQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
@@ -11,24 +12,6 @@ const shown = (value: number | undefined, name: DimensionName, system: System, d
   value === undefined ? "" : formatInput(value, name, unitOf(name, system), digits);
 const plain = (value: number | undefined) => (value === undefined ? "" : String(value));
 const percent = (share: number) => `${Number((100 * share).toFixed(1))} %`;
-
-const COMPASS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
-
-/** Where the wind comes from: a compass point or degrees; empty is undefined. */
-const compassText = choice.transform((text, context) => {
-  if (text === undefined) return undefined;
-  const point = COMPASS.indexOf(text.toUpperCase() as (typeof COMPASS)[number]);
-  if (point >= 0) return point * 45;
-  const degrees = Number(text.replace("°", ""));
-  if (Number.isFinite(degrees)) return degrees;
-  context.addIssue({
-    code: "custom",
-    message: `“${text}” is no direction: type N, NE, E, SE, S, SW, W, NW, or degrees from 0 to 360.`,
-  });
-  return z.NEVER;
-});
-const compassWritten = (degrees: number | undefined) =>
-  degrees === undefined ? "" : degrees % 45 === 0 ? COMPASS[(degrees / 45) % 8]! : String(degrees);
 
 /** One of several ticks of the same name: none, one or many are sent. */
 const ticks = z

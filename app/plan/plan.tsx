@@ -32,7 +32,7 @@ import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "
 import { Headline, PlanFacts, Warnings } from "./outlook";
 import { PlanFields } from "./planFields";
 import { loadDesk, planRecord } from "#app/planning.server";
-import { useKeeping } from "./useKeeping";
+import { useKeeping } from "#app/ui/useKeeping";
 import { usePlan } from "./usePlan";
 import { YieldPanel } from "./yieldPanel";
 import type { Route } from "./+types/plan";
@@ -112,6 +112,12 @@ async function startTest(
     course: line.courseId ? course.name : "",
     firstLevel: method.drive === "throttle" ? "throttle" : plan.level,
     firstGround: course.legs[0]!.ground,
+    effort: plan.effort,
+    riderW: plan.riderW,
+    bpm: plan.bpm,
+    windMps: plan.windMps,
+    windFromDeg: plan.windMps ? plan.windFromDeg : undefined,
+    altitudeM: course.altitudeM,
   });
   const { bikeId, packId, setUpId, riderId } = line;
   const links = { bikeId, packId, secondPackId: null, setUpId, riderId };

@@ -1,7 +1,8 @@
 import type { Bike } from "#core/records";
 import { DRIVES } from "#core/records";
 import { END_NAMES, ENDS } from "#core/log";
-import { EFFORTS, QUESTIONS, TAKEN, UNTILS, type Plan } from "#core/plan";
+import { QUESTIONS, TAKEN, UNTILS, type Plan } from "#core/plan";
+import { EFFORTS } from "#core/records";
 import { Area, Choose, Line, Tick, Ticks } from "#ui/lines";
 import type { ReactNode } from "react";
 

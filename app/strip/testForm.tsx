@@ -5,8 +5,10 @@ import { GROUNDS } from "#core/log";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
 import {
   DRIVES,
+  EFFORTS,
   SCHOOLS,
-  testSchema,
+  testFields,
+  windSense,
   utcOffsetSchema,
   type Bike,
   type PackRecord,
@@ -14,7 +16,8 @@ import {
   type SetUp,
   type Test,
 } from "#core/records";
-import { choice, pencilText, quantityText, readInto, words } from "#app/ui/formText";
+import { compassText, compassWritten } from "#app/ui/compass";
+import { choice, numberText, pencilText, quantityText, readInto, words } from "#app/ui/formText";
 import { SelectField, TextField } from "#ui/field";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
@@ -22,7 +25,7 @@ import { useSystem } from "#ui/system";
 /** How far ahead of the server's clock a day may lie: the widest time zone. */
 const AHEAD_MS = 14 * 3600 * 1000;
 
-const withLinks = testSchema.extend({
+const withLinks = testFields.extend({
   utcOffset: utcOffsetSchema.optional(),
   packId: z.uuid("Choose the pack."),
   secondPackId: z.uuid().nullable(),
@@ -44,6 +47,13 @@ export const testForm = (system: System, nowMs: number) =>
       course: words,
       firstLevel: words,
       firstGround: choice,
+      windMps: quantityText("speed", system),
+      windFromDeg: compassText,
+      effort: choice,
+      riderW: numberText,
+      bpm: numberText,
+      stops: numberText,
+      altitudeM: quantityText("climb", system),
       utcOffset: choice,
       packId: choice,
       secondPackId: choice.transform((id) => id ?? null),
@@ -52,6 +62,7 @@ export const testForm = (system: System, nowMs: number) =>
       pencil: pencilText,
     }),
     withLinks
+      .superRefine(windSense)
       .refine(({ packId, secondPackId }) => packId !== secondPackId, {
         path: ["secondPackId"],
         message: "That is the first pack again: choose the other, or none.",
@@ -73,6 +84,13 @@ const FIELDS = [
   "course",
   "firstLevel",
   "firstGround",
+  "windMps",
+  "windFromDeg",
+  "effort",
+  "riderW",
+  "bpm",
+  "stops",
+  "altitudeM",
   "utcOffset",
   "packId",
   "secondPackId",
@@ -138,6 +156,13 @@ export function TestForm({
         ...test,
         airTempC: shown(test.airTempC, "temperature"),
         packTempC: shown(test.packTempC, "temperature"),
+        windMps: shown(test.windMps, "speed"),
+        windFromDeg: compassWritten(test.windFromDeg),
+        effort: test.effort ?? "",
+        riderW: test.riderW === undefined ? "" : String(test.riderW),
+        bpm: test.bpm === undefined ? "" : String(test.bpm),
+        stops: test.stops === undefined ? "" : String(test.stops),
+        altitudeM: shown(test.altitudeM, "climb"),
         utcOffset: clock ?? "",
         packId: links.packId,
         secondPackId: links.secondPackId ?? "",
@@ -200,6 +225,40 @@ export function TestForm({
               options={[{ value: "", label: "not noted" }, ...same(levels)]}
             />
             <SelectField field={fields.firstGround} label="Ground at the start" options={same(GROUNDS)} />
+          </section>
+          <section className="grid gap-4 sm:grid-cols-2">
+            <h2 className="sm:col-span-2">For bringing it to other conditions</h2>
+            <p className="text-sm text-quiet sm:col-span-2">
+              What is left empty is taken from the log, else assumed, and makes the figure less sure.
+            </p>
+            <SelectField
+              field={fields.effort}
+              label="What the rider put in"
+              options={[{ value: "", label: "not noted: easy is assumed" }, ...same(EFFORTS)]}
+            />
+            <TextField field={fields.riderW} label="or in watts" hint="Such as 80." inputMode="decimal" />
+            <TextField
+              field={fields.bpm}
+              label="or as a heart rate held"
+              hint="Read by the rider's own line of beats and watts."
+              inputMode="decimal"
+            />
+            <TextField field={fields.stops} label="Stops in all" hint="Such as 12." inputMode="numeric" />
+            <TextField
+              field={fields.windMps}
+              label="How strong the wind was"
+              hint="Such as 8 mph; 0 for none."
+            />
+            <TextField
+              field={fields.windFromDeg}
+              label="Where it came from"
+              hint="N, NE and so on, or degrees."
+            />
+            <TextField
+              field={fields.altitudeM}
+              label="Height above the sea"
+              hint="Thin air is easier to ride in."
+            />
           </section>
         </>
       )}

@@ -53,6 +53,7 @@ export async function loader({ context }: Route.LoaderArgs) {
       bike: line.bikeName,
       title: line.test.title,
       whPerM: result.best.value,
+      figure: { mean: result.best.value.mean, effects: { [`measured:${line.id}`]: result.best.value.sd } },
     })),
   );
   const today = new Date().toISOString().slice(0, 10);

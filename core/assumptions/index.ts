@@ -74,6 +74,7 @@ const TABLE = {
   windSdMps: [1, "m/s", "doubt of the wind along the way, 1 sd"],
   riderSdShare: [0.25, "fraction", "doubt of what the rider puts in, 1 sd"],
   speedSdShare: [0.08, "fraction", "doubt of the speed a level is ridden at, 1 sd"],
+  speedClockSdShare: [0.05, "fraction", "doubt of a speed taken from the times of check-ins, 1 sd"],
   speedHeldSdShare: [0.03, "fraction", "doubt of a speed that is meant to be held, 1 sd"],
   riderHeldSdShare: [0.15, "fraction", "doubt of a rider's power held by heart rate or watts, 1 sd"],
   massSdShare: [0.01, "fraction", "doubt of what bike, rider and load weigh when weighed, 1 sd"],

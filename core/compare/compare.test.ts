@@ -1,11 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { confounders, pairOf, standings } from "#core/compare";
+import { confounders, standings } from "#core/compare";
 import { normalCdf } from "#core/quantities";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 describe("standings", () => {
-  const row = (id: string, mean: number, sd: number) => ({ id, whPerM: { mean, sd } });
+  const row = (id: string, mean: number, sd: number) => ({ id, figure: { mean, effects: { [id]: sd } } });
   test("thriftiest first, and the neighbours that could be swapped", () => {
     const { places, swaps } = standings([row("c", 20, 0.1), row("a", 10, 0.5), row("b", 10.4, 0.5)]);
     expect(places.map(({ place, row: { id } }) => [place, id])).toEqual([[1, "a"], [2, "b"], [3, "c"]]); // prettier-ignore
@@ -13,19 +13,24 @@ describe("standings", () => {
     expect(swaps[0]).toMatchObject({ upper: 1, lower: 2 });
     expect(swaps[0]!.chance).toBeCloseTo(normalCdf(-0.4 / Math.SQRT1_2), 9);
   });
+  test("errors that two share do not blur their order", () => {
+    const on = (id: string, mean: number, shared: string) => ({
+      id,
+      figure: { mean, effects: { [id]: 0.1, [shared]: 1 } },
+    });
+    expect(standings([on("a", 10, "pack"), on("b", 10.4, "pack")]).swaps).toEqual([]);
+    expect(standings([on("a", 10, "pack"), on("b", 10.4, "other")]).swaps).toHaveLength(1);
+  });
+  test("where more is better the most stands first", () => {
+    const { places, swaps } = standings([row("a", 30, 2), row("b", 31, 2)], "more");
+    expect(places.map(({ row: { id } }) => id)).toEqual(["b", "a"]);
+    expect(swaps[0]!.chance).toBeCloseTo(normalCdf(-1 / Math.hypot(2, 2)), 9);
+  });
   test("none at all", () => expect(standings([])).toEqual({ places: [], swaps: [] }));
   test.each([[0, 0.5], [1.959964, 0.975], [-1, 0.158655], [8, 1]])("the normal at %p", (x, p) => expect(normalCdf(x)).toBeCloseTo(p, 6)); // prettier-ignore
 });
 
-describe("a pair", () => {
-  test("is resolved only beyond two sd", () => {
-    expect(pairOf({ mean: 15, sd: 0.3 }, { mean: 14, sd: 0.4 })).toMatchObject({
-      difference: { mean: 1, sd: 0.5 },
-      resolved: false,
-    });
-    expect(pairOf({ mean: 15.1, sd: 0.3 }, { mean: 14, sd: 0.4 }).resolved).toBe(true);
-    expect(pairOf({ mean: 12, sd: 0.3 }, { mean: 14, sd: 0.4 }).resolved).toBe(true);
-  });
+describe("what else differed", () => {
   const record = (rest: object, lightsOn = false, chargerDone = true): TestRecord =>
     testRecordSchema.parse({
       test: { title: "t", day: "2026-10-18", airTempC: 15, ...rest },
@@ -40,6 +45,25 @@ describe("a pair", () => {
         },
       ],
     });
+  test("effort, pack and its age count, the charge at the start too", () => {
+    const told = (rest: object, pack: object, percent: number) => {
+      const made = record(rest);
+      const [ride] = made.rides;
+      const start = { ...ride!.entries[0]!, body: { kind: "start" as const, percent } };
+      return { ...made, pack: { ...made.pack, ...pack }, rides: [{ ...ride!, entries: [start] }] };
+    };
+    const sentences = confounders(
+      told({ effort: "hard" }, { firstUsedOn: "2020-10-18" }, 98),
+      told({ bpm: 120 }, { name: "q", firstUsedOn: "2026-01-01" }, 70),
+      "metric",
+    );
+    expect(sentences).toEqual([
+      "The charge at the start differs: 98 % and 70 %.",
+      "What the rider put in: hard, and 120 beats a minute.",
+      "Different packs: p and q.",
+      "The packs' ages differ: 6.0 and 0.8 years.",
+    ]);
+  });
   test("two alike have nothing to confound them", () =>
     expect(confounders(record({}), record({}), "metric")).toEqual([]));
   test("what differs is listed in sentences", () => {
@@ -67,28 +91,23 @@ describe("properties of the standings", () => {
       sd: fc.double({ min: 0.01, max: 5, noNaN: true }),
     }),
   });
+  const placed = ({ id, whPerM: { mean, sd } }: { id: string; whPerM: { mean: number; sd: number } }) => ({
+    id,
+    figure: { mean, effects: { [id]: sd } },
+  });
   test("they rise, and every test has one place", () => {
     fc.assert(
       fc.property(fc.array(row, { maxLength: 30 }), (rows) => {
-        const { places, swaps } = standings(rows);
+        const { places, swaps } = standings(rows.map(placed));
         expect(places.map(({ place }) => place)).toEqual(rows.map((_, i) => i + 1));
         expect(
-          places.every(({ row: each }, i) => i === 0 || each.whPerM.mean >= places[i - 1]!.row.whPerM.mean),
+          places.every(({ row: each }, i) => i === 0 || each.figure.mean >= places[i - 1]!.row.figure.mean),
         ).toBe(true);
         for (const { chance, upper, lower } of swaps) {
           expect(lower - upper).toBe(1);
           expect(chance).toBeGreaterThanOrEqual(0.1);
           expect(chance).toBeLessThanOrEqual(0.5 + 1e-6);
         }
-      }),
-    );
-  });
-  test("a pair the other way round is the same verdict with the other sign", () => {
-    fc.assert(
-      fc.property(row, row, ({ whPerM: a }, { whPerM: b }) => {
-        const [there, back] = [pairOf(a, b), pairOf(b, a)];
-        expect(there.difference.mean).toBeCloseTo(-back.difference.mean, 12);
-        expect(there.resolved).toBe(back.resolved);
       }),
     );
   });

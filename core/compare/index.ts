@@ -1,12 +1,54 @@
-export { standings, type Standing, type StandingInput, type Swap } from "./standings.ts";
-export { confounders, pairOf, type Pair } from "./pair.ts";
+export {
+  differenceTraced,
+  mapTraced,
+  pooledTraced,
+  sourceOf,
+  sumTraced,
+  tracedShares,
+  untraced,
+  type Traced,
+} from "./traced.ts";
+export { asRidden, type Compared, type FittedBike, type PartOf } from "./compared.ts";
+export { chanceLess, standings, type Standing, type StandingInput, type Swapped } from "./standings.ts";
+export {
+  inMeasure,
+  MEASURE,
+  MEASURES,
+  unitOfMeasure,
+  type MeasureBasis,
+  type MeasureName,
+} from "./measure.ts";
+export { confounders } from "./confounders.ts";
 export { spot, type Spot, type SpotPack, type SpotRow } from "./spot.ts";
 export { pairedDifference, type PairedDifference, type Run } from "./paired.ts";
 export { climbOf, type Climb, type ClimbRun } from "./climb.ts";
+export { onceWeighed, underReference, type UnderReference } from "./underReference.ts";
+export { bridgeTo, type Bridge, type BridgeBar } from "./bridge.ts";
+export { drawerUnder, spreadOf } from "./draws.ts";
+export { jointPair, orderWarning, type JointPair, type SidesOf } from "./joint.ts";
+export { neededFor, type Needed } from "./needed.ts";
+export type { PairedTest } from "./runs.ts";
 export {
-  bridgeTo,
-  underReference,
-  type Bridge,
-  type BridgeBar,
-  type UnderReference,
-} from "./underReference.ts";
+  drivenBy,
+  sweepResults,
+  sweepRows,
+  sweepSpots,
+  type SweepCurve,
+  type SweepResults,
+  type SweepSpot,
+} from "./sweep.ts";
+export { climbFigures, climbRow, type ClimbFigures } from "./climbs.ts";
+export { fittedBike } from "./fitted.ts";
+export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./seasons.ts";
+export { claimReport, type ClaimEnd, type ClaimInput, type ClaimReport } from "./claims.ts";
+export {
+  boardOf,
+  LEVEL_PLACES,
+  partFor,
+  type Board,
+  type BoardAsk,
+  type BoardEntry,
+  type BoardRow,
+} from "./board.ts";
+export { cheapestOption, packOptions, type PackOption } from "./options.ts";
+export { bikeCells, type BikeCell } from "./cells.ts";

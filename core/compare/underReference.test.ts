@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { bridgeTo, underReference } from "#core/compare";
+import { bridgeTo, drawerUnder, onceWeighed, spreadOf, underReference, type Compared } from "#core/compare";
 import type { RiddenTest } from "#core/plan";
+import { chanceFrom } from "#core/standin";
 import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { conditionsFor, courseEnergy, REFERENCES, type Reference } from "#core/roadload";
@@ -17,6 +18,11 @@ interface Told {
   readonly drive?: "pedal" | "throttle";
   readonly assistMph?: number;
   readonly sd?: number;
+  readonly unassistedShare?: number;
+  readonly weighed?: boolean;
+  readonly motorW?: number;
+  readonly capacityFall?: number;
+  readonly test?: object;
 }
 
 /** A test of 20 miles at 15 Wh/mi. */
@@ -26,16 +32,17 @@ function ridden({
   ground = "asphalt",
   sd = 0.4,
   ...told
-}: Told = {}) {
+}: Told = {}): Compared {
   const bike = bikeSchema.parse({
     name: "Reed",
     levels: ["low", "high"],
-    massKg: 26,
+    ...(told.weighed !== false && { massKg: 26 }),
+    ...(told.motorW !== undefined && { motorW: told.motorW }),
     throttle: true,
     ...(told.assistMph !== undefined && { assistToMps: told.assistMph * MPS_PER_MPH }),
   });
   const of = { value: { mean: 15 / METRES_PER_MILE, sd: sd / METRES_PER_MILE }, because: "", pencil: false };
-  return {
+  const test = {
     bike,
     setUp: setUpSchema.parse({ name: "plain" }),
     rider: riderSchema.parse({ name: "Maren", massKg: told.riderKg ?? 70 }),
@@ -44,6 +51,7 @@ function ridden({
       day: "2026-10-18",
       drive: told.drive ?? "pedal",
       airTempC: told.airTempC ?? 20,
+      ...told.test,
     }),
     results: {
       best: of,
@@ -51,16 +59,30 @@ function ridden({
       meanSpeedMps: mph === null ? null : mph * MPS_PER_MPH,
       climbM,
       distance: of,
+      noted: {
+        stops: null,
+        bpm: null,
+        windMps: null,
+        unassistedShare: told.unassistedShare ?? null,
+        clockSpeedMps: null,
+        climbM: null,
+        guesses: [],
+      },
+      budget:
+        told.capacityFall === undefined
+          ? []
+          : [{ source: "capacity", variance: told.capacityFall / METRES_PER_MILE ** 2 }],
     },
   } as unknown as RiddenTest;
+  return { id: "t1", bikeId: "b1", packId: "p1", ridden: test, bikeKg: 26, fitted: null };
 }
 const under = (told: Told = {}, reference = house) => {
-  const found = underReference(ridden(told), 26, reference);
+  const found = underReference(ridden(told), reference);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return found.value;
 };
 function bridge(told: Told = {}, reference = house) {
-  const found = bridgeTo(ridden(told), 26, reference);
+  const found = bridgeTo(ridden(told), reference);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return found.value;
 }
@@ -100,13 +122,13 @@ describe("a test brought to a reference", () => {
     ])
       for (const reference of REFERENCES.filter(({ name }) => name !== "Throttle flat")) {
         const { bars, measured, under: answer } = bridge(told, reference);
-        const sum = bars.reduce((total, bar) => total + bar.whPerM, 0);
+        const sum = bars.reduce((total, bar) => total + bar.whPerM.mean, 0);
         expect(sum).toBeCloseTo(answer.whPerM.mean - measured.mean, 10);
       }
   });
   test("its bars go the way they should", () => {
     const bar = (told: Told, factor: string) =>
-      bridge(told).bars.find((each) => each.factor === factor)?.whPerM ?? 0;
+      bridge(told).bars.find((each) => each.factor === factor)?.whPerM.mean ?? 0;
     expect(bar({ mph: 18 }, "speed")).toBeLessThan(0);
     expect(bar({ ground: "grass" }, "ground")).toBeLessThan(0);
     expect(bar({ airTempC: -5 }, "air")).toBeLessThan(0);
@@ -126,7 +148,7 @@ describe("a test brought to a reference", () => {
   test("on the throttle the reference's rider does nothing either", () =>
     expect(wh({ drive: "throttle" }, flat)).toBeGreaterThan(wh({ drive: "throttle" }, house)));
   test("a motor that rests below the reference's speed is refused, with both speeds", () => {
-    const found = underReference(ridden({ assistMph: 15.5, mph: 14 }), 26, flat);
+    const found = underReference(ridden({ assistMph: 15.5, mph: 14 }), flat);
     expect(found.ok).toBe(false);
     if (!found.ok)
       expect(spoken(found.problems[0]!.sentence, "imperial")).toBe(
@@ -135,8 +157,112 @@ describe("a test brought to a reference", () => {
   });
   test("a test without parts is refused", () => {
     const bare = ridden();
-    expect(underReference({ ...bare, results: { ...bare.results, parts: [] } }, 26, house)).toMatchObject({
+    const empty = { ...bare.ridden, results: { ...bare.ridden.results, parts: [] } };
+    expect(underReference({ ...bare, ridden: empty }, house)).toMatchObject({
       problems: [{ code: "no-parts" }],
     });
+  });
+  test("a motor too weak for the reference is refused, with the speed it reaches", () => {
+    const found = underReference(ridden({ drive: "throttle", motorW: 120 }), flat);
+    expect(found.ok ? "" : spoken(found.problems[0]!.sentence, "imperial")).toMatch(
+      /^The motor of 120 W reaches 1[0-5]\.\d mph: it does not hold the reference's 20\.0 mph\.$/,
+    );
+  });
+  test("miles ridden faster than the motor helps do not count as frugal", () => {
+    const assisted = wh({ assistMph: 20 });
+    const outrun = wh({ assistMph: 20, unassistedShare: 0.4 });
+    expect(outrun).toBeGreaterThan(1.5 * assisted);
+    const speed = bridge({ assistMph: 20, unassistedShare: 0.4 }).bars.find(
+      ({ factor }) => factor === "speed",
+    )!;
+    expect(speed.whPerM.mean).toBeGreaterThan(0);
+    expect(speed.sentence).toContain("the motor outrun on 40 % of the way");
+  });
+  test("under its own conditions it stays what it was measured", () => {
+    const own: Reference = {
+      name: "own",
+      version: 1,
+      carriedKg: 70,
+      conditions: {
+        speedMps: 15 * MPS_PER_MPH,
+        ground: "asphalt",
+        gainMPerMi: 10,
+        stopsPerMi: 3,
+        tempC: 20,
+        altitudeM: 0,
+        lightsOn: false,
+        headwindMps: 0,
+        riderW: 100,
+      },
+    };
+    const test = { windMps: 0, effort: "steady", stops: 60, altitudeM: 0 };
+    expect(wh({ test }, own)).toBeCloseTo(15, 9);
+    expect(bridge({ test }, own).bars).toEqual([]);
+  });
+  test("what the rider put in, the wind and the stops are taken from the test", () => {
+    expect(wh({ test: { riderW: 150 } })).toBeGreaterThan(wh({ test: { riderW: 50 } }));
+    expect(wh({ test: { effort: "hard" } })).toBeGreaterThan(wh({ test: { effort: "feather-light" } }));
+    expect(wh({ test: { windMps: 6 } })).toBeLessThan(wh({ test: { windMps: 0 } }));
+    expect(wh({ test: { stops: 100 } })).toBeLessThan(wh({ test: { stops: 0 } }));
+    expect(wh({ test: { altitudeM: 2500 } })).toBeGreaterThan(wh({ test: { altitudeM: 0 } }));
+  });
+  test("each bar has its own doubt and says from what to what", () => {
+    const { bars } = bridge({ mph: 18, test: { windMps: 5 } });
+    expect(bars.every(({ whPerM }) => whPerM.sd > 0)).toBe(true);
+    const wind = bars.find(({ factor }) => factor === "wind")!;
+    expect(spoken(wind.sentence, "metric")).toBe("18 km/h of wind on the test; no wind under House.");
+    const calm = bridge({ mph: 18, test: { windMps: 1 } }).bars.find(({ factor }) => factor === "wind")!;
+    expect(wind.whPerM.sd).toBeGreaterThan(calm.whPerM.sd);
+  });
+  test("the pack's share of the doubt has the pack's name", () => {
+    const { traced } = under({ capacityFall: 0.09 });
+    expect(traced.effects["capacity:p1"]! / traced.mean).toBeCloseTo(0.3 / 15, 9);
+    expect(
+      Math.hypot(traced.effects["capacity:p1"]!, traced.effects["measured:t1"]!) / traced.mean,
+    ).toBeCloseTo(0.4 / 15, 9);
+  });
+  test("weighing the bike is worth what it says", () => {
+    const { whPerM } = under({ weighed: false });
+    const sure = onceWeighed(ridden({ weighed: false }), house)!;
+    expect(sure.mean).toBeCloseTo(whPerM.mean, 12);
+    expect(sure.sd).toBeLessThan(whPerM.sd);
+    expect(onceWeighed(ridden(), house)).toBeNull();
+  });
+  test("draws of every unknown spread as the sd says", () => {
+    const chance = chanceFrom(5);
+    for (const [told, off] of [
+      [{}, 0.03],
+      // A climb nobody measured cannot be less than none: the draws lean to one side.
+      [{ climbM: null, mph: 12 }, 0.12],
+    ] as const) {
+      const draw = drawerUnder(ridden(told), house, () => chance.normal());
+      if (!draw.ok) throw new Error("drawn");
+      const spread = spreadOf(Array.from({ length: 4000 }, draw.value));
+      const { whPerM } = under(told);
+      expect(spread.sd / whPerM.sd).toBeGreaterThan(0.9);
+      expect(spread.sd / whPerM.sd).toBeLessThan(1.25);
+      expect(Math.abs(spread.mean / whPerM.mean - 1)).toBeLessThan(off);
+    }
+  });
+  test("a part is brought by its own figure, and refused where it was not ridden or not told apart", () => {
+    const whole = ridden();
+    const results = {
+      ...whole.ridden.results,
+      parts: [
+        {
+          level: "low",
+          ground: "brick" as const,
+          distanceM: mi(8),
+          whPerM: { mean: 10 / 1609, sd: 1 / 1609 },
+        },
+        { level: "high", ground: "brick" as const, distanceM: mi(12), whPerM: null },
+      ],
+    };
+    const split = { ...whole, ridden: { ...whole.ridden, results } };
+    const of = (level: string) => underReference(split, house, (each) => each === level);
+    const low = of("low");
+    expect(low.ok && low.value.traced.effects["measured:t1"]! / low.value.traced.mean).toBeCloseTo(0.1, 2);
+    expect(of("high")).toMatchObject({ problems: [{ code: "not-told-apart" }] });
+    expect(of("turbo")).toMatchObject({ problems: [{ code: "not-ridden" }] });
   });
 });

@@ -1,15 +1,29 @@
 import { ASSUMED } from "#core/assumptions";
-import { layWay, type Course } from "#core/course";
-import { applyAll, BIKE_UNKNOWNS, piecesUse, UNKNOWNS, type Rig } from "#core/forecast";
-import { riddenAs, type RiddenTest } from "#core/plan";
+import { UNKNOWNS, BIKE_UNKNOWNS } from "#core/forecast";
 import { bad, good, type Result } from "#core/problems";
-import { METRES_PER_MILE, quantityToken, type Uncertain } from "#core/quantities";
-import { shapleySplit, type Factor, type Reference } from "#core/roadload";
+import { quantityToken, type Uncertain } from "#core/quantities";
+import { roadPower, type Factor, type Reference } from "#core/roadload";
+import {
+  bikeDirections,
+  bikeMean,
+  perMetre,
+  rideOf,
+  shifted,
+  UNMEASURED_CLIMB,
+  type Compared,
+  type PartOf,
+  type Ridden,
+  type Ride,
+} from "./compared.ts";
+import { swapsTo } from "./swaps.ts";
+import { tracedShares, untraced, type Traced } from "./traced.ts";
 
 /** A test's figure brought to a reference. */
 export interface UnderReference {
   /** Wh per metre under the reference. */
   readonly whPerM: Uncertain;
+  /** The same with its errors told apart. */
+  readonly traced: Traced;
   /** Measured over modelled, of the test. */
   readonly lambda: number;
   /** Factors that change the figure so much that the answer lies outside what was ridden: it is drawn hollow. */
@@ -18,154 +32,148 @@ export interface UnderReference {
   readonly sources: readonly { readonly name: string; readonly share: number }[];
 }
 
-/** What one thing that differs adds, Wh per metre. */
-export interface BridgeBar {
-  readonly factor: Factor;
-  readonly whPerM: number;
-}
-
-/** The way from a measured figure to the reference: the bars sum to the answer less the measured figure. */
-export interface Bridge {
-  readonly measured: Uncertain;
-  readonly bars: readonly BridgeBar[];
-  readonly under: UnderReference;
-}
-
 /** One factor may change the figure by this share before the answer is drawn hollow. */
 const FAR_SHARE = 0.25;
-/** Climb of a ride that nobody measured, and its doubt, m per mile each way. */
-const UNMEASURED_CLIMB = { mean: 10, sd: 8 };
 /** How far an unknown is moved to see what it does, in sds. */
 const NUDGE = 0.5;
 /** A bar under this says nothing, as a share of the measured figure. */
 const NOTHING_SHARE = 1e-9;
+const HALVINGS = 40;
 
-/** A way and who rides it. */
-interface Ride {
-  readonly course: Course;
-  readonly rig: Rig;
-}
-
-const perMetre = ({ course, rig }: Ride) => {
-  const { lap, lapM } = layWay(course);
-  return piecesUse(lap, rig).wh / lapM;
-};
-
-/** The same way with a climb, m per mile up and down. */
-const climbing = (course: Course, gainMPerMi: number, lossMPerMi = gainMPerMi): Course => ({
-  ...course,
-  legs: course.legs.map((leg) => ({
-    ...leg,
-    gainM: (gainMPerMi / METRES_PER_MILE) * leg.distanceM,
-    lossM: (lossMPerMi / METRES_PER_MILE) * leg.distanceM,
-  })),
-});
-
-type Swap = (ride: Ride) => Ride;
-
-/** What takes each factor of a ride to the reference, alone. */
-function swapsTo(
-  { conditions, carriedKg }: Reference,
-  bikeKg: number,
-  throttle: boolean,
-): Readonly<Record<Factor, Swap>> {
-  const rigged =
-    (change: (rig: Rig) => Partial<Rig>): Swap =>
-    ({ course, rig }) => ({ course, rig: { ...rig, ...change(rig) } });
-  const { gainMPerMi = 0, lossMPerMi, ground = "asphalt", speedMps } = conditions;
-  return {
-    mass: rigged(() => ({ massKg: bikeKg + carriedKg })),
-    wind: rigged(() => ({ windMps: Math.abs(conditions.headwindMps ?? 0), windFromDeg: null })),
-    air: rigged((rig) => ({
-      tempC: conditions.tempC ?? rig.tempC,
-      altitudeM: conditions.altitudeM ?? 0,
-    })),
-    speed: rigged((rig) => ({
-      speedMps: Object.fromEntries(Object.keys(rig.speedMps).map((level) => [level, speedMps])),
-      // What a level gives says nothing of a speed that is held.
-      motorW: {},
-    })),
-    rider: rigged(() => ({ riderW: throttle ? 0 : (conditions.riderW ?? 0) })),
-    stops: rigged(() => ({ stopsPerMi: conditions.stopsPerMi ?? 0 })),
-    lights: rigged(() => ({ lightsOn: conditions.lightsOn ?? false })),
-    climb: ({ course, rig }) => ({ course: climbing(course, gainMPerMi, lossMPerMi), rig }),
-    ground: ({ course, rig }) => ({
-      course: { ...course, legs: course.legs.map((leg) => ({ ...leg, ground })) },
-      rig,
-    }),
-  };
-}
-
-/** The bike's own unknowns go with it to the reference; the day's stay with the test. */
-const bikeOnly = (z: readonly number[]) => z.map((each, i) => (i < BIKE_UNKNOWNS ? each : 0));
-const shifted = ({ course, rig }: Ride, z: readonly number[]): Ride => ({ course, rig: applyAll(rig, z) });
-const along = (k: number, z: number) => UNKNOWNS.map((_, i) => (i === k ? z : 0));
-
-/** A test as ridden, and as it would be with more or less climb. */
-interface Ridden {
+/** A test and its reference, ready to be reckoned between. */
+export interface Prepared extends Ridden {
+  /** The ride with the bike's unknowns where they are best known. */
   readonly ride: Ride;
-  readonly climbed: (moreMPerMi: number) => Ride;
-  readonly measuredClimb: boolean;
-  readonly whPerM: Uncertain;
-}
-
-interface Prepared extends Ridden {
   /** Modelled of the test, Wh per metre. */
   readonly modelled: number;
   readonly lambda: number;
   readonly target: Ride;
-  readonly swapped: (changed: Iterable<Factor>) => Ride;
+  readonly swapped: (changed: Iterable<Factor>, from?: Ride) => Ride;
   readonly differing: readonly Factor[];
   readonly beyond: readonly Factor[];
 }
 
-/** A test as ridden, its climb and speed as surely as they are known. */
-function rideOf(test: RiddenTest): Ridden | null {
-  const ridden = riddenAs(test);
-  if (!ridden) return null;
-  const { climbM, meanSpeedMps } = test.results;
-  const speedSdShare = meanSpeedMps === null ? ridden.rig.speedSdShare : ASSUMED.speedHeldSdShare;
-  const withClimb = (more: number) =>
-    climbM === null ? climbing(ridden.course, Math.max(0, UNMEASURED_CLIMB.mean + more)) : ridden.course;
-  const rig = { ...ridden.rig, speedSdShare };
-  return {
-    ride: { course: withClimb(0), rig },
-    climbed: (more: number): Ride => ({ course: withClimb(more), rig }),
-    measuredClimb: climbM !== null,
-    whPerM: ridden.whPerM,
-  };
+/** The fastest a motor holds on the reference's level ground, m/s, where it falls short of the reference's speed. */
+function motorHolds(
+  { rig }: Ride,
+  speedMps: number,
+  mostW: number,
+  ground: Reference["conditions"]["ground"],
+) {
+  const needs = (mps: number) =>
+    roadPower({ ...rig, ground: ground ?? "asphalt", speedMps: mps, assistToMps: Infinity }).motorW;
+  if (needs(speedMps) <= mostW) return null;
+  let [low, high] = [0, speedMps];
+  for (let i = 0; i < HALVINGS; i += 1) {
+    const middle = (low + high) / 2;
+    if (needs(middle) > mostW) high = middle;
+    else low = middle;
+  }
+  return low;
 }
 
 /** A test and the reference it is brought to, with what swaps each factor; a problem where that cannot be. */
-function prepare(test: RiddenTest, bikeKg: number, reference: Reference): Result<Prepared> {
-  const found = rideOf(test);
-  if (!found) return bad("no-parts", "test", "The test has no parts with a distance.");
-  const { ride, whPerM } = found;
-  const { speedMps } = reference.conditions;
+export function prepare(compared: Compared, reference: Reference, part?: PartOf): Result<Prepared> {
+  const found = rideOf(compared, part);
+  if (!found.ok) return found;
+  const { ridden, bikeKg } = compared;
+  const mean = bikeMean(compared);
+  const ride = shifted(found.value.ride, mean);
+  const { whPerM } = found.value;
+  const { speedMps, ground } = reference.conditions;
   const { assistToMps } = ride.rig;
-  if (speedMps > assistToMps)
-    return bad(
+  const cannot = (limitMps: number, why: string) =>
+    bad<Prepared>(
       "too-fast",
       "reference",
-      `The motor rests above ${quantityToken(assistToMps, "speed", 1)}: it does not hold the reference's ${quantityToken(speedMps, "speed", 1)}.`,
+      `The motor ${why} ${quantityToken(limitMps, "speed", 1)}: it does not hold the reference's ${quantityToken(speedMps, "speed", 1)}.`,
     );
+  if (speedMps > assistToMps) return cannot(assistToMps, "rests above");
   const modelled = perMetre(ride);
   if (!(modelled > 0))
     return bad("no-motor", "test", "By the road load the motor gave nothing on this test.");
-  const swaps = swapsTo(reference, bikeKg, test.test.drive === "throttle");
+  const swaps = swapsTo(reference, bikeKg, ridden.test.drive === "throttle");
   const names = Object.keys(swaps) as readonly Factor[];
-  const swapped = (changed: Iterable<Factor>) => [...changed].reduce((now, name) => swaps[name](now), ride);
+  const swapped = (changed: Iterable<Factor>, from = ride) =>
+    [...changed].reduce((now, name) => swaps[name](now), from);
+  const target = swapped(names);
+  const holds =
+    ridden.bike.motorW === undefined ? null : motorHolds(target, speedMps, ridden.bike.motorW, ground);
+  if (holds !== null) return cannot(holds, `of ${ridden.bike.motorW!.toFixed(0)} W reaches`);
   const alone = new Map(names.map((name) => [name, perMetre(swaps[name](ride)) / modelled - 1]));
   const differing = names.filter((name) => Math.abs(alone.get(name)!) > NOTHING_SHARE);
   return good({
-    ...found,
+    ...found.value,
+    ride,
+    climbed: (more) => shifted(found.value.climbed(more), mean),
     modelled,
     lambda: whPerM.mean / modelled,
-    target: swapped(names),
+    target,
     swapped,
     differing,
     beyond: differing.filter((name) => Math.abs(alone.get(name)!) > FAR_SHARE),
   });
+}
+
+/** A named error of a brought figure, and the ride and target one nudge either way along it. */
+export interface Nudge {
+  readonly key: string;
+  readonly ride: (z: number) => Ride;
+  readonly target: (z: number) => Ride;
+}
+
+/** Everything besides the measurement that a brought figure is not sure of: the bike's own goes with it, the day's stays. */
+export function nudgesOf(compared: Compared, prepared: Prepared): readonly Nudge[] {
+  const { ride, target, climbed, measuredClimb } = prepared;
+  const along = (direction: readonly number[], z: number) => direction.map((each) => each * z);
+  return [
+    ...bikeDirections(compared).map(({ key, z: direction }) => ({
+      key,
+      ride: (z: number) => shifted(ride, along(direction, z)),
+      target: (z: number) => shifted(target, along(direction, z)),
+    })),
+    ...UNKNOWNS.slice(BIKE_UNKNOWNS).map((unknown) => ({
+      key: `${unknown.name}:${compared.id}`,
+      ride: (z: number) => ({ ...ride, rig: unknown.apply(ride.rig, z) }),
+      target: () => target,
+    })),
+    ...(measuredClimb
+      ? []
+      : [
+          {
+            key: `climb:${compared.id}`,
+            ride: (z: number) => climbed(z * UNMEASURED_CLIMB.sd),
+            target: () => target,
+          },
+        ]),
+  ];
+}
+
+/** Half the change of a function over a step of NUDGE either way, for one sd. */
+export const slopeOf = (by: (z: number) => number) => (by(NUDGE) - by(-NUDGE)) / (2 * NUDGE);
+
+/** The measurement's own errors: what the pack's capacity does to it, and the rest. */
+export function measuredEffects({ id, packId }: Compared, { whPerM, capacityEffect }: Ridden) {
+  return {
+    [`measured:${id}`]: Math.sqrt(Math.max(0, whPerM.sd ** 2 - capacityEffect ** 2)),
+    [`capacity:${packId}`]: capacityEffect,
+  };
+}
+
+/** The figure under a reference of what is prepared. */
+function answer(compared: Compared, prepared: Prepared): UnderReference {
+  const { whPerM, lambda, target, beyond } = prepared;
+  const atTarget = perMetre(target);
+  const mean = lambda * atTarget;
+  const effects: Record<string, number> = {};
+  for (const [key, effect] of Object.entries(measuredEffects(compared, prepared)))
+    effects[key] = (effect * mean) / whPerM.mean;
+  for (const { key, ride, target: to } of nudgesOf(compared, prepared)) {
+    const moved = (z: number) => (whPerM.mean * perMetre(to(z))) / perMetre(ride(z));
+    effects[key] = slopeOf(moved);
+  }
+  const traced = { mean, effects };
+  return { whPerM: untraced(traced), traced, lambda, beyond, sources: tracedShares(traced) };
 }
 
 /**
@@ -173,53 +181,23 @@ function prepare(test: RiddenTest, bikeKg: number, reference: Reference): Result
  * known of the bike moves both, what is not known of the day the test alone, by finite differences. Source: SCIENCE,
  * section 7.
  *
- * @param bikeKg the bare bike; @returns a problem where the motor rests at the reference's speed, or gave nothing on the test
+ * @param part of the test, where not the whole; @returns a problem where the motor does not hold the reference's speed, or
+ *   gave nothing on the test, or where the part was not ridden or not told apart
  */
 export function underReference(
-  test: RiddenTest,
-  bikeKg: number,
+  compared: Compared,
   reference: Reference,
+  part?: PartOf,
 ): Result<UnderReference> {
-  const prepared = prepare(test, bikeKg, reference);
-  if (!prepared.ok) return prepared;
-  const { ride, climbed, measuredClimb, whPerM, modelled, lambda, target, beyond } = prepared.value;
-  const ratio = (z: readonly number[]) => perMetre(shifted(target, bikeOnly(z))) / perMetre(shifted(ride, z));
-  const mean = lambda * perMetre(target);
-  const parts = [
-    { name: "measured", variance: (whPerM.sd * (mean / whPerM.mean)) ** 2 },
-    ...UNKNOWNS.map(({ name }, k) => ({
-      name,
-      variance: ((whPerM.mean * (ratio(along(k, NUDGE)) - ratio(along(k, -NUDGE)))) / (2 * NUDGE)) ** 2,
-    })),
-  ];
-  if (!measuredClimb) {
-    const by = (sign: number) => modelled / perMetre(climbed(sign * UNMEASURED_CLIMB.sd));
-    parts.push({ name: "climb", variance: ((mean * (by(1) - by(-1))) / 2) ** 2 });
-  }
-  const variance = parts.reduce((sum, part) => sum + part.variance, 0);
-  return good({
-    whPerM: { mean, sd: Math.sqrt(variance) },
-    lambda,
-    beyond,
-    sources: parts
-      .map(({ name, variance: own }) => ({ name, share: own / variance }))
-      .sort((a, b) => b.share - a.share),
-  });
+  const prepared = prepare(compared, reference, part);
+  return prepared.ok ? good(answer(compared, prepared.value)) : prepared;
 }
 
-/** The way from the measured figure to the reference, split over what differs after Shapley; the largest bar first. */
-export function bridgeTo(test: RiddenTest, bikeKg: number, reference: Reference): Result<Bridge> {
-  const prepared = prepare(test, bikeKg, reference);
-  if (!prepared.ok) return prepared;
-  const under = underReference(test, bikeKg, reference);
-  if (!under.ok) return under;
-  const { differing, swapped, lambda, whPerM } = prepared.value;
-  const bars = shapleySplit(differing, (changed) => lambda * perMetre(swapped(changed)));
-  return good({
-    measured: whPerM,
-    bars: bars
-      .map(([factor, bar]) => ({ factor, whPerM: bar }))
-      .sort((a, b) => Math.abs(b.whPerM) - Math.abs(a.whPerM)),
-    under: under.value,
-  });
+/** What weighing bike and rider would make of a figure's doubt; null where both are weighed. */
+export function onceWeighed(compared: Compared, reference: Reference): Uncertain | null {
+  const prepared = prepare(compared, reference);
+  if (!prepared.ok || prepared.value.ride.rig.massSdShare <= ASSUMED.massSdShare) return null;
+  const { ride } = prepared.value;
+  const weighed = { ...ride, rig: { ...ride.rig, massSdShare: ASSUMED.massSdShare } };
+  return answer(compared, { ...prepared.value, ride: weighed }).whPerM;
 }

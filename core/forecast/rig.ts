@@ -12,6 +12,8 @@ export interface Rig {
   readonly cdA: number;
   /** On asphalt. */
   readonly crr: number;
+  /** On grounds where it was measured; elsewhere that on asphalt times the ground's factor. */
+  readonly crrBy?: RoadState["crrBy"];
   readonly etaD: number;
   readonly etaM: number;
   /** Where the motor rests; Infinity on the throttle of a bike that has no such speed. */
@@ -23,6 +25,8 @@ export interface Rig {
   readonly windMps: number;
   readonly windFromDeg: number | null;
   readonly stopsPerMi: number;
+  /** Doubt of how many stops, 1 sd, as a share; the assumption's where nobody counted. */
+  readonly stopsSdShare?: number | undefined;
   readonly riderW: number;
   /** Doubt of it, 1 sd, as a share. */
   readonly riderSdShare: number;
@@ -61,6 +65,7 @@ const stateOn = (piece: Piece, rig: Rig, headwindMps: number, speedMps: number):
   lightsOn: rig.lightsOn,
   cdA: rig.cdA,
   crr: rig.crr,
+  crrBy: rig.crrBy,
   etaD: rig.etaD,
   etaM: rig.etaM,
   assistToMps: rig.assistToMps,

@@ -17,7 +17,16 @@ export const UNKNOWNS: readonly Unknown[] = [
   {
     name: "rolling resistance",
     of: "bike",
-    apply: (rig, z) => ({ ...rig, crr: rig.crr * times(ASSUMED.rollingSdShare, z) }),
+    apply: (rig, z) => {
+      const by = times(ASSUMED.rollingSdShare, z);
+      return {
+        ...rig,
+        crr: rig.crr * by,
+        ...(rig.crrBy && {
+          crrBy: Object.fromEntries(Object.entries(rig.crrBy).map(([ground, crr]) => [ground, crr * by])),
+        }),
+      };
+    },
   },
   {
     name: "drag",
@@ -57,7 +66,10 @@ export const UNKNOWNS: readonly Unknown[] = [
   {
     name: "stops",
     of: "day",
-    apply: (rig, z) => ({ ...rig, stopsPerMi: rig.stopsPerMi * times(ASSUMED.stopsSdShare, z) }),
+    apply: (rig, z) => ({
+      ...rig,
+      stopsPerMi: rig.stopsPerMi * times(rig.stopsSdShare ?? ASSUMED.stopsSdShare, z),
+    }),
   },
 ];
 

@@ -1,5 +1,5 @@
 import type { Reading } from "#core/readings";
-import type { Ground, ReadingField } from "./entry.ts";
+import type { Ground, ReadingField, Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import type { DistanceBasis, PlaceSource } from "./places.ts";
 
@@ -21,6 +21,10 @@ export interface Leg {
   readonly distanceM: number;
   readonly level: string;
   readonly ground: Ground;
+  /** Section of the course, where one was named; else empty. */
+  readonly section: string;
+  /** Which of two that are put against each other; null outside such runs. */
+  readonly side: Side | null;
   readonly gainM: number;
   readonly lossM: number;
   /** The pack was charged here; a ride that begins elsewhere may still have a distance of its own. */

@@ -5,6 +5,10 @@ export const GROUNDS = ["asphalt", "brick", "fine gravel", "loose gravel", "gras
 export const groundSchema = z.enum(GROUNDS, { error: `Ground is one of ${GROUNDS.join(", ")}.` });
 export type Ground = z.infer<typeof groundSchema>;
 
+/** Two set-ups, riders, tyres or levels put against each other in one log. */
+export const SIDES = ["A", "B"] as const;
+export type Side = (typeof SIDES)[number];
+
 /** How a test ended. All but the last close the range; "by choice" leaves a projection. */
 export const ENDS = ["cutOff", "lowPower", "cannotHoldSpeed", "gaugeZero", "byChoice"] as const;
 export type End = (typeof ENDS)[number];
@@ -80,6 +84,10 @@ export const sightingSchema = z.object({
   climbM: z.number().min(0, "Climb cannot be negative.").max(20_000).optional(),
   level: z.string().trim().min(1).max(40).optional(),
   ground: groundSchema.optional(),
+  /** Section of the course that begins here, ridden more than once; empty ends one. */
+  section: z.string().trim().max(40, "A section's name holds 40 characters.").optional(),
+  /** Which of two put against each other is ridden from here. */
+  side: z.enum(SIDES).optional(),
   note: z.string().trim().max(2000, "A note holds 2000 characters.").optional(),
 });
 export type Sighting = z.infer<typeof sightingSchema>;

@@ -6,11 +6,13 @@ export {
   GROUNDS,
   groundSchema,
   READING_FIELDS,
+  SIDES,
   type End,
   type Entry,
   type EntryBody,
   type Ground,
   type ReadingField,
+  type Side,
   type Sighting,
 } from "./entry.ts";
 export { checkEntry } from "./check.ts";

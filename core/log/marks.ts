@@ -1,6 +1,6 @@
 import { climbAt, type TrackProfile } from "#core/distance";
 import { chargeReadings, refillOf } from "./charges.ts";
-import type { Ground } from "./entry.ts";
+import type { Ground, Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import type { Course, Leg, LoggedReading, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
@@ -27,6 +27,8 @@ export interface CourseSetting {
 const SAME_PLACE_M = 1;
 
 const levelOf = ({ body }: LiveEntry) => ("level" in body ? body.level : undefined);
+const sectionOf = ({ body }: LiveEntry) => ("section" in body ? body.section : undefined);
+const sideOf = ({ body }: LiveEntry) => ("side" in body ? body.side : undefined);
 const groundOf = ({ body }: LiveEntry) => ("ground" in body ? body.ground : undefined);
 
 /** Entries that make no mark of their own. */
@@ -61,6 +63,8 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
   let offset = 0;
   let level = setting.firstLevel;
   let ground = setting.firstGround;
+  let section = "";
+  let side: Side | null = null;
   rides.forEach(({ entries, track, telemetry }, ride) => {
     const { placed, basis } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
     bases.push(basis);
@@ -82,6 +86,8 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
             distanceM: 0,
             level,
             ground,
+            section,
+            side,
             gainM: 0,
             lossM: 0,
             charged: true,
@@ -102,6 +108,8 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
           distanceM: along - fromM,
           level,
           ground,
+          section,
+          side,
           gainM: climb("gainM"),
           lossM: climb("lossM"),
           charged,
@@ -119,6 +127,8 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
         marked.push({ entry, mark: index, ride });
         level = levelOf(entry) ?? level;
         ground = groundOf(entry) ?? ground;
+        section = sectionOf(entry) ?? section;
+        side = sideOf(entry) ?? side;
       }
     });
     if (telemetry) logged.push(...telemetryReadings(marks.slice(rideStart[ride]), telemetry));

@@ -2,8 +2,8 @@ import { ASSUMED } from "#core/assumptions";
 import type { Course } from "#core/course";
 import type { Rig } from "#core/forecast";
 import { MPS_PER_MPH } from "#core/quantities";
-import type { Bike, Rider, SetUp } from "#core/records";
-import type { Effort, Plan } from "./schema.ts";
+import type { Bike, Effort, Rider, SetUp } from "#core/records";
+import type { Plan } from "./schema.ts";
 
 /** Who rides what. */
 export interface Riding {
@@ -82,6 +82,16 @@ export function massOf({ bike, rider, setUp }: Riding): { readonly kg: number; r
   };
 }
 
+/** A bike's road load as its kind lets expect: drag by posture, rolling by tyre, the motor by its place. */
+export function roadOf({ bike, setUp }: Pick<Riding, "bike" | "setUp">) {
+  return {
+    cdA: CDA[setUp?.posture ?? "upright"],
+    crr: CRR[setUp?.tyreClass ?? "city"],
+    etaD: ASSUMED.drivetrainEfficiency,
+    etaM: ETA_M[bike.motor],
+  };
+}
+
 /** Everything a forecast takes, from what is on file and typed, and the assumptions for the rest. */
 export function rigFor(plan: Plan, riding: Riding, course: Course): Rig {
   const { bike, setUp, rider } = riding;
@@ -93,10 +103,7 @@ export function rigFor(plan: Plan, riding: Riding, course: Course): Rig {
   return {
     massKg: mass.kg,
     massSdShare: mass.weighed ? ASSUMED.massSdShare : ASSUMED.massGuessSdShare,
-    cdA: CDA[setUp?.posture ?? "upright"],
-    crr: CRR[setUp?.tyreClass ?? "city"],
-    etaD: ASSUMED.drivetrainEfficiency,
-    etaM: ETA_M[bike.motor],
+    ...roadOf(riding),
     assistToMps: bike.assistToMps ?? (throttle ? Infinity : ASSUMED.assistToMph * MPS_PER_MPH),
     lightsOn: setUp?.lightsOn ?? false,
     tempC: plan.airTempC ?? ASSUMED.packTempC,

@@ -1,18 +1,26 @@
 export { QUESTION_IDS, questionOf, QUESTIONS, type Question, type QuestionId } from "./questions.ts";
 export {
-  EFFORTS,
   methodSchema,
   planSchema,
   TAKEN,
   UNTILS,
   type Compare,
-  type Effort,
   type Method,
   type Plan,
   type Taken,
 } from "./schema.ts";
 export { templateNamed, TEMPLATES } from "./templates.ts";
-export { EFFORT_W, levelOf, massOf, rigFor, sharesOf, usualSpeeds, wattsAt, type Riding } from "./assume.ts";
+export {
+  EFFORT_W,
+  levelOf,
+  massOf,
+  rigFor,
+  roadOf,
+  sharesOf,
+  usualSpeeds,
+  wattsAt,
+  type Riding,
+} from "./assume.ts";
 export { knownFrom, NOTHING_KNOWN, riddenAs, type Known, type RiddenTest } from "./earlier.ts";
 export { chargeMinutes } from "./charging.ts";
 export { clockText, dayAt, daylightAt, latestStart, momentOf, offsetMs, type Daylight } from "./daylight.ts";

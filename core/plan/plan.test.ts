@@ -423,6 +423,15 @@ describe("earlier tests of the bike", () => {
       ],
       meanSpeedMps,
       climbM: 120,
+      noted: {
+        stops: null,
+        bpm: null,
+        windMps: null,
+        unassistedShare: null,
+        clockSpeedMps: null,
+        climbM: null,
+        guesses: [],
+      },
     } as never,
   });
   test("a thirsty one raises the forecast, a thrifty one lowers it", () => {

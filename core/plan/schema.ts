@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { ENDS } from "#core/log";
-import { DRIVES, number, SCHOOLS, utcOffsetSchema, words } from "#core/records";
+import { DRIVES, EFFORTS, number, SCHOOLS, utcOffsetSchema, words } from "#core/records";
 import { QUESTION_IDS } from "./questions.ts";
 
 /** Readings a method takes. */
@@ -57,10 +57,6 @@ export const methodSchema = z.object({
   note: words,
 });
 export type Method = z.infer<typeof methodSchema>;
-
-/** How hard the rider works, in words. */
-export const EFFORTS = ["none", "feather-light", "easy", "steady", "hard"] as const;
-export type Effort = (typeof EFFORTS)[number];
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "Type the time as 09:30.");
 

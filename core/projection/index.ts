@@ -27,3 +27,5 @@ export const shareWithReserve = 1 - ASSUMED.reserve;
 export const SKETCH_BELOW = 0.3;
 export { auditClaim, type ClaimAudit } from "./claim.ts";
 export { fadeOnset, type Fade } from "./fade.ts";
+export { auditGuesses, type GuessAt, type GuessAudit } from "./guesses.ts";
+export { runningCost } from "./cost.ts";

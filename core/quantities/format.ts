@@ -35,7 +35,11 @@ const MOST_DECIMALS = 2;
  * @example writeUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial") is { value: "13.9", error: "1.7", unit: "Wh/mi" }
  */
 export function writeUncertain(value: Uncertain, name: DimensionName, system: System): Written {
-  const unit = unitOf(name, system);
+  return writeIn(value, name, unitOf(name, system));
+}
+
+/** The same in a unit that is named. */
+export function writeIn(value: Uncertain, name: DimensionName, unit: string): Written {
   const zero = fromSi(0, name, unit);
   const shown = fromSi(value.mean, name, unit);
   const error = Math.abs(fromSi(plusOrMinus(value), name, unit) - zero);

@@ -1,4 +1,5 @@
 export {
+  decimalsOf,
   DIMENSIONS,
   fromSi,
   KG_PER_LB,
@@ -20,6 +21,7 @@ export {
   formatInput,
   formatQuantity,
   formatUncertain,
+  writeIn,
   writeNarrowing,
   writeUncertain,
   type Written,

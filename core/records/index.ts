@@ -14,11 +14,12 @@ export { POSTURES, setUpSchema, TYRES, type SetUp } from "./setUp.ts";
 export { INSTRUMENTS, instrumentSchema, type Instrument } from "./instrument.ts";
 export { benchSchema, type Bench } from "./bench.ts";
 export {
-  DRIVES,
   SCHOOLS,
   telemetrySchema,
   testRecordSchema,
+  testFields,
   testSchema,
+  windSense,
   trackSchema,
   utcOffsetSchema,
   type TelemetryRecord,
@@ -26,3 +27,15 @@ export {
   type TestRecord,
   type TrackRecord,
 } from "./test.ts";
+export { EFFORTS, type Effort } from "./effort.ts";
+export { DRIVES } from "./drive.ts";
+export {
+  DIRECTIONS,
+  sweepRowSchema,
+  sweepSchema,
+  type OpenSweepRow,
+  type Sweep,
+  type SweepRow,
+} from "./sweep.ts";
+export { climbSchema, type ClimbRecord } from "./climb.ts";
+export { referenceSchema, type ReferenceRecord } from "./reference.ts";

@@ -29,6 +29,8 @@ export const packRecordSchema = z
     storage: words,
     lastFullOn: day().optional(),
     highestTempC: number(-40, 120, "A temperature, for example 41 C or 106 F.").optional(),
+    /** What it costs by itself, in minor units of the bike's currency. */
+    priceMinor: number(0, 1e9, "A price is a sum of money, for example 749 EUR.").optional(),
     firstUsedOn: day().optional(),
     cycles: z
       .number()

@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { entrySchema, groundSchema } from "#core/log";
 import { bikeSchema } from "./bike.ts";
+import { DRIVES } from "./drive.ts";
+import { EFFORTS } from "./effort.ts";
 import { day, named, number, pencil, words } from "./fields.ts";
 import { instrumentSchema } from "./instrument.ts";
 import { packRecordSchema } from "./pack.ts";
@@ -19,9 +21,8 @@ export const SCHOOLS = [
   "hill trial",
 ] as const;
 
-export const DRIVES = ["pedal", "throttle"] as const;
-
-export const testSchema = z.object({
+/** A test's own fields. */
+export const testFields = z.object({
   title: named("test"),
   school: z.enum(SCHOOLS, { error: "Choose the school of method." }).default("part charge"),
   drive: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
@@ -32,8 +33,37 @@ export const testSchema = z.object({
   course: words,
   firstLevel: z.string().trim().max(40).default(""),
   firstGround: groundSchema.default("asphalt"),
+  /** Mean wind over the ride, as felt or as a station says. */
+  windMps: number(0, 35, "Wind is 0 to 78 mph, for example 8 mph or 3.5 m/s.").optional(),
+  /** Where it came from, degrees clockwise from north. */
+  windFromDeg: number(0, 360, "Wind comes from 0 to 360 degrees, or N, NE, E, SE, S, SW, W, NW.").optional(),
+  /** What the rider put in: words, else watts or a heart rate held. */
+  effort: z.enum(EFFORTS, { error: `Effort is ${EFFORTS.join(", ")}.` }).optional(),
+  riderW: number(0, 600, "A rider gives 0 to 600 W, for example 80 W.").optional(),
+  bpm: number(40, 220, "A heart beats 40 to 220 times a minute.").optional(),
+  /** Stops in all. */
+  stops: number(0, 2000, "Stops are a whole number, for example 12.").optional(),
+  altitudeM: number(-430, 6000, "Height above the sea is -430 to 6000 m, for example 320 m.").optional(),
   pencil,
 });
+
+/** Calm has no direction: one of the two is a slip. */
+export function windSense(
+  {
+    windMps,
+    windFromDeg,
+  }: { readonly windMps?: number | undefined; readonly windFromDeg?: number | undefined },
+  context: z.RefinementCtx,
+): void {
+  if (windMps === 0 && windFromDeg !== undefined)
+    context.addIssue({
+      code: "custom",
+      path: ["windMps"],
+      message: "No wind comes from nowhere: type how strong it was, or clear where it came from.",
+    });
+}
+
+export const testSchema = testFields.superRefine(windSense);
 export type Test = z.infer<typeof testSchema>;
 
 /** A clock's distance from UTC: "+01:00", "-05:30". */

@@ -1,4 +1,5 @@
 export { reckonTest } from "./reckon.ts";
+export { layTest, type LaidTest } from "./laid.ts";
 export { packHistory, type PackHistory, type PackTest } from "./packHistory.ts";
 export { recordSetting } from "./input.ts";
 export { sourceWords } from "./words.ts";
@@ -14,8 +15,13 @@ export type {
   PackLearned,
   PartUse,
   PlainResult,
+  Quarter,
+  Quarters,
   ReadingRow,
   StretchUse,
   Surer,
+  NotedOnWay,
+  TestDigest,
   TestResults,
 } from "./types.ts";
+export { digestOf } from "./types.ts";

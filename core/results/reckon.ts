@@ -1,4 +1,4 @@
-import { profileOf, type TrackProfile } from "#core/distance";
+import type { TrackProfile } from "#core/distance";
 import {
   bearings,
   columnFigure,
@@ -16,9 +16,9 @@ import {
   type LedgerInput,
   type Solved,
 } from "#core/ledger";
-import type { Course, LoggedReading } from "#core/log";
+import { foldLog, type Course, type LoggedReading } from "#core/log";
 import { labelEnergy } from "#core/pack";
-import { bad, good, type Result } from "#core/problems";
+import { good, type Result } from "#core/problems";
 import { METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
 import { markOf } from "#core/readings";
 import type { TestRecord } from "#core/records";
@@ -28,11 +28,14 @@ import { drawn } from "./drawn.ts";
 import { endOf } from "./end.ts";
 import { evidenceAlone } from "./evidence.ts";
 import { howBest, howCapacity, howEnergy } from "./how.ts";
-import { courseOf, ledgerInput, packOf, possible } from "./input.ts";
+import { climbNoted, notedOnWay } from "./noted.ts";
+import { packOf } from "./input.ts";
+import { layTest } from "./laid.ts";
 import { packLearned, thresholds } from "./learned.ts";
 import { parts } from "./parts.ts";
 import { plainResult } from "./plain.ts";
 import { ranges } from "./ranges.ts";
+import { climbOfProfile, quartersOf } from "./quarters.ts";
 import { profileAlong, seriesAlong } from "./series.ts";
 import { surer } from "./surer.ts";
 import type { Flag, TestResults } from "./types.ts";
@@ -140,6 +143,12 @@ function figures(
   const end = endOf(course, fraction);
   const { alone, sentence } = evidenceAlone(solved, input, counted, relativeSd);
   const pencil = counted.length === 0;
+  const along = alongTheWay(reckoned, course);
+  const ridden = rideFigures(tracks);
+  const profile = profileAlong(course, tracks);
+  const climb =
+    profile && ridden.climbM !== null ? climbOfProfile(profile, ridden.climbM) : climbNoted(course);
+  const quarters = quartersOf(along.curve, climb);
   return {
     best: {
       value: whPerM,
@@ -181,8 +190,15 @@ function figures(
       how: howCapacity(usable, capacity),
     },
     ...ranges(solved, distanceM, relativeSd, wide, course, end),
-    ...rideFigures(tracks),
-    ...alongTheWay(reckoned, course),
+    ...ridden,
+    noted: notedOnWay(
+      record,
+      course,
+      record.rides.map(({ entries }) => foldLog(entries)),
+      tracks,
+    ),
+    ...along,
+    quarters: quarters.ok ? quarters.value : null,
     parts: parts(solved, course, perMetre),
     readings: drawn(
       course,
@@ -200,7 +216,7 @@ function figures(
     end,
     packLearned: packLearned(record, solved),
     thresholds: thresholds(solved, wide),
-    profile: profileAlong(course, tracks),
+    profile,
     series: seriesAlong(record, course),
     budget: doubt(solved, figure),
     widened: wide,
@@ -221,22 +237,9 @@ function figures(
  * @returns problems when there is nothing to reckon: no distance, no label, no marks
  */
 export function reckonTest(record: TestRecord): Result<TestResults> {
-  const tracks = record.rides.map(({ track }) => track && profileOf(track));
-  const course = courseOf(record, tracks);
-  if (course.marks.length < 2)
-    return bad(
-      "no-distance",
-      "rides",
-      "Two check-ins at different distances make a test: add the start and at least one more.",
-    );
-  const label = labelEnergy(packOf(record));
-  if (!label.ok && record.pack.measuredWh === undefined) return label;
-  const { readings, problems } = possible(record, course);
-  const input = ledgerInput(
-    record,
-    course,
-    readings.filter(({ struck }) => !struck),
-  );
+  const laid = layTest(record);
+  if (!laid.ok) return laid;
+  const { tracks, course, readings, problems, input } = laid.value;
   const solved = solveLedger(input);
   if (!solved.ok) return solved;
   return good({

@@ -142,6 +142,41 @@ export interface PackLearned {
   readonly learned: boolean;
 }
 
+/** What one quarter of the charge took a bike. */
+export interface Quarter {
+  /** Fractions of the pack used. */
+  readonly from: number;
+  readonly to: number;
+  readonly distanceM: number;
+  /** Climbed in it; null without heights. */
+  readonly climbM: number | null;
+}
+
+export interface Quarters {
+  readonly quarters: readonly Quarter[];
+  readonly by: "climb" | "way";
+  /** Climb or way of the last whole quarter over that of the first: 1 where the charge falls evenly. */
+  readonly lastOverFirst: Uncertain;
+  /** Whether it differs from 1 by more than two sds. */
+  readonly even: boolean;
+}
+
+/** What was noted on the way besides the pack; null where nobody did. */
+export interface NotedOnWay {
+  readonly stops: number | null;
+  /** Mean of the heart rates noted. */
+  readonly bpm: number | null;
+  readonly windMps: number | null;
+  /** Share of the way ridden faster than the motor helps. */
+  readonly unassistedShare: number | null;
+  /** Speed between check-ins by their times, where no track says better: stops are partly in it. */
+  readonly clockSpeedMps: number | null;
+  /** Climb as the recorder said at check-ins, where no track has heights. */
+  readonly climbM: number | null;
+  /** The display's guesses of the way left, and where they stood. */
+  readonly guesses: readonly { readonly distanceM: number; readonly guessM: number }[];
+}
+
 /** Everything the screens show of one test. SI: Wh per metre, metres, Wh. All sds are widened and hold the distance error where they should. */
 export interface TestResults {
   readonly best: Explained;
@@ -159,7 +194,10 @@ export interface TestResults {
   readonly meanSpeedMps: number | null;
   readonly topSpeedMps: number | null;
   readonly climbM: number | null;
+  readonly noted: NotedOnWay;
   readonly curve: readonly CurvePoint[];
+  /** Way and climb by quarter of the charge; null where not two were ridden. */
+  readonly quarters: Quarters | null;
   readonly stretches: readonly StretchUse[];
   readonly parts: readonly PartUse[];
   readonly readings: readonly DrawnReading[];
@@ -196,4 +234,34 @@ export interface TestResults {
   } | null;
   readonly notices: readonly string[];
   readonly course: Course;
+}
+
+/** What comparisons need of a test's results. */
+export const DIGEST_KEYS = [
+  "best",
+  "plain",
+  "energy",
+  "distance",
+  "capacity",
+  "rangeTotal",
+  "rangeFullPower",
+  "rangeWithReserve",
+  "meanSpeedMps",
+  "climbM",
+  "noted",
+  "parts",
+  "budget",
+  "packLearned",
+  "quarters",
+] as const satisfies readonly (keyof TestResults)[];
+
+/** A test's results without their drawings: small enough to read five hundred at once. */
+export interface TestDigest extends Pick<TestResults, (typeof DIGEST_KEYS)[number]> {
+  /** Readings in question. */
+  readonly questions: number;
+}
+
+export function digestOf(results: TestResults): TestDigest {
+  const kept = Object.fromEntries(DIGEST_KEYS.map((key) => [key, results[key]]));
+  return { ...(kept as unknown as TestDigest), questions: results.flags.length };
 }

@@ -46,6 +46,7 @@ export interface CourseConditions {
 export interface RoadBike {
   readonly cdA?: number | undefined;
   readonly crr?: number | undefined;
+  readonly crrBy?: RoadState["crrBy"];
   readonly etaD?: number | undefined;
   readonly etaM?: number | undefined;
   readonly assistToMps?: number | undefined;

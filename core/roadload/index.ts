@@ -10,5 +10,22 @@ export {
   type RoadBike,
 } from "./course.ts";
 export { FACTORS, normalise, type Factor, type Normalised } from "./normalise.ts";
-export { conditionsFor, REFERENCES, type Reference } from "./reference.ts";
+export {
+  conditionsFor,
+  findReference,
+  newestReferences,
+  REFERENCES,
+  referenceKey,
+  referenceName,
+  type Reference,
+} from "./reference.ts";
 export { shapleySplit } from "./shapley.ts";
+export {
+  fitRoad,
+  fittedState,
+  predicted,
+  steadyWhPerM,
+  type FitParameter,
+  type RoadFit,
+  type RoadRow,
+} from "./fit.ts";

@@ -23,6 +23,8 @@ export interface RoadState {
   readonly cdA?: number;
   /** Rolling resistance on asphalt. */
   readonly crr?: number;
+  /** Rolling resistance of grounds that were measured; elsewhere that on asphalt times the ground's factor. */
+  readonly crrBy?: Readonly<Partial<Record<Ground, number>>> | undefined;
   readonly etaD?: number;
   readonly etaM?: number;
   /** Above this the motor rests; left out, it never does. */
@@ -56,13 +58,14 @@ export function roadPower(state: RoadState): RoadPower {
     lightsOn = false,
     cdA = ASSUMED.dragAreaM2,
     crr = ASSUMED.rollingAsphalt,
+    crrBy,
     etaD = ASSUMED.drivetrainEfficiency,
     etaM = ASSUMED.motorEfficiency,
     assistToMps = Infinity,
   } = state;
   const airMps = speedMps + headwindMps;
   const forceN =
-    massKg * STANDARD_GRAVITY * (slope + crr * GROUND_FACTOR[ground]) +
+    massKg * STANDARD_GRAVITY * (slope + (crrBy?.[ground] ?? crr * GROUND_FACTOR[ground])) +
     0.5 * airDensity(tempC, altitudeM) * cdA * airMps * Math.abs(airMps) +
     massKg * accelerationMps2;
   const wheelW = forceN * speedMps;

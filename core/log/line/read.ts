@@ -1,5 +1,5 @@
 import { parseNumber, toSi } from "#core/quantities";
-import { entryBodySchema, type EntryBody, type Ground } from "../entry.ts";
+import { entryBodySchema, SIDES, type EntryBody, type Ground } from "../entry.ts";
 import { GROUND_WORDS, KINDS, LEADS, UNITS, type UnitMeaning } from "./vocabulary.ts";
 
 /** A part of the line that was understood: where it stands, and what it was taken for. */
@@ -167,6 +167,7 @@ class Reader {
         ? this.set("ground", ground, to, ground)
         : this.left(to, `no ground is called so: ${Object.keys(GROUND_WORDS).join(", ")}`);
     }
+    if (text.startsWith("@")) return this.section(text, to);
     if (lower === "rest") return this.rest(to);
     if (lower === "load") return this.set("underLoad", true, to, "under load");
     const level = this.levelOf(text);
@@ -179,6 +180,16 @@ class Reader {
       return this.left(to, "kept as a note", last.from);
     }
     this.left(to, "kept as a note");
+  }
+
+  /** "@upper" begins a section, "@upper:A" one of two runs over it, "@" ends it. */
+  private section(text: string, to: number): void {
+    const [name = "", side] = text.slice(1).split(":");
+    if (side === undefined) return this.set("section", name, to, name ? "section" : "section ends");
+    const run = SIDES.find((each) => each === side.toUpperCase());
+    if (!run) return this.left(to, "a run is A or B: type @upper:A");
+    if (name) this.fields["section"] = name;
+    this.set("side", run, to, name ? `section, run ${run}` : `run ${run}`);
   }
 
   private led(text: string, lead: UnitMeaning): void {

@@ -77,6 +77,8 @@ export function writeLine(
       const numbered = /^\d+$/.test(body.level) ? `L${body.level}` : `L${place + 1}`;
       parts.push(body.level === "throttle" ? "throttle" : place < 0 ? `"level ${body.level}"` : numbered);
     }
+    if (body.section !== undefined || body.side !== undefined)
+      parts.push(`@${(body.section ?? "").replaceAll(" ", "-")}${body.side ? `:${body.side}` : ""}`);
     if (body.ground !== undefined) parts.push(`#${body.ground.replace(" ", "-")}`);
   }
   if (body.note !== undefined) parts.push(`"${body.note.replaceAll('"', "'")}"`);

@@ -1,3 +1,4 @@
+import { METRES_PER_MILE } from "#core/quantities";
 import { BIKES } from "../desk.ts";
 import { makeTrack } from "../make.ts";
 import { full, test, two, type DemoTest, type Makers } from "../kit.ts";
@@ -20,6 +21,9 @@ export function brindlowTests({ ride, standinRides }: Makers): readonly DemoTest
       wind: "light, from the sea",
       firstLevel: "town",
       firstGround: "fine gravel",
+      windMps: 3,
+      effort: "easy",
+      stops: 9,
     }),
     rides: [
       {
@@ -34,9 +38,22 @@ export function brindlowTests({ ride, standinRides }: Makers): readonly DemoTest
           display: 1.012,
           start: { ...full, percent: 100 },
           stages: [
-            { miles: 5, whPerMi: 10.1, level: "town", ground: "fine gravel", read: two },
-            { miles: 5.2, whPerMi: 10.8, ground: "fine gravel", read: two },
-            { miles: 5, whPerMi: 9.9, read: two },
+            {
+              miles: 5,
+              whPerMi: 10.1,
+              level: "town",
+              ground: "fine gravel",
+              read: two,
+              typed: { rangeGuessM: 41 * METRES_PER_MILE },
+            },
+            {
+              miles: 5.2,
+              whPerMi: 10.8,
+              ground: "fine gravel",
+              read: two,
+              typed: { rangeGuessM: 33 * METRES_PER_MILE },
+            },
+            { miles: 5, whPerMi: 9.9, read: two, typed: { rangeGuessM: 22 * METRES_PER_MILE } },
             {
               miles: 5.1,
               whPerMi: 10.4,
@@ -61,6 +78,9 @@ export function brindlowTests({ ride, standinRides }: Makers): readonly DemoTest
       wind: "fresh, from the north",
       firstLevel: "town",
       firstGround: "fine gravel",
+      windMps: 6,
+      effort: "easy",
+      stops: 6,
     }),
     rides: [
       {
@@ -128,6 +148,9 @@ export function brindlowTests({ ride, standinRides }: Makers): readonly DemoTest
       airTempC: 17,
       wind: "light",
       firstLevel: "calm",
+      windMps: 2,
+      effort: "steady",
+      stops: 14,
     }),
     rides: standinRides(
       BOX_SEED,

@@ -15,6 +15,9 @@ export function haulerTests({ ride }: Makers): readonly DemoTest[] {
       airTempC: 15,
       wind: "light, from the west",
       firstLevel: "low",
+      windMps: 3,
+      effort: "easy",
+      stops: 21,
     }),
     rides: [
       {
@@ -56,6 +59,7 @@ export function haulerTests({ ride }: Makers): readonly DemoTest[] {
               whPerMi: 16.1,
               level: "low",
               ground: "asphalt",
+              typed: { climbM: 96 },
               ends: { kind: "lowPower", note: "levels feel the same from here" },
             },
             {
@@ -84,6 +88,8 @@ export function haulerTests({ ride }: Makers): readonly DemoTest[] {
       airTempC: 12,
       wind: "still",
       firstLevel: "throttle",
+      windMps: 0,
+      stops: 8,
     }),
     rides: [
       {
@@ -104,6 +110,7 @@ export function haulerTests({ ride }: Makers): readonly DemoTest[] {
               miles: 3.2,
               whPerMi: 24.8,
               read: ["percent", "rest"],
+              typed: { climbM: 44 },
               ends: { kind: "end", reason: "byChoice", note: "turned home before dusk" },
             },
           ],
@@ -123,6 +130,9 @@ export function haulerTests({ ride }: Makers): readonly DemoTest[] {
       airTempC: 11,
       wind: "light, from the west",
       firstLevel: "mid",
+      windMps: 3,
+      effort: "easy",
+      stops: 34,
     }),
     rides: [
       {

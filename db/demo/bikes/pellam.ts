@@ -54,6 +54,9 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
       airTempC: 14,
       wind: "changing",
       firstLevel: "3",
+      windMps: 3,
+      effort: "steady",
+      stops: 62,
     }),
     rides: weekRides(
       446,
@@ -75,6 +78,9 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
       airTempC: 5,
       wind: "fresh, from the west",
       firstLevel: "3",
+      windMps: 5,
+      effort: "steady",
+      stops: 60,
     }),
     rides: weekRides(408, 14.9, ["2026-11-10", "2026-11-11", "2026-11-12"], [0.23, 0.42, 0.64, 0.85], 12),
   };
@@ -90,6 +96,8 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
       airTempC: 13,
       wind: "changing",
       firstLevel: "2",
+      windMps: 3,
+      effort: "steady",
     }),
     rides: standinRides(
       TOP_UP_SEED,

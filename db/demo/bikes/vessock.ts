@@ -17,6 +17,8 @@ export function vessockTests({ ride }: Makers): readonly DemoTest[] {
       wind: "steady, from the south-west",
       firstLevel: "throttle",
       firstGround: "fine gravel",
+      windMps: 4,
+      stops: 11,
     }),
     rides: [
       {
@@ -61,6 +63,9 @@ export function vessockTests({ ride }: Makers): readonly DemoTest[] {
       airTempC: 16,
       wind: "still",
       firstLevel: "boost",
+      windMps: 0,
+      effort: "easy",
+      stops: 8,
     }),
     rides: [
       {
@@ -75,14 +80,29 @@ export function vessockTests({ ride }: Makers): readonly DemoTest[] {
           percentStep: 5,
           start: { ...full, percent: 100 },
           stages: [
-            { miles: 2.4, whPerMi: 33, level: "boost", ground: "asphalt", read: two },
-            { miles: 2.4, whPerMi: 34.1, level: "boost", ground: "brick", read: two },
-            { miles: 2.4, whPerMi: 32.4, level: "tour", ground: "asphalt", read: two },
-            { miles: 2.4, whPerMi: 24.2, level: "tour", ground: "asphalt", read: two },
+            { miles: 2.4, whPerMi: 33, level: "boost", ground: "asphalt", read: two, typed: { climbM: 76 } },
+            { miles: 2.4, whPerMi: 34.1, level: "boost", ground: "brick", read: two, typed: { climbM: 152 } },
+            {
+              miles: 2.4,
+              whPerMi: 32.4,
+              level: "tour",
+              ground: "asphalt",
+              read: two,
+              typed: { climbM: 228 },
+            },
+            {
+              miles: 2.4,
+              whPerMi: 24.2,
+              level: "tour",
+              ground: "asphalt",
+              read: two,
+              typed: { climbM: 304 },
+            },
             {
               miles: 2.4,
               whPerMi: 23.1,
               read: ["percent", "rest"],
+              typed: { climbM: 380 },
               ends: { kind: "end", reason: "byChoice" },
             },
           ],

@@ -1,19 +1,6 @@
-import type { Uncertain } from "#core/quantities";
 import { formatQuantity, type System } from "#core/quantities";
+import { yearsBetween } from "#core/pack";
 import type { TestRecord } from "#core/records";
-
-export interface Pair {
-  /** First less second, Wh per metre. */
-  readonly difference: Uncertain;
-  /** Over two sds: more than chance and rounding. */
-  readonly resolved: boolean;
-}
-
-/** Difference of two tests taken as independent; "resolved" only beyond 2 sd. */
-export function pairOf(first: Uncertain, second: Uncertain): Pair {
-  const difference = { mean: first.mean - second.mean, sd: Math.hypot(first.sd, second.sd) };
-  return { difference, resolved: Math.abs(difference.mean) > 2 * difference.sd };
-}
 
 const differs = (a: number | undefined, b: number | undefined, by: number) =>
   a !== undefined && b !== undefined && Math.abs(a - b) > by;
@@ -28,12 +15,39 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
   const mass = (kg: number) => formatQuantity(kg, "mass", system, 0);
   const full = (record: TestRecord) =>
     record.rides[0]?.entries.some(({ body }) => body.kind === "start" && body.chargerDone === true) ?? false;
+  const charge = (record: TestRecord) =>
+    record.rides[0]?.entries.find(({ body }) => body.kind === "start")?.body;
+  const percentOf = (record: TestRecord) => {
+    const body = charge(record);
+    return body && "percent" in body ? body.percent : undefined;
+  };
+  const effortOf = ({ test }: TestRecord) =>
+    test.riderW !== undefined
+      ? `${test.riderW} W`
+      : test.bpm !== undefined
+        ? `${test.bpm} beats a minute`
+        : (test.effort ?? "not noted");
+  const yearsOf = ({ pack, test }: TestRecord) =>
+    pack.firstUsedOn === undefined ? undefined : yearsBetween(pack.firstUsedOn, test.day);
   const loadOf = (record: TestRecord) => (record.rider?.massKg ?? 0) + (record.setUp?.carriedKg ?? 0);
   say(
     a.test.drive !== b.test.drive,
     () => `One was ridden on ${a.test.drive}, the other on ${b.test.drive}.`,
   );
   say(full(a) !== full(b), () => "Only one started from a full charge.");
+  say(
+    full(a) === full(b) && differs(percentOf(a), percentOf(b), 10),
+    () => `The charge at the start differs: ${percentOf(a)} % and ${percentOf(b)} %.`,
+  );
+  say(
+    a.test.drive === "pedal" && b.test.drive === "pedal" && effortOf(a) !== effortOf(b),
+    () => `What the rider put in: ${effortOf(a)}, and ${effortOf(b)}.`,
+  );
+  say(a.pack.name !== b.pack.name, () => `Different packs: ${a.pack.name} and ${b.pack.name}.`);
+  say(
+    differs(yearsOf(a), yearsOf(b), 1),
+    () => `The packs' ages differ: ${yearsOf(a)!.toFixed(1)} and ${yearsOf(b)!.toFixed(1)} years.`,
+  );
   say(
     (a.setUp?.lightsOn ?? false) !== (b.setUp?.lightsOn ?? false),
     () => "Lights were on in one and off in the other.",

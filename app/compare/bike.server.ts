@@ -1,0 +1,96 @@
+import {
+  asRidden,
+  bikeCells,
+  inAir,
+  packOptions,
+  seasonRange,
+  SEASONS,
+  underReference,
+  untraced,
+  type BikeCell,
+  type Compared,
+} from "#core/compare";
+import { good } from "#core/problems";
+import { auditGuesses } from "#core/projection";
+import type { Uncertain } from "#core/quantities";
+import type { Reference } from "#core/roadload";
+import type { Database } from "#db/client";
+import { comparedTests, type ComparedTest } from "./desk.server";
+
+/** A cell's ranges through the year. */
+export interface CellRanges {
+  readonly level: string;
+  readonly ground: string;
+  readonly seasons: readonly {
+    readonly name: string;
+    readonly total: Uncertain;
+    readonly fullPower: Uncertain;
+    readonly withReserve: Uncertain;
+  }[];
+}
+
+const shownCell = ({ level, ground, metres, whPerM, tests }: BikeCell) => ({
+  level,
+  ground,
+  metres,
+  whPerM: whPerM && untraced(whPerM),
+  tests: tests.length,
+});
+
+/** Ranges by level, ground and season, on the pack of the newest test. */
+function rangesOf(compared: readonly Compared[], newest: ComparedTest): readonly CellRanges[] {
+  const { digest, pack, line } = newest;
+  const seasons = SEASONS.map((season) => ({
+    season,
+    cells: bikeCells(compared, (each, part) => inAir(each, season.tempC, part)),
+  }));
+  return seasons[0]!.cells.flatMap(({ level, ground }) => {
+    const found = seasons.flatMap(({ season, cells }) => {
+      const cell = cells.find((each) => each.level === level && each.ground === ground);
+      const range =
+        cell?.whPerM &&
+        seasonRange(cell.whPerM, line.packId, digest.packLearned.after, pack.chemistry, season.tempC);
+      return range ? [{ name: season.name, ...range }] : [];
+    });
+    return found.length ? [{ level, ground, seasons: found }] : [];
+  });
+}
+
+/** The display's guesses on every test that noted them, against what the range came to. */
+function guessesOf(tests: readonly ComparedTest[]) {
+  return tests.flatMap(({ line, digest }) => {
+    const { rangeTotal, noted } = digest;
+    const audit = rangeTotal ? auditGuesses(noted.guesses, rangeTotal.value) : null;
+    return audit?.ok ? [{ id: line.id, title: line.test.title, audit: audit.value }] : [];
+  });
+}
+
+/** Everything known of one bike over its tests; null when there is no such bike. */
+export async function bikeKnown(db: Database, bikeId: string, reference: Reference | null) {
+  const { tests, shelf, fits } = await comparedTests(db, { bikeId });
+  const bike = shelf.bikes.get(bikeId);
+  if (!bike) return null;
+  const compared = tests.map((each) => each.compared);
+  const cells = bikeCells(compared, (each, part) => {
+    if (!reference) return asRidden(each, part);
+    const under = underReference(each, reference, part);
+    return under.ok ? good(under.value.traced) : under;
+  });
+  const [newest] = tests;
+  const own = newest && shelf.packs.get(newest.line.packId);
+  return {
+    bike,
+    tests: tests.length,
+    cells: cells.map(shownCell),
+    ranges: newest ? rangesOf(compared, newest) : [],
+    packName: own?.name ?? null,
+    options: own
+      ? packOptions(
+          own,
+          [...shelf.packs.values()].filter((pack) => pack.bikeId === bikeId && pack.id !== own.id),
+        )
+      : [],
+    fit: fits.get(bikeId) ?? null,
+    guesses: guessesOf(tests),
+  };
+}

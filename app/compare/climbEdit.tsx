@@ -1,0 +1,187 @@
+import { parseWithZod } from "@conform-to/zod/v4";
+import { useMemo } from "react";
+import { data, Form, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { afterChange } from "#app/ui/safePath";
+import { found, idOf } from "#app/ui/require.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { GROUNDS } from "#core/log";
+import { DRIVES, EFFORTS, type ClimbRecord } from "#core/records";
+import { findBike, listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
+import { findClimb, listClimbs, saveClimb } from "#db/field";
+import { Act } from "#ui/act";
+import { Cautions } from "#ui/cautions";
+import { SelectField, TextField } from "#ui/field";
+import { Page } from "#ui/page";
+import { SaveForm } from "#ui/saveForm";
+import { useSystem } from "#ui/system";
+import { CLIMB_FIELDS, climbForm, climbTexts } from "./climbForm";
+import type { Route } from "./+types/climbEdit";
+
+const GONE = "There is no such climb.";
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const isNew = params.climbId === "new";
+  const line = isNew ? null : found(await findClimb(db, idOf(params.climbId, GONE)), GONE);
+  const [bikes, climbs] = await Promise.all([listBikes(db), listClimbs(db)]);
+  const asked = new URL(request.url).searchParams.get("bike");
+  const bike = bikes.find(({ id }) => id === (line?.bikeId ?? asked)) ?? bikes[0] ?? null;
+  const [packs, setUps, riders] = bike
+    ? await Promise.all([listPacks(db, bike.id), listSetUps(db, bike.id), listRiders(db)])
+    : [[], [], []];
+  // A new run most likely goes up the last hill again.
+  const last = climbs[0]?.body;
+  const before: Partial<ClimbRecord> = line?.body ?? {
+    day: new Date().toISOString().slice(0, 10),
+    ...(last && { hill: last.hill, lengthM: last.lengthM, gainM: last.gainM, ground: last.ground }),
+  };
+  return { line, bikes, bike, packs, setUps, riders, before };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const db = context.get(dbContext);
+  const form = await request.formData();
+  const text = (name: string) => String(form.get(name) ?? "");
+  const submission = parseWithZod(form, {
+    schema: climbForm(systemOf(request)) as never,
+    disableAutoCoercion: true,
+  });
+  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  const bike = found(await findBike(db, idOf(text("bike"), GONE)), GONE);
+  const packs = await listPacks(db, bike.id);
+  const pack = found(packs.find(({ id }) => id === text("pack")) ?? packs[0], "The bike has no pack.");
+  const id = params.climbId === "new" ? uuidv7() : idOf(params.climbId, GONE);
+  const links = {
+    bikeId: bike.id,
+    packId: pack.id,
+    setUpId: text("setUp") || null,
+    riderId: text("rider") || null,
+  };
+  const change = await saveClimb(db, id, links, submission.value as ClimbRecord);
+  return redirect(afterChange("/compare/climbs", change));
+}
+
+const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
+const named = (all: readonly { readonly id: string; readonly name: string }[]) =>
+  all.map(({ id, name }) => ({ value: id, label: name }));
+
+/** A choice that is no field of the climb itself: who rode what. */
+function Linked({
+  name,
+  label,
+  value,
+  options,
+}: {
+  readonly name: string;
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+}) {
+  return (
+    <label className="text-sm font-medium">
+      {label}
+      <select name={name} className="input mt-1" defaultValue={value}>
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** One run up a hill. */
+export default function ClimbEdit({ loaderData, actionData }: Route.ComponentProps) {
+  const { line, bikes, bike, packs, setUps, riders, before } = loaderData;
+  const system = useSystem();
+  const schema = useMemo(() => climbForm(system), [system]);
+  if (!bike)
+    return (
+      <Page title="New climb">
+        <p className="p-6">Add a bike and its pack first.</p>
+      </Page>
+    );
+  const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
+  const none = [{ value: "", label: "not noted" }];
+  return (
+    <Page
+      title={line ? line.body.hill : "New climb"}
+      line="One run up one hill. The energy by a counter where there is one; else the percent at the foot and at the top."
+    >
+      <div className="grid max-w-3xl gap-6 p-4 md:p-6">
+        {line ? null : (
+          <Form className="max-w-sm">
+            <label className="mb-1 block text-sm font-medium" htmlFor="climb-bike">
+              Bike
+            </label>
+            <div className="flex gap-2">
+              <select id="climb-bike" name="bike" className="input" defaultValue={bike.id}>
+                {bikes.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+              <button className="button">Take</button>
+            </div>
+          </Form>
+        )}
+        <SaveForm
+          key={bike.id}
+          schema={schema}
+          names={CLIMB_FIELDS}
+          values={climbTexts(before, system)}
+          lastResult={actionData as never}
+          save="Keep the climb"
+          back="/compare/climbs"
+          hidden={{ bike: bike.id }}
+        >
+          {(fields) => (
+            <>
+              <section className="grid gap-4 sm:grid-cols-2">
+                <TextField field={fields.hill} label="Hill" hint="Runs of the same name rank together." />
+                <TextField field={fields.day} label="Day" type="date" />
+                <TextField field={fields.lengthM} label="Length" hint="Such as 0.62 mi or 1 km." />
+                <TextField field={fields.gainM} label="Rise" hint="Such as 47 m or 154 ft." />
+                <TextField field={fields.timeS} label="Time" hint="Such as 184 s or 3.1 min." />
+                <TextField field={fields.entrySpeedMps} label="Speed at the foot" hint="0 from standing." />
+                <SelectField field={fields.ground} label="Ground" options={same(GROUNDS)} />
+                <TextField field={fields.airTempC} label="Air temperature" />
+              </section>
+              <section className="grid gap-4 sm:grid-cols-3">
+                <TextField field={fields.energyWh} label="Energy by a counter" hint="Such as 31 Wh." />
+                <TextField field={fields.startPercent} label="or percent at the foot" inputMode="decimal" />
+                <TextField field={fields.endPercent} label="and at the top" inputMode="decimal" />
+              </section>
+              <section className="grid gap-4 sm:grid-cols-2">
+                <SelectField field={fields.drive} label="Driven by" options={same(DRIVES)} />
+                <SelectField field={fields.level} label="Level" options={[...none, ...same(levels)]} />
+                <SelectField field={fields.effort} label="Rider's effort" options={same(EFFORTS)} />
+                <Linked name="pack" label="Pack" value={line?.packId ?? ""} options={named(packs)} />
+                <Linked
+                  name="setUp"
+                  label="Set-up"
+                  value={line?.setUpId ?? ""}
+                  options={[...none, ...named(setUps)]}
+                />
+                <Linked
+                  name="rider"
+                  label="Rider"
+                  value={line?.riderId ?? ""}
+                  options={[...none, ...named(riders)]}
+                />
+              </section>
+              <Cautions of="riding" most={2} />
+            </>
+          )}
+        </SaveForm>
+        {line ? (
+          <Act kind="climb" id={line.id} intent="archive" to="/compare/climbs" name={line.body.hill} />
+        ) : null}
+      </div>
+    </Page>
+  );
+}

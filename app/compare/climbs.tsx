@@ -1,0 +1,202 @@
+import { Link } from "react-router";
+import { dbContext } from "#app/context";
+import { dayText } from "#app/ui/testLine";
+import { climbFigures, type ClimbFigures } from "#core/compare";
+import type { Result } from "#core/problems";
+import { fixed, formatQuantity, formatUncertain } from "#core/quantities";
+import type { ClimbRecord } from "#core/records";
+import type { Quarters } from "#core/results";
+import { listClimbs } from "#db/field";
+import { Empty, Page } from "#ui/page";
+import { useSpoken, useSystem } from "#ui/system";
+import { comparedTests, ridingOf } from "./desk.server";
+import { CompareNav } from "./nav";
+import type { Route } from "./+types/climbs";
+
+interface Run {
+  readonly id: string;
+  readonly bike: string;
+  readonly setUp: string | null;
+  readonly climb: ClimbRecord;
+  readonly figures: Result<ClimbFigures>;
+}
+
+const costOf = ({ figures }: Run) => (figures.ok ? figures.value.whPerVerticalM.mean : Infinity);
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const [lines, { tests, shelf }] = await Promise.all([listClimbs(db), comparedTests(db)]);
+  const runs = lines.flatMap((line): readonly Run[] => {
+    const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
+    if (!riding || !pack) return [];
+    const figures = climbFigures(line.body, riding, pack);
+    return [{ id: line.id, bike: line.bikeName, setUp: line.setUpName, climb: line.body, figures }];
+  });
+  const hills = [...new Set(runs.map(({ climb }) => climb.hill))].map((hill) => ({
+    hill,
+    runs: runs.filter(({ climb }) => climb.hill === hill).sort((a, b) => costOf(a) - costOf(b)),
+  }));
+  const loops = tests.flatMap(({ line, digest }) =>
+    digest.quarters && (line.test.school === "vertical" || digest.quarters.quarters.length > 2)
+      ? [{ id: line.id, bike: line.bikeName, title: line.test.title, quarters: digest.quarters }]
+      : [],
+  );
+  return { hills, loops };
+}
+
+/** Runs of one hill, the thriftiest first. */
+function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly Run[] }) {
+  const system = useSystem();
+  const say = useSpoken();
+  return (
+    <section>
+      <h2 className="mb-1">{hill}</h2>
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label={`Runs of ${hill}`}>
+        <table className="table w-full min-w-[52rem] text-sm">
+          <thead>
+            <tr>
+              <th>Bike and level</th>
+              <th className="number">Wh per metre up</th>
+              <th className="number">Energy</th>
+              <th className="number">Speed</th>
+              <th className="number">At the foot</th>
+              <th className="number">Up, m/h</th>
+              <th className="number">At the wheel</th>
+              <th className="number">From the pack</th>
+              <th>Day</th>
+            </tr>
+          </thead>
+          <tbody>
+            {runs.map(({ id, bike, setUp, climb, figures }) => (
+              <tr key={id}>
+                <td>
+                  <Link to={`/compare/climbs/${id}`}>{bike}</Link>
+                  <span className="block text-quiet">
+                    {[climb.drive === "throttle" ? "throttle" : climb.level || "pedal", setUp]
+                      .filter(Boolean)
+                      .join(", ")}
+                  </span>
+                </td>
+                {figures.ok ? (
+                  <>
+                    <td className="number font-bold">
+                      {formatUncertain(figures.value.whPerVerticalM, "energyPerClimb", system).replace(
+                        " Wh/m",
+                        "",
+                      )}
+                    </td>
+                    <td className={`number ${figures.value.by === "percent" ? "pencil" : ""}`}>
+                      {formatUncertain(figures.value.energyWh, "energy", system)}
+                    </td>
+                    <td className="number">{formatQuantity(figures.value.speedMps, "speed", system)}</td>
+                    <td className="number">
+                      {climb.entrySpeedMps === undefined
+                        ? "not noted"
+                        : formatQuantity(climb.entrySpeedMps, "speed", system)}
+                    </td>
+                    <td className="number">{fixed(figures.value.verticalMPerHour, 0)}</td>
+                    <td className="number">{fixed(figures.value.wheelW, 0)} W</td>
+                    <td className="number">{fixed(figures.value.batteryW, 0)} W</td>
+                  </>
+                ) : (
+                  <td colSpan={7} className="text-rust">
+                    {figures.problems.map(({ sentence }) => say(sentence)).join(" ")}
+                  </td>
+                )}
+                <td className="whitespace-nowrap">{dayText(climb.day)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-1 text-sm text-quiet">
+        {formatQuantity(runs[0]!.climb.lengthM, "distance", system)} long,{" "}
+        {formatQuantity(runs[0]!.climb.gainM, "climb", system)} up,{" "}
+        {fixed((100 * runs[0]!.climb.gainM) / runs[0]!.climb.lengthM, 1)} %. At the wheel: what the road load
+        says the climb takes. Italic: energy by the display&apos;s percent.
+      </p>
+    </section>
+  );
+}
+
+/** Way and climb of each quarter of a charge. */
+function Loops({
+  bike,
+  title,
+  id,
+  quarters,
+}: {
+  readonly bike: string;
+  readonly title: string;
+  readonly id: string;
+  readonly quarters: Quarters;
+}) {
+  const system = useSystem();
+  const { lastOverFirst, even } = quarters;
+  return (
+    <li className="border-b border-rule py-3">
+      <p>
+        <Link to={`/strip/${id}`} className="font-bold">
+          {bike}
+        </Link>
+        , {title}
+      </p>
+      <dl className="mt-1 flex flex-wrap gap-x-8 gap-y-1 text-sm">
+        {quarters.quarters.map(({ from, to, distanceM, climbM }) => (
+          <div key={from}>
+            <dt className="text-quiet">
+              {fixed(100 * from, 0)} to {fixed(100 * to, 0)} % used
+            </dt>
+            <dd>
+              {formatQuantity(distanceM, "distance", system)}
+              {climbM === null ? "" : `, ${formatQuantity(climbM, "climb", system)} up`}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className={`mt-1 text-sm ${even ? "text-quiet" : "text-ochre"}`}>
+        The last went {fixed(lastOverFirst.mean, 2)} ± {fixed(1.96 * lastOverFirst.sd, 2)} times as{" "}
+        {quarters.by === "climb" ? "high" : "far"} as the first:{" "}
+        {even ? "even, within its doubt." : "not even."}
+      </p>
+    </li>
+  );
+}
+
+/** Hills ranked by what a metre up costs, and charges by the quarter. */
+export default function Climbs({ loaderData: { hills, loops } }: Route.ComponentProps) {
+  const fresh = (
+    <Link to="/compare/climbs/new" className="button button-main">
+      New climb
+    </Link>
+  );
+  return (
+    <Page
+      title="Climbs"
+      line="Runs of the same hill side by side, by level, throttle or pedals: what each metre up takes from the pack."
+      next={hills.length ? fresh : undefined}
+    >
+      <CompareNav />
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6">
+        {hills.length ? (
+          hills.map((each) => <Hill key={each.hill} {...each} />)
+        ) : (
+          <Empty step={fresh}>
+            A climb is one hill of known length and height: time it, read the energy or the percent at its
+            foot and top, then ride it again at another level.
+          </Empty>
+        )}
+        {loops.length ? (
+          <section className="max-w-4xl">
+            <h2 className="mb-1">By quarter of the charge</h2>
+            <ul>
+              {loops.map((each) => (
+                <Loops key={each.id} {...each} />
+              ))}
+            </ul>
+          </section>
+        ) : null}
+      </div>
+    </Page>
+  );
+}

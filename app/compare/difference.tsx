@@ -1,0 +1,46 @@
+import type { JointPair } from "#core/compare";
+import { formatBare, writeUncertain, type Uncertain } from "#core/quantities";
+import { useSystem } from "#ui/system";
+
+const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);
+
+/** A difference as the one large figure of its page. */
+export function Difference({ difference }: { readonly difference: Uncertain }) {
+  const system = useSystem();
+  const { value, error, unit } = writeUncertain(difference, "energyPerDistance", system);
+  return (
+    <>
+      <p className="mt-3 text-4xl leading-none font-bold">{signed(value, difference.mean)}</p>
+      <p className="text-lg">
+        ± {error} <span className="text-sm text-quiet">{unit}</span>
+      </p>
+    </>
+  );
+}
+
+interface Named {
+  readonly bike: string;
+  readonly title: string;
+}
+
+/** Who used less, where that is sure. A and B by their bikes, or by their tests where the bike is the same. */
+export function verdictOf({ whole }: JointPair, [a, b]: readonly [Named, Named]): string {
+  if (!whole.resolved) return "Not resolved: the difference is within twice its doubt.";
+  const less = whole.difference.mean > 0 ? b : a;
+  return `Resolved: ${a.bike === b.bike ? `“${less.title}”` : less.bike} used less, by more than twice the doubt.`;
+}
+
+/** A difference in a table: with its sign. */
+export function useSigned() {
+  const system = useSystem();
+  return (value: Uncertain) => {
+    const { value: text, error } = writeUncertain(value, "energyPerDistance", system);
+    return `${signed(text, value.mean)} ± ${error}`;
+  };
+}
+
+/** A bare signed figure. */
+export function useBareSigned() {
+  const system = useSystem();
+  return (whPerM: number) => signed(formatBare(whPerM, "energyPerDistance", system, 2), whPerM);
+}

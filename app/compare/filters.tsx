@@ -1,0 +1,42 @@
+import type { ReactNode } from "react";
+
+interface PickProps {
+  readonly name: string;
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly (readonly [value: string, label: string])[];
+  readonly onPick: (name: string, value: string) => void;
+}
+
+/** One filter: a choice that goes into the address at once. */
+export function Pick({ name, label, value, options, onPick }: PickProps) {
+  return (
+    <label className="grid gap-0.5 text-sm">
+      <span className="text-quiet">{label}</span>
+      <select
+        name={name}
+        className="input w-auto max-w-52"
+        value={value}
+        onChange={(event) => onPick(name, event.target.value)}
+      >
+        {options.map(([each, text]) => (
+          <option key={each} value={each}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** The filters of a list, side by side; without script a button sends them. */
+export function Filters({ children }: { readonly children: ReactNode }) {
+  return (
+    <div className="mb-4 flex flex-wrap items-end gap-3">
+      {children}
+      <noscript>
+        <button className="button">Show</button>
+      </noscript>
+    </div>
+  );
+}

@@ -1,0 +1,289 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { dbContext } from "#app/context";
+import { systemOf } from "#app/ui/systemCookie";
+import { dayText } from "#app/ui/testLine";
+import { differenceTraced, underReference, untraced, type JointPair, type SidesOf } from "#core/compare";
+import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/quantities";
+import { referenceKey, referenceName } from "#core/roadload";
+import { Page, Problems } from "#ui/page";
+import { useSpoken, useSystem } from "#ui/system";
+import { comparedTests } from "./desk.server";
+import { Difference, useSigned, verdictOf } from "./difference";
+import { pairOf, readPair } from "./pair.server";
+import { Confounders, type PairTest } from "./pairPanel";
+import { allReferences, referenceAt } from "./references.server";
+import { newestReferences } from "#core/roadload";
+import type { Route } from "./+types/pair";
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const ask = readPair(new URL(request.url).searchParams);
+  const [{ tests, joint, confounders }, reference, references] = await Promise.all([
+    pairOf(db, ask, systemOf(request)),
+    referenceAt(db, request),
+    allReferences(db),
+  ]);
+  const [a, b] = [tests.find(({ side }) => side === "A"), tests.find(({ side }) => side === "B")];
+  const both = reference && a && b ? (await comparedTests(db, { ids: [a.id, b.id] })).tests : [];
+  const [first, second] = [a, b].map((side) => both.find(({ line }) => line.id === side?.id));
+  const brought =
+    reference && first && second
+      ? [first, second].map(({ compared }) => underReference(compared, reference))
+      : null;
+  const [underA, underB] = brought ?? [];
+  return {
+    tests,
+    joint,
+    confounders,
+    reference: reference && { key: referenceKey(reference), name: referenceName(reference) },
+    references: newestReferences(references).map(({ name }) => name),
+    under:
+      underA?.ok && underB?.ok
+        ? {
+            a: underA.value.whPerM,
+            b: underB.value.whPerM,
+            difference: untraced(differenceTraced(underA.value.traced, underB.value.traced)),
+          }
+        : null,
+    notBrought: (brought ?? []).flatMap((each) =>
+      each.ok ? [] : each.problems.map(({ sentence }) => sentence),
+    ),
+  };
+}
+
+/** A and B section by section, and over all. */
+function SectionsTable({ pair, tests }: { readonly pair: JointPair; readonly tests: readonly PairTest[] }) {
+  const system = useSystem();
+  const signed = useSigned();
+  const row = (sides: SidesOf, name: string) => (
+    <tr key={name}>
+      <td className={sides === pair.whole ? "font-bold" : ""}>{name}</td>
+      <td className="number">{formatQuantity(sides.metres.A, "distance", system)}</td>
+      <td className="number">{formatUncertain(sides.a, "energyPerDistance", system)}</td>
+      <td className="number">{formatQuantity(sides.metres.B, "distance", system)}</td>
+      <td className="number">{formatUncertain(sides.b, "energyPerDistance", system)}</td>
+      <td className="number">{signed(sides.difference)}</td>
+      <td className={sides.resolved ? "" : "text-ochre"}>{sides.resolved ? "resolved" : "not resolved"}</td>
+    </tr>
+  );
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="A and B by section">
+      <table className="table w-full min-w-xl text-sm">
+        <thead>
+          <tr>
+            <th>Section</th>
+            <th className="number">A, way</th>
+            <th className="number">A</th>
+            <th className="number">B, way</th>
+            <th className="number">B</th>
+            <th className="number">A less B</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {pair.sections.map((sides) => row(sides, sides.section))}
+          {row(pair.whole, tests.length > 2 || pair.sections.length ? "all runs" : "the whole")}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What would settle a difference that is not resolved, or has settled it. */
+function Settles({ pair }: { readonly pair: JointPair }) {
+  const system = useSystem();
+  const { needed, order, whole, sdMetered } = pair;
+  const runs = order.filter((side) => side === "A").length;
+  const times = (sd: number) =>
+    formatUncertain({ mean: whole.difference.mean, sd }, "energyPerDistance", system);
+  const says = whole.resolved
+    ? []
+    : [
+        ...(needed.runs === null
+          ? []
+          : [
+              `${needed.runs} runs of each like these, instead of ${runs}, would resolve a difference of this size.`,
+            ]),
+        ...(needed.length === null || needed.length <= 1
+          ? []
+          : [`So would a way ${fixed(needed.length, 1)} times as long.`]),
+        ...(needed.runs === null && needed.length === null
+          ? ["No number of such runs would, within reason: the two are as good as alike."]
+          : []),
+      ];
+  const metered =
+    sdMetered !== null && sdMetered < 0.9 * whole.difference.sd
+      ? [
+          `With a watt-hour meter on every run: ${times(sdMetered)}${!whole.resolved && Math.abs(whole.difference.mean) > 2 * sdMetered ? ", which would resolve it" : ""}.`,
+        ]
+      : [];
+  const all = [...says, ...metered];
+  return all.length ? (
+    <ul className="list-disc pl-5">
+      {all.map((sentence) => (
+        <li key={sentence}>{sentence}</li>
+      ))}
+    </ul>
+  ) : (
+    <p className="text-quiet">It is settled, as far as these runs go.</p>
+  );
+}
+
+/** Two put against each other by one ledger: the verdict, what confounds it, and what would settle it. */
+export default function PairPage({ loaderData }: Route.ComponentProps) {
+  const { tests, joint, confounders, under, reference, references, notBrought } = loaderData;
+  const system = useSystem();
+  const say = useSpoken();
+  const [drawn, setDrawn] = useState(false);
+  const [a, b] = [tests.find(({ side }) => side !== "B"), tests.find(({ side }) => side !== "A") ?? tests[0]];
+  const title = a && b && a !== b ? `${a.bike} against ${b.bike}` : a ? `${a.title}: A against B` : "A pair";
+  const toggled = (side: PairTest["side"], id: string) =>
+    tests
+      .filter((each) => each.id !== id)
+      .map((each) => `${each.side === "A" ? "a" : each.side === "B" ? "b" : "runs"}=${each.id}`)
+      .concat(side ? [`${side === "A" ? "b" : "a"}=${id}`] : [])
+      .join("&");
+  return (
+    <Page
+      title={title}
+      line={`One ledger over ${tests.length === 1 ? "one test" : `${tests.length} tests`}: what the runs share, the pack, a meter, the same hills, cancels in the difference.`}
+      next={
+        <Link to={`/compare?${tests.map(({ id }) => `test=${id}`).join("&")}`} className="button">
+          Choose others
+        </Link>
+      }
+    >
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
+        <div className="grid min-w-0 content-start gap-6">
+          {joint.ok && a && b ? (
+            <>
+              <section>
+                <Difference difference={joint.value.whole.difference} />
+                <p className={`mt-2 text-lg ${joint.value.whole.resolved ? "" : "text-ochre"}`}>
+                  {verdictOf(
+                    joint.value,
+                    a === b
+                      ? [
+                          { bike: "", title: "A" },
+                          { bike: "", title: "B" },
+                        ]
+                      : [a, b],
+                  )}
+                </p>
+                <p className="mt-1">{say(joint.value.rounding.sentence)}</p>
+                {joint.value.orderWarning ? (
+                  <p className="mt-1 text-ochre">{joint.value.orderWarning}</p>
+                ) : (
+                  <p className="mt-1 text-quiet">
+                    Ridden {joint.value.order.join(" ")}: a steady drift cancels.
+                  </p>
+                )}
+              </section>
+              <section className="sheet p-4">
+                <SectionsTable pair={joint.value} tests={tests} />
+              </section>
+              <section>
+                <h2 className="mb-1">What would settle it</h2>
+                <Settles pair={joint.value} />
+              </section>
+              {reference ? (
+                <section>
+                  <h2 className="mb-1">Under {reference.name}</h2>
+                  {under ? (
+                    <p>
+                      {formatUncertain(under.a, "energyPerDistance", system)} against{" "}
+                      {formatUncertain(under.b, "energyPerDistance", system)}: a difference of{" "}
+                      {formatUncertain(under.difference, "energyPerDistance", system)},{" "}
+                      {Math.abs(under.difference.mean) > 2 * under.difference.sd
+                        ? "resolved."
+                        : "not resolved."}
+                    </p>
+                  ) : (
+                    <ul>
+                      {notBrought.map((sentence) => (
+                        <li key={sentence}>{say(sentence)}</li>
+                      ))}
+                    </ul>
+                  )}
+                </section>
+              ) : null}
+            </>
+          ) : (
+            <Problems
+              title="There is no difference to show"
+              sentences={
+                joint.ok
+                  ? ["Choose a test for each side."]
+                  : joint.problems.map(({ sentence }) => say(sentence))
+              }
+            />
+          )}
+          {a && b && a !== b ? (
+            <nav aria-label="References" className="flex flex-wrap gap-x-4 text-sm">
+              <span className="text-quiet">The same under</span>
+              {references.map((name) => (
+                <Link
+                  key={name}
+                  to={`?${tests.map(({ id, side }) => `${side === "A" ? "a" : side === "B" ? "b" : "runs"}=${id}`).join("&")}&under=${encodeURIComponent(name)}`}
+                  className="underline"
+                >
+                  {name}
+                </Link>
+              ))}
+            </nav>
+          ) : null}
+        </div>
+        <aside aria-label="The runs" className="sheet h-fit p-5">
+          <h2>The runs</h2>
+          <ul className="mt-2 grid gap-2 text-sm">
+            {tests.map(({ id, side, bike, title: test, day }) => (
+              <li key={id} className="flex items-baseline gap-2">
+                <b className="w-6 shrink-0">{side ?? "A B"}</b>
+                <span className="min-w-0 flex-1">
+                  <Link to={`/strip/${id}`}>{bike}</Link>, {test}, {dayText(day)}
+                </span>
+                {side ? (
+                  <Link
+                    to={`?${toggled(side, id)}`}
+                    className="underline"
+                    aria-label={`Count ${test} as ${side === "A" ? "B" : "A"}`}
+                  >
+                    as {side === "A" ? "B" : "A"}
+                  </Link>
+                ) : null}
+              </li>
+            ))}
+          </ul>
+          <h3 className="mt-4 font-bold">What else differed</h3>
+          <Confounders sentences={confounders} />
+          {joint.ok ? (
+            <>
+              <h3 className="mt-4 font-bold">What the doubt is made of</h3>
+              <ul className="mt-1 text-sm">
+                {joint.value.budget.slice(0, drawn ? undefined : 5).map(({ source, share }) => (
+                  <li key={source} className="flex justify-between">
+                    <span>{source}</span>
+                    <span>{fixed(100 * share, 0)} %</span>
+                  </li>
+                ))}
+              </ul>
+              {joint.value.budget.length > 5 && !drawn ? (
+                <button type="button" className="button button-plain mt-1" onClick={() => setDrawn(true)}>
+                  all sources
+                </button>
+              ) : null}
+              <p className="mt-3 text-sm text-quiet">
+                Taken apart, as if they shared nothing, the plus-or-minus would be{" "}
+                {formatQuantity(SDS_95 * joint.value.sdApart, "energyPerDistance", system)}. Over{" "}
+                {formatQuantity(20 * METRES_PER_MILE, "distance", system, 0)} the difference is{" "}
+                {formatUncertain(scale(joint.value.whole.difference, 20 * METRES_PER_MILE), "energy", system)}
+                .
+              </p>
+            </>
+          ) : null}
+        </aside>
+      </div>
+    </Page>
+  );
+}

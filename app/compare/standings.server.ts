@@ -1,0 +1,88 @@
+import {
+  boardOf,
+  cheapestOption,
+  packOptions,
+  standings,
+  untraced,
+  MEASURE,
+  type BoardEntry,
+} from "#core/compare";
+import type { Reference } from "#core/roadload";
+import type { Database } from "#db/client";
+import type { StandingsAsk } from "./ask";
+import { comparedTests, type ComparedTest, type Shelf } from "./desk.server";
+import type { CompareRow } from "./row";
+
+/** Rows a page shows before it is asked for all. */
+const FIRST_ROWS = 60;
+
+const entryOf = (shelf: Shelf) => {
+  const packs = [...shelf.packs.values()];
+  return ({ line, digest, compared, pack }: ComparedTest): BoardEntry => ({
+    compared,
+    digest,
+    setUpId: line.setUpId,
+    pack,
+    option: cheapestOption(
+      packOptions(
+        pack,
+        packs.filter(({ id, bikeId }) => bikeId === line.bikeId && id !== line.packId),
+      ),
+    ),
+  });
+};
+
+/** The standings an address asks for: rows in their places, what could be swapped, and what has no such figure. */
+export async function standingsOf(db: Database, ask: StandingsAsk, reference: Reference | null) {
+  const { tests, shelf } = await comparedTests(db);
+  const shown = tests.filter(
+    ({ line }) =>
+      (!ask.drive || line.test.drive === ask.drive) && (!ask.bikeId || line.bikeId === ask.bikeId),
+  );
+  const { rows, left } = boardOf(shown.map(entryOf(shelf)), { ...ask, reference });
+  const byId = new Map(tests.map((each) => [each.line.id, each]));
+  const full = rows.map((row): CompareRow => {
+    const own = row.testIds.map((id) => byId.get(id)!);
+    const { line, digest } = own[0]!;
+    return {
+      id: row.id,
+      figure: row.figure,
+      testIds: row.testIds,
+      bikeId: line.bikeId,
+      bike: line.bikeName,
+      setUp: line.setUpName,
+      title: ask.by === "test" ? line.test.title : (line.setUpName ?? "set-up not noted"),
+      drive: line.test.drive,
+      day: line.test.day,
+      value: untraced(row.figure),
+      plain: row.plain,
+      beyond: row.beyond,
+      pencil: digest.best.pencil,
+      questions: own.reduce((sum, each) => sum + each.digest.questions, 0),
+      unassistedShare: digest.noted.unassistedShare,
+    };
+  });
+  const { places, swaps } = standings(full, MEASURE[ask.measure].better);
+  const kept = ask.all ? places : places.slice(0, FIRST_ROWS);
+  return {
+    places: kept,
+    hidden: places.length - kept.length,
+    swaps: swaps.filter(({ lower }) => lower <= kept.length),
+    left: left.map(({ testId, why }) => {
+      const { line } = byId.get(testId)!;
+      return { id: testId, bike: line.bikeName, title: line.test.title, why };
+    }),
+    bikes: [...new Map(tests.map(({ line }) => [line.bikeId, line.bikeName]))].sort((a, b) =>
+      a[1].localeCompare(b[1]),
+    ),
+    levels: ask.bikeId
+      ? [
+          ...new Set(
+            tests
+              .filter(({ line }) => line.bikeId === ask.bikeId)
+              .flatMap(({ compared }) => compared.ridden.bike.levels),
+          ),
+        ]
+      : [],
+  };
+}

@@ -1,0 +1,173 @@
+import { lazy, Suspense } from "react";
+import { Link, useSearchParams } from "react-router";
+import { MEASURE, type MeasureName, type Swapped } from "#core/compare";
+import { fixed, fromSi, plusOrMinus, writeIn } from "#core/quantities";
+import { useAlive } from "#ui/alive";
+import { useSpoken } from "#ui/system";
+import type { CompareRow, Place } from "./row";
+import { StandingsTable } from "./standingsTable";
+
+const StandingsChart = lazy(() => import("./standingsChart"));
+
+/** Heights shared by the rows of words and the chart beside them, px. */
+const ROW = 58;
+const HEAD = 30;
+/** A share of unassisted miles worth a word. */
+const WORTH_SAYING = 0.02;
+
+interface StandingsListProps {
+  readonly places: readonly Place[];
+  readonly swaps: readonly Swapped[];
+  readonly left: readonly {
+    readonly id: string;
+    readonly bike: string;
+    readonly title: string;
+    readonly why: string;
+  }[];
+  readonly hidden: number;
+  readonly ask: { readonly measure: MeasureName; readonly by: "test" | "set-up" };
+  readonly reference: { readonly key: string; readonly name: string } | null;
+  readonly unit: string;
+  readonly chosen: readonly string[];
+  readonly onChoose: (id: string, on: boolean) => void;
+}
+
+/** A row's second line: which test, or how many of them. */
+function what(row: CompareRow, by: "test" | "set-up"): string {
+  const drive = row.drive === "throttle" ? "throttle, " : "";
+  const tests = row.testIds.length === 1 ? "one test" : `${row.testIds.length} tests`;
+  const outrun =
+    row.unassistedShare !== null && row.unassistedShare > WORTH_SAYING
+      ? `, motor outrun on ${fixed(100 * row.unassistedShare, 0)} % of the way`
+      : "";
+  return `${drive}${row.title}${by === "set-up" ? `, ${tests}` : ""}${outrun}`;
+}
+
+/** Rows of words with the chart beside them, what could be swapped, and what has no such figure. */
+export function StandingsList({
+  places,
+  swaps,
+  left,
+  hidden,
+  ask,
+  reference,
+  unit,
+  chosen,
+  onChoose,
+}: StandingsListProps) {
+  const say = useSpoken();
+  const alive = useAlive();
+  const [search] = useSearchParams();
+  const { dimension } = MEASURE[ask.measure];
+  const everything = new URLSearchParams(search);
+  everything.set("rows", "all");
+  return (
+    <>
+      <div className="flex">
+        <ol className="w-full min-w-0 md:w-[46%]" style={{ paddingTop: HEAD }}>
+          {places.map(({ place, row }) => {
+            const { value, error } = writeIn(row.value, dimension, unit);
+            const hollow = row.pencil || row.beyond.length > 0;
+            const [only] = row.testIds;
+            return (
+              <li
+                key={row.id}
+                className="flex items-center gap-2 border-b border-rule"
+                style={{ height: ROW }}
+              >
+                <input
+                  type="checkbox"
+                  className="size-5 shrink-0 accent-spruce"
+                  checked={chosen.includes(only!)}
+                  onChange={(event) => onChoose(only!, event.target.checked)}
+                  aria-label={`Choose ${row.bike}, ${row.title}`}
+                />
+                <span className="w-6 shrink-0 text-right text-sm text-quiet">{place}</span>
+                <div className="min-w-0 flex-1">
+                  <Link
+                    to={ask.by === "test" ? `/strip/${only}` : `/compare/bikes/${row.bikeId}`}
+                    className="block truncate font-bold text-ink no-underline hover:underline"
+                  >
+                    {row.bike}
+                  </Link>
+                  <span
+                    className="block truncate text-sm text-quiet"
+                    title={`${row.title}, ${row.setUp ?? ""}`}
+                  >
+                    {what(row, ask.by)}
+                  </span>
+                </div>
+                <div className={`shrink-0 text-right ${hollow ? "pencil" : ""}`}>
+                  {reference ? (
+                    <Link
+                      to={`/compare/bridge/${only}?under=${encodeURIComponent(reference.key)}`}
+                      aria-label={`How ${row.bike}, ${row.title} comes to ${value}`}
+                      className={hollow ? "text-ochre" : "text-ink"}
+                    >
+                      <b className="text-lg leading-tight">{value}</b>
+                    </Link>
+                  ) : (
+                    <b className="text-lg leading-tight">{value}</b>
+                  )}
+                  <span className="block text-sm leading-tight text-quiet">± {error}</span>
+                </div>
+              </li>
+            );
+          })}
+        </ol>
+        <div
+          className="hidden min-w-0 flex-1 md:block"
+          style={{ height: HEAD + ROW * places.length }}
+          aria-hidden
+        >
+          {alive && places.length > 0 ? (
+            <Suspense fallback={null}>
+              <StandingsChart
+                head={HEAD}
+                row={ROW}
+                rows={places.map(({ row }) => ({
+                  id: row.id,
+                  best: fromSi(row.value.mean, dimension, unit),
+                  error: fromSi(plusOrMinus(row.value), dimension, unit),
+                  plain: row.plain === null ? null : fromSi(row.plain, dimension, unit),
+                  hollow: row.pencil || row.beyond.length > 0 || row.questions > 0,
+                }))}
+              />
+            </Suspense>
+          ) : null}
+        </div>
+      </div>
+      {hidden > 0 ? (
+        <p className="mt-3">
+          <Link to={`?${everything}`}>Show {hidden} more</Link>
+        </p>
+      ) : null}
+      <p className="mt-3 text-sm text-quiet">
+        Dot and line: best, with its 95 % span. Upright stroke: plain, as ridden. Hollow: a reading of the
+        test is in question{reference ? ", or the conditions lie far from the ride" : ""}.{" "}
+        {swaps
+          .map(
+            ({ upper, lower, chance }) =>
+              `Places ${upper} and ${lower} could be swapped (${fixed(100 * chance, 0)} in 100).`,
+          )
+          .join(" ")}
+      </p>
+      {left.length > 0 ? (
+        <section className="mt-4 text-sm">
+          <h2 className="mb-1">{reference ? "Not brought there" : "Not in these standings"}</h2>
+          <ul>
+            {left.map(({ id, bike, title, why }) => (
+              <li key={id}>
+                <Link to={`/strip/${id}`}>
+                  {bike}, {title}
+                </Link>
+                : {say(why)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      {places.length > 0 ? <StandingsTable places={places} dimension={dimension} unit={unit} /> : null}
+    </>
+  );
+}

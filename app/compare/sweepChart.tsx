@@ -1,0 +1,175 @@
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from "recharts";
+import type { SweepCurve, SweepSpot } from "#core/compare";
+import { fromSi, SDS_95, unitOf } from "#core/quantities";
+import { useSystem } from "#ui/system";
+
+interface SweepChartProps {
+  readonly curves: readonly SweepCurve[];
+  readonly spots: readonly SweepSpot[];
+  readonly outliers: ReadonlySet<number>;
+}
+
+/** Each ground's line by its dash, each drive's by its weight: told apart without colour. */
+const DASHES: Readonly<Record<string, string>> = {
+  asphalt: "0",
+  brick: "10 4",
+  "fine gravel": "4 4",
+  "loose gravel": "2 3",
+  grass: "12 3 2 3",
+  mud: "6 2 2 2",
+  snow: "1 5",
+};
+const HEIGHT = 340;
+
+interface DotProps {
+  readonly cx?: number;
+  readonly cy?: number;
+  readonly payload?: { readonly oneWay: boolean; readonly off: boolean };
+}
+
+/** A square of the sweep: filled when ridden both ways, hollow one way, crossed when it stands off. */
+function Dot({ cx = 0, cy = 0, payload }: DotProps) {
+  return (
+    <g>
+      <circle
+        cx={cx}
+        cy={cy}
+        r={5}
+        fill={payload?.oneWay ? "var(--color-sheet)" : "var(--color-spruce)"}
+        stroke={payload?.off ? "var(--color-rust)" : "var(--color-spruce)"}
+        strokeWidth={2}
+      />
+      {payload?.off ? (
+        <path d={`M${cx - 9} ${cy - 9}L${cx + 9} ${cy + 9}`} stroke="var(--color-rust)" strokeWidth={1.5} />
+      ) : null}
+    </g>
+  );
+}
+
+/** Energy over speed: squares with whiskers, the fitted road load with its band for each ground and drive. */
+export default function SweepChart({ curves, spots, outliers }: SweepChartProps) {
+  const system = useSystem();
+  const speed = (mps: number) => fromSi(mps, "speed", unitOf("speed", system));
+  const energy = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unitOf("energyPerDistance", system));
+  const most = Math.max(
+    ...spots.map(({ whPerM }) => energy(whPerM.mean + SDS_95 * whPerM.sd)),
+    ...curves.map(({ whPerM, againstMps, speedMps }) =>
+      energy(
+        whPerM[
+          Math.max(
+            0,
+            speedMps.findIndex((mps) => mps >= againstMps),
+          )
+        ]!.mean,
+      ),
+    ),
+  );
+  const top = Math.ceil((most * 1.5) / 5) * 5;
+  return (
+    <ResponsiveContainer width="100%" height={HEIGHT}>
+      <ComposedChart margin={{ top: 8, right: 96, bottom: 24, left: 4 }} accessibilityLayer={false}>
+        <CartesianGrid stroke="var(--color-rule)" />
+        <XAxis
+          type="number"
+          dataKey="speed"
+          domain={["dataMin", "dataMax"]}
+          allowDuplicatedCategory={false}
+          tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
+          tickFormatter={(value: number) => value.toFixed(0)}
+          tickLine={false}
+          label={{
+            value: unitOf("speed", system),
+            position: "bottom",
+            offset: 4,
+            fill: "var(--color-quiet)",
+            fontSize: 13,
+          }}
+        />
+        <YAxis
+          type="number"
+          domain={[0, top]}
+          allowDataOverflow
+          width={44}
+          tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
+          tickLine={false}
+          axisLine={false}
+        />
+        {curves.map(({ ground, drive, speedMps, whPerM }) => {
+          const data = speedMps.map((mps, i) => {
+            const { mean, sd } = whPerM[i]!;
+            return {
+              speed: speed(mps),
+              mean: energy(mean),
+              band: [energy(mean - SDS_95 * sd), energy(mean + SDS_95 * sd)],
+            };
+          });
+          const inside = data.filter(({ mean }) => mean <= top);
+          const name = `${ground}${drive === "throttle" ? ", throttle" : ", pedal"}`;
+          return [
+            <Area
+              key={`${name}/band`}
+              data={inside}
+              dataKey="band"
+              stroke="none"
+              fill="var(--color-spruce)"
+              fillOpacity={0.1}
+              isAnimationActive={false}
+              activeDot={false}
+            />,
+            <Line
+              key={name}
+              data={inside}
+              dataKey="mean"
+              stroke="var(--color-spruce)"
+              strokeWidth={drive === "throttle" ? 2.5 : 1.5}
+              strokeDasharray={DASHES[ground]!}
+              dot={false}
+              activeDot={false}
+              isAnimationActive={false}
+              label={({ x, y, index }: { x?: number | string; y?: number | string; index?: number }) =>
+                index === inside.length - 1 ? (
+                  <text x={Number(x) + 6} y={Number(y) + 4} fontSize={12} fill="var(--color-ink)">
+                    {name}
+                  </text>
+                ) : (
+                  <g />
+                )
+              }
+            />,
+          ];
+        })}
+        <Scatter
+          data={spots.map(({ speedMps, whPerM, oneWay }, i) => ({
+            speed: speed(speedMps),
+            mean: energy(whPerM.mean),
+            error: energy(SDS_95 * whPerM.sd),
+            oneWay,
+            off: outliers.has(i),
+          }))}
+          dataKey="mean"
+          shape={Dot}
+          isAnimationActive={false}
+        >
+          <ErrorBar
+            dataKey="error"
+            direction="y"
+            width={0}
+            stroke="var(--color-spruce)"
+            strokeWidth={1.5}
+            isAnimationActive={false}
+          />
+        </Scatter>
+      </ComposedChart>
+    </ResponsiveContainer>
+  );
+}

@@ -1,0 +1,45 @@
+import type { Result } from "#core/problems";
+import type { Compared, PartOf } from "./compared.ts";
+import { pooledTraced, type Traced } from "./traced.ts";
+
+/** One level on one ground of a bike, over all its tests. */
+export interface BikeCell {
+  readonly level: string;
+  readonly ground: string;
+  readonly metres: number;
+  /** Null: ridden, but no test's readings tell it from the rest. */
+  readonly whPerM: Traced | null;
+  /** Tests that tell it. */
+  readonly tests: readonly string[];
+}
+
+/**
+ * What each level takes on each ground, pooled over the tests whose readings tell it apart.
+ *
+ * @param figure of one part of one test: as ridden, in other air, or under a reference
+ */
+export function bikeCells(
+  tests: readonly Compared[],
+  figure: (compared: Compared, part: PartOf) => Result<Traced>,
+): readonly BikeCell[] {
+  const ridden = new Map<string, { level: string; ground: string; metres: number }>();
+  for (const { ridden: test } of tests)
+    for (const { level, ground, distanceM } of test.results.parts) {
+      const key = `${level}/${ground}`;
+      const before = ridden.get(key);
+      ridden.set(key, { level, ground, metres: (before?.metres ?? 0) + distanceM });
+    }
+  return [...ridden.values()].map(({ level, ground, metres }) => {
+    const told = tests.flatMap((compared) => {
+      const found = figure(compared, (own, on) => own === level && on === ground);
+      return found.ok ? [{ id: compared.id, traced: found.value }] : [];
+    });
+    return {
+      level,
+      ground,
+      metres,
+      whPerM: told.length ? pooledTraced(told.map(({ traced }) => traced)) : null,
+      tests: told.map(({ id }) => id),
+    };
+  });
+}

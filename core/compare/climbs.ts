@@ -1,0 +1,109 @@
+import { ASSUMED } from "#core/assumptions";
+import { EFFORT_W, massOf, roadOf, type Riding } from "#core/plan";
+import { curveOf, labelEnergy, usableEnergy } from "#core/pack";
+import { good, type Result } from "#core/problems";
+import { METRES_PER_MILE, type Uncertain } from "#core/quantities";
+import type { ClimbRecord, PackRecord } from "#core/records";
+import { roadPower, type RoadRow } from "#core/roadload";
+import { climbOf } from "./climb.ts";
+
+/** One run up a hill, reckoned. SI units. */
+export interface ClimbFigures {
+  readonly gradient: number;
+  readonly speedMps: number;
+  readonly verticalMPerHour: number;
+  readonly energyWh: Uncertain;
+  readonly whPerVerticalM: Uncertain;
+  /** Power at the wheel by the road load, W; and from the battery, as measured. */
+  readonly wheelW: number;
+  readonly batteryW: number;
+  /** How the energy was found. */
+  readonly by: "counter" | "percent";
+}
+
+const COUNTER_STEP_WH = 1;
+const ROOT12 = Math.sqrt(12);
+
+/** Energy of a climb with its error: by a counter, else by the percent at its foot and top. */
+function energyOf(
+  { energyWh, startPercent, endPercent, airTempC }: ClimbRecord,
+  pack: PackRecord,
+  percentStep: number,
+): Result<{ readonly wh: Uncertain; readonly by: ClimbFigures["by"] }> {
+  if (energyWh !== undefined)
+    return good({
+      wh: { mean: energyWh, sd: Math.hypot(COUNTER_STEP_WH / ROOT12, energyWh * ASSUMED.energyGainSd) },
+      by: "counter",
+    });
+  const own = { ...pack, packTempC: airTempC };
+  const label = labelEnergy(own);
+  if (!label.ok) return label;
+  const usable = usableEnergy(own);
+  if (!usable.ok) return usable;
+  const curve = curveOf(own);
+  const used = (percent: number) => curve.fractionAt(percent / 100);
+  const fraction = used(endPercent!) - used(startPercent!);
+  const { mean, sd } = usable.value;
+  const rounding = (percentStep / 100 / ROOT12) * Math.SQRT2;
+  return good({
+    wh: { mean: fraction * mean, sd: Math.hypot(mean * rounding, fraction * sd) },
+    by: "percent",
+  });
+}
+
+/** How a climb was ridden, for the road load. */
+function stateOf(climb: ClimbRecord, riding: Riding) {
+  return {
+    massKg: massOf(riding).kg,
+    speedMps: climb.lengthM / climb.timeS,
+    slope: climb.gainM / climb.lengthM,
+    ground: climb.ground,
+    tempC: climb.airTempC ?? ASSUMED.packTempC,
+    riderW: climb.drive === "throttle" ? 0 : EFFORT_W[climb.effort],
+    lightsOn: riding.setUp?.lightsOn ?? false,
+    ...roadOf(riding),
+  };
+}
+
+/** The figures of one run. Source: SCIENCE, section 10. */
+export function climbFigures(climb: ClimbRecord, riding: Riding, pack: PackRecord): Result<ClimbFigures> {
+  const energy = energyOf(climb, pack, riding.bike.percentStep || 1);
+  if (!energy.ok) return energy;
+  const { wh, by } = energy.value;
+  const found = climbOf({
+    lengthMi: climb.lengthM / METRES_PER_MILE,
+    gainM: climb.gainM,
+    timeS: climb.timeS,
+    energyWh: wh.mean,
+  });
+  if (!found.ok) return found;
+  const { gradient, verticalMPerHour, whPerVerticalM } = found.value;
+  return good({
+    gradient,
+    speedMps: climb.lengthM / climb.timeS,
+    verticalMPerHour,
+    energyWh: wh,
+    whPerVerticalM: { mean: whPerVerticalM, sd: wh.sd / climb.gainM },
+    wheelW: roadPower(stateOf(climb, riding)).wheelW,
+    batteryW: (wh.mean * 3600) / climb.timeS,
+    by,
+  });
+}
+
+/** A climb as a row for the fit of its bike's road load; the speed at its foot is energy brought along. */
+export function climbRow(climb: ClimbRecord, riding: Riding, figures: ClimbFigures): RoadRow {
+  const state = stateOf(climb, riding);
+  const entry = climb.entrySpeedMps ?? state.speedMps;
+  const broughtWh =
+    (0.5 * state.massKg * (entry ** 2 - state.speedMps ** 2)) / (state.etaD * state.etaM) / 3600;
+  return {
+    name: `${climb.hill}, ${climb.level || climb.drive}`,
+    state,
+    measured: {
+      mean: (figures.energyWh.mean + broughtWh) / climb.lengthM,
+      sd: Math.hypot(figures.energyWh.sd, 0.3 * broughtWh) / climb.lengthM,
+    },
+    oneWay: true,
+    riderSdW: state.riderW * ASSUMED.riderSdShare,
+  };
+}

@@ -1,0 +1,170 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
+import type { EntryBody, Side } from "#core/log";
+import { METRES_PER_MILE, spoken } from "#core/quantities";
+import { testRecordSchema, type TestRecord } from "#core/records";
+
+const mi = (miles: number) => miles * METRES_PER_MILE;
+
+interface Look {
+  readonly miles: number;
+  readonly percent: number;
+  readonly counterWh?: number;
+  readonly section?: string;
+  readonly side?: Side;
+}
+
+/** A test of check-ins, the first of them its start. */
+function record(
+  looks: readonly Look[],
+  over: { day?: string; packTempC?: number; course?: string } = {},
+): TestRecord {
+  const entries = looks.map(({ miles, ...rest }, i) => ({
+    id: `019a0000-0000-7000-8000-${i.toString(16).padStart(12, "0")}`,
+    seq: i,
+    body: { kind: i === 0 ? "start" : "checkIn", distanceM: mi(miles), ...rest } as EntryBody,
+  }));
+  return testRecordSchema.parse({
+    test: {
+      title: "t",
+      day: over.day ?? "2026-10-18",
+      airTempC: over.packTempC ?? 20,
+      course: over.course ?? "",
+      firstLevel: "mid",
+    },
+    bike: { name: "Reed", levels: ["mid"] },
+    pack: { name: "p", chemistry: "NMC", labelWh: 500, seriesCells: 13 },
+    rides: [{ entries }],
+  });
+}
+let made = 0;
+const paired = (side: Side | null, looks: readonly Look[], over = {}): PairedTest => ({
+  id: `t${(made += 1)}`,
+  bikeId: "b",
+  packId: "p",
+  secondPackId: null,
+  record: record(looks, over),
+  side,
+});
+function joint(...tests: readonly PairedTest[]): JointPair {
+  const found = jointPair(tests);
+  if (!found.ok) throw new Error(found.problems[0]!.sentence);
+  return found.value;
+}
+const whPerMi = ({ mean, sd }: { mean: number; sd: number }) => ({
+  mean: mean * METRES_PER_MILE,
+  sd: sd * METRES_PER_MILE,
+});
+const falling = (from: number, to: number): readonly Look[] => [
+  { miles: 0, percent: from },
+  { miles: 3, percent: Math.round((from + to) / 2) },
+  { miles: 6, percent: to },
+];
+
+describe("a joint pair", () => {
+  test("two copies of one test differ by nothing", () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 60, max: 100 }), fc.integer({ min: 8, max: 40 }), (from, drop) => {
+        const looks = falling(from, from - drop);
+        const { whole } = joint(paired("A", looks), paired("B", looks));
+        expect(Math.abs(whole.difference.mean)).toBeLessThan(1e-9 * whole.a.mean);
+        expect(whole.resolved).toBe(false);
+      }),
+      { numRuns: 25 },
+    ));
+  test("turned round it is the same verdict with the other sign", () => {
+    const [a, b] = [falling(98, 76), falling(96, 80)];
+    const [there, back] = [joint(paired("A", a), paired("B", b)), joint(paired("A", b), paired("B", a))];
+    expect(there.whole.difference.mean).toBeCloseTo(-back.whole.difference.mean, 10);
+    expect(there.whole.resolved).toBe(back.whole.resolved);
+  });
+  test("what the runs share cancels: surer together than apart", () => {
+    const pair = joint(paired("A", falling(98, 70)), paired("B", falling(98, 78)));
+    expect(pair.whole.difference.sd).toBeLessThan(0.9 * pair.sdApart);
+    expect(whPerMi(pair.whole.difference).mean).toBeGreaterThan(3);
+  });
+  test("a cold pack is the same pack with less in it", () => {
+    // A counter says the same energy on both days; the percent falls farther in the cold.
+    const looks = (wh: number, to: number): readonly Look[] => [
+      { miles: 0, percent: 98, counterWh: 0 },
+      { miles: 6, percent: to, counterWh: wh },
+    ];
+    const warm = paired("A", looks(90, 79), { packTempC: 25 });
+    const cold = paired("B", looks(90, 73), { packTempC: -10 });
+    const { whole } = joint(warm, cold);
+    expect(whPerMi(whole.a).mean).toBeCloseTo(15, 0);
+    expect(Math.abs(whPerMi(whole.difference).mean)).toBeLessThan(0.5);
+  });
+  test("runs named in one log are told apart, section by section", () => {
+    const looks: readonly Look[] = [
+      { miles: 0, percent: 99, side: "A", section: "lower" },
+      { miles: 3, percent: 89, section: "upper" },
+      { miles: 6, percent: 77, side: "B", section: "lower" },
+      { miles: 9, percent: 69, section: "upper" },
+      { miles: 12, percent: 60, section: "lower" },
+      { miles: 15, percent: 52, section: "upper" },
+      { miles: 18, percent: 43, side: "A", section: "lower" },
+      { miles: 21, percent: 33, section: "upper" },
+      { miles: 24, percent: 20 },
+    ];
+    const pair = joint(paired(null, looks));
+    expect(pair.order).toEqual(["A", "B", "B", "A"]);
+    expect(pair.orderWarning).toBeNull();
+    expect(pair.sections.map(({ section }) => section)).toEqual(["lower", "upper"]);
+    const { whole, sections } = pair;
+    const mean = sections.reduce((sum, each) => sum + each.difference.mean, 0) / 2;
+    expect(mean).toBeCloseTo(whole.difference.mean, 9);
+    expect(whPerMi(whole.difference).mean).toBeGreaterThan(1);
+    expect(sections.every(({ difference }) => difference.sd > whole.difference.sd)).toBe(true);
+  });
+  test("runs of one road, leg by leg, share its hills", () => {
+    const run = (side: Side, course: string) => paired(side, falling(98, 76), { course });
+    const same = joint(run("A", "levee"), run("B", "levee")).whole.difference.sd;
+    expect(same).toBeLessThan(joint(run("A", "levee"), run("B", "tramway")).whole.difference.sd);
+  });
+  test("says what rounding can do, what would settle it, and what a meter would leave", () => {
+    const pair = joint(paired("A", falling(98, 85)), paired("B", falling(98, 86)));
+    expect(pair.whole.resolved).toBe(false);
+    expect(spoken(pair.rounding.sentence, "imperial")).toMatch(
+      /^Of the 0\.\d\d Wh\/mi between them, up to 1\.\d\d Wh\/mi can be rounding of what was read\.$/,
+    );
+    expect(pair.needed.runs === null || pair.needed.runs > 1).toBe(true);
+    expect(pair.sdMetered!).toBeLessThan(pair.whole.difference.sd / 2);
+  });
+  test("one run each, or A A B B, is warned of", () => {
+    expect(joint(paired("A", falling(98, 80)), paired("B", falling(80, 60))).orderWarning).toContain(
+      "One run each",
+    );
+    expect(orderWarning(["A", "A", "B", "B"])).toContain("A A B B");
+    expect(orderWarning(["A", "B", "B", "A"])).toBeNull();
+    expect(orderWarning(["B", "A", "A", "B"])).toBeNull();
+  });
+  test("a side without a run is refused, and so is a test with nothing to reckon", () => {
+    expect(jointPair([paired("A", falling(98, 80))])).toMatchObject({ problems: [{ code: "no-side" }] });
+    expect(jointPair([paired("A", falling(98, 80)), paired("B", [{ miles: 0, percent: 90 }])])).toMatchObject(
+      {
+        problems: [{ code: "no-distance" }],
+      },
+    );
+  });
+});
+
+describe("what would resolve a difference", () => {
+  const budget = (road: number, gauge: number, capacity: number) => [
+    { source: "road scatter", variance: road },
+    { source: "gauge rounding", variance: gauge },
+    { source: "capacity", variance: capacity },
+  ];
+  test("four times the runs halve the doubt", () =>
+    expect(neededFor({ mean: 1, sd: 1 }, budget(1, 0, 0), 2).runs).toBe(8));
+  test("rounding falls with the length, scatter with its root", () => {
+    expect(neededFor({ mean: 1, sd: 1 }, budget(0, 1, 0), 1).length! - 2).toBeLessThan(0.11);
+    expect(neededFor({ mean: 1, sd: 1 }, budget(1, 0, 0), 1).length! - 4).toBeLessThan(0.11);
+  });
+  test("no length helps against what stays, and nothing resolves no difference", () => {
+    expect(neededFor({ mean: 1, sd: 1 }, budget(0, 0, 1), 1).length).toBeNull();
+    expect(neededFor({ mean: 0, sd: 1 }, budget(1, 1, 1), 1)).toEqual({ runs: null, length: null });
+    expect(neededFor({ mean: 0.01, sd: 1 }, budget(1, 1, 0), 1)).toEqual({ runs: null, length: null });
+  });
+});

@@ -1,0 +1,265 @@
+import {
+  budgetOf,
+  energyFigure,
+  solveLedger,
+  sumFigures,
+  uncertain,
+  usedBetween,
+  varianceOf,
+  widening,
+  type Figure,
+  type LedgerInput,
+  type Solved,
+} from "#core/ledger";
+import type { Side } from "#core/log";
+import { bad, badAll, good, type Result } from "#core/problems";
+import { METRES_PER_MILE, quantityToken, scale, widen, type Uncertain } from "#core/quantities";
+import { layTest } from "#core/results";
+import { neededFor, type Needed } from "./needed.ts";
+import { roundingOf } from "./rounding.ts";
+import { jointInput, shareUpPacks, sideRuns, type LaidRun, type PairedTest, type SideRun } from "./runs.ts";
+
+/** A and B over one section, or over all. Wh per metre. */
+export interface SidesOf {
+  readonly section: string;
+  readonly a: Uncertain;
+  readonly b: Uncertain;
+  /** A less B, what they share cancelled. */
+  readonly difference: Uncertain;
+  /** Over two sds. */
+  readonly resolved: boolean;
+  readonly metres: Readonly<Record<Side, number>>;
+}
+
+/** Two put against each other by one ledger over all their runs. */
+export interface JointPair {
+  readonly whole: SidesOf;
+  readonly sections: readonly SidesOf[];
+  /** The order in which the runs were ridden. */
+  readonly order: readonly Side[];
+  /** Why that order does not cancel a drift; null where it does. */
+  readonly orderWarning: string | null;
+  /** What the last digits of the readings alone can do to the difference. */
+  readonly rounding: { readonly whPerM: number; readonly sentence: string };
+  readonly needed: Needed;
+  /** The difference's sd if the runs shared no error, Wh per metre. */
+  readonly sdApart: number;
+  /** The difference's sd with a watt-hour meter on every run that had none; null where all had. */
+  readonly sdMetered: number | null;
+  readonly budget: readonly { readonly source: string; readonly share: number }[];
+  /** Tests that take part, and how many readings count. */
+  readonly tests: number;
+  readonly readings: number;
+}
+
+const RESOLVED_SDS = 2;
+const SIDES: readonly Side[] = ["A", "B"];
+
+/** Wh per mile of some runs together, on the pack as it was. */
+function runsFigure(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): Figure {
+  const miles = stretches.reduce((sum, run) => sum + run.miles, 0);
+  return sumFigures(
+    stretches.map(({ ride, fromMark, toMark }) => [
+      energyFigure(solved, ride, usedBetween(solved, ride, fromMark, toMark), miles),
+      runs[ride]!.warmth,
+    ]),
+  );
+}
+
+/** Relative error of the distances of a side: the worst of its tests'. */
+function distanceSd(runs: readonly LaidRun[], stretches: readonly SideRun[]): number {
+  return Math.max(...stretches.map(({ ride }) => runs[ride]!.laid.course.bases.at(-1)!.relativeSd));
+}
+
+const sourceOf = (runs: readonly LaidRun[], stretches: readonly SideRun[]) =>
+  [...new Set(stretches.map(({ ride }) => runs[ride]!.laid.course.bases.at(-1)!.source))].sort().join("+");
+
+/** What each side took over some stretches, and their difference. */
+function sidesOf(
+  solved: Solved,
+  runs: readonly LaidRun[],
+  stretches: readonly SideRun[],
+  section: string,
+): SidesOf {
+  const wide = widening(solved.posterior.chi2PerReading);
+  const of = (side: Side) => stretches.filter((run) => run.side === side);
+  const [figureA, figureB] = SIDES.map((side) => runsFigure(solved, runs, of(side))) as [Figure, Figure];
+  const perMetre = (figure: Figure) => scale(widen(uncertain(solved, figure), wide), 1 / METRES_PER_MILE);
+  const [a, b] = [perMetre(figureA), perMetre(figureB)];
+  const gap = perMetre(sumFigures([[figureA, 1], [figureB, -1]])); // prettier-ignore
+  const [sdA, sdB] = [distanceSd(runs, of("A")), distanceSd(runs, of("B"))];
+  // Distances from one kind of recorder are off alike, and scale the difference with them.
+  const alike = sourceOf(runs, of("A")) === sourceOf(runs, of("B"));
+  const byDistance = alike ? Math.max(sdA, sdB) * gap.mean : Math.hypot(sdA * a.mean, sdB * b.mean);
+  const difference = { mean: gap.mean, sd: Math.hypot(gap.sd, byDistance) };
+  const metres = (side: Side) => of(side).reduce((sum, run) => sum + run.miles * METRES_PER_MILE, 0);
+  return {
+    section,
+    a: { mean: a.mean, sd: Math.hypot(a.sd, sdA * a.mean) },
+    b: { mean: b.mean, sd: Math.hypot(b.sd, sdB * b.mean) },
+    difference,
+    resolved: Math.abs(difference.mean) > RESOLVED_SDS * difference.sd,
+    metres: { A: metres("A"), B: metres("B") },
+  };
+}
+
+/** Runs in the order they were ridden. */
+function inOrder(runs: readonly LaidRun[], stretches: readonly SideRun[]): readonly SideRun[] {
+  const startOf = ({ ride, fromMark }: SideRun) => {
+    const { laid, test } = runs[ride]!;
+    const timed = laid.course.marks.slice(fromMark).find(({ timeS }) => timeS !== null);
+    return timed?.timeS ?? Date.parse(`${test.record.test.day}T12:00:00Z`) / 1000;
+  };
+  return [...stretches].sort((x, y) => startOf(x) - startOf(y) || x.ride - y.ride || x.fromMark - y.fromMark);
+}
+
+/** Sides in the order they were run: stretches of one side in a row are one run until a section comes again. */
+function orderOf(ordered: readonly SideRun[]): readonly Side[] {
+  const order: Side[] = [];
+  let seen = new Set<string>();
+  ordered.forEach((run, i) => {
+    const before = ordered[i - 1];
+    const goesOn =
+      before?.side === run.side &&
+      before.ride === run.ride &&
+      before.toMark === run.fromMark &&
+      !seen.has(run.section);
+    if (!goesOn) {
+      order.push(run.side);
+      seen = new Set();
+    }
+    seen.add(run.section);
+  });
+  return order;
+}
+
+/** Why an order lets a steady drift into the difference; null where both sides lie as early as late. */
+export function orderWarning(order: readonly Side[]): string | null {
+  const middle = (side: Side) => {
+    const places = order.flatMap((each, i) => (each === side ? [i] : []));
+    return places.reduce((sum, place) => sum + place, 0) / places.length;
+  };
+  if (Math.abs(middle("A") - middle("B")) < 1e-9) return null;
+  const ridden = order.join(" ");
+  return order.length === 2
+    ? `One run each, ${ridden}: whatever changed from the first to the second, wind, warmth or the rider, counts as a difference. A B B A cancels a steady drift.`
+    : `The runs were ridden ${ridden}: a steady drift of wind, warmth or the rider counts as a difference. A B B A cancels it.`;
+}
+
+/** The ledger with a watt-hour meter on every ride that had none; null where all had. */
+function metered(input: LedgerInput, solved: Solved): LedgerInput | null {
+  const counts = new Set(["energyCounter", "telemetry"]);
+  const without = input.rides.filter(({ readings }) => !readings.some(({ kind }) => counts.has(kind)));
+  if (without.length === 0) return null;
+  return {
+    ...input,
+    rides: input.rides.map((ride, r) =>
+      without.includes(ride)
+        ? {
+            ...ride,
+            readings: [
+              ...ride.readings,
+              ...ride.legs.flatMap((leg, i) => {
+                const wh = energyFigure(solved, r, usedBetween(solved, r, 0, i + 1)).mean;
+                return leg.charged || ride.legs.slice(0, i).some(({ charged }) => charged)
+                  ? []
+                  : [
+                      {
+                        kind: "energyCounter" as const,
+                        fromMark: 0,
+                        toMark: i + 1,
+                        wh,
+                        stepWh: 1,
+                        meter: "borrowed",
+                      },
+                    ];
+              }),
+            ],
+          }
+        : ride,
+    ),
+  };
+}
+
+/**
+ * Two put against each other by one ledger over all their runs, so that what they share (the pack, a meter, a gauge, the
+ * same hills) cancels. Source: SCIENCE, sections 4 and 10.
+ *
+ * @returns a problem where a side has no run, or a test nothing to reckon
+ */
+export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
+  const laid = tests.map((test) => ({ test, laid: layTest(test.record) }));
+  const problems = laid.flatMap(({ laid: each }) => (each.ok ? [] : each.problems));
+  if (problems.length) return badAll(problems);
+  const ready = laid.flatMap(({ test, laid: each }) => (each.ok ? [{ test, laid: each.value }] : []));
+  const { packs, runs } = shareUpPacks(ready);
+  const stretches = sideRuns(runs);
+  const missing = SIDES.find((side) => !stretches.some((run) => run.side === side));
+  if (missing)
+    return bad(
+      "no-side",
+      "tests",
+      `No run is ${missing}: choose a test for each side, or name the runs in the log, as @:A and @:B.`,
+    );
+  const input = jointInput(packs, runs);
+  const found = solveLedger(input);
+  if (!found.ok) return found;
+  const solved = found.value;
+  const whole = sidesOf(solved, runs, stretches, "");
+  const names = [...new Set(stretches.map(({ section }) => section))].filter((name) =>
+    SIDES.every((side) => stretches.some((run) => run.section === name && run.side === side)),
+  );
+  const sections =
+    names.length > 1 || (names[0] ?? "") !== ""
+      ? names
+          .filter((name) => name !== "")
+          .map((name) =>
+            sidesOf(
+              solved,
+              runs,
+              stretches.filter(({ section }) => section === name),
+              name,
+            ),
+          )
+      : [];
+  const of = (side: Side) => stretches.filter((run) => run.side === side);
+  const gap = sumFigures([
+    [runsFigure(solved, runs, of("A")), 1],
+    [runsFigure(solved, runs, of("B")), -1],
+  ]);
+  const lines = budgetOf(solved, gap);
+  const falls = lines.reduce((sum, { variance }) => sum + variance, 0);
+  const ordered = inOrder(runs, stretches);
+  const order = orderOf(ordered);
+  const better = metered(input, solved);
+  const sure = better && solveLedger(better);
+  const sdMetered =
+    sure?.ok === true
+      ? Math.sqrt(
+          varianceOf(
+            sure.value.posterior,
+            sumFigures([
+              [runsFigure(sure.value, runs, of("A")), 1],
+              [runsFigure(sure.value, runs, of("B")), -1],
+            ]),
+          ),
+        ) / METRES_PER_MILE
+      : null;
+  const rounding = roundingOf(solved, runs, stretches);
+  return good({
+    whole,
+    sections,
+    order,
+    orderWarning: orderWarning(order),
+    rounding: {
+      whPerM: rounding,
+      sentence: `Of the ${quantityToken(Math.abs(whole.difference.mean), "energyPerDistance", 2)} between them, up to ${quantityToken(rounding, "energyPerDistance", 2)} can be rounding of what was read.`,
+    },
+    needed: neededFor(whole.difference, lines, Math.min(...SIDES.map((side) => of(side).length))),
+    sdApart: Math.hypot(whole.a.sd, whole.b.sd),
+    sdMetered,
+    budget: lines.map(({ source, variance }) => ({ source, share: variance / falls })),
+    tests: tests.length,
+    readings: input.rides.reduce((sum, { readings }) => sum + readings.length, 0),
+  });
+}

@@ -1,0 +1,110 @@
+import { bad, good, type Result } from "#core/problems";
+import { METRES_PER_MILE, type DimensionName, type System, type Uncertain, unitOf } from "#core/quantities";
+import type { PackOption } from "./options.ts";
+import { mapTraced, sumTraced, type Traced } from "./traced.ts";
+
+/** What standings can be put in. */
+export const MEASURES = [
+  "whPerMi",
+  "whPerKm",
+  "milesPerKwh",
+  "rangeOwn",
+  "rangeCommon",
+  "whPerClimb",
+  "climbCommon",
+  "pricePerMile",
+] as const;
+export type MeasureName = (typeof MEASURES)[number];
+
+interface Spec {
+  /** As a person calls it. */
+  readonly title: string;
+  readonly dimension: DimensionName;
+  /** The unit shown, where the measure itself names it; else the reader's own. */
+  readonly unit?: string;
+  readonly better: "less" | "more";
+}
+
+export const MEASURE: Readonly<Record<MeasureName, Spec>> = {
+  whPerMi: { title: "Wh/mi", dimension: "energyPerDistance", unit: "Wh/mi", better: "less" },
+  whPerKm: { title: "Wh/km", dimension: "energyPerDistance", unit: "Wh/km", better: "less" },
+  milesPerKwh: { title: "mi/kWh", dimension: "distancePerEnergy", unit: "mi/kWh", better: "more" },
+  rangeOwn: { title: "range on its own pack", dimension: "distance", better: "more" },
+  rangeCommon: { title: "range on a common pack", dimension: "distance", better: "more" },
+  whPerClimb: { title: "Wh per vertical metre", dimension: "energyPerClimb", unit: "Wh/m", better: "less" },
+  climbCommon: { title: "climb on a common pack", dimension: "climb", better: "more" },
+  pricePerMile: { title: "price per added mile", dimension: "pricePerDistance", better: "less" },
+};
+
+/** The unit a measure is shown in. */
+export const unitOfMeasure = (name: MeasureName, system: System) =>
+  MEASURE[name].unit ?? unitOf(MEASURE[name].dimension, system);
+
+/** What a figure is put in other measures by. */
+export interface MeasureBasis {
+  readonly packId: string;
+  /** Usable energy of its own pack under the same conditions, Wh. */
+  readonly capacity: Uncertain | null;
+  /** Metres climbed for each metre of way; null where nobody measured it. */
+  readonly climbPerM: number | null;
+  readonly option: Pick<PackOption, "addedWh" | "addedMinor"> | null;
+  /** Energy of the common pack, Wh. */
+  readonly commonWh: number;
+}
+
+/** Least climb that is worth dividing by, m per mile. */
+const LEAST_CLIMB_M_PER_MI = 5;
+
+/** Range of a pack whose capacity's error the figure shares, m. Source: SCIENCE, section 8. */
+function rangeOf(whPerM: Traced, { packId }: MeasureBasis, capacity: Uncertain): Traced {
+  const { mean } = whPerM;
+  const byFigure = mapTraced(whPerM, (x) => capacity.mean / x, -capacity.mean / mean ** 2);
+  return sumTraced([
+    [byFigure, 1],
+    [{ mean: 0, effects: { [`capacity:${packId}`]: capacity.sd / mean } }, 1],
+  ]);
+}
+
+/**
+ * A figure in Wh per metre put in another measure, its errors carried along: SI, metres per Wh, metres, Wh per metre
+ * climbed, minor units per metre.
+ *
+ * @returns a problem where the measure has nothing to go by
+ */
+export function inMeasure(name: MeasureName, whPerM: Traced, basis: MeasureBasis): Result<Traced> {
+  const { mean } = whPerM;
+  const inverse = (factor: number) => mapTraced(whPerM, (x) => factor / x, -factor / mean ** 2);
+  const climb = basis.climbPerM ?? 0;
+  const flat = climb * METRES_PER_MILE < LEAST_CLIMB_M_PER_MI;
+  const noClimb = bad<Traced>(
+    "no-climb",
+    "measure",
+    basis.climbPerM === null
+      ? "Nobody measured its climb: bring in a track with heights, or choose a reference that climbs."
+      : "There is hardly any climb: choose a hillier reference, or Wh/mi.",
+  );
+  switch (name) {
+    case "whPerMi":
+    case "whPerKm":
+      return good(whPerM);
+    case "milesPerKwh":
+      return good(inverse(1));
+    case "rangeOwn":
+      return basis.capacity
+        ? good(rangeOf(whPerM, basis, basis.capacity))
+        : bad("no-capacity", "measure", "Its pack's energy is not known.");
+    case "rangeCommon":
+      return good(inverse(basis.commonWh));
+    case "whPerClimb":
+      return flat ? noClimb : good(mapTraced(whPerM, (x) => x / climb, 1 / climb));
+    case "climbCommon":
+      return flat ? noClimb : good(inverse(basis.commonWh * climb));
+    case "pricePerMile": {
+      const { option } = basis;
+      if (!option || option.addedMinor === null || !(option.addedWh > 0))
+        return bad("no-option", "measure", "No other pack of the bike has a price on file.");
+      const perWh = option.addedMinor / option.addedWh;
+      return good(mapTraced(whPerM, (x) => x * perWh, perWh));
+    }
+  }
+}

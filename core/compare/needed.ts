@@ -1,0 +1,39 @@
+import type { BudgetLine } from "#core/ledger";
+import type { Uncertain } from "#core/quantities";
+
+/** What would make a difference of this size sure. */
+export interface Needed {
+  /** Runs of each like these; null when no number within reason would, or nothing is to be resolved. */
+  readonly runs: number | null;
+  /** How many times as long the way must be; null likewise. */
+  readonly length: number | null;
+}
+
+const RESOLVED_SDS = 2;
+const MOST_RUNS = 60;
+const MOST_LENGTH = 20;
+/** Errors that stay the same share of the figure however long the way is. */
+const STAYS = new Set(["capacity", "meter gain", "logger gain", "charger efficiency", "climb"]);
+
+/**
+ * Runs or length that would resolve a difference. Repeats halve the variance as they double. On a longer way the road's
+ * scatter falls with its length and the readings' errors with its square, while shares stay.
+ *
+ * @param budget of the difference's variance by source; @param runs of each that were ridden
+ */
+export function neededFor(difference: Uncertain, budget: readonly BudgetLine[], runs: number): Needed {
+  const { mean, sd } = difference;
+  if (mean === 0 || sd === 0) return { runs: null, length: null };
+  const byRuns = Math.ceil(runs * ((RESOLVED_SDS * sd) / mean) ** 2);
+  const falls = budget.reduce((sum, { variance }) => sum + variance, 0);
+  const shareOf = (is: (source: string) => boolean) =>
+    budget.reduce((sum, { source, variance }) => sum + (is(source) ? variance / falls : 0), 0);
+  const road = shareOf((source) => source === "road scatter");
+  const stays = shareOf((source) => STAYS.has(source));
+  const read = 1 - road - stays;
+  const sdAt = (times: number) => sd * Math.sqrt(read / times ** 2 + road / times + stays);
+  let length: number | null = null;
+  for (let times = 1; times <= MOST_LENGTH && length === null; times += 0.1)
+    if (RESOLVED_SDS * sdAt(times) < Math.abs(mean)) length = Number(times.toFixed(1));
+  return { runs: byRuns <= MOST_RUNS ? Math.max(runs, byRuns) : null, length };
+}

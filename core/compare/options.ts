@@ -1,0 +1,50 @@
+import { labelEnergy, usableEnergy } from "#core/pack";
+import type { PackRecord } from "#core/records";
+
+/** A way to more energy on a bike: another pack instead of its own, or beside it. */
+export interface PackOption {
+  readonly name: string;
+  readonly way: "instead" | "beside";
+  /** Usable energy it adds at 25 C, Wh; less than nothing for a smaller pack instead. */
+  readonly addedWh: number;
+  /** What that costs, minor units; null where a price is missing. */
+  readonly addedMinor: number | null;
+}
+
+const usableOf = (pack: PackRecord) => {
+  const found = usableEnergy({ ...pack, packTempC: 25 });
+  return found.ok ? found.value.mean : null;
+};
+
+/**
+ * What a bike's other packs would add to one of them: larger and smaller ones instead of it, and every other beside it.
+ *
+ * @param own the pack tested; @param others of the same bike
+ */
+export function packOptions(own: PackRecord, others: readonly PackRecord[]): readonly PackOption[] {
+  const has = usableOf(own);
+  if (has === null) return [];
+  return others.flatMap((pack): readonly PackOption[] => {
+    const wh = usableOf(pack);
+    if (wh === null || !labelEnergy(pack).ok) return [];
+    const { name, priceMinor } = pack;
+    const paid = priceMinor ?? null;
+    const more = paid === null || own.priceMinor === undefined ? null : paid - own.priceMinor;
+    return [
+      { name, way: "instead", addedWh: wh - has, addedMinor: more },
+      { name, way: "beside", addedWh: wh, addedMinor: paid },
+    ];
+  });
+}
+
+/** The option whose energy is cheapest; null where none adds any at a known price. */
+export function cheapestOption(options: readonly PackOption[]): PackOption | null {
+  const priced = options.filter(
+    ({ addedWh, addedMinor }) => addedWh > 0 && addedMinor !== null && addedMinor > 0,
+  );
+  return priced.reduce<PackOption | null>(
+    (best, each) =>
+      best === null || each.addedMinor! / each.addedWh < best.addedMinor! / best.addedWh ? each : best,
+    null,
+  );
+}

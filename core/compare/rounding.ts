@@ -1,0 +1,36 @@
+import { columnFigure, uncertain, type Solved } from "#core/ledger";
+import { METRES_PER_MILE } from "#core/quantities";
+import type { LaidRun, SideRun } from "./runs.ts";
+
+/** Steps of the finest readings at the two ends of a stretch, as Wh: a meter's where it has one, else the display's. */
+function stepWh(solved: Solved, runs: readonly LaidRun[], { ride, fromMark, toMark }: SideRun): number {
+  const { input, columns } = solved;
+  const { readings, gauge, pack } = input.rides[ride]!;
+  const counted = readings.some((reading) => reading.kind === "telemetry")
+    ? 0
+    : readings.reduce<number | null>(
+        (least, reading) =>
+          reading.kind === "energyCounter" ? Math.min(least ?? Infinity, reading.stepWh) : least,
+        null,
+      );
+  if (counted !== null) return counted;
+  const capacity = uncertain(solved, columnFigure(solved, columns.capacity[pack]!)).mean * runs[ride]!.warmth;
+  const { percentStep, bars } = input.gauges[gauge]!;
+  const seen = (mark: number) =>
+    readings.some((reading) => reading.kind === "percent" && reading.mark === mark);
+  if (seen(fromMark) || seen(toMark)) return (percentStep / 100) * capacity;
+  return bars > 0 ? capacity / bars : 0;
+}
+
+/**
+ * The most that rounding alone can do to the difference of two sides, Wh per metre: every reading at the ends of a run off
+ * by half its last digit, all of them the worst way.
+ */
+export function roundingOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): number {
+  return (["A", "B"] as const).reduce((sum, side) => {
+    const own = stretches.filter((run) => run.side === side);
+    const miles = own.reduce((whole, run) => whole + run.miles, 0);
+    const wh = own.reduce((whole, run) => whole + stepWh(solved, runs, run), 0);
+    return sum + wh / miles / METRES_PER_MILE;
+  }, 0);
+}

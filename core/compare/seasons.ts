@@ -1,0 +1,68 @@
+import { ASSUMED } from "#core/assumptions";
+import { temperatureFactor, type Chemistry } from "#core/pack";
+import { good, type Result } from "#core/problems";
+import { scale, type Uncertain } from "#core/quantities";
+import { asRidden, perMetre, rideOf, type Compared, type PartOf } from "./compared.ts";
+import { inMeasure } from "./measure.ts";
+import { mapTraced, untraced, type Traced } from "./traced.ts";
+
+/** A time of year by its air, C. */
+export interface Season {
+  readonly name: string;
+  readonly tempC: number;
+}
+
+export const SEASONS: readonly Season[] = [
+  { name: "summer", tempC: 22 },
+  { name: "spring and autumn", tempC: 10 },
+  { name: "frost", tempC: -2 },
+];
+
+/** Range three ways, m. */
+export interface SeasonRange {
+  readonly total: Uncertain;
+  readonly fullPower: Uncertain;
+  readonly withReserve: Uncertain;
+}
+
+/** A test's figure, of the whole or a part, ridden the same in other air; Wh per metre. */
+export function inAir(compared: Compared, tempC: number, part?: PartOf): Result<Traced> {
+  const figure = asRidden(compared, part);
+  if (!figure.ok) return figure;
+  const ridden = rideOf(compared, part);
+  if (!ridden.ok) return ridden;
+  const { ride } = ridden.value;
+  const by = perMetre({ ...ride, rig: { ...ride.rig, tempC } }) / perMetre(ride);
+  return good(mapTraced(figure.value, (x) => x * by, by));
+}
+
+/**
+ * Ranges of a figure on its pack in a season: to the end, to where full power ends, and with the reserve kept. The pack's
+ * own error cancels as far as the figure leans on it.
+ *
+ * @param at25 the pack's usable energy at 25 C, Wh
+ */
+export function seasonRange(
+  whPerM: Traced,
+  packId: string,
+  at25: Uncertain,
+  chemistry: Chemistry,
+  tempC: number,
+): SeasonRange | null {
+  const capacity = scale(at25, temperatureFactor(chemistry, tempC));
+  const range = inMeasure("rangeOwn", whPerM, {
+    packId,
+    capacity,
+    climbPerM: null,
+    option: null,
+    commonWh: 0,
+  });
+  if (!range.ok) return null;
+  const total = untraced(range.value);
+  const low = scale(total, ASSUMED.lowPowerAt);
+  return {
+    total,
+    fullPower: { mean: low.mean, sd: Math.hypot(low.sd, total.mean * ASSUMED.lowPowerSd) },
+    withReserve: scale(total, 1 - ASSUMED.reserve),
+  };
+}

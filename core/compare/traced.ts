@@ -1,0 +1,99 @@
+import type { Uncertain } from "#core/quantities";
+
+/**
+ * A figure with its errors told apart: what one sd of each named source does to it. Figures that lean on the same source
+ * share its name, so that it cancels between them as far as it moves both alike.
+ */
+export interface Traced {
+  readonly mean: number;
+  /** By source, "capacity:PACK" or "drag:BIKE": change for one sd, in the figure's unit. */
+  readonly effects: Readonly<Record<string, number>>;
+}
+
+/** The figure with all its errors in one sd. */
+export function untraced({ mean, effects }: Traced): Uncertain {
+  let variance = 0;
+  for (const key in effects) variance += effects[key]! * effects[key]!;
+  return { mean, sd: Math.sqrt(variance) };
+}
+
+/** A sum of figures x factors: shared sources add up before they are squared. */
+export function sumTraced(terms: readonly (readonly [Traced, number])[]): Traced {
+  const effects: Record<string, number> = {};
+  let mean = 0;
+  for (const [figure, factor] of terms) {
+    mean += factor * figure.mean;
+    for (const key in figure.effects) effects[key] = (effects[key] ?? 0) + factor * figure.effects[key]!;
+  }
+  return { mean, effects };
+}
+
+/** One less another, with what they share cancelled. `differenceTraced(x, x)` is zero without error. */
+export function differenceTraced(a: Traced, b: Traced): Traced {
+  return sumTraced([
+    [a, 1],
+    [b, -1],
+  ]);
+}
+
+/** A function of a figure, by its value and slope there (the delta method). */
+export function mapTraced({ mean, effects }: Traced, value: (x: number) => number, slope: number): Traced {
+  return {
+    mean: value(mean),
+    effects: Object.fromEntries(Object.entries(effects).map(([key, effect]) => [key, effect * slope])),
+  };
+}
+
+/** Sources that only one of the figures leans on. */
+function ownSources(figures: readonly Traced[]): (key: string) => boolean {
+  const count = new Map<string, number>();
+  for (const { effects } of figures) for (const key in effects) count.set(key, (count.get(key) ?? 0) + 1);
+  return (key) => count.get(key) === 1;
+}
+
+/**
+ * Several figures of one thing as one: weighed by their own variances, errors they share kept whole, and widened where
+ * they disagree by more than their own errors allow.
+ *
+ * @returns the only one as it is; at least one must be given
+ */
+export function pooledTraced(figures: readonly Traced[]): Traced {
+  const [only] = figures;
+  if (figures.length === 1) return only!;
+  const own = ownSources(figures);
+  const variances = figures.map(({ effects }) =>
+    Object.entries(effects).reduce((sum, [key, effect]) => sum + (own(key) ? effect * effect : 0), 0),
+  );
+  const least = Math.max(...variances) * 1e-9 || 1;
+  const weights = variances.map((variance) => 1 / Math.max(variance, least));
+  const whole = weights.reduce((sum, weight) => sum + weight, 0);
+  const pool = sumTraced(figures.map((figure, i) => [figure, weights[i]! / whole] as const));
+  const misfit =
+    figures.reduce((sum, { mean }, i) => sum + weights[i]! * (mean - pool.mean) ** 2, 0) /
+    (figures.length - 1);
+  if (!(misfit > 1)) return pool;
+  const wide = Math.sqrt(misfit);
+  return {
+    mean: pool.mean,
+    effects: Object.fromEntries(
+      Object.entries(pool.effects).map(([key, effect]) => [key, own(key) ? effect * wide : effect]),
+    ),
+  };
+}
+
+/** The word for a source, without what it belongs to. `sourceOf("drag:019a") === "drag"`. */
+export function sourceOf(key: string): string {
+  return key.split(":")[0]!;
+}
+
+/** Shares of a figure's variance by source, the largest first. */
+export function tracedShares({
+  effects,
+}: Traced): readonly { readonly name: string; readonly share: number }[] {
+  const by = new Map<string, number>();
+  for (const key in effects) by.set(sourceOf(key), (by.get(sourceOf(key)) ?? 0) + effects[key]! ** 2);
+  const whole = [...by.values()].reduce((sum, variance) => sum + variance, 0);
+  return [...by]
+    .map(([name, variance]) => ({ name, share: whole > 0 ? variance / whole : 0 }))
+    .sort((a, b) => b.share - a.share);
+}

@@ -1,0 +1,1 @@
+export const DRIVES = ["pedal", "throttle"] as const;

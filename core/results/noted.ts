@@ -1,0 +1,105 @@
+import type { TrackProfile } from "#core/distance";
+import type { Course, LiveEntry } from "#core/log";
+import type { TestRecord } from "#core/records";
+import type { ClimbAlong } from "./quarters.ts";
+import type { NotedOnWay } from "./types.ts";
+
+/** Shortest time over which a track's speed is taken, s: positions jitter. */
+const WINDOW_S = 10;
+
+const mean = (values: readonly number[]) =>
+  values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
+
+/** Distances ridden at each speed, m and m/s, from a logger's samples. */
+function bySamples({ timeS, speedMps }: NonNullable<TestRecord["rides"][number]["telemetry"]>) {
+  return (speedMps ?? []).slice(1).map((speed, i) => ({
+    speedMps: speed,
+    metres: speed * Math.min(timeS[i + 1]! - timeS[i]!, WINDOW_S),
+  }));
+}
+
+/** The same from a track. */
+function byTrack({ timeS, distanceM }: TrackProfile) {
+  const found: { speedMps: number; metres: number }[] = [];
+  let from = 0;
+  for (let i = 1; i < timeS.length; i += 1) {
+    const seconds = timeS[i]! - timeS[from]!;
+    if (seconds < WINDOW_S) continue;
+    const metres = distanceM[i]! - distanceM[from]!;
+    found.push({ speedMps: metres / seconds, metres });
+    from = i;
+  }
+  return found;
+}
+
+/** Share of the way ridden faster than the motor helps; null where no speed was recorded or the motor never rests. */
+function unassistedShare(record: TestRecord, tracks: readonly (TrackProfile | null)[]): number | null {
+  const limit = record.bike.assistToMps;
+  if (limit === undefined || record.test.drive === "throttle") return null;
+  const ridden = record.rides.flatMap(({ telemetry }, ride) => {
+    const track = tracks[ride];
+    return telemetry?.speedMps ? bySamples(telemetry) : track ? byTrack(track) : [];
+  });
+  const whole = ridden.reduce((sum, { metres }) => sum + metres, 0);
+  if (!(whole > 0)) return null;
+  return ridden.reduce((sum, { speedMps, metres }) => sum + (speedMps > limit ? metres : 0), 0) / whole;
+}
+
+/** A leg slower than this holds a rest, m/s. */
+const RESTING_MPS = 2;
+
+/** Speed by the check-ins' times, over the legs that hold no long rest. */
+function clockSpeed({ marks, legs }: Course): number | null {
+  const ridden = legs.flatMap(({ from, to, distanceM, charged }) => {
+    const [a, b] = [marks[from]!.timeS, marks[to]!.timeS];
+    const same = marks[from]!.ride === marks[to]!.ride;
+    if (charged || !same || a === null || b === null || !(distanceM / (b - a) > RESTING_MPS)) return [];
+    return [{ metres: distanceM, seconds: b - a }];
+  });
+  const seconds = ridden.reduce((sum, each) => sum + each.seconds, 0);
+  return seconds > 0 ? ridden.reduce((sum, { metres }) => sum + metres, 0) / seconds : null;
+}
+
+/** Climb at the marks where a recorder's was noted, from nothing at the start. */
+export function climbNoted({ marks }: Course): ClimbAlong | null {
+  const seen = marks.flatMap(({ distanceM, ride, entries }) =>
+    entries.flatMap(({ struck, body }) =>
+      !struck && ride === 0 && "climbM" in body && body.climbM !== undefined
+        ? [{ distanceM, climbM: body.climbM }]
+        : [],
+    ),
+  );
+  if (seen.length === 0) return null;
+  const all = [{ distanceM: 0, climbM: 0 }, ...seen];
+  return { distanceM: all.map(({ distanceM }) => distanceM), climbM: all.map(({ climbM }) => climbM) };
+}
+
+/** What was noted on the way besides the pack: stops, heart rate, wind, and how much of it the motor rested. */
+export function notedOnWay(
+  record: TestRecord,
+  course: Course,
+  logs: readonly (readonly LiveEntry[])[],
+  tracks: readonly (TrackProfile | null)[],
+): NotedOnWay {
+  const bodies = course.marks.flatMap(({ entries }) =>
+    entries.flatMap(({ struck, body }) => (struck ? [] : [body])),
+  );
+  const stops = logs.flat().filter(({ struck, body }) => !struck && body.kind === "stop").length;
+  return {
+    stops: stops > 0 ? stops : null,
+    bpm: mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
+    windMps: mean(
+      bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
+    ),
+    unassistedShare: unassistedShare(record, tracks),
+    clockSpeedMps: clockSpeed(course),
+    climbM: climbNoted(course)?.climbM.at(-1) ?? null,
+    guesses: course.marks.flatMap(({ distanceM, entries }) =>
+      entries.flatMap(({ struck, body }) =>
+        !struck && "rangeGuessM" in body && body.rangeGuessM !== undefined
+          ? [{ distanceM, guessM: body.rangeGuessM }]
+          : [],
+      ),
+    ),
+  };
+}

@@ -1,0 +1,236 @@
+import { levenbergMarquardt } from "ml-levenberg-marquardt";
+import { inverse, Matrix } from "ml-matrix";
+import { ASSUMED } from "#core/assumptions";
+import type { Ground } from "#core/log";
+import { bad, good, type Result } from "#core/problems";
+import type { Uncertain } from "#core/quantities";
+import { GROUND_FACTOR } from "./ground.ts";
+import { roadPower, type RoadState } from "./power.ts";
+
+/** Energy per metre at one steady speed on one ground, and how it was ridden. SI units. */
+export interface RoadRow {
+  /** In words, for when it stands off: "15 mph on brick". */
+  readonly name: string;
+  readonly state: RoadState & { readonly ground: Ground };
+  /** Wh per metre. */
+  readonly measured: Uncertain;
+  /** Ridden one way only: wind and slope may be in it. */
+  readonly oneWay: boolean;
+  /** Doubt of what the rider put in, W. */
+  readonly riderSdW: number;
+}
+
+/** One thing that was fitted, in its own unit, against what is assumed of it. */
+export interface FitParameter {
+  readonly name: string;
+  readonly value: Uncertain;
+  readonly assumed: Uncertain;
+  /** Rows that bear on it; none: it is what was assumed. */
+  readonly rows: number;
+}
+
+export interface RoadFit {
+  /** Rolling resistance by ground, drag area, the motor's share: in sds of their assumptions, in the order of `names`. */
+  readonly z: readonly number[];
+  readonly covariance: readonly (readonly number[])[];
+  readonly grounds: readonly Ground[];
+  readonly parameters: readonly FitParameter[];
+  readonly rows: readonly {
+    readonly name: string;
+    readonly measured: Uncertain;
+    /** Wh per metre. */
+    readonly fitted: number;
+    /** Residual in sds of the row. */
+    readonly standing: number;
+    readonly outlier: boolean;
+    readonly oneWay: boolean;
+  }[];
+  /** Squared residuals of the rows, over their number. */
+  readonly chi2PerRow: number;
+  /** What the fit knows and does not, in sentences. */
+  readonly words: readonly string[];
+}
+
+/** Sds of the priors, as shares: rolling, drag, motor and drive together. */
+const SHARES = {
+  rolling: ASSUMED.rollingSdShare,
+  drag: ASSUMED.dragSdShare,
+  motor: Math.SQRT2 * ASSUMED.efficiencySdShare,
+} as const;
+const ITERATIONS = 60;
+const STEP = 1e-3;
+const OUTLIER_SDS = 3;
+/** A parameter is no surer than assumed when it keeps this share of its prior sd. */
+const UNCHANGED = 0.9;
+const WH_PER_J = 1 / 3600;
+
+const times = (share: number, z: number) => Math.exp(share * z);
+
+/** A state with the fit's parameters instead of the assumptions. */
+export function fittedState(state: RoadState, { z, grounds }: Pick<RoadFit, "z" | "grounds">): RoadState {
+  const { ground = "asphalt", crr = ASSUMED.rollingAsphalt, cdA = ASSUMED.dragAreaM2 } = state;
+  const place = grounds.indexOf(ground);
+  const n = grounds.length;
+  // A ground nobody rode rolls as far from its assumption as asphalt does from its own.
+  const rolling = z[place < 0 ? grounds.indexOf("asphalt") : place]!;
+  return {
+    ...state,
+    crr: crr * times(SHARES.rolling, rolling),
+    cdA: cdA * times(SHARES.drag, z[n]!),
+    etaM: (state.etaM ?? ASSUMED.motorEfficiency) * times(SHARES.motor, z[n + 1]!),
+  };
+}
+
+/** Battery energy per metre at a steady speed, Wh. */
+export const steadyWhPerM = (state: RoadState) => (roadPower(state).batteryW / state.speedMps) * WH_PER_J;
+
+/** A row's whole doubt: its reading, its speed, the rider, and the wind where it was ridden one way only. */
+function rowSd({ state, measured, oneWay, riderSdW }: RoadRow): number {
+  const by = (change: Partial<RoadState>, other: Partial<RoadState>) =>
+    (steadyWhPerM({ ...state, ...change }) - steadyWhPerM({ ...state, ...other })) / 2;
+  const riderW = state.riderW ?? 0;
+  const fast = 1 + ASSUMED.speedReadSd;
+  const parts = [
+    measured.sd,
+    by({ speedMps: state.speedMps * fast }, { speedMps: state.speedMps / fast }),
+    riderSdW > 0 ? by({ riderW: riderW + riderSdW }, { riderW: Math.max(0, riderW - riderSdW) }) : 0,
+    oneWay ? by({ headwindMps: ASSUMED.windSdMps }, { headwindMps: -ASSUMED.windSdMps }) : 0,
+  ];
+  return Math.hypot(...parts, 1e-3 * measured.mean);
+}
+
+/** What each parameter is called, by place. */
+const nameOf = (grounds: readonly Ground[], k: number) =>
+  k < grounds.length ? `rolling on ${grounds[k]}` : k === grounds.length ? "drag" : "motor and drive";
+
+/** What a fit knows, in sentences. */
+function sentences(
+  fit: Pick<RoadFit, "parameters" | "rows" | "chi2PerRow">,
+  dragAndMotor: number,
+): readonly string[] {
+  const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
+  const ways = fit.rows.filter(({ oneWay }) => oneWay).length;
+  const off = fit.rows.filter(({ outlier }) => outlier);
+  return [
+    ...fit.parameters.map(({ name, value, assumed, rows }) => {
+      const share = value.sd / value.mean;
+      const before = assumed.sd / assumed.mean;
+      if (rows === 0)
+        return `${name[0]!.toUpperCase()}${name.slice(1)} was never tested: it is as assumed, to ${percent(before)}.`;
+      if (share > UNCHANGED * before)
+        return `${name[0]!.toUpperCase()}${name.slice(1)} is hardly surer than assumed: ${percent(share)} after ${percent(before)}.`;
+      return `${name[0]!.toUpperCase()}${name.slice(1)} is known to ${percent(share)}.`;
+    }),
+    ...(dragAndMotor > 0.9
+      ? ["Drag and motor trade against one another: rows at more different speeds would tell them apart."]
+      : []),
+    ...(ways > 0
+      ? [
+          `${ways === 1 ? "One row was" : `${ways} rows were`} ridden one way only: wind and slope may be in ${ways === 1 ? "it" : "them"}.`,
+        ]
+      : []),
+    ...(fit.chi2PerRow > 1.5
+      ? [
+          `The rows scatter ${Math.sqrt(fit.chi2PerRow).toFixed(1)} times what their errors allow: the plus-or-minus is widened by that.`,
+        ]
+      : []),
+    ...off.map(
+      ({ name, standing }) =>
+        `${name} stands ${Math.abs(standing).toFixed(1)} sds ${standing > 0 ? "above" : "below"} the rest.`,
+    ),
+  ];
+}
+
+/**
+ * Fits rolling resistance on each ground, drag area and the motor's efficiency to steady rows, by Levenberg and Marquardt
+ * with the assumptions as further residuals. Source: SCIENCE, section 7.
+ *
+ * @returns a problem without any row; with one row, what it says within the assumptions
+ */
+export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
+  if (rows.length === 0)
+    return bad("no-rows", "rows", "A fit needs rows: fill a sweep or note a climb with its energy.");
+  const grounds = [...new Set<Ground>(["asphalt", ...rows.map(({ state }) => state.ground)])];
+  const n = grounds.length + 2;
+  const sds = rows.map(rowSd);
+  const count = rows.length;
+  const modelled = (z: readonly number[], i: number) =>
+    steadyWhPerM(fittedState(rows[i]!.state, { z, grounds })) / sds[i]!;
+  const found = levenbergMarquardt(
+    {
+      x: Array.from({ length: count + n }, (_, i) => i),
+      y: [...rows.map(({ measured }, i) => measured.mean / sds[i]!), ...new Array<number>(n).fill(0)],
+    },
+    (z) => (i) => (i < count ? modelled(z, i) : z[i - count]!),
+    {
+      initialValues: new Array<number>(n).fill(0),
+      gradientDifference: STEP,
+      centralDifference: true,
+      maxIterations: ITERATIONS,
+      errorTolerance: 1e-9,
+      minValues: new Array<number>(n).fill(-6),
+      maxValues: new Array<number>(n).fill(6),
+    },
+  );
+  const z = found.parameterValues;
+  const moved = (k: number, by: number) => z.map((each, i) => (i === k ? each + by : each));
+  const slopes = rows.map((_, i) =>
+    z.map((_each, k) => (modelled(moved(k, STEP), i) - modelled(moved(k, -STEP), i)) / (2 * STEP)),
+  );
+  const jacobian = new Matrix(slopes);
+  const information = jacobian.transpose().mmul(jacobian).add(Matrix.eye(n));
+  const standings = rows.map(({ measured }, i) => measured.mean / sds[i]! - modelled(z, i));
+  const chi2PerRow = standings.reduce((sum, each) => sum + each * each, 0) / count;
+  const wide = Math.max(1, chi2PerRow);
+  // Where rows disagree they say less: each weighs less against the assumptions.
+  const covariance = inverse(
+    wide > 1 ? jacobian.transpose().mmul(jacobian).div(wide).add(Matrix.eye(n)) : information,
+  ).to2DArray();
+  const share = (k: number) =>
+    k < grounds.length ? SHARES.rolling : k === grounds.length ? SHARES.drag : SHARES.motor;
+  const first = rows[0]!.state;
+  const assumedOf = (k: number) =>
+    k < grounds.length
+      ? (first.crr ?? ASSUMED.rollingAsphalt) * GROUND_FACTOR[grounds[k]!]
+      : k === grounds.length
+        ? (first.cdA ?? ASSUMED.dragAreaM2)
+        : (first.etaM ?? ASSUMED.motorEfficiency);
+  const bears = (k: number) =>
+    k < grounds.length ? rows.filter(({ state }) => state.ground === grounds[k]).length : count;
+  const parameters = z.map((each, k): FitParameter => {
+    const mean = assumedOf(k) * times(share(k), each);
+    return {
+      name: nameOf(grounds, k),
+      value: { mean, sd: mean * share(k) * Math.sqrt(covariance[k]![k]!) },
+      assumed: { mean: assumedOf(k), sd: assumedOf(k) * share(k) },
+      rows: bears(k),
+    };
+  });
+  const [drag, motor] = [grounds.length, grounds.length + 1];
+  const together =
+    covariance[drag]![motor]! / Math.sqrt(covariance[drag]![drag]! * covariance[motor]![motor]!);
+  const seen = rows.map(({ name, measured, oneWay }, i) => ({
+    name,
+    measured,
+    fitted: modelled(z, i) * sds[i]!,
+    standing: standings[i]!,
+    outlier: Math.abs(standings[i]!) > OUTLIER_SDS,
+    oneWay,
+  }));
+  const rest = { parameters, rows: seen, chi2PerRow };
+  return good({ z, covariance, grounds, ...rest, words: sentences(rest, Math.abs(together)) });
+}
+
+/** What a fit says of a state, Wh per metre, with the doubt of its parameters. */
+export function predicted(fit: RoadFit, state: RoadState): Uncertain {
+  const at = (z: readonly number[]) => steadyWhPerM(fittedState(state, { z, grounds: fit.grounds }));
+  const slope = fit.z.map((_, k) => {
+    const moved = (by: number) => fit.z.map((each, i) => (i === k ? each + by : each));
+    return (at(moved(STEP)) - at(moved(-STEP))) / (2 * STEP);
+  });
+  const variance = slope.reduce(
+    (sum, a, i) => sum + slope.reduce((row, b, j) => row + a * b * fit.covariance[i]![j]!, 0),
+    0,
+  );
+  return { mean: at(fit.z), sd: Math.sqrt(Math.max(0, variance)) };
+}

@@ -1,0 +1,91 @@
+import { and, desc, eq, isNull } from "drizzle-orm";
+import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";
+import type { Database } from "./client.ts";
+import { keep } from "./kept.ts";
+import { bike, climb, rider, setUp, sweep } from "./schema.ts";
+
+/** What is noted in the field besides tests: sweeps and runs up hills. */
+
+export interface FieldLinks {
+  readonly bikeId: string;
+  readonly packId: string;
+  readonly setUpId: string | null;
+  readonly riderId: string | null;
+}
+
+export interface FieldLine<T> extends FieldLinks {
+  readonly id: string;
+  readonly body: T;
+  readonly bikeName: string;
+  readonly setUpName: string | null;
+  readonly riderName: string | null;
+  readonly archived: boolean;
+  /** Changes whenever the line does. */
+  readonly stamp: string;
+}
+
+interface Filter {
+  readonly id?: string;
+  readonly bikeId?: string;
+  readonly archived?: boolean;
+}
+
+const TABLES = { sweep, climb } as const;
+type FieldTable = keyof typeof TABLES;
+
+async function listField<T>(
+  db: Database,
+  kind: FieldTable,
+  read: (body: unknown) => T,
+  { id, bikeId, archived }: Filter,
+): Promise<readonly FieldLine<T>[]> {
+  // Both tables have the same columns; their bodies are read by their own schemas.
+  const table = TABLES[kind] as typeof sweep;
+  const rows = await db
+    .select({ row: table, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name })
+    .from(table)
+    .innerJoin(bike, eq(bike.id, table.bikeId))
+    .leftJoin(setUp, eq(setUp.id, table.setUpId))
+    .leftJoin(rider, eq(rider.id, table.riderId))
+    .where(
+      and(
+        id ? eq(table.id, id) : undefined,
+        bikeId ? eq(table.bikeId, bikeId) : undefined,
+        archived || id ? undefined : isNull(table.archivedAt),
+      ),
+    )
+    .orderBy(desc(table.day), desc(table.id));
+  return rows.map(({ row, ...names }) => ({
+    id: row.id,
+    bikeId: row.bikeId,
+    packId: row.packId,
+    setUpId: row.setUpId,
+    riderId: row.riderId,
+    body: read(row.body),
+    archived: row.archivedAt !== null,
+    stamp: row.updatedAt.toISOString(),
+    ...names,
+  }));
+}
+
+export const listSweeps = (db: Database, filter: Filter = {}) =>
+  listField(db, "sweep", (body): Sweep => sweepSchema.parse(body), filter);
+
+export const listClimbs = (db: Database, filter: Filter = {}) =>
+  listField(db, "climb", (body): ClimbRecord => climbSchema.parse(body), filter);
+
+export async function findSweep(db: Database, id: string): Promise<FieldLine<Sweep> | null> {
+  return (await listSweeps(db, { id }))[0] ?? null;
+}
+
+export async function findClimb(db: Database, id: string): Promise<FieldLine<ClimbRecord> | null> {
+  return (await listClimbs(db, { id }))[0] ?? null;
+}
+
+export function saveSweep(db: Database, id: string, links: FieldLinks, body: Sweep): Promise<string> {
+  return keep(db, "sweep", { id, ...links, day: body.day, body });
+}
+
+export function saveClimb(db: Database, id: string, links: FieldLinks, body: ClimbRecord): Promise<string> {
+  return keep(db, "climb", { id, ...links, day: body.day, body });
+}
