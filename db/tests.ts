@@ -70,13 +70,13 @@ const TEST_COLUMNS = [
 
 const secondPack = alias(pack, "second_pack");
 
-/** Grows with every entry or track of the bike, and with every change to what the test links to. */
+/** Grows with every entry or track of the test, and with every change to what it links to. */
 const stamp = sql<string>`concat_ws('/',
   extract(epoch from ${test.updatedAt}), extract(epoch from ${bike.updatedAt}), extract(epoch from ${pack.updatedAt}),
   (select extract(epoch from p.updated_at) from ${pack} p where p.id = ${test.secondPackId}),
   extract(epoch from ${setUp.updatedAt}), extract(epoch from ${rider.updatedAt}),
   (select max(extract(epoch from i.updated_at)) from ${instrument} i),
-  (select count(*) from ${entry} e join ${ride} r on r.id = e.ride_id join ${test} t on t.id = r.test_id where t.bike_id = ${test.bikeId}),
+  (select count(*) from ${entry} e join ${ride} r on r.id = e.ride_id where r.test_id = ${test.id}),
   (select count(*) from ${telemetry} m join ${ride} r on r.id = m.ride_id where r.test_id = ${test.id}),
   (select count(*) from ${track} k join ${ride} r on r.id = k.ride_id where r.test_id = ${test.id}))`;
 

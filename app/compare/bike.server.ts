@@ -2,7 +2,6 @@ import {
   asRidden,
   bikeCells,
   inAir,
-  packOptions,
   seasonRange,
   SEASONS,
   underReference,
@@ -15,7 +14,7 @@ import { auditGuesses } from "#core/projection";
 import type { Uncertain } from "#core/quantities";
 import type { Reference } from "#core/roadload";
 import type { Database } from "#db/client";
-import { comparedTests, type ComparedTest } from "./desk.server";
+import { comparedTests, newestAlone, soundTests, type ComparedTest } from "./desk.server";
 
 /** A cell's ranges through the year. */
 export interface CellRanges {
@@ -23,6 +22,7 @@ export interface CellRanges {
   readonly ground: string;
   readonly seasons: readonly {
     readonly name: string;
+    readonly tempC: number;
     readonly total: Uncertain;
     readonly fullPower: Uncertain;
     readonly withReserve: Uncertain;
@@ -50,7 +50,7 @@ function rangesOf(compared: readonly Compared[], newest: ComparedTest): readonly
       const range =
         cell?.whPerM &&
         seasonRange(cell.whPerM, line.packId, digest.packLearned.after, pack.chemistry, season.tempC);
-      return range ? [{ name: season.name, ...range }] : [];
+      return range ? [{ ...season, ...range }] : [];
     });
     return found.length ? [{ level, ground, seasons: found }] : [];
   });
@@ -70,26 +70,23 @@ export async function bikeKnown(db: Database, bikeId: string, reference: Referen
   const { tests, shelf, fits } = await comparedTests(db, { bikeId });
   const bike = shelf.bikes.get(bikeId);
   if (!bike) return null;
-  const compared = tests.map((each) => each.compared);
+  const sound = soundTests(tests);
+  const compared = sound.map((each) => each.compared);
   const cells = bikeCells(compared, (each, part) => {
     if (!reference) return asRidden(each, part);
     const under = underReference(each, reference, part);
     return under.ok ? good(under.value.traced) : under;
   });
-  const [newest] = tests;
+  const newest = newestAlone(tests);
   const own = newest && shelf.packs.get(newest.line.packId);
   return {
     bike,
-    tests: tests.length,
+    tests: sound.length,
+    /** Left out: a reading of theirs is in question. */
+    questioned: tests.filter((each) => !sound.includes(each)).map(({ line }) => line.test.title),
     cells: cells.map(shownCell),
     ranges: newest ? rangesOf(compared, newest) : [],
     packName: own?.name ?? null,
-    options: own
-      ? packOptions(
-          own,
-          [...shelf.packs.values()].filter((pack) => pack.bikeId === bikeId && pack.id !== own.id),
-        )
-      : [],
     fit: fits.get(bikeId) ?? null,
     guesses: guessesOf(tests),
   };

@@ -94,37 +94,53 @@ function useSpan() {
 }
 
 /** Range by level, ground and season, with spans a reviewer can read out. */
-function Ranges({ ranges }: { readonly ranges: readonly CellRanges[] }) {
+function Ranges({
+  ranges,
+  levels,
+}: {
+  readonly ranges: readonly CellRanges[];
+  readonly levels: readonly string[];
+}) {
   const span = useSpan();
-  const unit = unitOf("distance", useSystem());
+  const rank = (level: string) => (levels.includes(level) ? levels.indexOf(level) : levels.length);
+  const sorted = [...ranges].sort((a, b) => rank(a.level) - rank(b.level));
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Range by season">
-      <table className="table w-full min-w-[36rem] text-sm">
+      <table className="table w-full min-w-[30rem] text-sm">
         <thead>
           <tr>
             <th>Level and ground</th>
-            <th>Season</th>
-            <th className="number">To the end, {unit}</th>
-            <th className="number">At full power, {unit}</th>
-            <th className="number">A fifth kept, {unit}</th>
+            {ranges[0]!.seasons.map(({ name, tempC }) => (
+              <th key={name} className="number">
+                {name}, <Temp c={tempC} />
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {ranges.flatMap(({ level, ground, seasons }) =>
-            seasons.map(({ name, total, fullPower, withReserve }, i) => (
-              <tr key={`${level}/${ground}/${name}`}>
-                <td>{i === 0 ? `${level}, ${ground}` : ""}</td>
-                <td>{name}</td>
-                <td className="number font-bold">{span(total)}</td>
-                <td className="number">{span(fullPower)}</td>
-                <td className="number">{span(withReserve)}</td>
-              </tr>
-            )),
-          )}
+          {sorted.map(({ level, ground, seasons }) => (
+            <tr key={`${level}/${ground}`}>
+              <td>
+                {level}, {ground}
+              </td>
+              {seasons.map(({ name, total, fullPower, withReserve }) => (
+                <td key={name} className="number">
+                  <b className="text-base">{span(total)}</b>
+                  <span className="block text-quiet">
+                    {span(fullPower)}; {span(withReserve)}
+                  </span>
+                </td>
+              ))}
+            </tr>
+          ))}
         </tbody>
       </table>
     </div>
   );
+}
+
+function Temp({ c }: { readonly c: number }) {
+  return formatQuantity(c, "temperature", useSystem());
 }
 
 /** What the bike's own sweeps and climbs say of its road load. */
@@ -218,7 +234,7 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
   return (
     <Page
       title={`${bike.name}, what is known`}
-      line={`Over ${known.tests === 1 ? "one test" : `${known.tests} tests`}, each level and ground from the tests whose readings tell it apart.`}
+      line={`Over ${known.tests === 1 ? "one test" : `${known.tests} tests`}, each level and ground from the tests whose readings tell it apart.${known.questioned.length ? ` Left out, with a reading in question: ${known.questioned.join(", ")}.` : ""}`}
       next={
         <Link to={`/bikes/${bike.id}`} className="button">
           The bike
@@ -227,7 +243,7 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
     >
       <CompareNav />
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-2">
-        <div className="grid min-w-0 content-start gap-8">
+        <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <section>
             <h2 className="mb-2">
               {unit} by level and ground {reference ? `under ${reference}` : "as ridden"}
@@ -248,19 +264,19 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
             <RoadLoad known={known} />
           </section>
         </div>
-        <div className="grid min-w-0 content-start gap-8">
+        <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <section>
             <h2 className="mb-2">Range on the {known.packName ?? "pack"}, to be read out</h2>
             {known.ranges.length ? (
-              <Ranges ranges={known.ranges} />
+              <Ranges ranges={known.ranges} levels={bike.levels} />
             ) : (
               <p className="text-quiet">
                 No level and ground is told apart yet: check in where either changes.
               </p>
             )}
             <p className="mt-2 text-sm text-quiet">
-              Each span holds 95 in 100. As ridden, in other air:{" "}
-              {known.ranges[0]?.seasons.map(({ name }) => name).join(", ") ?? "by season"}, 22, 10 and −2 C.
+              In {unitOf("distance", system)}. Large: to the end. Small: at full power; with a fifth kept
+              back. Each span holds 95 in 100, ridden as on the tests.
             </p>
           </section>
           <section>

@@ -14,7 +14,14 @@ import { runningCost } from "#core/projection";
 import { scale, type Uncertain } from "#core/quantities";
 import { conditionsFor, referenceName, type Reference } from "#core/roadload";
 import type { Database } from "#db/client";
-import { comparedTests, ridingOf, type ComparedTest } from "./desk.server";
+import {
+  bikesOnTwo,
+  comparedTests,
+  newestAlone,
+  ridingOf,
+  soundTests,
+  type ComparedTest,
+} from "./desk.server";
 
 /** A larger or smaller pack: what it makes of the range, and what a mile more costs. */
 export interface OptionRange {
@@ -46,19 +53,22 @@ const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + e
 /** Every bike with its claims under one reference; those that cannot be brought there, with why. */
 export async function claimedBikes(db: Database, reference: Reference, tariffMinor: number) {
   const { tests, shelf } = await comparedTests(db);
+  const runsTwo = bikesOnTwo(tests);
   const groups = new Map<string, ComparedTest[]>();
   for (const each of tests) {
     const key = `${each.line.bikeId}/${each.line.test.drive}`;
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   const left: { bike: string; why: string }[] = [];
-  const claimed = [...groups.values()].flatMap((group): readonly ClaimedBike[] => {
-    const [newest] = group;
+  const claimed = [...groups.values()].flatMap((all): readonly ClaimedBike[] => {
+    const group = soundTests(all);
+    const newest = newestAlone(all);
     const { line, digest, pack, compared } = newest!;
     const riding = ridingOf(shelf, line)!;
     const under = group.flatMap((each) => {
       const found = underReference(each.compared, reference);
-      if (!found.ok && each === newest) left.push({ bike: line.bikeName, why: found.problems[0]!.sentence });
+      if (!found.ok && each === group[0])
+        left.push({ bike: line.bikeName, why: found.problems[0]!.sentence });
       return found.ok ? [found.value] : [];
     });
     if (under.length === 0) return [];
@@ -109,11 +119,11 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         plainM: plains.length ? mean(plains) : null,
         packName: pack.name,
         reports,
-        options: packOptions(pack, others).map((option) => ({
+        options: packOptions(pack, others, runsTwo.has(line.bikeId)).map((option) => ({
           option,
           addedM: option.addedWh / whPerM.mean,
           perMetreMinor:
-            option.addedMinor === null || option.addedWh === 0
+            option.addedMinor === null || option.addedWh <= 0
               ? null
               : (option.addedMinor / option.addedWh) * whPerM.mean,
         })),

@@ -135,7 +135,9 @@ function BikeClaims({
               {formatQuantity(addedM, "distance", system, 0)}
               {perMetreMinor !== null && perMetreMinor > 0
                 ? `, ${money(perMetreMinor)} for each ${per} more`
-                : ", no price on file"}
+                : option.addedMinor === null
+                  ? ", no price on file"
+                  : ""}
             </li>
           ))}
           <li>

@@ -37,7 +37,7 @@ export async function loader({ context }: Route.LoaderArgs) {
     runs: runs.filter(({ climb }) => climb.hill === hill).sort((a, b) => costOf(a) - costOf(b)),
   }));
   const loops = tests.flatMap(({ line, digest }) =>
-    digest.quarters && (line.test.school === "vertical" || digest.quarters.quarters.length > 2)
+    digest.quarters && (line.test.school === "vertical" || line.test.school === "run-down")
       ? [{ id: line.id, bike: line.bikeName, title: line.test.title, quarters: digest.quarters }]
       : [],
   );

@@ -138,3 +138,17 @@ export async function comparedTests(
   });
   return { tests, shelf, fits };
 }
+
+/** Bikes that were tested with a second pack beside the first. */
+export const bikesOnTwo = (tests: readonly ComparedTest[]): ReadonlySet<string> =>
+  new Set(tests.flatMap(({ line }) => (line.secondPackId ? [line.bikeId] : [])));
+
+/** Tests whose readings are not in question; all of them where every one's are. */
+export function soundTests(tests: readonly ComparedTest[]): readonly ComparedTest[] {
+  const sound = tests.filter(({ digest }) => digest.questions === 0);
+  return sound.length ? sound : tests;
+}
+
+/** The newest test on one pack alone, which tells what that pack holds; else the newest. */
+export const newestAlone = (tests: readonly ComparedTest[]) =>
+  tests.find(({ line }) => line.secondPackId === null) ?? tests[0];

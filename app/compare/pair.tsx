@@ -73,9 +73,9 @@ function SectionsTable({ pair, tests }: { readonly pair: JointPair; readonly tes
         <thead>
           <tr>
             <th>Section</th>
-            <th className="number">A, way</th>
+            <th className="number">ridden as A</th>
             <th className="number">A</th>
-            <th className="number">B, way</th>
+            <th className="number">ridden as B</th>
             <th className="number">B</th>
             <th className="number">A less B</th>
             <th />

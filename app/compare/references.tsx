@@ -65,7 +65,7 @@ export function conditionsText({ carriedKg, conditions }: Reference, system: Sys
     formatQuantity(speedMps, "speed", system, 0),
     ground ?? "asphalt",
     headwindMps === 0 ? "calm" : `${formatQuantity(headwindMps, "speed", system, 0)} against`,
-    `${gainMPerMi} m of climb and ${stopsPerMi} stops a mile`,
+    `${gainMPerMi} m of climb and ${stopsPerMi === 1 ? "1 stop" : `${stopsPerMi} stops`} a mile`,
     formatQuantity(tempC, "temperature", system),
     ...(altitudeM ? [`${formatQuantity(altitudeM, "climb", system)} up`] : []),
     lightsOn ? "lights on" : "lights off",

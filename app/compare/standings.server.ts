@@ -1,3 +1,4 @@
+import { derivedOf } from "#app/reckoning.server";
 import {
   boardOf,
   cheapestOption,
@@ -10,13 +11,14 @@ import {
 import type { Reference } from "#core/roadload";
 import type { Database } from "#db/client";
 import type { StandingsAsk } from "./ask";
-import { comparedTests, type ComparedTest, type Shelf } from "./desk.server";
+import { bikesOnTwo, comparedTests, type ComparedTest, type Shelf } from "./desk.server";
 import type { CompareRow } from "./row";
 
 /** Rows a page shows before it is asked for all. */
 const FIRST_ROWS = 60;
 
-const entryOf = (shelf: Shelf) => {
+const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
+  const runsTwo = bikesOnTwo(tests);
   const packs = [...shelf.packs.values()];
   return ({ line, digest, compared, pack }: ComparedTest): BoardEntry => ({
     compared,
@@ -27,6 +29,7 @@ const entryOf = (shelf: Shelf) => {
       packOptions(
         pack,
         packs.filter(({ id, bikeId }) => bikeId === line.bikeId && id !== line.packId),
+        runsTwo.has(line.bikeId),
       ),
     ),
   });
@@ -34,12 +37,19 @@ const entryOf = (shelf: Shelf) => {
 
 /** The standings an address asks for: rows in their places, what could be swapped, and what has no such figure. */
 export async function standingsOf(db: Database, ask: StandingsAsk, reference: Reference | null) {
-  const { tests, shelf } = await comparedTests(db);
+  const { tests, shelf, fits } = await comparedTests(db);
   const shown = tests.filter(
     ({ line }) =>
       (!ask.drive || line.test.drive === ask.drive) && (!ask.bikeId || line.bikeId === ask.bikeId),
   );
-  const { rows, left } = boardOf(shown.map(entryOf(shelf)), { ...ask, reference });
+  const { measure, level, ground, by, commonWh } = ask;
+  const asked = { measure, level, ground, by, commonWh, reference };
+  const { rows, left } = await derivedOf(
+    db,
+    "board",
+    [asked, shown.map(({ line }) => [line.id, line.stamp]), [...fits], [...shelf.packs.values()]],
+    () => boardOf(shown.map(entryOf(shelf, tests)), asked),
+  );
   const byId = new Map(tests.map((each) => [each.line.id, each]));
   const full = rows.map((row): CompareRow => {
     const own = row.testIds.map((id) => byId.get(id)!);

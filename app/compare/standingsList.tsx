@@ -12,6 +12,8 @@ const StandingsChart = lazy(() => import("./standingsChart"));
 /** Heights shared by the rows of words and the chart beside them, px. */
 const ROW = 58;
 const HEAD = 30;
+/** Left-out tests that are named. */
+const MOST_LEFT = 20;
 /** A share of unassisted miles worth a word. */
 const WORTH_SAYING = 0.02;
 
@@ -156,7 +158,7 @@ export function StandingsList({
         <section className="mt-4 text-sm">
           <h2 className="mb-1">{reference ? "Not brought there" : "Not in these standings"}</h2>
           <ul>
-            {left.map(({ id, bike, title, why }) => (
+            {left.slice(0, MOST_LEFT).map(({ id, bike, title, why }) => (
               <li key={id}>
                 <Link to={`/strip/${id}`}>
                   {bike}, {title}
@@ -165,6 +167,7 @@ export function StandingsList({
               </li>
             ))}
           </ul>
+          {left.length > MOST_LEFT ? <p>and {left.length - MOST_LEFT} more.</p> : null}
         </section>
       ) : null}
       {places.length > 0 ? <StandingsTable places={places} dimension={dimension} unit={unit} /> : null}

@@ -145,7 +145,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
         </span>
       }
     >
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">
         <LiveFields values={grid} problems={typed ?? fetcher.data?.problems ?? {}}>
           <Form method="post" ref={form} onInput={onEdit} className="grid content-start gap-4">
             <SweepGrid rows={rows} levels={levels} onMore={() => setRows((count) => count + 1)} />

@@ -74,102 +74,114 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
       ),
     ),
   );
-  const top = Math.ceil((most * 1.5) / 5) * 5;
+  const top = Math.ceil((most * 1.25) / 5) * 5;
+  const fastest = Math.max(...spots.map(({ speedMps }) => speed(speedMps)));
+  const ends = Array.from({ length: Math.ceil((fastest * 1.3) / 5) + 1 }, (_, i) => 5 * i);
   return (
-    <ResponsiveContainer width="100%" height={HEIGHT}>
-      <ComposedChart margin={{ top: 8, right: 96, bottom: 24, left: 4 }} accessibilityLayer={false}>
-        <CartesianGrid stroke="var(--color-rule)" />
-        <XAxis
-          type="number"
-          dataKey="speed"
-          domain={["dataMin", "dataMax"]}
-          allowDuplicatedCategory={false}
-          tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
-          tickFormatter={(value: number) => value.toFixed(0)}
-          tickLine={false}
-          label={{
-            value: unitOf("speed", system),
-            position: "bottom",
-            offset: 4,
-            fill: "var(--color-quiet)",
-            fontSize: 13,
-          }}
-        />
-        <YAxis
-          type="number"
-          domain={[0, top]}
-          allowDataOverflow
-          width={44}
-          tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
-          tickLine={false}
-          axisLine={false}
-        />
-        {curves.map(({ ground, drive, speedMps, whPerM }) => {
-          const data = speedMps.map((mps, i) => {
-            const { mean, sd } = whPerM[i]!;
-            return {
-              speed: speed(mps),
-              mean: energy(mean),
-              band: [energy(mean - SDS_95 * sd), energy(mean + SDS_95 * sd)],
-            };
-          });
-          const inside = data.filter(({ mean }) => mean <= top);
-          const name = `${ground}${drive === "throttle" ? ", throttle" : ", pedal"}`;
-          return [
-            <Area
-              key={`${name}/band`}
-              data={inside}
-              dataKey="band"
-              stroke="none"
-              fill="var(--color-spruce)"
-              fillOpacity={0.1}
-              isAnimationActive={false}
-              activeDot={false}
-            />,
-            <Line
-              key={name}
-              data={inside}
-              dataKey="mean"
-              stroke="var(--color-spruce)"
-              strokeWidth={drive === "throttle" ? 2.5 : 1.5}
-              strokeDasharray={DASHES[ground]!}
-              dot={false}
-              activeDot={false}
-              isAnimationActive={false}
-              label={({ x, y, index }: { x?: number | string; y?: number | string; index?: number }) =>
-                index === inside.length - 1 ? (
-                  <text x={Number(x) + 6} y={Number(y) + 4} fontSize={12} fill="var(--color-ink)">
-                    {name}
-                  </text>
-                ) : (
-                  <g />
-                )
-              }
-            />,
-          ];
-        })}
-        <Scatter
-          data={spots.map(({ speedMps, whPerM, oneWay }, i) => ({
-            speed: speed(speedMps),
-            mean: energy(whPerM.mean),
-            error: energy(SDS_95 * whPerM.sd),
-            oneWay,
-            off: outliers.has(i),
-          }))}
-          dataKey="mean"
-          shape={Dot}
-          isAnimationActive={false}
-        >
-          <ErrorBar
-            dataKey="error"
-            direction="y"
-            width={0}
-            stroke="var(--color-spruce)"
-            strokeWidth={1.5}
-            isAnimationActive={false}
+    <>
+      <ResponsiveContainer width="100%" height={HEIGHT}>
+        <ComposedChart margin={{ top: 8, right: 16, bottom: 24, left: 4 }} accessibilityLayer={false}>
+          <CartesianGrid stroke="var(--color-rule)" />
+          <XAxis
+            type="number"
+            dataKey="speed"
+            domain={[0, ends.at(-1)!]}
+            ticks={ends}
+            allowDuplicatedCategory={false}
+            tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
+            tickFormatter={(value: number) => value.toFixed(0)}
+            tickLine={false}
+            label={{
+              value: unitOf("speed", system),
+              position: "bottom",
+              offset: 4,
+              fill: "var(--color-quiet)",
+              fontSize: 13,
+            }}
           />
-        </Scatter>
-      </ComposedChart>
-    </ResponsiveContainer>
+          <YAxis
+            type="number"
+            domain={[0, top]}
+            allowDataOverflow
+            width={44}
+            tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
+            tickLine={false}
+            axisLine={false}
+          />
+          {curves.map(({ ground, drive, speedMps, whPerM }) => {
+            const data = speedMps.map((mps, i) => {
+              const { mean, sd } = whPerM[i]!;
+              return {
+                speed: speed(mps),
+                mean: energy(mean),
+                band: [energy(mean - SDS_95 * sd), energy(mean + SDS_95 * sd)],
+              };
+            });
+            const inside = data.filter(({ mean, speed: at }) => mean <= top && at <= ends.at(-1)!);
+            const name = `${ground}${drive === "throttle" ? ", throttle" : ", pedal"}`;
+            return [
+              <Area
+                key={`${name}/band`}
+                data={inside}
+                dataKey="band"
+                stroke="none"
+                fill="var(--color-spruce)"
+                fillOpacity={0.1}
+                isAnimationActive={false}
+                activeDot={false}
+              />,
+              <Line
+                key={name}
+                data={inside}
+                dataKey="mean"
+                stroke="var(--color-spruce)"
+                strokeWidth={drive === "throttle" ? 2.5 : 1.5}
+                strokeDasharray={DASHES[ground]!}
+                dot={false}
+                activeDot={false}
+                isAnimationActive={false}
+              />,
+            ];
+          })}
+          <Scatter
+            data={spots.map(({ speedMps, whPerM, oneWay }, i) => ({
+              speed: speed(speedMps),
+              mean: energy(whPerM.mean),
+              error: energy(SDS_95 * whPerM.sd),
+              oneWay,
+              off: outliers.has(i),
+            }))}
+            dataKey="mean"
+            shape={Dot}
+            isAnimationActive={false}
+          >
+            <ErrorBar
+              dataKey="error"
+              direction="y"
+              width={0}
+              stroke="var(--color-spruce)"
+              strokeWidth={1.5}
+              isAnimationActive={false}
+            />
+          </Scatter>
+        </ComposedChart>
+      </ResponsiveContainer>
+      <ul className="flex flex-wrap gap-x-5 px-2 text-sm">
+        {curves.map(({ ground, drive }) => (
+          <li key={`${ground}/${drive}`} className="flex items-center gap-2">
+            <svg width="36" height="8">
+              <path
+                d="M0 4H36"
+                stroke="var(--color-spruce)"
+                strokeWidth={drive === "throttle" ? 2.5 : 1.5}
+                strokeDasharray={DASHES[ground]}
+              />
+            </svg>
+            {ground}, {drive}
+          </li>
+        ))}
+        <li className="text-quiet">Hollow: one way only. Crossed: stands off.</li>
+      </ul>
+    </>
   );
 }

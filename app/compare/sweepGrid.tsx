@@ -17,21 +17,21 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
   const system = useSystem();
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="The grid">
-      <table className="w-full min-w-[40rem]">
+      <table className="w-full min-w-[36rem]">
         <thead>
           <tr>
             <th>Level</th>
             <th>Ground</th>
             <th>Way</th>
             <th>Speed, {unitOf("speed", system)}</th>
-            <th>Amps, 6-7</th>
-            <th>Volts under load</th>
+            <th>Amps</th>
+            <th>Volts</th>
           </tr>
         </thead>
         <tbody>
           {Array.from({ length: rows }, (_, i) => (
             <tr key={i} className="align-top">
-              <td className="py-1 pr-2">
+              <td className="w-28 py-1 pr-2">
                 <Choose
                   name={`rows.${i}.level`}
                   label={`Level, row ${i + 1}`}
@@ -39,7 +39,7 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
                   options={same(["", ...levels])}
                 />
               </td>
-              <td className="pr-2">
+              <td className="py-1 pr-2">
                 <Choose
                   name={`rows.${i}.ground`}
                   label={`Ground, row ${i + 1}`}
@@ -47,7 +47,7 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
                   options={same(GROUNDS)}
                 />
               </td>
-              <td className="pr-2">
+              <td className="py-1 pr-2">
                 <Choose
                   name={`rows.${i}.direction`}
                   label={`Way, row ${i + 1}`}
@@ -55,13 +55,13 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
                   options={same(DIRECTIONS)}
                 />
               </td>
-              <td className="pr-2">
+              <td className="py-1 pr-2">
                 <Line name={`rows.${i}.speed`} label={`Speed, row ${i + 1}`} bare inputMode="decimal" />
               </td>
-              <td className="pr-2">
+              <td className="py-1 pr-2">
                 <Line name={`rows.${i}.amps`} label={`Amps, row ${i + 1}`} bare />
               </td>
-              <td>
+              <td className="w-20 py-1">
                 <Line name={`rows.${i}.volts`} label={`Volts, row ${i + 1}`} bare inputMode="decimal" />
               </td>
             </tr>

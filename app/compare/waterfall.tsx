@@ -89,7 +89,7 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
             <td aria-hidden className="hidden sm:table-cell">
               <div className="relative h-5">
                 <div
-                  className={`absolute inset-y-0 ${sum ? "bg-spruce" : to < from ? "border border-spruce bg-tint" : "border border-ochre bg-sheet"}`}
+                  className={`absolute inset-y-0 ${sum ? "bg-spruce" : to < from ? "border border-spruce bg-tint" : "border border-ochre bg-ochre-fill/30"}`}
                   style={{ left: percent(Math.min(from, to)), width: percent(Math.abs(to - from)) }}
                 />
               </div>

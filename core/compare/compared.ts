@@ -1,7 +1,8 @@
 import { ASSUMED } from "#core/assumptions";
-import { layWay, type Course } from "#core/course";
+import { layWay, type Course, type Piece } from "#core/course";
 import { applyAll, BIKE_UNKNOWNS, piecesUse, UNKNOWNS, type Knowledge, type Rig } from "#core/forecast";
 import type { Ground } from "#core/log";
+import type { CoursePart } from "#core/roadload";
 import { riddenAs, type RiddenTest } from "#core/plan";
 import { bad, good, type Result } from "#core/problems";
 import { METRES_PER_MILE, type Uncertain } from "#core/quantities";
@@ -32,6 +33,8 @@ export type PartOf = (level: string, ground: string) => boolean;
 export interface Ride {
   readonly course: Course;
   readonly rig: Rig;
+  /** How much of each leg lies at which slope, as a track's heights say; null: by its climb alone. */
+  readonly slopes: readonly CoursePart[] | null;
   /** Share of the way on which the motor rested, being outrun. */
   readonly restShare: number;
 }
@@ -46,18 +49,50 @@ export interface Ridden {
   readonly capacityEffect: number;
 }
 
-/** Climb of a ride that nobody measured, and its doubt, m per mile each way. */
-export const UNMEASURED_CLIMB = { mean: 10, sd: 8 };
+/**
+ * Climb of a ride that nobody measured, and its doubt, m per mile each way, as if all of it lay at the course slope: gentle
+ * rises give back going down what they took going up.
+ */
+export const UNMEASURED_CLIMB = { mean: 2, sd: 3 };
 const WH_PER_WS = 1 / 3600;
 /** Doubt of stops that were counted, as a share: some were only a slowing down. */
 const COUNTED_STOPS_SD = 0.1;
+
+/** A way whose every leg has the slopes of the whole. */
+function steep(
+  { legs }: Course,
+  slopes: readonly CoursePart[],
+): { readonly lap: readonly Piece[]; readonly lapM: number } {
+  const lap = legs.flatMap(({ distanceM, ground, level }, leg) =>
+    slopes.map(({ share, slope }) => ({
+      lengthM: distanceM * share,
+      slope,
+      ground,
+      level,
+      headingDeg: null,
+      leg,
+    })),
+  );
+  return { lap, lapM: legs.reduce((sum, { distanceM }) => sum + distanceM, 0) };
+}
+
+type Laid = ReturnType<typeof steep>;
+/** Ways already laid out: a figure's errors are found by reckoning the same way dozens of times. */
+const LAID = { bySlopes: new WeakMap<Course, Laid>(), byClimb: new WeakMap<Course, Laid>() };
+
+function laid(course: Course, slopes: readonly CoursePart[] | null): Laid {
+  const known = slopes ? LAID.bySlopes : LAID.byClimb;
+  const found = known.get(course) ?? (slopes ? steep(course, slopes) : layWay(course));
+  known.set(course, found);
+  return found;
+}
 
 /**
  * Battery energy of a ride by the road load, Wh per metre. Where the motor was outrun it drew nothing but what display and
  * lights take: such miles are modelled as they were, so that they do not count as frugal.
  */
-export function perMetre({ course, rig, restShare }: Ride): number {
-  const { lap, lapM } = layWay(course);
+export function perMetre({ course, rig, slopes, restShare }: Ride): number {
+  const { lap, lapM } = laid(course, slopes);
   const assisted = piecesUse(lap, rig).wh / lapM;
   if (restShare === 0) return assisted;
   const idleW = ASSUMED.idleW + (rig.lightsOn ? ASSUMED.lightsW : 0);
@@ -137,22 +172,26 @@ export function rideOf({ ridden: test, fitted }: Compared, part?: PartOf): Resul
   const way = { ...ridden.course, legs };
   const withClimb = (more: number) =>
     climbM === null ? climbing(way, Math.max(0, UNMEASURED_CLIMB.mean + more)) : way;
+  const counted = test.test.stops !== undefined || noted.stops !== null;
   const rig: Rig = {
     ...ridden.rig,
     speedSdShare:
       meanSpeedMps !== null
         ? ASSUMED.speedHeldSdShare
         : noted.clockSpeedMps !== null
-          ? ASSUMED.speedClockSdShare
+          ? counted
+            ? ASSUMED.speedHeldSdShare
+            : ASSUMED.speedClockSdShare
           : ridden.rig.speedSdShare,
-    stopsSdShare: test.test.stops === undefined && noted.stops === null ? undefined : COUNTED_STOPS_SD,
+    stopsSdShare: counted ? COUNTED_STOPS_SD : undefined,
     ...(fitted && { crrBy: fitted.crrBy }),
   };
+  const { slopes } = test.results;
   const restShare = noted.unassistedShare ?? 0;
   const capacity = capacityShare(test) * figure.value.mean;
   return good({
-    ride: { course: withClimb(0), rig, restShare },
-    climbed: (more: number): Ride => ({ course: withClimb(more), rig, restShare }),
+    ride: { course: withClimb(0), rig, slopes, restShare },
+    climbed: (more: number): Ride => ({ course: withClimb(more), rig, slopes, restShare }),
     measuredClimb: climbM !== null,
     whPerM: figure.value,
     capacityEffect: Math.min(figure.value.sd, capacity),

@@ -17,11 +17,15 @@ const usableOf = (pack: PackRecord) => {
 };
 
 /**
- * What a bike's other packs would add to one of them: larger and smaller ones instead of it, and every other beside it.
+ * What a bike's other packs would add to one of them: larger and smaller ones instead of it, and beside it where the bike runs two.
  *
- * @param own the pack tested; @param others of the same bike
+ * @param own the pack tested; @param others of the same bike; @param runsTwo the bike takes a second pack beside the first
  */
-export function packOptions(own: PackRecord, others: readonly PackRecord[]): readonly PackOption[] {
+export function packOptions(
+  own: PackRecord,
+  others: readonly PackRecord[],
+  runsTwo: boolean,
+): readonly PackOption[] {
   const has = usableOf(own);
   if (has === null) return [];
   return others.flatMap((pack): readonly PackOption[] => {
@@ -32,7 +36,7 @@ export function packOptions(own: PackRecord, others: readonly PackRecord[]): rea
     const more = paid === null || own.priceMinor === undefined ? null : paid - own.priceMinor;
     return [
       { name, way: "instead", addedWh: wh - has, addedMinor: more },
-      { name, way: "beside", addedWh: wh, addedMinor: paid },
+      ...(runsTwo ? [{ name, way: "beside" as const, addedWh: wh, addedMinor: paid }] : []),
     ];
   });
 }

@@ -22,13 +22,23 @@ function stepWh(solved: Solved, runs: readonly LaidRun[], { ride, fromMark, toMa
   return bars > 0 ? capacity / bars : 0;
 }
 
+/** Stretches of one side in a row as one: the looks between them cancel. */
+function joined(stretches: readonly SideRun[]): readonly SideRun[] {
+  return stretches.reduce<readonly SideRun[]>((done, run) => {
+    const last = done.at(-1);
+    return last && last.ride === run.ride && last.side === run.side && last.toMark === run.fromMark
+      ? [...done.slice(0, -1), { ...last, toMark: run.toMark, miles: last.miles + run.miles }]
+      : [...done, run];
+  }, []);
+}
+
 /**
  * The most that rounding alone can do to the difference of two sides, Wh per metre: every reading at the ends of a run off
  * by half its last digit, all of them the worst way.
  */
 export function roundingOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): number {
   return (["A", "B"] as const).reduce((sum, side) => {
-    const own = stretches.filter((run) => run.side === side);
+    const own = joined(stretches).filter((run) => run.side === side);
     const miles = own.reduce((whole, run) => whole + run.miles, 0);
     const wh = own.reduce((whole, run) => whole + stepWh(solved, runs, run), 0);
     return sum + wh / miles / METRES_PER_MILE;

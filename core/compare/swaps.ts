@@ -35,7 +35,7 @@ export function swapsTo(
     rider: rigged(() => ({ riderW: throttle ? 0 : (conditions.riderW ?? 0) })),
     stops: rigged(() => ({ stopsPerMi: conditions.stopsPerMi ?? 0 })),
     lights: rigged(() => ({ lightsOn: conditions.lightsOn ?? false })),
-    climb: (ride) => ({ ...ride, course: climbing(ride.course, gainMPerMi, lossMPerMi) }),
+    climb: (ride) => ({ ...ride, course: climbing(ride.course, gainMPerMi, lossMPerMi), slopes: null }),
     ground: (ride) => ({
       ...ride,
       course: { ...ride.course, legs: ride.course.legs.map((leg) => ({ ...leg, ground })) },
@@ -47,7 +47,9 @@ const perMile = (metres: number) => `${metres.toFixed(0)} m a mile`;
 const watts = (w: number) => `${w.toFixed(0)} W`;
 
 /** Metres climbed a mile of a way. */
-function climbOf({ course: { legs } }: Ride): number {
+function climbOf({ course: { legs }, slopes }: Ride): number {
+  if (slopes)
+    return METRES_PER_MILE * slopes.reduce((sum, { share, slope }) => sum + share * Math.max(0, slope), 0);
   const metres = legs.reduce((sum, { distanceM }) => sum + distanceM, 0);
   return (legs.reduce((sum, { gainM }) => sum + gainM, 0) / metres) * METRES_PER_MILE;
 }

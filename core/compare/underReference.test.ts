@@ -58,6 +58,7 @@ function ridden({
       parts: [{ level: told.drive === "throttle" ? "throttle" : "high", ground, distanceM: mi(20) }],
       meanSpeedMps: mph === null ? null : mph * MPS_PER_MPH,
       climbM,
+      slopes: null,
       distance: of,
       noted: {
         stops: null,
@@ -65,6 +66,7 @@ function ridden({
         windMps: null,
         unassistedShare: told.unassistedShare ?? null,
         clockSpeedMps: null,
+        levelSpeedMps: {},
         climbM: null,
         guesses: [],
       },

@@ -169,7 +169,10 @@ function answer(compared: Compared, prepared: Prepared): UnderReference {
   for (const [key, effect] of Object.entries(measuredEffects(compared, prepared)))
     effects[key] = (effect * mean) / whPerM.mean;
   for (const { key, ride, target: to } of nudgesOf(compared, prepared)) {
-    const moved = (z: number) => (whPerM.mean * perMetre(to(z))) / perMetre(ride(z));
+    const moved = (z: number) => {
+      const there = to(z);
+      return (whPerM.mean * (there === target ? atTarget : perMetre(there))) / perMetre(ride(z));
+    };
     effects[key] = slopeOf(moved);
   }
   const traced = { mean, effects };

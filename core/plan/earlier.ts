@@ -17,6 +17,7 @@ export interface RiddenTest extends Riding {
     | "parts"
     | "meanSpeedMps"
     | "climbM"
+    | "slopes"
     | "distance"
     | "noted"
     | "budget"
@@ -77,7 +78,7 @@ export function riddenAs({ test, results, ...riding }: RiddenTest): EarlierResul
     stopsPerMi: stopsPerMile(test.stops ?? results.noted.stops, totalM),
   });
   const rig = rigFor(plan, riding, course);
-  const usual = usualSpeeds(riding.bike);
+  const usual = { ...usualSpeeds(riding.bike), ...results.noted.levelSpeedMps };
   const speedOf = (level: string) => usual[level] ?? usual[rig.level] ?? rig.speedMps[rig.level]!;
   const mean = totalM / ridden.reduce((sum, { distanceM, level }) => sum + distanceM / speedOf(level), 0);
   const speedMps = results.meanSpeedMps ?? results.noted.clockSpeedMps;

@@ -429,6 +429,7 @@ describe("earlier tests of the bike", () => {
         windMps: null,
         unassistedShare: null,
         clockSpeedMps: null,
+        levelSpeedMps: {},
         climbM: null,
         guesses: [],
       },

@@ -1,3 +1,4 @@
+import { ASSUMED } from "#core/assumptions";
 import type { TrackProfile } from "#core/distance";
 import type { Course, LiveEntry } from "#core/log";
 import type { TestRecord } from "#core/records";
@@ -48,16 +49,29 @@ function unassistedShare(record: TestRecord, tracks: readonly (TrackProfile | nu
 /** A leg slower than this holds a rest, m/s. */
 const RESTING_MPS = 2;
 
-/** Speed by the check-ins' times, over the legs that hold no long rest. */
-function clockSpeed({ marks, legs }: Course): number | null {
-  const ridden = legs.flatMap(({ from, to, distanceM, charged }) => {
+/** Speeds by the check-ins' times over the legs that hold no long rest, less the time of the stops that were counted. */
+function clockSpeeds({ marks, legs }: Course, stops: number) {
+  const ridden = legs.flatMap(({ from, to, distanceM, level, charged }) => {
     const [a, b] = [marks[from]!.timeS, marks[to]!.timeS];
     const same = marks[from]!.ride === marks[to]!.ride;
     if (charged || !same || a === null || b === null || !(distanceM / (b - a) > RESTING_MPS)) return [];
-    return [{ metres: distanceM, seconds: b - a }];
+    return [{ level, metres: distanceM, seconds: b - a }];
   });
-  const seconds = ridden.reduce((sum, each) => sum + each.seconds, 0);
-  return seconds > 0 ? ridden.reduce((sum, { metres }) => sum + metres, 0) / seconds : null;
+  const sum = (of: typeof ridden, key: "metres" | "seconds") =>
+    of.reduce((total, each) => total + each[key], 0);
+  const [metres, seconds] = [sum(ridden, "metres"), sum(ridden, "seconds")];
+  // Stops take no more than half of what is there, whoever counted them; each level its share by distance.
+  const stood = Math.min(stops * ASSUMED.stopS, seconds / 2);
+  const speedOf = (of: typeof ridden) =>
+    sum(of, "metres") / (sum(of, "seconds") - (stood * sum(of, "metres")) / metres);
+  const levels = [...new Set(ridden.map(({ level }) => level))];
+  const byLevel = levels.map(
+    (level) => [level, speedOf(ridden.filter((each) => each.level === level))] as const,
+  );
+  return {
+    clockSpeedMps: seconds > 0 ? metres / (seconds - stood) : null,
+    levelSpeedMps: Object.fromEntries(byLevel.filter(([, speed]) => speed > 0 && Number.isFinite(speed))),
+  };
 }
 
 /** Climb at the marks where a recorder's was noted, from nothing at the start. */
@@ -92,7 +106,7 @@ export function notedOnWay(
       bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
     ),
     unassistedShare: unassistedShare(record, tracks),
-    clockSpeedMps: clockSpeed(course),
+    ...clockSpeeds(course, record.test.stops ?? stops),
     climbM: climbNoted(course)?.climbM.at(-1) ?? null,
     guesses: course.marks.flatMap(({ distanceM, entries }) =>
       entries.flatMap(({ struck, body }) =>

@@ -37,6 +37,7 @@ import { plainResult } from "./plain.ts";
 import { ranges } from "./ranges.ts";
 import { climbOfProfile, quartersOf } from "./quarters.ts";
 import { profileAlong, seriesAlong } from "./series.ts";
+import { slopesOf } from "./slopes.ts";
 import { surer } from "./surer.ts";
 import type { Flag, TestResults } from "./types.ts";
 import { capacityWords, differenceSentence, evidenceWords } from "./words.ts";
@@ -191,6 +192,7 @@ function figures(
     },
     ...ranges(solved, distanceM, relativeSd, wide, course, end),
     ...ridden,
+    slopes: slopesOf(tracks),
     noted: notedOnWay(
       record,
       course,

@@ -1,6 +1,7 @@
 import type { AloneAnswer, NextMeasure } from "#core/ledger";
 import type { Course } from "#core/log";
 import type { Uncertain } from "#core/quantities";
+import type { CoursePart } from "#core/roadload";
 
 /** A figure with the sentence that says where it comes from. */
 export interface Explained {
@@ -169,8 +170,10 @@ export interface NotedOnWay {
   readonly windMps: number | null;
   /** Share of the way ridden faster than the motor helps. */
   readonly unassistedShare: number | null;
-  /** Speed between check-ins by their times, where no track says better: stops are partly in it. */
+  /** Speed between check-ins by their times, less the stops that were counted; for where no track says better. */
   readonly clockSpeedMps: number | null;
+  /** The same by level, where several were ridden. */
+  readonly levelSpeedMps: Readonly<Record<string, number>>;
   /** Climb as the recorder said at check-ins, where no track has heights. */
   readonly climbM: number | null;
   /** The display's guesses of the way left, and where they stood. */
@@ -194,6 +197,8 @@ export interface TestResults {
   readonly meanSpeedMps: number | null;
   readonly topSpeedMps: number | null;
   readonly climbM: number | null;
+  /** How much of the way lies at which slope; null without heights. */
+  readonly slopes: readonly CoursePart[] | null;
   readonly noted: NotedOnWay;
   readonly curve: readonly CurvePoint[];
   /** Way and climb by quarter of the charge; null where not two were ridden. */
@@ -248,6 +253,7 @@ export const DIGEST_KEYS = [
   "rangeWithReserve",
   "meanSpeedMps",
   "climbM",
+  "slopes",
   "noted",
   "parts",
   "budget",

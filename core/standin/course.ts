@@ -15,6 +15,8 @@ export interface TrueCourse {
   readonly stretches: readonly Stretch[];
   heightAt(metres: number): number;
   slopeAt(metres: number): number;
+  /** How strong the wind is, m/s. */
+  readonly windMps: number;
   /** Mean wind against the rider, m/s, by place: a loop turns through it. */
   headwindAt(metres: number): number;
 }
@@ -52,6 +54,7 @@ export function drawCourse(
   return {
     lengthM,
     stretches,
+    windMps,
     heightAt: (metres) =>
       waves.reduce(
         (sum, { length, phase, weight }) =>

@@ -15,6 +15,8 @@ export interface Given {
   readonly levels?: readonly [string, string];
   readonly startS?: number;
   readonly tempC?: number;
+  /** Of bike and rider, what is not drawn. */
+  readonly rig?: Partial<TrueRig>;
   readonly nextId?: () => string;
 }
 

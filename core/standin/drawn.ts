@@ -73,6 +73,7 @@ function courseOf(way: Way, rig: Rig, toM: number, chance: Chance): TrueCourse {
     stretches,
     heightAt: (metres) => heights[pieceAt(metres)]!,
     slopeAt: (metres) => way.lap[pieceAt(metres)]!.slope,
+    windMps: rig.windMps,
     headwindAt: (metres) => {
       const { headingDeg } = way.lap[pieceAt(metres)]!;
       return headingDeg === null || rig.windFromDeg === null

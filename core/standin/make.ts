@@ -8,7 +8,7 @@ import { drawGauge } from "./gauge.ts";
 import { FULL, packModel, type PackState } from "./pack.ts";
 import { chanceFrom, type Chance } from "./random.ts";
 import { logOf, trackOf } from "./recordings.ts";
-import { rideCourse, type Sample } from "./ride.ts";
+import { rideCourse, type Sample, type TrueRig } from "./ride.ts";
 import { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
 import { writeLog, type Noted } from "./tester.ts";
 
@@ -29,6 +29,11 @@ export interface StandinTruth {
   readonly chargerEta: number | null;
   readonly barsGo: readonly number[];
   readonly lowPowerAt: number;
+  /** Bike and rider as they truly are. */
+  readonly rig: TrueRig;
+  readonly windMps: number;
+  /** Times it stood still on the way. */
+  readonly stops: number;
   /** Entry whose percent was typed wrong, and what the display showed. */
   readonly slip: { readonly entryId: string; readonly shown: number } | null;
 }
@@ -39,6 +44,8 @@ export interface Standin {
 }
 
 const START_S = Date.UTC(2026, 5, 1, 8) / 1000;
+/** Slower than this it stands. */
+const STOOD_MPS = 0.3;
 const NIGHT_S = 15 * 3600;
 
 /** UUIDv7-shaped ids in a row: the same seed makes the same entries. */
@@ -63,7 +70,7 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
   const nextId = given.nextId ?? idsFrom(seed);
   const levels = given.levels ?? LEVELS;
   const pack = drawPack(chance, own, given);
-  const rig = drawRig(chance, levels, own.holds ?? "speed");
+  const rig = { ...drawRig(chance, levels, own.holds ?? "speed"), ...given.rig };
   const gauge = drawGauge(chance, {
     percentStep: own.percentStep ?? 1,
     bars: own.bars ?? 0,
@@ -84,6 +91,7 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
   const rides: TestRecord["rides"] = [];
   let slip: StandinTruth["slip"] = null;
   let fractionRidden = 0;
+  let stops = 0;
   const chargerEta = own.topUp || own.refill ? chance.normal(ASSUMED.chargerEta, ASSUMED.chargerEtaSd) : null;
 
   for (let day = 0; day < days; day += 1) {
@@ -118,6 +126,9 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
       cell.wh += now.usedWh - before.wh;
       before = { metres: distanceM, wh: now.usedWh };
     }
+    stops += samples.filter(
+      ({ speedMps }, i) => speedMps < STOOD_MPS && (samples[i - 1]?.speedMps ?? 0) >= STOOD_MPS,
+    ).length;
     deliveredWh += last.pack.usedWh - usedBefore;
     fractionRidden += last.fractionUsed - from;
     state = { ...last.pack, polarisedV: 0 };
@@ -198,6 +209,9 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
       chargerEta,
       barsGo: gauge.barsGo,
       lowPowerAt: rig.lowPowerAt,
+      rig,
+      windMps: course.windMps,
+      stops,
       slip,
     },
   };
