@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { auditClaim, fadeOnset } from "#core/projection";
+import { auditClaim, auditGuesses, fadeOnset, runningCost } from "#core/projection";
 import { MPS_PER_MPH } from "#core/quantities";
 import { conditionsFor, courseEnergy, REFERENCES } from "#core/roadload";
 
@@ -67,4 +67,30 @@ describe("the onset of fade", () => {
   ])("%s are refused", (_what, distances, held, code) =>
     expect(fadeOnset(distances, held, 0.1)).toMatchObject({ problems: [{ code }] }),
   );
+});
+
+describe("the display's own guesses", () => {
+  const seen = [
+    { distanceM: 5, guessM: 20 },
+    { distanceM: 15, guessM: 12 },
+  ];
+  test("are off by their bias, and worst somewhere", () => {
+    const audit = auditGuesses(seen, { mean: 24, sd: 1 });
+    expect(audit).toMatchObject({ ok: true, value: { biasM: 2, worst: { distanceM: 15, offM: 3 } } });
+  });
+  test("a guess that falls as the miles do is never off", () => {
+    const exact = [0, 5, 10, 20].map((distanceM) => ({ distanceM, guessM: 24 - distanceM }));
+    const audit = auditGuesses(exact, { mean: 24, sd: 0 });
+    expect(audit.ok && audit.value.guesses.every(({ offM }) => offM === 0)).toBe(true);
+  });
+  test("none noted says what to type", () =>
+    expect(auditGuesses([], { mean: 24, sd: 1 })).toMatchObject({ problems: [{ code: "no-guesses" }] }));
+});
+
+describe("what the current costs", () => {
+  test("energy over the charger's efficiency, by the tariff, with the doubt of both", () => {
+    const cost = runningCost({ mean: 14, sd: 0.7 }, 30, { mean: 0.86, sd: 0.0172 });
+    expect(cost.mean).toBeCloseTo((14 / 0.86) * 0.03, 9);
+    expect(cost.sd / cost.mean).toBeCloseTo(Math.hypot(0.05, 0.02), 9);
+  });
 });

@@ -33,33 +33,35 @@ export function climbOfProfile(
  * Way and climb of each quarter of the charge, from full, and whether they are even, by the climb where it is known: loops
  * until empty, read by the ledger's curve. Source: SCIENCE, section 10.
  *
+ * @param betweenSd doubt of the fraction used between two marks
  * @returns a problem where not two quarters were ridden
  */
-export function quartersOf(curve: readonly CurvePoint[], climb: ClimbAlong | null): Result<Quarters> {
+export function quartersOf(
+  curve: readonly CurvePoint[],
+  climb: ClimbAlong | null,
+  betweenSd: (from: number, to: number) => number,
+): Result<Quarters> {
   const used = curve.map((point) => point.used.mean);
   const miles = curve.map(({ distanceM }) => distanceM);
   const [first, last] = [used[0]!, used.at(-1)!];
+  const nearest = (fraction: number) =>
+    used.reduce(
+      (best, each, i) => (Math.abs(each - fraction) < Math.abs(used[best]! - fraction) ? i : best),
+      0,
+    );
   const found: (Quarter & { share: number })[] = [];
   for (let from = 0; from < 1; from += QUARTER) {
     const [begin, end] = [Math.max(first, from), Math.min(last, from + QUARTER)];
     if (end - begin < RIDDEN * QUARTER) continue;
     const [fromM, toM] = [at(used, miles, begin), at(used, miles, end)];
     const whole = QUARTER / (end - begin);
-    const rate = (toM - fromM) / (end - begin);
-    const doubt =
-      curve[
-        Math.max(
-          0,
-          used.findIndex((each) => each >= end),
-        )
-      ]?.used.sd ?? 0;
     found.push({
       from,
       to: from + QUARTER,
       distanceM: (toM - fromM) * whole,
       climbM:
         climb && whole * (at(climb.distanceM, climb.climbM, toM) - at(climb.distanceM, climb.climbM, fromM)),
-      share: (Math.SQRT2 * doubt * rate) / (toM - fromM),
+      share: betweenSd(nearest(begin), nearest(end)) / (end - begin),
     });
   }
   const [start, end] = [found[0], found.at(-1)];

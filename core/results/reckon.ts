@@ -149,7 +149,11 @@ function figures(
   const profile = profileAlong(course, tracks);
   const climb =
     profile && ridden.climbM !== null ? climbOfProfile(profile, ridden.climbM) : climbNoted(course);
-  const quarters = quartersOf(along.curve, climb);
+  const quarters = quartersOf(
+    along.curve,
+    climb,
+    (from, to) => wide * uncertain(solved, linearFigure(solved, usedBetween(solved, 0, from, to).form)).sd,
+  );
   return {
     best: {
       value: whPerM,
