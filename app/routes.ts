@@ -6,6 +6,7 @@ export default [
   route("act", "ui/actRoute.ts"),
   route("plan/:planId/calendar.ics", "plan/calendar.ts"),
   route("plan/courses/:courseId/course.gpx", "plan/courseFile.ts"),
+  route("compare/pair/tests", "compare/pairTests.ts"),
   route("ride/:testId/entries", "ride/entries.ts"),
   route("ride/:testId/telemetry", "ride/telemetry.ts"),
   route("ride/:testId/display", "ride/display.ts"),

@@ -1,15 +1,7 @@
-import { Link, useSearchParams } from "react-router";
+import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import {
-  fixed,
-  formatQuantity,
-  formatUncertain,
-  plusOrMinus,
-  unitOf,
-  writeUncertain,
-  type Uncertain,
-} from "#core/quantities";
+import { fixed, formatQuantity, plusOrMinus, unitOf, writeUncertain, type Uncertain } from "#core/quantities";
 import { newestReferences, referenceName } from "#core/roadload";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
@@ -17,6 +9,7 @@ import { bikeKnown, type CellRanges } from "./bike.server";
 import { Filters, Pick } from "./filters";
 import { CompareNav } from "./nav";
 import { allReferences, referenceAt } from "./references.server";
+import { useFilters } from "./useFilters";
 import type { Route } from "./+types/bike";
 
 const GONE = "There is no such bike.";
@@ -228,7 +221,7 @@ function Guesses({ known }: { readonly known: Known }) {
 /** One bike over all its tests: levels by grounds, range through the year, its road load, and its display. */
 export default function BikeKnown({ loaderData: { known, reference, names } }: Route.ComponentProps) {
   const system = useSystem();
-  const [search, setSearch] = useSearchParams();
+  const { search, pick } = useFilters();
   const { bike } = known;
   const unit = unitOf("energyPerDistance", system);
   return (
@@ -253,7 +246,7 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
                 name="under"
                 label="Under"
                 value={search.get("under") ?? ""}
-                onPick={(_name, value) => setSearch(value ? { under: value } : {})}
+                onPick={pick}
                 options={[["", "as ridden"], ...names.map((name) => [name, name] as const)]}
               />
             </Filters>

@@ -1,4 +1,4 @@
-import { Form, Link, useSearchParams } from "react-router";
+import { Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import {
   fixed,
@@ -16,6 +16,7 @@ import { claimedBikes, type ClaimedBike } from "./claims.server";
 import { Filters, Pick } from "./filters";
 import { CompareNav } from "./nav";
 import { allReferences, referenceAt } from "./references.server";
+import { useFilters } from "./useFilters";
 import type { Route } from "./+types/claims";
 
 /** Price of a kilowatt-hour when nobody types one, minor units. */
@@ -155,14 +156,7 @@ function BikeClaims({
 export default function Claims({ loaderData }: Route.ComponentProps) {
   const { claimed, left, tariff, reference, names } = loaderData;
   const say = useSpoken();
-  const [search, setSearch] = useSearchParams();
-  const pick = (name: string, value: string) =>
-    setSearch((before) => {
-      const next = new URLSearchParams(before);
-      if (value) next.set(name, value);
-      else next.delete(name);
-      return next;
-    });
+  const { search, pick } = useFilters();
   const most =
     1.05 *
     Math.max(

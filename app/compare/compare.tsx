@@ -1,4 +1,4 @@
-import { Form, Link, useNavigation, useSearchParams } from "react-router";
+import { Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { LEVEL_PLACES, MEASURE, MEASURES, unitOfMeasure } from "#core/compare";
@@ -15,6 +15,7 @@ import { PairPanel } from "./pairPanel";
 import { allReferences, referenceAt } from "./references.server";
 import { StandingsList } from "./standingsList";
 import { standingsOf } from "./standings.server";
+import { useFilters } from "./useFilters";
 import type { Route } from "./+types/compare";
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -44,31 +45,14 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function Compare({ loaderData }: Route.ComponentProps) {
   const { places, pair, bikes, levels, reference, references, ask } = loaderData;
   const system = useSystem();
-  const [search, setSearch] = useSearchParams();
-  // A tick shows at once, while the page it leads to is still on its way.
-  const coming = useNavigation().location;
-  const chosen = (coming ? new URLSearchParams(coming.search) : search).getAll("test").slice(0, 2);
-  const pick = (name: string, value: string) =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { preventScrollReset: true },
-    );
+  const { search, change, pick } = useFilters();
+  const chosen = search.getAll("test").slice(0, 2);
   const choose = (id: string, on: boolean) =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        const kept = on ? [...chosen, id].slice(-2) : chosen.filter((other) => other !== id);
-        next.delete("test");
-        for (const each of kept) next.append("test", each);
-        return next;
-      },
-      { preventScrollReset: true },
-    );
+    change((next) => {
+      next.delete("test");
+      for (const each of on ? [...chosen, id].slice(-2) : chosen.filter((other) => other !== id))
+        next.append("test", each);
+    });
   const { title } = MEASURE[ask.measure];
   const unit = unitOfMeasure(ask.measure, system);
   const common = ask.measure === "rangeCommon" || ask.measure === "climbCommon";

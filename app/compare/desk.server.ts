@@ -5,6 +5,7 @@ import {
   climbRow,
   fittedBike,
   sweepRows,
+  steadyRows,
   sweepSpots,
   type Compared,
   type FittedBike,
@@ -64,10 +65,16 @@ export function ridingOf(
   );
 }
 
-/** The road load of each bike that has sweeps or climbs of its own, fitted to all of them. */
-export async function fitsOf(db: Database, shelf: Shelf): Promise<ReadonlyMap<string, RoadFit>> {
+/** The road load of each bike that has sweeps, climbs or a logger's tests of its own, fitted to all of them. */
+export async function fitsOf(
+  db: Database,
+  shelf: Shelf,
+  logged: readonly { readonly line: TestLine; readonly digest: TestDigest }[],
+): Promise<ReadonlyMap<string, RoadFit>> {
   const [sweeps, climbs] = await Promise.all([listSweeps(db), listClimbs(db)]);
-  const bikeIds = [...new Set([...sweeps, ...climbs].map(({ bikeId }) => bikeId))];
+  const bikeIds = [
+    ...new Set([...sweeps, ...climbs, ...logged.map(({ line }) => line)].map(({ bikeId }) => bikeId)),
+  ];
   const fits = await Promise.all(
     bikeIds.map(async (bikeId) => {
       const own = <T extends { readonly bikeId: string }>(all: readonly T[]) =>
@@ -76,7 +83,9 @@ export async function fitsOf(db: Database, shelf: Shelf): Promise<ReadonlyMap<st
         const riding = ridingOf(shelf, line);
         return [line.id, line.stamp, riding, shelf.packs.get(line.packId)];
       });
-      const fit = await derivedOf(db, "fit", from, () => {
+      const loggers = logged.filter(({ line }) => line.bikeId === bikeId);
+      const tests = loggers.map(({ line }) => [line.id, line.stamp]);
+      const fit = await derivedOf(db, "fit", [from, tests], () => {
         const rows = [
           ...own(sweeps).flatMap((line) => {
             const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
@@ -86,6 +95,10 @@ export async function fitsOf(db: Database, shelf: Shelf): Promise<ReadonlyMap<st
             const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
             const figures = riding && pack ? climbFigures(line.body, riding, pack) : null;
             return figures?.ok ? [climbRow(line.body, riding!, figures.value)] : [];
+          }),
+          ...loggers.flatMap(({ line, digest }) => {
+            const riding = ridingOf(shelf, line);
+            return riding ? steadyRows(line.test, riding, digest.steady) : [];
           }),
         ];
         const found = fitRoad(rows);
@@ -124,15 +137,26 @@ function comparedOf(
   };
 }
 
-/** Every test with a figure, ready to be compared, newest first. */
+/**
+ * Every test with a figure, ready to be compared, newest first; of one bike, or those named. A bike's fit rests on all its
+ * tests, whichever are asked for.
+ */
 export async function comparedTests(
   db: Database,
   filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
 ) {
-  const [lines, shelf] = await Promise.all([listTests(db, filter), shelfOf(db)]);
-  const counting = lines.filter(({ rehearsal }) => rehearsal === null);
-  const [digests, fits] = await Promise.all([digestsOf(db, counting), fitsOf(db, shelf)]);
-  const tests = counting.flatMap((line) => {
+  const [lines, shelf] = await Promise.all([listTests(db), shelfOf(db)]);
+  const digests = await digestsOf(db, lines);
+  const logged = lines.flatMap((line) => {
+    const digest = digests.get(line.id);
+    return digest?.steady.length ? [{ line, digest }] : [];
+  });
+  const fits = await fitsOf(db, shelf, logged);
+  const asked = lines.filter(
+    ({ id, bikeId }) =>
+      (!filter.bikeId || bikeId === filter.bikeId) && (!filter.ids || filter.ids.includes(id)),
+  );
+  const tests = asked.flatMap((line) => {
     const digest = digests.get(line.id);
     return digest ? (comparedOf(line, digest, shelf, fits) ?? []) : [];
   });

@@ -56,7 +56,13 @@ export async function pairOf(db: Database, ask: PairAsk, system: System) {
     tests.find(({ side }) => side !== "B"),
     tests.find(({ side }) => side !== "A" && side !== null) ?? tests.find(({ side }) => side === "B"),
   ];
+  const bikes = new Set(tests.map(({ line }) => line.bikeId));
   return {
+    others: bikes.size
+      ? (await listTests(db))
+          .filter(({ id, bikeId }) => bikes.has(bikeId) && !ids.includes(id))
+          .map(({ id, bikeName, test }) => ({ id, bike: bikeName, title: test.title, day: test.day }))
+      : [],
     tests: tests.map(({ line, side }) => ({
       id: line.id,
       bike: line.bikeName,

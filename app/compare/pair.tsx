@@ -8,18 +8,20 @@ import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 
 import { referenceKey, referenceName } from "#core/roadload";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
+import { AddRun, sideName } from "./addRun";
 import { comparedTests } from "./desk.server";
 import { Difference, useSigned, verdictOf } from "./difference";
 import { pairOf, readPair } from "./pair.server";
 import { Confounders, type PairTest } from "./pairPanel";
 import { allReferences, referenceAt } from "./references.server";
 import { newestReferences } from "#core/roadload";
+import { WithoutEach } from "./withoutEach";
 import type { Route } from "./+types/pair";
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const ask = readPair(new URL(request.url).searchParams);
-  const [{ tests, joint, confounders }, reference, references] = await Promise.all([
+  const [{ tests, others, joint, confounders }, reference, references] = await Promise.all([
     pairOf(db, ask, systemOf(request)),
     referenceAt(db, request),
     allReferences(db),
@@ -34,6 +36,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const [underA, underB] = brought ?? [];
   return {
     tests,
+    others,
     joint,
     confounders,
     reference: reference && { key: referenceKey(reference), name: referenceName(reference) },
@@ -78,7 +81,9 @@ function SectionsTable({ pair, tests }: { readonly pair: JointPair; readonly tes
             <th className="number">ridden as B</th>
             <th className="number">B</th>
             <th className="number">A less B</th>
-            <th />
+            <th>
+              <span className="sr-only">Verdict</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -132,16 +137,17 @@ function Settles({ pair }: { readonly pair: JointPair }) {
 
 /** Two put against each other by one ledger: the verdict, what confounds it, and what would settle it. */
 export default function PairPage({ loaderData }: Route.ComponentProps) {
-  const { tests, joint, confounders, under, reference, references, notBrought } = loaderData;
+  const { tests, others, joint, confounders, under, reference, references, notBrought } = loaderData;
   const system = useSystem();
   const say = useSpoken();
   const [drawn, setDrawn] = useState(false);
   const [a, b] = [tests.find(({ side }) => side !== "B"), tests.find(({ side }) => side !== "A") ?? tests[0]];
   const title = a && b && a !== b ? `${a.bike} against ${b.bike}` : a ? `${a.title}: A against B` : "A pair";
+  const query = tests.map(({ id, side }) => `${sideName(side)}=${id}`).join("&");
   const toggled = (side: PairTest["side"], id: string) =>
     tests
       .filter((each) => each.id !== id)
-      .map((each) => `${each.side === "A" ? "a" : each.side === "B" ? "b" : "runs"}=${each.id}`)
+      .map((each) => `${sideName(each.side)}=${each.id}`)
       .concat(side ? [`${side === "A" ? "b" : "a"}=${id}`] : [])
       .join("&");
   return (
@@ -187,6 +193,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                 <h2 className="mb-1">What would settle it</h2>
                 <Settles pair={joint.value} />
               </section>
+              <WithoutEach key={query} tests={tests} query={query} resolved={joint.value.whole.resolved} />
               {reference ? (
                 <section>
                   <h2 className="mb-1">Under {reference.name}</h2>
@@ -223,11 +230,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
             <nav aria-label="References" className="flex flex-wrap gap-x-4 text-sm">
               <span className="text-quiet">The same under</span>
               {references.map((name) => (
-                <Link
-                  key={name}
-                  to={`?${tests.map(({ id, side }) => `${side === "A" ? "a" : side === "B" ? "b" : "runs"}=${id}`).join("&")}&under=${encodeURIComponent(name)}`}
-                  className="underline"
-                >
+                <Link key={name} to={`?${query}&under=${encodeURIComponent(name)}`} className="underline">
                   {name}
                 </Link>
               ))}
@@ -241,7 +244,10 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
               <li key={id} className="flex items-baseline gap-2">
                 <b className="w-6 shrink-0">{side ?? "A B"}</b>
                 <span className="min-w-0 flex-1">
-                  <Link to={`/strip/${id}`}>{bike}</Link>, {test}, {dayText(day)}
+                  <Link to={`/strip/${id}`} className="underline">
+                    {bike}
+                  </Link>
+                  , {test}, {dayText(day)}
                 </span>
                 {side ? (
                   <Link
@@ -255,6 +261,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
               </li>
             ))}
           </ul>
+          <AddRun tests={tests} others={others} />
           <h3 className="mt-4 font-bold">What else differed</h3>
           <Confounders sentences={confounders} />
           {joint.ok ? (

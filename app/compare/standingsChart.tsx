@@ -1,3 +1,4 @@
+import { stepsCovering } from "#app/ui/scale";
 import { CartesianGrid, ComposedChart, ErrorBar, ResponsiveContainer, Scatter, XAxis, YAxis } from "recharts";
 
 export interface ChartRow {
@@ -37,17 +38,13 @@ function PlainStroke({ cx = 0, cy = 0 }: Spot) {
   return <path d={`M${cx} ${cy - 8}V${cy + 8}`} stroke="var(--color-slate)" strokeWidth={2} />;
 }
 
-/** The end of the axis: a round figure beyond the farthest whisker. */
-function niceMost(rows: readonly ChartRow[]): number {
-  const most = Math.max(
-    ...rows.map(({ best, error, plain }) => Math.max(best + Math.min(error, best), plain ?? 0)),
-  );
-  const step = 10 ** Math.floor(Math.log10(most)) / 2;
-  return Math.ceil(most / step) * step;
-}
+/** The farthest that anything of the rows reaches; a whisker longer than its figure is drawn no farther than twice it. */
+const farthest = (rows: readonly ChartRow[]) =>
+  Math.max(...rows.map(({ best, error, plain }) => Math.max(best + Math.min(error, best), plain ?? 0)));
 
 /** Dots with whiskers, one a row, aligned with the rows of words beside them. */
 export default function StandingsChart({ rows, head, row }: ChartProps) {
+  const ticks = stepsCovering(farthest(rows), 4);
   const placed = rows.map((each, i) => ({ ...each, y: i + 0.5 }));
   return (
     <ResponsiveContainer width="100%" height={head + row * rows.length}>
@@ -62,7 +59,8 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
           dataKey="best"
           orientation="top"
           height={head}
-          domain={[0, niceMost(rows)]}
+          domain={[0, ticks.at(-1)!]}
+          ticks={[...ticks]}
           tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
           axisLine={false}
           tickLine={false}

@@ -66,15 +66,14 @@ function Squares({ results }: { readonly results: SweepResults }) {
     metres === null ? "no Ah" : formatQuantity(metres, "distance", system, 0);
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="What each square says">
-      <table className="table w-full min-w-[34rem] text-sm">
+      <table className="table w-full min-w-[26rem] text-sm">
         <thead>
           <tr>
             <th>Square</th>
             <th className="number">Speed</th>
             <th className="number">Energy</th>
-            <th className="number">Range by Ah</th>
-            <th className="number">by label Wh</th>
-            <th>Way</th>
+            <th className="number">Range, Ah</th>
+            <th className="number">by label</th>
           </tr>
         </thead>
         <tbody>
@@ -84,15 +83,17 @@ function Squares({ results }: { readonly results: SweepResults }) {
               <tr key={i}>
                 <td>
                   {each.ground}, {each.level}
+                  {each.oneWay || row?.outlier ? (
+                    <span className="block text-ochre">
+                      {each.oneWay ? "one way only" : ""}
+                      {row?.outlier ? ` ${fixed(Math.abs(row.standing), 1)} sds off` : ""}
+                    </span>
+                  ) : null}
                 </td>
                 <td className="number">{formatQuantity(each.speedMps, "speed", system)}</td>
                 <td className="number">{formatUncertain(each.whPerM, "energyPerDistance", system)}</td>
                 <td className="number">{far(each.rangeByChargeM)}</td>
                 <td className="number">{far(each.rangeByLabelM)}</td>
-                <td className={each.oneWay || row?.outlier ? "text-ochre" : ""}>
-                  {each.oneWay ? "one way only" : "both ways"}
-                  {row?.outlier ? `, ${fixed(Math.abs(row.standing), 1)} sds off` : ""}
-                </td>
               </tr>
             );
           })}

@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
+import { stepsCovering } from "#app/ui/scale";
 import type { SweepCurve, SweepSpot } from "#core/compare";
 import { fromSi, SDS_95, unitOf } from "#core/quantities";
 import { useSystem } from "#ui/system";
@@ -74,9 +75,10 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
       ),
     ),
   );
-  const top = Math.ceil((most * 1.25) / 5) * 5;
+  const heights = stepsCovering(1.2 * most, 4);
+  const top = heights.at(-1)!;
   const fastest = Math.max(...spots.map(({ speedMps }) => speed(speedMps)));
-  const ends = Array.from({ length: Math.ceil((fastest * 1.3) / 5) + 1 }, (_, i) => 5 * i);
+  const ends = stepsCovering(1.25 * fastest, 5);
   return (
     <>
       <ResponsiveContainer width="100%" height={HEIGHT}>
@@ -86,7 +88,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
             type="number"
             dataKey="speed"
             domain={[0, ends.at(-1)!]}
-            ticks={ends}
+            ticks={[...ends]}
             allowDuplicatedCategory={false}
             tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
             tickFormatter={(value: number) => value.toFixed(0)}
@@ -102,6 +104,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
           <YAxis
             type="number"
             domain={[0, top]}
+            ticks={[...heights]}
             allowDataOverflow
             width={44}
             tick={{ fill: "var(--color-quiet)", fontSize: 13 }}

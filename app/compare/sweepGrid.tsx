@@ -17,7 +17,7 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
   const system = useSystem();
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="The grid">
-      <table className="w-full min-w-[36rem]">
+      <table className="w-full min-w-[34rem] [&_select]:px-1.5 [&_select]:text-sm">
         <thead>
           <tr>
             <th>Level</th>

@@ -203,6 +203,11 @@ export default function TestPage({
           <Link to={`${here}/track?ride=${ride.id}`} className="button">
             Bring in a track
           </Link>
+          {results?.legs.some(({ side }) => side !== null) ? (
+            <Link to={`/compare/pair?runs=${line.id}`} className="button">
+              A against B
+            </Link>
+          ) : null}
           {results ? (
             <Link to={`/compare?test=${line.id}`} className="button button-main">
               Compare

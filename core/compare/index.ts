@@ -52,3 +52,5 @@ export {
 } from "./board.ts";
 export { cheapestOption, packOptions, type PackOption } from "./options.ts";
 export { bikeCells, type BikeCell } from "./cells.ts";
+export { withoutOne, type WithoutOne } from "./leaveOut.ts";
+export { steadyRows } from "./steadyRows.ts";

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import type { MEASURES } from "#core/compare";
 import {
   differenceTraced,
   inMeasure,
-  MEASURES,
   pooledTraced,
   sumTraced,
   tracedShares,

@@ -18,6 +18,7 @@ export type {
   Quarter,
   Quarters,
   ReadingRow,
+  SteadyUse,
   StretchUse,
   Surer,
   NotedOnWay,

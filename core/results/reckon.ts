@@ -38,6 +38,7 @@ import { ranges } from "./ranges.ts";
 import { climbOfProfile, quartersOf } from "./quarters.ts";
 import { profileAlong, seriesAlong } from "./series.ts";
 import { slopesOf } from "./slopes.ts";
+import { steadyUse } from "./steady.ts";
 import { surer } from "./surer.ts";
 import type { Flag, TestResults } from "./types.ts";
 import { capacityWords, differenceSentence, evidenceWords } from "./words.ts";
@@ -197,6 +198,7 @@ function figures(
     ...ranges(solved, distanceM, relativeSd, wide, course, end),
     ...ridden,
     slopes: slopesOf(tracks),
+    steady: steadyUse(record, course, tracks),
     noted: notedOnWay(
       record,
       course,

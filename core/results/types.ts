@@ -162,6 +162,19 @@ export interface Quarters {
   readonly even: boolean;
 }
 
+/** Energy per metre at a speed that was held, by a logger. */
+export interface SteadyUse {
+  readonly level: string;
+  readonly ground: string;
+  readonly speedMps: number;
+  /** Wh per metre. */
+  readonly whPerM: Uncertain;
+  /** Stretches of time it rests on. */
+  readonly windows: number;
+  /** Enough of them that wind and slope cancel. */
+  readonly manyWays: boolean;
+}
+
 /** What was noted on the way besides the pack; null where nobody did. */
 export interface NotedOnWay {
   readonly stops: number | null;
@@ -201,6 +214,8 @@ export interface TestResults {
   readonly slopes: readonly CoursePart[] | null;
   readonly noted: NotedOnWay;
   readonly curve: readonly CurvePoint[];
+  /** Speeds held and what they took, by a logger; empty without one. */
+  readonly steady: readonly SteadyUse[];
   /** Way and climb by quarter of the charge; null where not two were ridden. */
   readonly quarters: Quarters | null;
   readonly stretches: readonly StretchUse[];
@@ -259,6 +274,7 @@ export const DIGEST_KEYS = [
   "budget",
   "packLearned",
   "quarters",
+  "steady",
 ] as const satisfies readonly (keyof TestResults)[];
 
 /** A test's results without their drawings: small enough to read five hundred at once. */

@@ -1,0 +1,19 @@
+import type { Uncertain } from "#core/quantities";
+import { jointPair } from "./joint.ts";
+import type { PairedTest } from "./runs.ts";
+
+/** A pair's difference were one of its tests not there; null where a side is then without a run. */
+export interface WithoutOne {
+  readonly id: string;
+  /** Wh per metre. */
+  readonly difference: Uncertain | null;
+  readonly resolved: boolean;
+}
+
+/** The joint ledger without one of the tests: whether that one alone decides the verdict. */
+export function withoutOne(tests: readonly PairedTest[], id: string): WithoutOne {
+  const found = jointPair(tests.filter((each) => each.id !== id));
+  return found.ok
+    ? { id, difference: found.value.whole.difference, resolved: found.value.whole.resolved }
+    : { id, difference: null, resolved: false };
+}

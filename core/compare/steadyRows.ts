@@ -1,0 +1,27 @@
+import { ASSUMED } from "#core/assumptions";
+import type { Ground } from "#core/log";
+import { EFFORT_W, massOf, roadOf, type Riding } from "#core/plan";
+import { quantityToken } from "#core/quantities";
+import type { Test } from "#core/records";
+import type { SteadyUse } from "#core/results";
+import type { RoadRow } from "#core/roadload";
+
+/** A logger's steady stretches as rows for the fit of the bike's road load. */
+export function steadyRows(test: Test, riding: Riding, steady: readonly SteadyUse[]): readonly RoadRow[] {
+  const riderW = test.drive === "throttle" ? 0 : (test.riderW ?? EFFORT_W[test.effort ?? "easy"]);
+  return steady.map(({ level, ground, speedMps, whPerM, manyWays }) => ({
+    name: `${test.title}: ${ground}, ${level}, ${quantityToken(speedMps, "speed", 1)}`,
+    state: {
+      massKg: massOf(riding).kg,
+      speedMps,
+      ground: ground as Ground,
+      tempC: test.airTempC ?? ASSUMED.packTempC,
+      riderW,
+      lightsOn: riding.setUp?.lightsOn ?? false,
+      ...roadOf(riding),
+    },
+    measured: whPerM,
+    oneWay: !manyWays,
+    riderSdW: riderW * ASSUMED.riderSdShare,
+  }));
+}
