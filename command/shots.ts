@@ -1,7 +1,8 @@
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
-import { listCourses, listPlans, type PlanLine } from "#db/plans";
+import { listSweeps } from "#db/field";
+import { listPlans, type PlanLine } from "#db/plans";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
@@ -16,37 +17,36 @@ export function shots(): Promise<number> {
   return withThrowawayCluster(async ({ url }) => {
     let tests: readonly TestLine[] = [];
     let plans: readonly PlanLine[] = [];
-    let courses: Awaited<ReturnType<typeof listCourses>> = [];
+    let sweeps: Awaited<ReturnType<typeof listSweeps>> = [];
     const serving = await serveDemo(url, async (db) => {
       tests = await listTests(db);
       plans = await listPlans(db);
-      courses = await listCourses(db);
+      sweeps = await listSweeps(db);
     });
     const named = (title: string) => tests.find(({ test }) => test.title === title)!;
     const browser = await chromium.launch({ executablePath: needChromium(), args: CHROMIUM_FLAGS });
     try {
+      const sweep = sweeps[0]!;
       const runDown = named("run-down on two levels");
       const plan = plans.find((each) => each.plan.title === "How far with the child on")!;
-      const course = courses.find(({ name }) => name === "Levee loop")!;
-      const pair = [named("levee loop, town level"), named("levee loop, winter tyres")]
-        .map(({ id }) => `test=${id}`)
-        .join("&");
+      const hauler = runDown.bikeId;
+      const [slick, winter] = [named("levee loop, town level"), named("levee loop, winter tyres")];
       const views = [
         ["today", "/", DESK],
         ["bikes", "/bikes", DESK],
-        ["bike", `/bikes/${runDown.bikeId}`, DESK],
-        ["question", `/plan/new?question=claim&bike=${runDown.bikeId}`, DESK],
+        ["bike", `/bikes/${hauler}`, DESK],
+        ["question", `/plan/new?question=claim&bike=${hauler}`, DESK],
         ["plan", `/plan/${plan.id}`, DESK],
         ["sheet", `/plan/${plan.id}/sheet`, DESK],
-        ["sheet-phone", `/plan/${plan.id}/pocket`, PHONE],
-        ["course", `/plan/courses/${course.id}`, DESK],
         ["strip", `/strip/${runDown.id}`, DESK],
-        ["strip-clean", `/strip/${named("the box on the marsh hills").id}`, DESK],
         ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
         ["strip-phone", `/strip/${named("levee run-down").id}`, PHONE],
-        ["compare", "/compare", DESK],
-        ["compare-two", `/compare?${pair}`, DESK],
-        ["settings", "/settings", DESK],
+        ["compare", "/compare?under=House", DESK],
+        ["bridge", `/compare/bridge/${runDown.id}?under=House`, DESK],
+        ["pair", `/compare/pair?a=${slick.id}&b=${winter.id}`, DESK],
+        ["sweep", `/compare/sweeps/${sweep.id}`, DESK],
+        ["claims", "/compare/claims?under=House", DESK],
+        ["known", `/compare/bikes/${hauler}`, DESK],
       ] as const;
       for (const [name, path, viewport] of views) {
         const page = await browser.newPage({ viewport });

@@ -204,7 +204,9 @@ function Guesses({ known }: { readonly known: Known }) {
         {known.guesses.map(({ id, title, audit }) => (
           <tr key={id}>
             <td>
-              <Link to={`/strip/${id}`}>{title}</Link>
+              <Link to={`/strip/${id}`} className="underline">
+                {title}
+              </Link>
             </td>
             <td className="number">{audit.guesses.length}</td>
             <td className="number">{signed(audit.biasM)}</td>

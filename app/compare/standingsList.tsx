@@ -160,7 +160,7 @@ export function StandingsList({
           <ul>
             {left.slice(0, MOST_LEFT).map(({ id, bike, title, why }) => (
               <li key={id}>
-                <Link to={`/strip/${id}`}>
+                <Link to={`/strip/${id}`} className="underline">
                   {bike}, {title}
                 </Link>
                 : {say(why)}

@@ -180,7 +180,7 @@ test("a check-in is typed with the keyboard alone; impossible ones are refused b
   await page.keyboard.press("Tab");
   await page.keyboard.type("88");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(3);
+  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(4);
   for (const [field, value, sentence] of [
     ["Distance", "-4", "Distance cannot be negative"],
     ["Percent", "104", "Percent runs from 0 to 100"],
@@ -195,7 +195,7 @@ test("a check-in is typed with the keyboard alone; impossible ones are refused b
     await expect(page.getByLabel(field, { exact: true })).toHaveValue(value);
   }
   await page.goto(address);
-  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(3);
+  await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(4);
 });
 
 test("a slip is questioned, set aside and restored; a correction keeps the old figure in sight", async ({
@@ -263,5 +263,5 @@ test("two bikes are compared: difference, verdict, and what else differed", asyn
   ).toBeVisible();
   await page.getByLabel("Drive").selectOption("throttle");
   await expect(page).toHaveURL(/drive=throttle/);
-  await expect(page.getByRole("region", { name: "Standings as a table" }).getByRole("row")).toHaveCount(3);
+  await expect(page.getByRole("region", { name: "Standings as a table" }).getByRole("row")).toHaveCount(4);
 });
