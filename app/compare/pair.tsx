@@ -3,15 +3,17 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { differenceTraced, underReference, untraced, type JointPair, type SidesOf } from "#core/compare";
+import { differenceTraced, underReference, untraced } from "#core/compare";
 import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/quantities";
 import { referenceKey, referenceName } from "#core/roadload";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { AddRun, sideName } from "./addRun";
 import { comparedTests } from "./desk.server";
-import { Difference, useSigned, verdictOf } from "./difference";
+import { Difference, verdictOf } from "./difference";
 import { pairOf, readPair } from "./pair.server";
+import { SectionsTable } from "./sectionsTable";
+import { Settles } from "./settles";
 import { Confounders, type PairTest } from "./pairPanel";
 import { allReferences, referenceAt } from "./references.server";
 import { newestReferences } from "#core/roadload";
@@ -53,86 +55,6 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       each.ok ? [] : each.problems.map(({ sentence }) => sentence),
     ),
   };
-}
-
-/** A and B section by section, and over all. */
-function SectionsTable({ pair, tests }: { readonly pair: JointPair; readonly tests: readonly PairTest[] }) {
-  const system = useSystem();
-  const signed = useSigned();
-  const row = (sides: SidesOf, name: string) => (
-    <tr key={name}>
-      <td className={sides === pair.whole ? "font-bold" : ""}>{name}</td>
-      <td className="number">{formatQuantity(sides.metres.A, "distance", system)}</td>
-      <td className="number">{formatUncertain(sides.a, "energyPerDistance", system)}</td>
-      <td className="number">{formatQuantity(sides.metres.B, "distance", system)}</td>
-      <td className="number">{formatUncertain(sides.b, "energyPerDistance", system)}</td>
-      <td className="number">{signed(sides.difference)}</td>
-      <td className={sides.resolved ? "" : "text-ochre"}>{sides.resolved ? "resolved" : "not resolved"}</td>
-    </tr>
-  );
-  return (
-    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="A and B by section">
-      <table className="table w-full min-w-xl text-sm">
-        <thead>
-          <tr>
-            <th>Section</th>
-            <th className="number">ridden as A</th>
-            <th className="number">A</th>
-            <th className="number">ridden as B</th>
-            <th className="number">B</th>
-            <th className="number">A less B</th>
-            <th>
-              <span className="sr-only">Verdict</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {pair.sections.map((sides) => row(sides, sides.section))}
-          {row(pair.whole, tests.length > 2 || pair.sections.length ? "all runs" : "the whole")}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-/** What would settle a difference that is not resolved, or has settled it. */
-function Settles({ pair }: { readonly pair: JointPair }) {
-  const system = useSystem();
-  const { needed, order, whole, sdMetered } = pair;
-  const runs = order.filter((side) => side === "A").length;
-  const times = (sd: number) =>
-    formatUncertain({ mean: whole.difference.mean, sd }, "energyPerDistance", system);
-  const says = whole.resolved
-    ? []
-    : [
-        ...(needed.runs === null
-          ? []
-          : [
-              `${needed.runs} runs of each like these, instead of ${runs}, would resolve a difference of this size.`,
-            ]),
-        ...(needed.length === null || needed.length <= 1
-          ? []
-          : [`So would a way ${fixed(needed.length, 1)} times as long.`]),
-        ...(needed.runs === null && needed.length === null
-          ? ["No number of such runs would, within reason: the two are as good as alike."]
-          : []),
-      ];
-  const metered =
-    sdMetered !== null && sdMetered < 0.9 * whole.difference.sd
-      ? [
-          `With a watt-hour meter on every run: ${times(sdMetered)}${!whole.resolved && Math.abs(whole.difference.mean) > 2 * sdMetered ? ", which would resolve it" : ""}.`,
-        ]
-      : [];
-  const all = [...says, ...metered];
-  return all.length ? (
-    <ul className="list-disc pl-5">
-      {all.map((sentence) => (
-        <li key={sentence}>{sentence}</li>
-      ))}
-    </ul>
-  ) : (
-    <p className="text-quiet">It is settled, as far as these runs go.</p>
-  );
 }
 
 /** Two put against each other by one ledger: the verdict, what confounds it, and what would settle it. */

@@ -1,7 +1,8 @@
 import { good, type Result } from "#core/problems";
 import type { Uncertain } from "#core/quantities";
 import { referenceName, shapleySplit, type Factor, type Reference } from "#core/roadload";
-import { perMetre, type Compared, type PartOf, type Ride } from "./compared.ts";
+import type { Compared, PartOf } from "./compared.ts";
+import { perMetre, type Ride } from "./modelled.ts";
 import { factorSentence } from "./swaps.ts";
 import {
   measuredEffects,

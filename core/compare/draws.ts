@@ -1,6 +1,7 @@
 import { good, type Result } from "#core/problems";
 import type { Reference } from "#core/roadload";
-import { perMetre, type Compared } from "./compared.ts";
+import type { Compared } from "./compared.ts";
+import { perMetre } from "./modelled.ts";
 import { measuredEffects, nudgesOf, prepare } from "./underReference.ts";
 
 /** A source of standard normals. */

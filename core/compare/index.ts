@@ -8,7 +8,8 @@ export {
   untraced,
   type Traced,
 } from "./traced.ts";
-export { asRidden, type Compared, type FittedBike, type PartOf } from "./compared.ts";
+export type { Compared, FittedBike, PartOf } from "./compared.ts";
+export { asRidden } from "./figure.ts";
 export { chanceLess, standings, type Standing, type StandingInput, type Swapped } from "./standings.ts";
 export {
   inMeasure,
@@ -25,7 +26,8 @@ export { climbOf, type Climb, type ClimbRun } from "./climb.ts";
 export { onceWeighed, underReference, type UnderReference } from "./underReference.ts";
 export { bridgeTo, type Bridge, type BridgeBar } from "./bridge.ts";
 export { drawerUnder, spreadOf } from "./draws.ts";
-export { jointPair, orderWarning, type JointPair, type SidesOf } from "./joint.ts";
+export { jointPair, type JointPair, type SidesOf } from "./joint.ts";
+export { orderWarning } from "./order.ts";
 export { neededFor, type Needed } from "./needed.ts";
 export type { PairedTest } from "./runs.ts";
 export {

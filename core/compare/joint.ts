@@ -8,14 +8,15 @@ import {
   varianceOf,
   widening,
   type Figure,
-  type LedgerInput,
   type Solved,
 } from "#core/ledger";
 import type { Side } from "#core/log";
 import { bad, badAll, good, type Result } from "#core/problems";
 import { METRES_PER_MILE, quantityToken, scale, widen, type Uncertain } from "#core/quantities";
 import { layTest } from "#core/results";
+import { metered } from "./metered.ts";
 import { neededFor, type Needed } from "./needed.ts";
+import { inOrder, orderOf, orderWarning } from "./order.ts";
 import { roundingOf } from "./rounding.ts";
 import { jointInput, shareUpPacks, sideRuns, type LaidRun, type PairedTest, type SideRun } from "./runs.ts";
 
@@ -100,84 +101,6 @@ function sidesOf(
     difference,
     resolved: Math.abs(difference.mean) > RESOLVED_SDS * difference.sd,
     metres: { A: metres("A"), B: metres("B") },
-  };
-}
-
-/** Runs in the order they were ridden. */
-function inOrder(runs: readonly LaidRun[], stretches: readonly SideRun[]): readonly SideRun[] {
-  const startOf = ({ ride, fromMark }: SideRun) => {
-    const { laid, test } = runs[ride]!;
-    const timed = laid.course.marks.slice(fromMark).find(({ timeS }) => timeS !== null);
-    return timed?.timeS ?? Date.parse(`${test.record.test.day}T12:00:00Z`) / 1000;
-  };
-  return [...stretches].sort((x, y) => startOf(x) - startOf(y) || x.ride - y.ride || x.fromMark - y.fromMark);
-}
-
-/** Sides in the order they were run: stretches of one side in a row are one run until a section comes again. */
-function orderOf(ordered: readonly SideRun[]): readonly Side[] {
-  const order: Side[] = [];
-  let seen = new Set<string>();
-  ordered.forEach((run, i) => {
-    const before = ordered[i - 1];
-    const goesOn =
-      before?.side === run.side &&
-      before.ride === run.ride &&
-      before.toMark === run.fromMark &&
-      !seen.has(run.section);
-    if (!goesOn) {
-      order.push(run.side);
-      seen = new Set();
-    }
-    seen.add(run.section);
-  });
-  return order;
-}
-
-/** Why an order lets a steady drift into the difference; null where both sides lie as early as late. */
-export function orderWarning(order: readonly Side[]): string | null {
-  const middle = (side: Side) => {
-    const places = order.flatMap((each, i) => (each === side ? [i] : []));
-    return places.reduce((sum, place) => sum + place, 0) / places.length;
-  };
-  if (Math.abs(middle("A") - middle("B")) < 1e-9) return null;
-  const ridden = order.join(" ");
-  return order.length === 2
-    ? `One run each, ${ridden}: whatever changed from the first to the second, wind, warmth or the rider, counts as a difference. A B B A cancels a steady drift.`
-    : `The runs were ridden ${ridden}: a steady drift of wind, warmth or the rider counts as a difference. A B B A cancels it.`;
-}
-
-/** The ledger with a watt-hour meter on every ride that had none; null where all had. */
-function metered(input: LedgerInput, solved: Solved): LedgerInput | null {
-  const counts = new Set(["energyCounter", "telemetry"]);
-  const without = input.rides.filter(({ readings }) => !readings.some(({ kind }) => counts.has(kind)));
-  if (without.length === 0) return null;
-  return {
-    ...input,
-    rides: input.rides.map((ride, r) =>
-      without.includes(ride)
-        ? {
-            ...ride,
-            readings: [
-              ...ride.readings,
-              ...ride.legs.flatMap((leg, i) => {
-                const wh = energyFigure(solved, r, usedBetween(solved, r, 0, i + 1)).mean;
-                return leg.charged || ride.legs.slice(0, i).some(({ charged }) => charged)
-                  ? []
-                  : [
-                      {
-                        kind: "energyCounter" as const,
-                        fromMark: 0,
-                        toMark: i + 1,
-                        wh,
-                        stepWh: 1,
-                        meter: "borrowed",
-                      },
-                    ];
-              }),
-            ],
-          }
-        : ride,
-    ),
   };
 }
 

@@ -2,7 +2,10 @@ import { ASSUMED } from "#core/assumptions";
 import { temperatureFactor, type Chemistry } from "#core/pack";
 import { good, type Result } from "#core/problems";
 import { scale, type Uncertain } from "#core/quantities";
-import { asRidden, perMetre, rideOf, type Compared, type PartOf } from "./compared.ts";
+import type { Compared, PartOf } from "./compared.ts";
+import { asRidden } from "./figure.ts";
+import { perMetre } from "./modelled.ts";
+import { rideOf } from "./ridden.ts";
 import { inMeasure } from "./measure.ts";
 import { mapTraced, untraced, type Traced } from "./traced.ts";
 

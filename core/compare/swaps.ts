@@ -1,7 +1,7 @@
 import { ASSUMED } from "#core/assumptions";
 import { METRES_PER_MILE, quantityToken } from "#core/quantities";
 import type { Factor, Reference } from "#core/roadload";
-import { climbing, type Ride } from "./compared.ts";
+import { climbing, type Ride } from "./modelled.ts";
 
 export type Swap = (ride: Ride) => Ride;
 

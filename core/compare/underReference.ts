@@ -3,18 +3,10 @@ import { UNKNOWNS, BIKE_UNKNOWNS } from "#core/forecast";
 import { bad, good, type Result } from "#core/problems";
 import { quantityToken, type Uncertain } from "#core/quantities";
 import { roadPower, type Factor, type Reference } from "#core/roadload";
-import {
-  bikeDirections,
-  bikeMean,
-  perMetre,
-  rideOf,
-  shifted,
-  UNMEASURED_CLIMB,
-  type Compared,
-  type PartOf,
-  type Ridden,
-  type Ride,
-} from "./compared.ts";
+import type { Compared, PartOf } from "./compared.ts";
+import { bikeDirections, bikeMean } from "./directions.ts";
+import { perMetre, shifted, type Ride } from "./modelled.ts";
+import { rideOf, UNMEASURED_CLIMB, type Ridden } from "./ridden.ts";
 import { swapsTo } from "./swaps.ts";
 import { tracedShares, untraced, type Traced } from "./traced.ts";
 

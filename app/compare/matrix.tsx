@@ -1,0 +1,62 @@
+import { writeUncertain, type Uncertain } from "#core/quantities";
+import { useSystem } from "#ui/system";
+
+interface MatrixProps {
+  readonly cells: readonly {
+    readonly level: string;
+    readonly ground: string;
+    /** Null: ridden, but not told apart. */
+    readonly whPerM: Uncertain | null;
+  }[];
+  /** The bike's own, least first. */
+  readonly levels: readonly string[];
+}
+
+/** What each level takes on each ground. */
+export function Matrix({ cells, levels: own }: MatrixProps) {
+  const system = useSystem();
+  const grounds = [...new Set(cells.map(({ ground }) => ground))];
+  const levels = [...new Set([...own, ...cells.map(({ level }) => level)])];
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Levels by grounds">
+      <table className="table w-full text-sm">
+        <thead>
+          <tr>
+            <th>Level</th>
+            {grounds.map((ground) => (
+              <th key={ground} className="number">
+                {ground}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {levels.map((level) => (
+            <tr key={level}>
+              <td>{level}</td>
+              {grounds.map((ground) => {
+                const cell = cells.find((each) => each.level === level && each.ground === ground);
+                return (
+                  <td key={ground} className="number">
+                    {!cell ? (
+                      <span className="text-quiet">not ridden</span>
+                    ) : cell.whPerM ? (
+                      <>
+                        <b>{writeUncertain(cell.whPerM, "energyPerDistance", system).value}</b>{" "}
+                        <span className="text-quiet">
+                          ± {writeUncertain(cell.whPerM, "energyPerDistance", system).error}
+                        </span>
+                      </>
+                    ) : (
+                      <i className="text-ochre">not told apart</i>
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,64 @@
+import { formatQuantity, plusOrMinus, type Uncertain } from "#core/quantities";
+import { useSystem } from "#ui/system";
+import type { CellRanges } from "./bike.server";
+
+/** A span to be read out: "31 to 36". */
+function useSpan() {
+  const system = useSystem();
+  return (value: Uncertain) => {
+    const by = plusOrMinus(value);
+    const bare = (metres: number) =>
+      formatQuantity(Math.max(0, metres), "distance", system, 0).replace(/ \D+$/, "");
+    return `${bare(value.mean - by)} to ${bare(value.mean + by)}`;
+  };
+}
+
+/** Range by level, ground and season, with spans a reviewer can read out. */
+export function Ranges({
+  ranges,
+  levels,
+}: {
+  readonly ranges: readonly CellRanges[];
+  readonly levels: readonly string[];
+}) {
+  const span = useSpan();
+  const rank = (level: string) => (levels.includes(level) ? levels.indexOf(level) : levels.length);
+  const sorted = [...ranges].sort((a, b) => rank(a.level) - rank(b.level));
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Range by season">
+      <table className="table w-full min-w-[30rem] text-sm">
+        <thead>
+          <tr>
+            <th>Level and ground</th>
+            {ranges[0]!.seasons.map(({ name, tempC }) => (
+              <th key={name} className="number">
+                {name}, <Temp c={tempC} />
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.map(({ level, ground, seasons }) => (
+            <tr key={`${level}/${ground}`}>
+              <td>
+                {level}, {ground}
+              </td>
+              {seasons.map(({ name, total, fullPower, withReserve }) => (
+                <td key={name} className="number">
+                  <b className="text-base">{span(total)}</b>
+                  <span className="block text-quiet">
+                    {span(fullPower)}; {span(withReserve)}
+                  </span>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Temp({ c }: { readonly c: number }) {
+  return formatQuantity(c, "temperature", useSystem());
+}

@@ -1,0 +1,51 @@
+import type { JointPair, SidesOf } from "#core/compare";
+import { formatQuantity, formatUncertain } from "#core/quantities";
+import { useSystem } from "#ui/system";
+import { useSigned } from "./difference";
+import type { PairTest } from "./pairPanel";
+
+/** A and B section by section, and over all. */
+export function SectionsTable({
+  pair,
+  tests,
+}: {
+  readonly pair: JointPair;
+  readonly tests: readonly PairTest[];
+}) {
+  const system = useSystem();
+  const signed = useSigned();
+  const row = (sides: SidesOf, name: string) => (
+    <tr key={name}>
+      <td className={sides === pair.whole ? "font-bold" : ""}>{name}</td>
+      <td className="number">{formatQuantity(sides.metres.A, "distance", system)}</td>
+      <td className="number">{formatUncertain(sides.a, "energyPerDistance", system)}</td>
+      <td className="number">{formatQuantity(sides.metres.B, "distance", system)}</td>
+      <td className="number">{formatUncertain(sides.b, "energyPerDistance", system)}</td>
+      <td className="number">{signed(sides.difference)}</td>
+      <td className={sides.resolved ? "" : "text-ochre"}>{sides.resolved ? "resolved" : "not resolved"}</td>
+    </tr>
+  );
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="A and B by section">
+      <table className="table w-full min-w-xl text-sm">
+        <thead>
+          <tr>
+            <th>Section</th>
+            <th className="number">ridden as A</th>
+            <th className="number">A</th>
+            <th className="number">ridden as B</th>
+            <th className="number">B</th>
+            <th className="number">A less B</th>
+            <th>
+              <span className="sr-only">Verdict</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {pair.sections.map((sides) => row(sides, sides.section))}
+          {row(pair.whole, tests.length > 2 || pair.sections.length ? "all runs" : "the whole")}
+        </tbody>
+      </table>
+    </div>
+  );
+}

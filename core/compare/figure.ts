@@ -1,0 +1,49 @@
+import type { RiddenTest } from "#core/plan";
+import { bad, good, type Result } from "#core/problems";
+import type { Uncertain } from "#core/quantities";
+import type { Compared, PartOf } from "./compared.ts";
+
+/** Energy per metre of some parts together; the sds add, since parts of one test lean on one another. */
+function partsFigure(test: RiddenTest, part: PartOf): Uncertain | null {
+  const parts = test.results.parts.filter(({ level, ground }) => part(level, ground));
+  const metres = parts.reduce((sum, { distanceM }) => sum + distanceM, 0);
+  let [mean, sd] = [0, 0];
+  for (const { distanceM, whPerM } of parts) {
+    if (whPerM === null) return null;
+    mean += (whPerM.mean * distanceM) / metres;
+    sd += (whPerM.sd * distanceM) / metres;
+  }
+  return metres > 0 ? { mean, sd } : null;
+}
+
+/** How far the pack's capacity alone moves a test's figure, as a share of it. */
+export function capacityShare({ results: { best, budget } }: RiddenTest): number {
+  const fall = budget.find(({ source }) => source === "capacity")?.variance ?? 0;
+  return Math.sqrt(Math.min(fall, best.value.sd ** 2)) / best.value.mean;
+}
+
+/** A test's figure, of the whole or of a part. */
+export function figureOf(test: RiddenTest, part?: PartOf): Result<Uncertain> {
+  if (!part) return good(test.results.best.value);
+  if (!test.results.parts.some(({ level, ground }) => part(level, ground)))
+    return bad("not-ridden", "part", "It was not ridden so.");
+  const figure = partsFigure(test, part);
+  return figure
+    ? good(figure)
+    : bad("not-told-apart", "part", "Its readings do not tell this part from the others.");
+}
+
+/** A test's figure with its errors told apart, under its own conditions. */
+export function asRidden({ id, packId, ridden }: Compared, part?: PartOf) {
+  const figure = figureOf(ridden, part);
+  if (!figure.ok) return figure;
+  const { mean, sd } = figure.value;
+  const capacity = Math.min(sd, capacityShare(ridden) * mean);
+  return good({
+    mean,
+    effects: {
+      [`measured:${id}`]: Math.sqrt(Math.max(0, sd * sd - capacity * capacity)),
+      [`capacity:${packId}`]: capacity,
+    },
+  });
+}

@@ -1,0 +1,45 @@
+import type { Side } from "#core/log";
+import type { LaidRun, SideRun } from "./runs.ts";
+
+/** Runs in the order they were ridden. */
+export function inOrder(runs: readonly LaidRun[], stretches: readonly SideRun[]): readonly SideRun[] {
+  const startOf = ({ ride, fromMark }: SideRun) => {
+    const { laid, test } = runs[ride]!;
+    const timed = laid.course.marks.slice(fromMark).find(({ timeS }) => timeS !== null);
+    return timed?.timeS ?? Date.parse(`${test.record.test.day}T12:00:00Z`) / 1000;
+  };
+  return [...stretches].sort((x, y) => startOf(x) - startOf(y) || x.ride - y.ride || x.fromMark - y.fromMark);
+}
+
+/** Sides in the order they were run: stretches of one side in a row are one run until a section comes again. */
+export function orderOf(ordered: readonly SideRun[]): readonly Side[] {
+  const order: Side[] = [];
+  let seen = new Set<string>();
+  ordered.forEach((run, i) => {
+    const before = ordered[i - 1];
+    const goesOn =
+      before?.side === run.side &&
+      before.ride === run.ride &&
+      before.toMark === run.fromMark &&
+      !seen.has(run.section);
+    if (!goesOn) {
+      order.push(run.side);
+      seen = new Set();
+    }
+    seen.add(run.section);
+  });
+  return order;
+}
+
+/** Why an order lets a steady drift into the difference; null where both sides lie as early as late. */
+export function orderWarning(order: readonly Side[]): string | null {
+  const middle = (side: Side) => {
+    const places = order.flatMap((each, i) => (each === side ? [i] : []));
+    return places.reduce((sum, place) => sum + place, 0) / places.length;
+  };
+  if (Math.abs(middle("A") - middle("B")) < 1e-9) return null;
+  const ridden = order.join(" ");
+  return order.length === 2
+    ? `One run each, ${ridden}: whatever changed from the first to the second, wind, warmth or the rider, counts as a difference. A B B A cancels a steady drift.`
+    : `The runs were ridden ${ridden}: a steady drift of wind, warmth or the rider counts as a difference. A B B A cancels it.`;
+}
