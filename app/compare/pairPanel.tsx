@@ -47,7 +47,7 @@ export function PairPanel({ pair, oneChosen }: PairPanelProps) {
         {first.bike} against {second.bike}
       </h2>
       <p className="text-sm text-quiet">
-        {first.title}; {second.title}
+        {first.title}; {second.title}; as ridden
       </p>
       {joint.ok ? (
         <>
