@@ -1,6 +1,6 @@
 import { good, type Result } from "#core/problems";
 import type { Uncertain } from "#core/quantities";
-import { referenceName, shapleySplit, type Factor, type Reference } from "#core/roadload";
+import { FACTORS, referenceName, shapleySplit, type Factor, type Reference } from "#core/roadload";
 import type { Compared, PartOf } from "./compared.ts";
 import { perMetre, type Ride } from "./modelled.ts";
 import { factorSentence } from "./swaps.ts";
@@ -28,12 +28,23 @@ export interface Bridge {
   readonly under: UnderReference;
 }
 
+/** A bar under this says nothing, as a share of the measured figure. */
+const NOTHING_SHARE = 1e-9;
+const NAMES = Object.keys(FACTORS) as readonly Factor[];
+
+/**
+ * Factors in which a ride differs from its reference. By the conditions, not by what each does alone: a climb may take
+ * nothing on mud, where the motor never rests, and something on the reference's asphalt.
+ */
+function differing({ ride, swapped }: Prepared): readonly Factor[] {
+  const as = (each: Ride) => JSON.stringify(each);
+  return NAMES.filter((name) => as(swapped([name])) !== as(ride));
+}
+
 /** Bars by factor, Wh per metre, from one ride to the reference with what the reference takes of the bike moved alike. */
-function barsFrom(prepared: Prepared, ride: Ride): ReadonlyMap<Factor, number> {
+function barsFrom(prepared: Prepared, names: readonly Factor[], ride: Ride): ReadonlyMap<Factor, number> {
   const lambda = prepared.whPerM.mean / perMetre(ride);
-  return new Map(
-    shapleySplit(prepared.differing, (changed) => lambda * perMetre(prepared.swapped(changed, ride))),
-  );
+  return new Map(shapleySplit(names, (changed) => lambda * perMetre(prepared.swapped(changed, ride))));
 }
 
 /**
@@ -46,14 +57,15 @@ export function bridgeTo(compared: Compared, reference: Reference, part?: PartOf
   const under = underReference(compared, reference, part);
   if (!under.ok) return under;
   const { whPerM, ride } = prepared.value;
-  const bars = barsFrom(prepared.value, ride);
+  const names = differing(prepared.value);
+  const bars = barsFrom(prepared.value, names, ride);
   const variances = new Map([...bars].map(([factor]) => [factor, 0]));
   const add = (factor: Factor, effect: number) =>
     variances.set(factor, variances.get(factor)! + effect * effect);
   for (const effect of Object.values(measuredEffects(compared, prepared.value)))
     for (const [factor, bar] of bars) add(factor, (bar * effect) / whPerM.mean);
   for (const nudge of nudgesOf(compared, prepared.value)) {
-    const moved = new Map([-0.5, 0.5].map((z) => [z, barsFrom(prepared.value, nudge.ride(z))]));
+    const moved = new Map([-0.5, 0.5].map((z) => [z, barsFrom(prepared.value, names, nudge.ride(z))]));
     for (const factor of bars.keys()) {
       const by = (z: number) => moved.get(z)!.get(factor)!;
       add(factor, slopeOf(by));
@@ -67,6 +79,7 @@ export function bridgeTo(compared: Compared, reference: Reference, part?: PartOf
         whPerM: { mean, sd: Math.sqrt(variances.get(factor)!) },
         sentence: factorSentence(factor, ride, prepared.value.target, referenceName(reference)),
       }))
+      .filter(({ whPerM: bar }) => Math.abs(bar.mean) > NOTHING_SHARE * whPerM.mean)
       .sort((a, b) => Math.abs(b.whPerM.mean) - Math.abs(a.whPerM.mean)),
     under: under.value,
   });

@@ -28,8 +28,6 @@ export interface UnderReference {
 const FAR_SHARE = 0.25;
 /** How far an unknown is moved to see what it does, in sds. */
 const NUDGE = 0.5;
-/** A bar under this says nothing, as a share of the measured figure. */
-const NOTHING_SHARE = 1e-9;
 const HALVINGS = 40;
 
 /** A test and its reference, ready to be reckoned between. */
@@ -41,7 +39,6 @@ export interface Prepared extends Ridden {
   readonly lambda: number;
   readonly target: Ride;
   readonly swapped: (changed: Iterable<Factor>, from?: Ride) => Ride;
-  readonly differing: readonly Factor[];
   readonly beyond: readonly Factor[];
 }
 
@@ -92,8 +89,6 @@ export function prepare(compared: Compared, reference: Reference, part?: PartOf)
   const holds =
     ridden.bike.motorW === undefined ? null : motorHolds(target, speedMps, ridden.bike.motorW, ground);
   if (holds !== null) return cannot(holds, `of ${ridden.bike.motorW!.toFixed(0)} W reaches`);
-  const alone = new Map(names.map((name) => [name, perMetre(swaps[name](ride)) / modelled - 1]));
-  const differing = names.filter((name) => Math.abs(alone.get(name)!) > NOTHING_SHARE);
   return good({
     ...found.value,
     ride,
@@ -102,8 +97,7 @@ export function prepare(compared: Compared, reference: Reference, part?: PartOf)
     lambda: whPerM.mean / modelled,
     target,
     swapped,
-    differing,
-    beyond: differing.filter((name) => Math.abs(alone.get(name)!) > FAR_SHARE),
+    beyond: names.filter((name) => Math.abs(perMetre(swaps[name](ride)) / modelled - 1) > FAR_SHARE),
   });
 }
 

@@ -56,3 +56,17 @@ describe("power on the road", () => {
     );
   });
 });
+
+describe("rolling that was measured on a ground", () => {
+  const state = { massKg: 120, speedMps: 5 };
+  const wheel = (over: object) => roadPower({ ...state, ...over }).wheelW;
+  test("stands in place of the tyre's on that ground, and nowhere else", () => {
+    const crrBy = { brick: 0.02 };
+    expect(wheel({ ground: "brick", crrBy })).toBeGreaterThan(wheel({ ground: "brick" }));
+    expect(wheel({ ground: "asphalt", crrBy })).toBe(wheel({ ground: "asphalt" }));
+    expect(wheel({ ground: "brick", crrBy: { brick: 0.007 * 1.3 } })).toBeCloseTo(
+      wheel({ ground: "brick" }),
+      9,
+    );
+  });
+});
