@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { differenceTraced, underReference, untraced } from "#core/compare";
+import { differenceTraced, pooledTraced, underReference, untraced } from "#core/compare";
 import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/quantities";
 import { referenceKey, referenceName } from "#core/roadload";
 import { Page, Problems } from "#ui/page";
@@ -28,14 +28,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     referenceAt(db, request),
     allReferences(db),
   ]);
-  const [a, b] = [tests.find(({ side }) => side === "A"), tests.find(({ side }) => side === "B")];
-  const both = reference && a && b ? (await comparedTests(db, { ids: [a.id, b.id] })).tests : [];
-  const [first, second] = [a, b].map((side) => both.find(({ line }) => line.id === side?.id));
-  const brought =
-    reference && first && second
-      ? [first, second].map(({ compared }) => underReference(compared, reference))
-      : null;
-  const [underA, underB] = brought ?? [];
+  const compared = reference ? (await comparedTests(db, { ids: tests.map(({ id }) => id) })).tests : [];
+  const brought = (["A", "B"] as const).map((side) =>
+    compared
+      .filter(({ line }) => tests.some((test) => test.id === line.id && test.side === side))
+      .map((test) => underReference(test.compared, reference!)),
+  );
+  const [a, b] = brought.map((each) => each.flatMap((found) => (found.ok ? [found.value.traced] : [])));
   return {
     tests,
     others,
@@ -44,16 +43,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     reference: reference && { key: referenceKey(reference), name: referenceName(reference) },
     references: newestReferences(references).map(({ name }) => name),
     under:
-      underA?.ok && underB?.ok
+      a?.length && b?.length
         ? {
-            a: underA.value.whPerM,
-            b: underB.value.whPerM,
-            difference: untraced(differenceTraced(underA.value.traced, underB.value.traced)),
+            a: untraced(pooledTraced(a)),
+            b: untraced(pooledTraced(b)),
+            difference: untraced(differenceTraced(pooledTraced(a), pooledTraced(b))),
           }
         : null,
-    notBrought: (brought ?? []).flatMap((each) =>
-      each.ok ? [] : each.problems.map(({ sentence }) => sentence),
-    ),
+    notBrought: brought
+      .flat()
+      .flatMap((each) => (each.ok ? [] : each.problems.map(({ sentence }) => sentence))),
   };
 }
 

@@ -4,6 +4,7 @@ import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
 import { bad, good, type Result } from "#core/problems";
 import type { Uncertain } from "#core/quantities";
+import { fitWords } from "./fitWords.ts";
 import { GROUND_FACTOR } from "./ground.ts";
 import { roadPower, type RoadState } from "./power.ts";
 
@@ -60,8 +61,6 @@ const SHARES = {
 const ITERATIONS = 60;
 const STEP = 1e-3;
 const OUTLIER_SDS = 3;
-/** A parameter is no surer than assumed when it keeps this share of its prior sd. */
-const UNCHANGED = 0.9;
 const WH_PER_J = 1 / 3600;
 
 const times = (share: number, z: number) => Math.exp(share * z);
@@ -102,44 +101,6 @@ function rowSd({ state, measured, oneWay, riderSdW }: RoadRow): number {
 /** What each parameter is called, by place. */
 const nameOf = (grounds: readonly Ground[], k: number) =>
   k < grounds.length ? `rolling on ${grounds[k]}` : k === grounds.length ? "drag" : "motor and drive";
-
-/** What a fit knows, in sentences. */
-function sentences(
-  fit: Pick<RoadFit, "parameters" | "rows" | "chi2PerRow">,
-  dragAndMotor: number,
-): readonly string[] {
-  const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
-  const ways = fit.rows.filter(({ oneWay }) => oneWay).length;
-  const off = fit.rows.filter(({ outlier }) => outlier);
-  return [
-    ...fit.parameters.map(({ name, value, assumed, rows }) => {
-      const share = value.sd / value.mean;
-      const before = assumed.sd / assumed.mean;
-      if (rows === 0)
-        return `${name[0]!.toUpperCase()}${name.slice(1)} was never tested: it is as assumed, to ${percent(before)}.`;
-      if (share > UNCHANGED * before)
-        return `${name[0]!.toUpperCase()}${name.slice(1)} is hardly surer than assumed: ${percent(share)} after ${percent(before)}.`;
-      return `${name[0]!.toUpperCase()}${name.slice(1)} is known to ${percent(share)}.`;
-    }),
-    ...(dragAndMotor > 0.9
-      ? ["Drag and motor trade against one another: rows at more different speeds would tell them apart."]
-      : []),
-    ...(ways > 0
-      ? [
-          `${ways === 1 ? "One row was" : `${ways} rows were`} ridden one way only: wind and slope may be in ${ways === 1 ? "it" : "them"}.`,
-        ]
-      : []),
-    ...(fit.chi2PerRow > 1.5
-      ? [
-          `The rows scatter ${Math.sqrt(fit.chi2PerRow).toFixed(1)} times what their errors allow: the plus-or-minus is widened by that.`,
-        ]
-      : []),
-    ...off.map(
-      ({ name, standing }) =>
-        `${name} stands ${Math.abs(standing).toFixed(1)} sds ${standing > 0 ? "above" : "below"} the rest.`,
-    ),
-  ];
-}
 
 /**
  * Fits rolling resistance on each ground, drag area and the motor's efficiency to steady rows, by Levenberg and Marquardt
@@ -218,7 +179,7 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
     oneWay,
   }));
   const rest = { parameters, rows: seen, chi2PerRow };
-  return good({ z, covariance, grounds, ...rest, words: sentences(rest, Math.abs(together)) });
+  return good({ z, covariance, grounds, ...rest, words: fitWords(rest, Math.abs(together)) });
 }
 
 /** What a fit says of a state, Wh per metre, with the doubt of its parameters. */
