@@ -41,4 +41,19 @@ export function show(
   });
 }
 
+/** Runs a program beside others, and keeps what it printed until it is asked for. */
+export function aside(program: string, args: readonly string[]): Promise<Ran> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(program, args, { cwd: ROOT, stdio: ["ignore", "pipe", "pipe"] });
+    let out = "";
+    const keep = (text: Buffer) => {
+      out += text.toString();
+    };
+    child.stdout.on("data", keep);
+    child.stderr.on("data", keep);
+    child.on("error", reject);
+    child.on("exit", (code) => resolve({ code: code ?? 1, out }));
+  });
+}
+
 export const isRoot = process.getuid?.() === 0;

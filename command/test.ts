@@ -6,7 +6,7 @@ import { buildApp } from "./build.ts";
 import { ensureDatabase } from "./cluster.ts";
 import { needChromium } from "./packages.ts";
 import { MIGRATIONS } from "./paths.ts";
-import { show } from "./run.ts";
+import { aside, show, type Ran } from "./run.ts";
 import { say } from "./say.ts";
 import { serveDemo, withThrowawayCluster } from "./throwaway.ts";
 
@@ -25,6 +25,13 @@ const JEST = [
 async function step(name: string, program: string, args: readonly string[]): Promise<Count> {
   say(`\n== ${name}`);
   return (await show(program, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+/** The same for a program that ran beside the others. */
+async function told(name: string, ran: Promise<Ran>): Promise<Count> {
+  const { code, out } = await ran;
+  say(`\n== ${name}\n${out.trimEnd()}`);
+  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 }
 
 async function jest(
@@ -82,16 +89,13 @@ function systemTests(chromium: string): Promise<readonly Count[]> {
 export async function test(): Promise<number> {
   const chromium = needChromium();
   const folder = mkdtempSync(join(tmpdir(), "barometron-report-"));
+  // The trial takes one processor for over a minute: it runs beside types and lint.
+  const trial = aside("node", ["--import", "tsx", "command/main.ts", "trial"]);
   const counts = [
     await step("Types", "npm", ["run", "-s", "typecheck"]),
     await step("Lint and formatting", "npm", ["run", "-s", "lint"]),
     await jest("Units and properties", "jest.config.js", join(folder, "unit.json")),
-    await step("The coverage trial on the stand-in bike", "node", [
-      "--import",
-      "tsx",
-      "command/main.ts",
-      "trial",
-    ]),
+    await told("The coverage trials on the stand-in bike", trial),
     ...(await systemTests(chromium)),
   ];
   rmSync(folder, { recursive: true, force: true });

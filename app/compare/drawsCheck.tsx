@@ -11,7 +11,7 @@ interface DrawsCheckProps {
   readonly whPerM: Uncertain;
 }
 
-const COUNT = 20_000;
+const COUNT = 5_000;
 const SEED = 1;
 /** Spans alike to this share agree. */
 const ALIKE = 0.15;

@@ -111,7 +111,7 @@ test("the plus-or-minus of a bridge is checked by draws in the background, which
   await page.getByRole("button", { name: "Check the plus-or-minus by drawing" }).click();
   await page.getByRole("button", { name: "Stop" }).click();
   await page.getByRole("button", { name: "Check the plus-or-minus by drawing" }).click();
-  await expect(page.getByText(/^20000 draws of every unknown give/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/^5000 draws of every unknown give/)).toBeVisible({ timeout: 60_000 });
 });
 
 test("a pair: the verdict, what rounding can do, what would settle it, and one run more", async ({
