@@ -22,7 +22,6 @@ export type {
   StretchUse,
   Surer,
   NotedOnWay,
-  TestDigest,
   TestResults,
 } from "./types.ts";
-export { digestOf } from "./types.ts";
+export { digestOf, type TestDigest } from "./digest.ts";

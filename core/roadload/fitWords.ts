@@ -1,4 +1,4 @@
-import type { RoadFit } from "./fit.ts";
+import type { RoadFit } from "./fitTypes.ts";
 
 /** A parameter is no surer than assumed when it keeps this share of its prior sd. */
 const UNCHANGED = 0.9;

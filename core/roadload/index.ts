@@ -20,12 +20,5 @@ export {
   type Reference,
 } from "./reference.ts";
 export { shapleySplit } from "./shapley.ts";
-export {
-  fitRoad,
-  fittedState,
-  predicted,
-  steadyWhPerM,
-  type FitParameter,
-  type RoadFit,
-  type RoadRow,
-} from "./fit.ts";
+export { fitRoad, fittedState, predicted, steadyWhPerM } from "./fit.ts";
+export type { FitParameter, RoadFit, RoadRow } from "./fitTypes.ts";
