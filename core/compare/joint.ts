@@ -87,7 +87,7 @@ function sidesOf(
   const [figureA, figureB] = SIDES.map((side) => runsFigure(solved, runs, of(side))) as [Figure, Figure];
   const perMetre = (figure: Figure) => scale(widen(uncertain(solved, figure), wide), 1 / METRES_PER_MILE);
   const [a, b] = [perMetre(figureA), perMetre(figureB)];
-  const gap = perMetre(sumFigures([[figureA, 1], [figureB, -1]])); // prettier-ignore
+  const gap = perMetre(gapOf(solved, runs, stretches));
   const [sdA, sdB] = [distanceSd(runs, of("A")), distanceSd(runs, of("B"))];
   // Distances from one kind of recorder are off alike, and scale the difference with them.
   const alike = sourceOf(runs, of("A")) === sourceOf(runs, of("B"));
@@ -104,6 +104,42 @@ function sidesOf(
   };
 }
 
+/** A less B over some stretches, Wh per mile. */
+function gapOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): Figure {
+  const of = (side: Side) =>
+    runsFigure(
+      solved,
+      runs,
+      stretches.filter((run) => run.side === side),
+    );
+  return sumFigures([[of("A"), 1], [of("B"), -1]]); // prettier-ignore
+}
+
+/** Sections that both sides rode, each by itself; none where the runs name no section. */
+function sectionsOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]) {
+  const names = [...new Set(stretches.map(({ section }) => section))].filter(
+    (name) =>
+      name !== "" &&
+      SIDES.every((side) => stretches.some((run) => run.section === name && run.side === side)),
+  );
+  return names.map((name) =>
+    sidesOf(
+      solved,
+      runs,
+      stretches.filter(({ section }) => section === name),
+      name,
+    ),
+  );
+}
+
+/** The difference's sd with a watt-hour meter on every run that had none, Wh per metre; null where all had. */
+function meteredSd(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): number | null {
+  const input = metered(solved.input, solved);
+  const sure = input && solveLedger(input);
+  if (!sure?.ok) return null;
+  return Math.sqrt(varianceOf(sure.value.posterior, gapOf(sure.value, runs, stretches))) / METRES_PER_MILE;
+}
+
 /**
  * Two put against each other by one ledger over all their runs, so that what they share (the pack, a meter, a gauge, the
  * same hills) cancels. Source: SCIENCE, sections 4 and 10.
@@ -114,8 +150,9 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
   const laid = tests.map((test) => ({ test, laid: layTest(test.record) }));
   const problems = laid.flatMap(({ laid: each }) => (each.ok ? [] : each.problems));
   if (problems.length) return badAll(problems);
-  const ready = laid.flatMap(({ test, laid: each }) => (each.ok ? [{ test, laid: each.value }] : []));
-  const { packs, runs } = shareUpPacks(ready);
+  const { packs, runs } = shareUpPacks(
+    laid.flatMap(({ test, laid: each }) => (each.ok ? [{ test, laid: each.value }] : [])),
+  );
   const stretches = sideRuns(runs);
   const missing = SIDES.find((side) => !stretches.some((run) => run.side === side));
   if (missing)
@@ -124,65 +161,29 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
       "tests",
       `No run is ${missing}: choose a test for each side, or name the runs in the log, as @:A and @:B.`,
     );
-  const input = jointInput(packs, runs);
-  const found = solveLedger(input);
+  const found = solveLedger(jointInput(packs, runs));
   if (!found.ok) return found;
   const solved = found.value;
   const whole = sidesOf(solved, runs, stretches, "");
-  const names = [...new Set(stretches.map(({ section }) => section))].filter((name) =>
-    SIDES.every((side) => stretches.some((run) => run.section === name && run.side === side)),
-  );
-  const sections =
-    names.length > 1 || (names[0] ?? "") !== ""
-      ? names
-          .filter((name) => name !== "")
-          .map((name) =>
-            sidesOf(
-              solved,
-              runs,
-              stretches.filter(({ section }) => section === name),
-              name,
-            ),
-          )
-      : [];
-  const of = (side: Side) => stretches.filter((run) => run.side === side);
-  const gap = sumFigures([
-    [runsFigure(solved, runs, of("A")), 1],
-    [runsFigure(solved, runs, of("B")), -1],
-  ]);
-  const lines = budgetOf(solved, gap);
-  const falls = lines.reduce((sum, { variance }) => sum + variance, 0);
-  const ordered = inOrder(runs, stretches);
-  const order = orderOf(ordered);
-  const better = metered(input, solved);
-  const sure = better && solveLedger(better);
-  const sdMetered =
-    sure?.ok === true
-      ? Math.sqrt(
-          varianceOf(
-            sure.value.posterior,
-            sumFigures([
-              [runsFigure(sure.value, runs, of("A")), 1],
-              [runsFigure(sure.value, runs, of("B")), -1],
-            ]),
-          ),
-        ) / METRES_PER_MILE
-      : null;
+  const budget = budgetOf(solved, gapOf(solved, runs, stretches));
+  const falls = budget.reduce((sum, { variance }) => sum + variance, 0);
+  const order = orderOf(inOrder(runs, stretches));
+  const runsOfEach = Math.min(...SIDES.map((side) => order.filter((each) => each === side).length));
   const rounding = roundingOf(solved, runs, stretches);
   return good({
     whole,
-    sections,
+    sections: sectionsOf(solved, runs, stretches),
     order,
     orderWarning: orderWarning(order),
     rounding: {
       whPerM: rounding,
       sentence: `Of the ${quantityToken(Math.abs(whole.difference.mean), "energyPerDistance", 2)} between them, up to ${quantityToken(rounding, "energyPerDistance", 2)} can be rounding of what was read.`,
     },
-    needed: neededFor(whole.difference, lines, Math.min(...SIDES.map((side) => of(side).length))),
+    needed: neededFor(whole.difference, budget, runsOfEach),
     sdApart: Math.hypot(whole.a.sd, whole.b.sd),
-    sdMetered,
-    budget: lines.map(({ source, variance }) => ({ source, share: variance / falls })),
+    sdMetered: meteredSd(solved, runs, stretches),
+    budget: budget.map(({ source, variance }) => ({ source, share: variance / falls })),
     tests: tests.length,
-    readings: input.rides.reduce((sum, { readings }) => sum + readings.length, 0),
+    readings: solved.input.rides.reduce((sum, { readings }) => sum + readings.length, 0),
   });
 }
