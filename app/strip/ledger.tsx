@@ -115,6 +115,8 @@ function Rows({ results }: { readonly results: StripResults }) {
 
 /** Rows of the ledger shown where a figure explains itself. */
 const ROWS_SHOWN = 10;
+/** A share of outrun miles worth a line. */
+const OUTRUN_WORTH_SAYING = 0.02;
 
 /** The ledger beside the strip: each figure with its plus-or-minus and its reason, down to the rows on demand. */
 export const Ledger = memo(function Ledger({
@@ -127,7 +129,7 @@ export const Ledger = memo(function Ledger({
   const system = useSystem();
   const spoken = useSpoken();
   const [unfolded, setUnfolded] = useState(false);
-  const { best, plain, plainMissing, difference, movingS, meanSpeedMps, widened } = results;
+  const { best, plain, plainMissing, difference, movingS, meanSpeedMps, noted, widened } = results;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
     figure ? (
       <Line
@@ -192,6 +194,13 @@ export const Ledger = memo(function Ledger({
             because={`${formatQuantity(meanSpeedMps, "speed", system)} on average while moving, by the track`}
           />
         )}
+        {noted.unassistedShare !== null && noted.unassistedShare > OUTRUN_WORTH_SAYING ? (
+          <Line
+            name="Motor outrun"
+            value={`${fixed(100 * noted.unassistedShare, 0)} % of the way`}
+            because="ridden faster than the motor helps: under a reference such miles do not count as frugal"
+          />
+        ) : null}
       </dl>
       <SurerLine results={results} />
     </section>
