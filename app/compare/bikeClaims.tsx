@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { fixed, formatQuantity, formatUncertain, fromSi, plusOrMinus, unitOf } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain, fromSi, plusOrMinus, toSi, unitOf } from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
 import type { ClaimedBike } from "./claims.server";
 
@@ -53,7 +53,7 @@ export function BikeClaims({
   const money = (minorPerM: number) =>
     `${fixed(fromSi(minorPerM, "pricePerDistance", unitOf("pricePerDistance", system)), 2)} ${bike.currency}`;
   const per = unitOf("distance", system);
-  const hundred = 100 * (system === "metric" ? 1000 : 1609.344);
+  const hundred = toSi(100, "distance", per)!;
   return (
     <section className="grid gap-x-8 gap-y-3 border-b border-rule py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div>

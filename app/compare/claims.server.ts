@@ -1,6 +1,7 @@
 import {
   claimReport,
   inMeasure,
+  optionRange,
   packOptions,
   pooledTraced,
   underReference,
@@ -121,11 +122,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         reports,
         options: packOptions(pack, others, runsTwo.has(line.bikeId)).map((option) => ({
           option,
-          addedM: option.addedWh / whPerM.mean,
-          perMetreMinor:
-            option.addedMinor === null || option.addedWh <= 0
-              ? null
-              : (option.addedMinor / option.addedWh) * whPerM.mean,
+          ...optionRange(option, whPerM.mean),
         })),
         currency: riding.bike.currency,
         cost: runningCost(whPerM, tariffMinor),

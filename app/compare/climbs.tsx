@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { climbFigures, type ClimbFigures } from "#core/compare";
 import type { Result } from "#core/problems";
-import { fixed, formatQuantity, formatUncertain } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain, plusOrMinus } from "#core/quantities";
 import type { ClimbRecord } from "#core/records";
 import type { Quarters } from "#core/results";
 import { listClimbs } from "#db/field";
@@ -155,7 +155,7 @@ function Loops({
         ))}
       </dl>
       <p className={`mt-1 text-sm ${even ? "text-quiet" : "text-ochre"}`}>
-        The last went {fixed(lastOverFirst.mean, 2)} ± {fixed(1.96 * lastOverFirst.sd, 2)} times as{" "}
+        The last went {fixed(lastOverFirst.mean, 2)} ± {fixed(plusOrMinus(lastOverFirst), 2)} times as{" "}
         {quarters.by === "climb" ? "high" : "far"} as the first:{" "}
         {even ? "even, within its doubt." : "not even."}
       </p>

@@ -35,7 +35,6 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     reference: reference && {
       key: referenceKey(reference),
       name: referenceName(reference),
-      climbs: (reference.conditions.gainMPerMi ?? 0) > 0,
     },
     references: newestReferences(references).map(({ name }) => name),
     pair: pair && { joint: pair.joint, tests: pair.tests, confounders: pair.confounders },

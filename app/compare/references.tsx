@@ -29,7 +29,6 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const key = new URL(request.url).searchParams.get("change") ?? "House";
   return {
     references: newestReferences(references),
-    versions: references.length,
     from: findReference(references, key) ?? REFERENCES[0]!,
   };
 }

@@ -8,6 +8,7 @@ import {
   asRidden,
   LEVEL_PLACES,
   MEASURES,
+  optionRange,
   packOptions,
   partFor,
   seasonRange,
@@ -200,6 +201,16 @@ describe("other packs", () => {
       ["instead", -190],
       ["beside", 380],
     ]);
+  });
+  test("an option's miles and their price; a smaller pack adds none", () => {
+    const [more] = packOptions(pack, [long], false);
+    expect(optionRange(more!, 0.01)).toEqual({
+      addedM: expect.closeTo(19_000, 4),
+      perMetreMinor: expect.closeTo((24_000 / 190) * 0.01, 6),
+    });
+    const [less] = packOptions(pack, [rail], false);
+    expect(optionRange(less!, 0.01).addedM).toBeLessThan(0);
+    expect(optionRange(less!, 0.01).perMetreMinor).toBeNull();
   });
   test("the cheapest energy is the one that counts; without a price there is none", () => {
     expect(cheapestOption(packOptions(pack, [long, rail], true))).toMatchObject({

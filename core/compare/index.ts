@@ -52,7 +52,7 @@ export {
   type BoardEntry,
   type BoardRow,
 } from "./board.ts";
-export { cheapestOption, packOptions, type PackOption } from "./options.ts";
+export { cheapestOption, optionRange, packOptions, type PackOption } from "./options.ts";
 export { bikeCells, type BikeCell } from "./cells.ts";
 export { withoutOne, type WithoutOne } from "./leaveOut.ts";
 export { steadyRows } from "./steadyRows.ts";

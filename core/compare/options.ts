@@ -41,6 +41,19 @@ export function packOptions(
   });
 }
 
+/**
+ * What an option makes of the range of a figure, m, and what each added metre costs, minor units; null where it adds none or
+ * has no price.
+ *
+ * @param whPerM Wh per metre
+ */
+export function optionRange({ addedWh, addedMinor }: PackOption, whPerM: number) {
+  return {
+    addedM: addedWh / whPerM,
+    perMetreMinor: addedMinor === null || addedWh <= 0 ? null : (addedMinor / addedWh) * whPerM,
+  };
+}
+
 /** The option whose energy is cheapest; null where none adds any at a known price. */
 export function cheapestOption(options: readonly PackOption[]): PackOption | null {
   const priced = options.filter(
