@@ -4,6 +4,7 @@ import { isbot } from "isbot";
 import { renderToPipeableStream, type RenderToPipeableStreamOptions } from "react-dom/server";
 import { ServerRouter, type EntryContext, type RouterContextProvider } from "react-router";
 import { nonceContext } from "#app/context";
+import { failureOf, logLine } from "../server/failures";
 import { NonceContext } from "#ui/nonce";
 
 const ABORT_MS = 10_000;
@@ -35,10 +36,16 @@ export default function handleRequest(
         onShellError: reject,
         onError(error: unknown) {
           code = 500;
-          console.error(error);
+          console.error(logLine(error));
         },
       },
     );
     setTimeout(abort, ABORT_MS).unref();
   });
+}
+
+/** Failures of loaders and actions are said by the guard around them; a request that was left is none. */
+export function handleError(error: unknown, { request }: { readonly request: Request }): void {
+  if (request.signal.aborted || failureOf(error)) return;
+  console.error(logLine(error));
 }

@@ -57,7 +57,7 @@ export async function addMany(db: Database, first: TestLine): Promise<void> {
       uuidv7(),
       { ...first, secondPackId: null },
       { ...record.test, title: `many ${i}` },
-      ride,
+      { firstRide: ride },
     );
     await appendEntries(
       db,

@@ -1,65 +1,110 @@
 import { existsSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { resolve } from "node:path";
+import { BadBackup, type Manifest } from "#db/backup/format";
+import { readBackup, type Source } from "#db/backup/read";
+import { restoreBackup, undoRestore } from "#db/backup/restore";
+import { writeBackup } from "#db/backup/write";
 import { migrateDatabase } from "#db/migrate";
-import { deskCluster } from "./cluster.ts";
-import { needPostgres } from "./packages.ts";
+import { deskCluster, deskDatabase, type Cluster } from "./cluster.ts";
+import { postgresPrograms } from "./packages.ts";
 import { MIGRATIONS } from "./paths.ts";
-import { run } from "./run.ts";
 import { say } from "./say.ts";
 import { runningHere } from "./running.ts";
 
-/** Runs one of PostgreSQL's tools against the desk's cluster, starting it for that if it is not running. */
-async function withDesk(work: (url: string, programs: string) => void): Promise<void> {
+/** Works with the desk's cluster, starting it for that if it is not running. */
+async function withDesk<T>(work: (cluster: Cluster) => Promise<T>): Promise<T> {
   const keepRunning = runningHere();
   const cluster = await deskCluster();
   try {
-    await migrateDatabase(cluster.url, MIGRATIONS);
-    work(cluster.url, needPostgres());
+    return await work(cluster);
   } finally {
     if (!keepRunning) cluster.stop();
   }
 }
 
-/** Writes all data to one compressed file, consistent even while the app is in use. */
-export async function backup(file: string | undefined): Promise<number> {
-  if (!file) {
+const sourceOf = (file: string): Source => ({ file, migrations: MIGRATIONS, programs: postgresPrograms() });
+
+const inWords = ({ tables, madeAt, schemaName }: Manifest) =>
+  `${tables.reduce((sum, { rows }) => sum + rows, 0).toLocaleString("en")} rows in ${tables.length} tables${madeAt ? `, written ${madeAt.slice(0, 16).replace("T", " ")} UTC` : ""}, schema ${schemaName}`;
+
+/** The file asked for; null, with a word about it, when it is not there. */
+function fileAt(file: string | undefined, usage: string): string | null {
+  const path = file && resolve(file);
+  if (path && existsSync(path)) return path;
+  say(file ? `There is no file ${file}.` : usage);
+  return null;
+}
+
+/** Says what is wrong with a backup, and that nothing was changed. */
+function refused(file: string, error: unknown): number {
+  if (!(error instanceof BadBackup)) throw error;
+  say(`${file}: ${error.message} Nothing was changed.`);
+  return 1;
+}
+
+/** `backup FILE` writes all data to one file, as it is at one moment; `backup verify FILE` reads one through. */
+export async function backup([first, second]: readonly string[]): Promise<number> {
+  if (first === "verify") {
+    const file = fileAt(second, "Name the backup to verify: ./barometron backup verify desk.backup");
+    if (!file) return 2;
+    try {
+      const manifest = await readBackup(sourceOf(file));
+      say(`${second} is whole: ${inWords(manifest)}.`);
+      for (const { name, rows } of manifest.tables) say(`  ${name.padEnd(18)} ${rows}`);
+      return 0;
+    } catch (error) {
+      return refused(second!, error);
+    }
+  }
+  if (!first) {
     say("Name the file to write: ./barometron backup desk.backup");
     return 2;
   }
-  const target = resolve(file);
-  await withDesk((url, programs) => {
-    const done = run(join(programs, "pg_dump"), ["--format=custom", "--no-owner", "--file", target, url]);
-    if (done.code !== 0) throw new Error(`The backup was not written: ${done.out.trim()}`);
+  const target = resolve(first);
+  const manifest = await withDesk(async ({ url }) => {
+    await migrateDatabase(url, MIGRATIONS);
+    return writeBackup(url, target, MIGRATIONS);
   });
-  say(`All data is in ${target}.`);
+  say(`All data is in ${target}: ${inWords(manifest)}.`);
   return 0;
 }
 
-/** Puts a backup in place of the data here, all or nothing. */
-export async function restore(file: string | undefined): Promise<number> {
-  const source = file && resolve(file);
-  if (!source || !existsSync(source)) {
-    say(
-      file ? `There is no file ${file}.` : "Name the backup to bring back: ./barometron restore desk.backup",
+/**
+ * `restore FILE` puts a backup in place of the data here, which is kept; `restore FILE --beside NAME` makes another desk of
+ * it; `restore --undo` puts back what was here before.
+ */
+export async function restore(args: readonly string[]): Promise<number> {
+  if (args.includes("--undo")) {
+    const done = await withDesk(({ address, url }) =>
+      undoRestore({ address: address ?? "", database: deskDatabase(url) }),
     );
+    say(done ? "What was here before the last restore is in place again." : "There is nothing to put back.");
+    return done ? 0 : 1;
+  }
+  const at = args.indexOf("--beside");
+  const name = at < 0 ? null : (args[at + 1] ?? "");
+  if (name !== null && !/^[a-z][a-z0-9_]{0,30}$/.test(name)) {
+    say("Name the new desk in small letters: ./barometron restore desk.backup --beside old");
     return 2;
   }
-  await withDesk((url, programs) => {
-    const check = run(join(programs, "pg_restore"), ["--list", source]);
-    if (check.code !== 0 || !check.out.includes("TABLE DATA public entry"))
-      throw new Error(`${file} is not a backup of Barometron; nothing was changed.`);
-    const done = run(join(programs, "pg_restore"), [
-      "--clean",
-      "--if-exists",
-      "--single-transaction",
-      "--no-owner",
-      "--dbname",
-      url,
-      source,
-    ]);
-    if (done.code !== 0)
-      throw new Error(`The backup was not brought back; nothing was changed: ${done.out.trim()}`);
-  });
-  say(`The data of ${source} is in place.`);
-  return 0;
+  const [asked] = args.filter((each, i) => !each.startsWith("--") && (at < 0 || i !== at + 1));
+  const file = fileAt(asked, "Name the backup to bring back: ./barometron restore desk.backup");
+  if (!file) return 2;
+  try {
+    const { manifest, unreadable, before } = await withDesk(({ address, url }) => {
+      const database = deskDatabase(url);
+      return restoreBackup(
+        { address: address ?? "", database },
+        sourceOf(file),
+        name === null ? undefined : `${database}_${name}`,
+      );
+    });
+    say(`${asked} is in place: ${inWords(manifest)}.`);
+    if (unreadable) say(`${unreadable} of its rows cannot be read: ./barometron check lists them.`);
+    if (before) say("What was here before is kept: ./barometron restore --undo puts it back.");
+    else say(`It stands beside the desk: ./barometron start --desk ${name}`);
+    return 0;
+  } catch (error) {
+    return refused(asked!, error);
+  }
 }

@@ -1,6 +1,8 @@
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { bundle } from "./bundle.ts";
+import { compressClient } from "./compress.ts";
 import { BUILD, ROOT } from "./paths.ts";
 import { run } from "./run.ts";
 import { say } from "./say.ts";
@@ -16,6 +18,8 @@ const SOURCES = [
   "react-router.config.ts",
   "package-lock.json",
   "command/serviceWorker.ts",
+  "command/bundle.ts",
+  "command/compress.ts",
 ];
 
 function filesBelow(path: string): readonly string[] {
@@ -42,6 +46,8 @@ export async function buildApp(): Promise<string> {
   const built = run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
   if (built.code !== 0) throw new Error(`The build failed:\n${built.out}`);
   await buildServiceWorker();
+  await bundle(["app/services/compute/worker.ts"], "server/compute.js");
+  await compressClient();
   writeFileSync(stampFile, hash);
   return hash;
 }

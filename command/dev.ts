@@ -12,6 +12,8 @@ export async function dev(): Promise<number> {
   const cluster = await deskCluster();
   await migrateDatabase(cluster.url, MIGRATIONS);
   process.env["DATABASE_URL"] = cluster.url;
+  // Each start reckons anew, with the core as it is now.
+  process.env["BAROMETRON_BUILD"] = `dev-${Date.now()}`;
   const port = await freePort(5180);
   const vite = await createServer({ server: { middlewareMode: true } });
   const app = express();

@@ -34,12 +34,16 @@ const COMMANDS: Readonly<
   },
   bench: { what: "timings, as ratios in one run", run: async () => (await import("./bench.ts")).bench() },
   backup: {
-    what: "FILE: write all data to one file",
-    run: async ([file]) => (await import("./backup.ts")).backup(file),
+    what: "FILE: write all data to one file; verify FILE: read one through",
+    run: async (args) => (await import("./backup.ts")).backup(args),
   },
   restore: {
-    what: "FILE: bring a backup back in place of the data here",
-    run: async ([file]) => (await import("./backup.ts")).restore(file),
+    what: "FILE: bring a backup back; --beside NAME as another desk, --undo puts back what was here",
+    run: async (args) => (await import("./backup.ts")).restore(args),
+  },
+  check: {
+    what: "read every stored row and cached analysis; --set-aside keeps what cannot be read aside",
+    run: async (args) => (await import("./check.ts")).check(args),
   },
   shots: {
     what: "refresh docs/screenshots from the demo desk",

@@ -1,6 +1,7 @@
 import { createServer, type Server } from "node:http";
 import { join } from "node:path";
-import { BUILD } from "./paths.ts";
+import { postgresPrograms } from "./packages.ts";
+import { BUILD, MIGRATIONS } from "./paths.ts";
 
 export interface Serving {
   readonly address: string;
@@ -11,16 +12,49 @@ export interface Serving {
 interface BuiltServer {
   readonly makeApp: (options: { readonly clientFolder: string }) => Parameters<typeof createServer>[1];
   readonly closeDatabase: () => Promise<void>;
+  readonly warmUp: () => void;
 }
 
-/** Serves the built app on a loopback port. DATABASE_URL must be set. */
-export async function serve(port: number): Promise<Serving> {
-  const built = (await import(join(BUILD, "server", "index.js"))) as BuiltServer;
-  const server: Server = createServer(built.makeApp({ clientFolder: join(BUILD, "client") }));
-  await new Promise<void>((resolve, reject) => {
-    server.once("error", reject);
-    server.listen(port, "127.0.0.1", resolve);
+/** A request's headers and its whole body must be here within these, ms; nobody holds a connection by being slow. */
+const HEADERS_MS = 15_000;
+const REQUEST_MS = 120_000;
+/** Connections at once; more are turned away. */
+const MOST_CONNECTIONS = 400;
+/** Ports that are tried when one is taken between the look and the listening. */
+const TRIES = 20;
+
+function listen(server: Server, port: number): Promise<boolean> {
+  return new Promise((resolve, reject) => {
+    const failed = (error: NodeJS.ErrnoException) => {
+      if (error.code === "EADDRINUSE") resolve(false);
+      else reject(error);
+    };
+    server.once("error", failed);
+    server.listen(port, "127.0.0.1", () => {
+      server.off("error", failed);
+      resolve(true);
+    });
   });
+}
+
+/** Serves the built app on a loopback port, or the next one that is free. DATABASE_URL must be set. */
+export async function serve(firstPort: number): Promise<Serving> {
+  process.env["BAROMETRON_COMPUTE"] ??= join(BUILD, "server", "compute.js");
+  process.env["BAROMETRON_MIGRATIONS"] ??= MIGRATIONS;
+  process.env["BAROMETRON_POSTGRES"] ??= postgresPrograms() ?? "";
+  const built = (await import(join(BUILD, "server", "index.js"))) as BuiltServer;
+  const server: Server = createServer(
+    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS },
+    built.makeApp({ clientFolder: join(BUILD, "client") }),
+  );
+  server.maxConnections = MOST_CONNECTIONS;
+  let port = firstPort;
+  while (!(await listen(server, port))) {
+    port += 1;
+    if (port > firstPort + TRIES)
+      throw new Error(`No free port from ${firstPort} on: close another program.`);
+  }
+  built.warmUp();
   return {
     address: `http://127.0.0.1:${port}`,
     close: async () => {

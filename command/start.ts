@@ -1,35 +1,54 @@
-import { mkdirSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { setTimeout } from "node:timers/promises";
 import { connect } from "#db/client";
-import { migrateDatabase } from "#db/migrate";
+import { migrateDatabase, oneAtATime } from "#db/migrate";
 import { seedOnce } from "#db/seed";
 import { buildApp } from "./build.ts";
 import { deskCluster } from "./cluster.ts";
 import { DATA, MIGRATIONS } from "./paths.ts";
-import { freePort, isFree } from "./ports.ts";
-import { RUNNING, runningHere } from "./running.ts";
+import { isFree } from "./ports.ts";
+import { runningHere, takeFolder } from "./running.ts";
 import { say } from "./say.ts";
 import { serve } from "./serve.ts";
+import { scheduleBackups, superviseDatabase } from "./supervise.ts";
 
 const FIRST_PORT = 4180;
+/** How long a start waits for another one in the same folder that has not come up yet, s. */
+const PATIENCE_S = 90;
 
-/** The address of a start that still serves from this folder, if there is one. */
+/** The address of a start that serves from this folder; waits for one that is still coming up. */
 async function alreadyServing(): Promise<string | null> {
-  const running = runningHere();
-  if (!running) return null;
-  const health = await fetch(`${running.address}/health`, { signal: AbortSignal.timeout(2000) }).catch(
-    () => null,
-  );
-  return health?.ok ? running.address : null;
+  for (let waited = 0; waited < PATIENCE_S; waited += 1) {
+    const running = runningHere();
+    if (!running) return null;
+    if (running.address !== null) {
+      const live = await fetch(`${running.address}/live`, { signal: AbortSignal.timeout(2000) }).catch(
+        () => null,
+      );
+      return live?.ok ? running.address : null;
+    }
+    await setTimeout(1000);
+  }
+  return null;
 }
 
 async function choosePort(args: readonly string[]): Promise<number> {
   const asked = Number(args[args.indexOf("--port") + 1] ?? NaN);
   const wanted =
     args.includes("--port") && Number.isInteger(asked) ? asked : Number(process.env["PORT"] ?? FIRST_PORT);
-  if (await isFree(wanted)) return wanted;
-  const port = await freePort(wanted + 1);
-  say(`Port ${wanted} is taken by another program, so Barometron takes ${port}.`);
-  return port;
+  if (!(await isFree(wanted)))
+    say(`Port ${wanted} is taken by another program, so Barometron takes the next one.`);
+  return wanted;
+}
+
+/** The desk beside the first that was asked for; null for the first. */
+function deskNamed(args: readonly string[]): string | null {
+  if (!args.includes("--desk")) return null;
+  const name = args[args.indexOf("--desk") + 1] ?? "";
+  if (!/^[a-z][a-z0-9_]{0,30}$/.test(name))
+    throw new Error("Name the desk in small letters: ./barometron start --desk old");
+  return name;
 }
 
 /** Sets up what is missing, starts the database, brings it up to date, builds, serves; stops cleanly on Ctrl-C. */
@@ -37,13 +56,19 @@ export async function start(options: {
   readonly demo: boolean;
   readonly args: readonly string[];
 }): Promise<number> {
-  const running = await alreadyServing();
-  if (running) {
-    say(`Barometron already runs from this folder: ${running}`);
-    return 0;
-  }
   mkdirSync(DATA, { recursive: true });
-  const stops: (() => Promise<void> | void)[] = [];
+  const desk = deskNamed(options.args);
+  const folder = takeFolder();
+  if (!folder) {
+    const running = await alreadyServing();
+    say(
+      running
+        ? `Barometron already runs from this folder: ${running}`
+        : "Another start from this folder is under way and does not answer. Stop it, then start again.",
+    );
+    return running ? 0 : 1;
+  }
+  const stops: (() => Promise<void> | void)[] = [() => folder.release()];
   const stopAll = async () => {
     for (const stop of stops.splice(0).reverse()) await stop();
   };
@@ -51,25 +76,28 @@ export async function start(options: {
     for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.once(signal, () => resolve());
   });
   try {
-    const cluster = await deskCluster();
+    const again = () => deskCluster(desk ?? undefined);
+    const cluster = await again();
     stops.push(() => cluster.stop());
     await migrateDatabase(cluster.url, MIGRATIONS);
     if (options.demo) {
       const { db, close } = connect(cluster.url, 2);
       try {
-        if (await seedOnce(db)) say("The demo desk is set: five invented bikes and their tests.");
+        if (await oneAtATime(db, () => seedOnce(db)))
+          say("The demo desk is set: five invented bikes and their tests.");
       } finally {
         await close();
       }
     }
+    const backups = join(DATA, "backups");
     process.env["BAROMETRON_BUILD"] = await buildApp();
+    process.env["BAROMETRON_BACKUPS"] = backups;
     process.env["DATABASE_URL"] = cluster.url;
     process.env["NODE_ENV"] ??= "production";
     const serving = await serve(await choosePort(options.args));
     stops.push(() => serving.close());
-    writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: serving.address }));
-    stops.push(() => rmSync(RUNNING, { force: true }));
-    await fetch(`${serving.address}/compare`).catch(() => null);
+    stops.push(superviseDatabase(cluster, again), scheduleBackups(cluster.url, backups, MIGRATIONS));
+    folder.serve(serving.address);
     say(`Barometron is ready: ${serving.address}   (Ctrl-C stops it; the data stays)`);
     await ended;
     say("Stopping ...");

@@ -19,24 +19,28 @@ import type { Database } from "./client.ts";
 import { keep } from "./kept.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bench, bike, instrument, pack, rider, setUp } from "./schema.ts";
+import { bySchema, readRow, readRows, type Unreadable } from "./unreadable.ts";
 
-/** Something kept, with its id; put away or not. */
-export type Kept<T> = T & { readonly id: string; readonly archived: boolean };
+/** Something kept, with its id and version; put away or not. */
+export type Kept<T> = T & { readonly id: string; readonly archived: boolean; readonly version: number };
 /** Something of one bike. */
 export type OfBike<T> = Kept<T> & { readonly bikeId: string };
 
 interface Filter {
   /** Those put away as well. */
   readonly archived?: boolean | undefined;
+  /** Told the rows that cannot be read, which are left out. */
+  readonly unreadable?: Unreadable[] | undefined;
 }
 
 interface Row {
   readonly id: string;
   readonly archivedAt: Date | null;
+  readonly version: number;
 }
 
 function kept<Schema extends z.ZodType<object>>(schema: Schema, row: Row): Kept<z.infer<Schema>> {
-  return { ...schema.parse(withoutNulls(row)), id: row.id, archived: row.archivedAt !== null };
+  return { ...bySchema(schema)(row), id: row.id, archived: row.archivedAt !== null, version: row.version };
 }
 
 const shown = (table: { readonly archivedAt: typeof bike.archivedAt }, { archived }: Filter) =>
@@ -44,7 +48,7 @@ const shown = (table: { readonly archivedAt: typeof bike.archivedAt }, { archive
 
 export async function listBikes(db: Database, filter: Filter = {}): Promise<readonly Kept<Bike>[]> {
   const rows = await db.select().from(bike).where(shown(bike, filter)).orderBy(asc(bike.name));
-  return rows.map((row) => kept(bikeSchema, row));
+  return readRows("bike", rows, (row) => kept(bikeSchema, row), filter.unreadable);
 }
 
 export async function listPacks(
@@ -57,7 +61,12 @@ export async function listPacks(
     .from(pack)
     .where(and(bikeId ? eq(pack.bikeId, bikeId) : undefined, shown(pack as never, filter)))
     .orderBy(asc(pack.name));
-  return rows.map((row) => ({ ...kept(packRecordSchema, row), bikeId: row.bikeId }));
+  return readRows(
+    "pack",
+    rows,
+    (row) => ({ ...kept(packRecordSchema, row), bikeId: row.bikeId }),
+    filter.unreadable,
+  );
 }
 
 export async function listSetUps(
@@ -70,7 +79,12 @@ export async function listSetUps(
     .from(setUp)
     .where(and(bikeId ? eq(setUp.bikeId, bikeId) : undefined, shown(setUp as never, filter)))
     .orderBy(desc(setUp.since), asc(setUp.name));
-  return rows.map((row) => ({ ...kept(setUpSchema, row), bikeId: row.bikeId }));
+  return readRows(
+    "set_up",
+    rows,
+    (row) => ({ ...kept(setUpSchema, row), bikeId: row.bikeId }),
+    filter.unreadable,
+  );
 }
 
 export async function listRiders(db: Database, filter: Filter = {}): Promise<readonly Kept<Rider>[]> {
@@ -79,7 +93,7 @@ export async function listRiders(db: Database, filter: Filter = {}): Promise<rea
     .from(rider)
     .where(shown(rider as never, filter))
     .orderBy(asc(rider.name));
-  return rows.map((row) => kept(riderSchema, row));
+  return readRows("rider", rows, (row) => kept(riderSchema, row), filter.unreadable);
 }
 
 export async function listInstruments(
@@ -91,23 +105,36 @@ export async function listInstruments(
     .from(instrument)
     .where(shown(instrument as never, filter))
     .orderBy(asc(instrument.name));
-  return rows.map((row) => kept(instrumentSchema, row));
+  return readRows("instrument", rows, (row) => kept(instrumentSchema, row), filter.unreadable);
 }
 
 /** Bench discharges of a pack, newest first. */
-export async function listBenches(db: Database, packId: string): Promise<readonly Kept<Bench>[]> {
+export async function listBenches(
+  db: Database,
+  packId: string,
+  unreadable?: Unreadable[],
+): Promise<readonly Kept<Bench>[]> {
   const rows = await db
     .select()
     .from(bench)
     .where(and(eq(bench.packId, packId), isNull(bench.archivedAt)));
-  return rows
-    .map(({ id, body, archivedAt }) => ({ ...benchSchema.parse(body), id, archived: archivedAt !== null }))
-    .sort((a, b) => b.on.localeCompare(a.on));
+  const benches = readRows(
+    "bench",
+    rows,
+    ({ id, body, archivedAt, version }) => ({
+      ...benchSchema.parse(body),
+      id,
+      archived: archivedAt !== null,
+      version,
+    }),
+    unreadable,
+  );
+  return [...benches].sort((a, b) => b.on.localeCompare(a.on));
 }
 
 export async function findBike(db: Database, id: string): Promise<Kept<Bike> | null> {
   const [row] = await db.select().from(bike).where(eq(bike.id, id));
-  return row ? kept(bikeSchema, row) : null;
+  return readRow("bike", row, (found) => kept(bikeSchema, found));
 }
 
 const columnsOf = <T extends object>(schema: { readonly shape: T }) =>
@@ -119,29 +146,47 @@ const rowFrom = <T extends object>(id: string, schema: { readonly shape: object 
   ...withNulls(value, columnsOf(schema) as unknown as readonly (keyof T)[]),
 });
 
-export function saveBike(db: Database, id: string, value: Bike): Promise<string> {
-  return keep(db, "bike", rowFrom(id, bikeSchema, value));
+export function saveBike(db: Database, id: string, value: Bike, seen?: number): Promise<string> {
+  return keep(db, "bike", rowFrom(id, bikeSchema, value), seen);
 }
 
-export function savePack(db: Database, id: string, bikeId: string, value: PackRecord): Promise<string> {
-  return keep(db, "pack", { ...rowFrom(id, packRecordSchema, value), bikeId });
+export function savePack(
+  db: Database,
+  id: string,
+  bikeId: string,
+  value: PackRecord,
+  seen?: number,
+): Promise<string> {
+  return keep(db, "pack", { ...rowFrom(id, packRecordSchema, value), bikeId }, seen);
 }
 
-export function saveSetUp(db: Database, id: string, bikeId: string, value: SetUp): Promise<string> {
-  return keep(db, "setUp", { ...rowFrom(id, setUpSchema, value), bikeId });
+export function saveSetUp(
+  db: Database,
+  id: string,
+  bikeId: string,
+  value: SetUp,
+  seen?: number,
+): Promise<string> {
+  return keep(db, "setUp", { ...rowFrom(id, setUpSchema, value), bikeId }, seen);
 }
 
-export function saveRider(db: Database, id: string, value: Rider): Promise<string> {
-  return keep(db, "rider", rowFrom(id, riderSchema, value));
+export function saveRider(db: Database, id: string, value: Rider, seen?: number): Promise<string> {
+  return keep(db, "rider", rowFrom(id, riderSchema, value), seen);
 }
 
-export function saveInstrument(db: Database, id: string, value: Instrument): Promise<string> {
-  return keep(db, "instrument", rowFrom(id, instrumentSchema, value));
+export function saveInstrument(db: Database, id: string, value: Instrument, seen?: number): Promise<string> {
+  return keep(db, "instrument", rowFrom(id, instrumentSchema, value), seen);
 }
 
 /** Keeps a bench discharge; the newest, brought to 25 C, becomes the pack's measured capacity. */
-export async function saveBench(db: Database, id: string, packId: string, value: Bench): Promise<string> {
-  const changed = await keep(db, "bench", { id, packId, body: value });
+export async function saveBench(
+  db: Database,
+  id: string,
+  packId: string,
+  value: Bench,
+  seen?: number,
+): Promise<string> {
+  const changed = await keep(db, "bench", { id, packId, body: value }, seen);
   const [newest] = await listBenches(db, packId);
   const [row] = await db.select().from(pack).where(eq(pack.id, packId));
   const sheet = row && newest && packSheet(packRecordSchema.parse(withoutNulls(row)), newest);

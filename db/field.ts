@@ -3,6 +3,7 @@ import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/re
 import type { Database } from "./client.ts";
 import { keep } from "./kept.ts";
 import { bike, climb, rider, setUp, sweep } from "./schema.ts";
+import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
 /** What is noted in the field besides tests: sweeps and runs up hills. */
 
@@ -20,6 +21,7 @@ export interface FieldLine<T> extends FieldLinks {
   readonly setUpName: string | null;
   readonly riderName: string | null;
   readonly archived: boolean;
+  readonly version: number;
   /** Changes whenever the line does. */
   readonly stamp: string;
 }
@@ -28,6 +30,8 @@ interface Filter {
   readonly id?: string;
   readonly bikeId?: string;
   readonly archived?: boolean;
+  /** Told the rows that cannot be read, which are left out. */
+  readonly unreadable?: Unreadable[];
 }
 
 const TABLES = { sweep, climb } as const;
@@ -37,7 +41,7 @@ async function listField<T>(
   db: Database,
   kind: FieldTable,
   read: (body: unknown) => T,
-  { id, bikeId, archived }: Filter,
+  { id, bikeId, archived, unreadable }: Filter,
 ): Promise<readonly FieldLine<T>[]> {
   // Both tables have the same columns; their bodies are read by their own schemas.
   const table = TABLES[kind] as typeof sweep;
@@ -55,7 +59,7 @@ async function listField<T>(
       ),
     )
     .orderBy(desc(table.day), desc(table.id));
-  return rows.map(({ row, ...names }) => ({
+  const lineOf = ({ row, ...names }: (typeof rows)[number]) => ({
     id: row.id,
     bikeId: row.bikeId,
     packId: row.packId,
@@ -63,9 +67,13 @@ async function listField<T>(
     riderId: row.riderId,
     body: read(row.body),
     archived: row.archivedAt !== null,
-    stamp: row.updatedAt.toISOString(),
+    version: row.version,
+    stamp: String(row.version),
     ...names,
-  }));
+  });
+  return id
+    ? rows.slice(0, 1).map((row) => readRow(kind, row, lineOf, (each) => each.row)!)
+    : readRows(kind, rows, lineOf, unreadable, (each) => each.row);
 }
 
 export const listSweeps = (db: Database, filter: Filter = {}) =>
@@ -82,10 +90,22 @@ export async function findClimb(db: Database, id: string): Promise<FieldLine<Cli
   return (await listClimbs(db, { id }))[0] ?? null;
 }
 
-export function saveSweep(db: Database, id: string, links: FieldLinks, body: Sweep): Promise<string> {
-  return keep(db, "sweep", { id, ...links, day: body.day, body });
+export function saveSweep(
+  db: Database,
+  id: string,
+  links: FieldLinks,
+  body: Sweep,
+  seen?: number,
+): Promise<string> {
+  return keep(db, "sweep", { id, ...links, day: body.day, body }, seen);
 }
 
-export function saveClimb(db: Database, id: string, links: FieldLinks, body: ClimbRecord): Promise<string> {
-  return keep(db, "climb", { id, ...links, day: body.day, body });
+export function saveClimb(
+  db: Database,
+  id: string,
+  links: FieldLinks,
+  body: ClimbRecord,
+  seen?: number,
+): Promise<string> {
+  return keep(db, "climb", { id, ...links, day: body.day, body }, seen);
 }

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import { eq, getTableColumns, lt, sql } from "drizzle-orm";
 import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
 import { v7 as uuidv7 } from "uuid";
@@ -15,46 +16,90 @@ import {
   rider,
   setUp,
   sweep,
+  test,
 } from "./schema.ts";
+import { restamp } from "./stamps.ts";
 
-/** What a person keeps, changes, puts away and may want back. */
-const TABLES = { bike, pack, setUp, rider, instrument, bench, course, method, plan, sweep, climb } as const;
+/** What a person keeps, changes and may want back; all but tests are put away as well. */
+const TABLES = {
+  bike,
+  pack,
+  setUp,
+  rider,
+  instrument,
+  bench,
+  course,
+  method,
+  plan,
+  sweep,
+  climb,
+  test,
+} as const;
 export type KeptKind = keyof typeof TABLES;
-export const KEPT_KINDS = Object.keys(TABLES) as readonly KeptKind[];
+/** Kinds that are put away and brought back. */
+export const KEPT_KINDS = (Object.keys(TABLES) as readonly KeptKind[]).filter((kind) => kind !== "test");
 
 type Row = Readonly<Record<string, unknown>> & { readonly id: string };
-/** All these tables have an id, a mark of being put away, and the time of their last change. */
-type KeptTable = PgTable & { readonly id: PgColumn; readonly archivedAt: PgColumn };
+/** All these tables have an id, a version and the time of their last change. */
+type KeptTable = PgTable & { readonly id: PgColumn; readonly version: PgColumn };
 
 const tableOf = (kind: KeptKind) => TABLES[kind] as unknown as KeptTable;
 
 /** How long a change can be undone. */
 const UNDO_DAYS = 7;
+/** Columns that say nothing of what a row holds. */
+const BESIDES = ["version", "updatedAt", "archivedAt", "stamp"];
 
-async function rowOf(db: Database, kind: KeptKind, id: string): Promise<Row | null> {
+/** Thrown by a save that names a version which is no longer the row's: somebody changed it meanwhile. */
+export class StaleSave extends Error {
+  readonly kind: KeptKind;
+  readonly id: string;
+  /** The version the row has now. */
+  readonly version: number;
+
+  constructor(kind: KeptKind, id: string, version: number) {
+    super(`${kind} was changed meanwhile`);
+    this.kind = kind;
+    this.id = id;
+    this.version = version;
+  }
+}
+
+/** The row under a lock, so that two saves at once come one after the other. */
+async function lockedRow(tx: Database, kind: KeptKind, id: string): Promise<Row | null> {
   const table = tableOf(kind);
-  const [row] = await db.select().from(table).where(eq(table.id, id));
+  const [row] = await tx.select().from(table).where(eq(table.id, id)).for("update");
   return (row as Row | undefined) ?? null;
 }
 
-async function write(db: Database, kind: KeptKind, row: Row): Promise<void> {
-  const table = tableOf(kind);
-  const value = { ...row, updatedAt: new Date() } as never;
-  await db.insert(table).values(value).onConflictDoUpdate({ target: table.id, set: value });
+/** Whether two rows hold the same, whatever their version and whether they are put away. */
+function holdsSame(before: Row, after: Row): boolean {
+  const asStored = (value: unknown) => (value === undefined ? null : JSON.parse(JSON.stringify(value)));
+  return Object.keys(after).every(
+    (key) => BESIDES.includes(key) || isDeepStrictEqual(asStored(before[key]), asStored(after[key])),
+  );
 }
 
 /**
  * Writes a row, new or changed, and remembers what it was before.
  *
+ * @param seen the version the person saw; left out where nobody could have seen one
  * @returns the change's id, by which it can be undone
+ * @throws StaleSave when the row has another version by now
  */
-export async function keep(db: Database, kind: KeptKind, row: Row): Promise<string> {
+export async function keep(db: Database, kind: KeptKind, row: Row, seen?: number): Promise<string> {
   const id = uuidv7();
   await db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
-    const before = await rowOf(tx, kind, row.id);
-    await write(tx, kind, row);
-    await tx.insert(change).values({ id, kind, rowId: row.id, before });
+    const before = await lockedRow(tx, kind, row.id);
+    const now = before ? (before["version"] as number) : 0;
+    if (seen !== undefined && before && seen !== now) throw new StaleSave(kind, row.id, now);
+    const made = now + 1;
+    const table = tableOf(kind);
+    const value = { ...row, version: made, updatedAt: new Date() } as never;
+    await tx.insert(table).values(value).onConflictDoUpdate({ target: table.id, set: value });
+    if (!before || !holdsSame(before, row)) await restamp(tx, kind, row.id, [before?.["name"], row["name"]]);
+    await tx.insert(change).values({ id, kind, rowId: row.id, before, made });
     await tx.delete(change).where(lt(change.at, sql`now() - make_interval(days => ${UNDO_DAYS})`));
   });
   return id;
@@ -62,28 +107,42 @@ export async function keep(db: Database, kind: KeptKind, row: Row): Promise<stri
 
 /** Puts a row away, or back: it stays, and lists leave it out. Returns the change's id; null when there is no such row. */
 export async function putAway(db: Database, kind: KeptKind, id: string, away = true): Promise<string | null> {
-  const row = await rowOf(db, kind, id);
-  return row && keep(db, kind, { ...row, archivedAt: away ? new Date() : null });
+  const table = tableOf(kind);
+  const [row] = await db.select().from(table).where(eq(table.id, id));
+  return row ? keep(db, kind, { ...(row as Row), archivedAt: away ? new Date() : null }) : null;
 }
 
 /** A row as it was, its times read back from JSON. */
 function revived(kind: KeptKind, before: Readonly<Record<string, unknown>>): Row {
   const columns = getTableColumns(tableOf(kind));
   return Object.fromEntries(
-    Object.entries(before).map(([name, value]) => [
-      name,
-      typeof value === "string" && columns[name]?.dataType === "date" ? new Date(value) : value,
-    ]),
+    Object.entries(before).flatMap(([name, value]) => {
+      if (name === "stamp") return [];
+      const isTime = typeof value === "string" && columns[name]?.dataType === "date";
+      return [[name, isTime ? new Date(value) : value]];
+    }),
   ) as Row;
 }
 
-/** Undoes one change: the row as it was before, or put away when it was not there. False when it is too long ago. */
-export async function undo(db: Database, changeId: string): Promise<boolean> {
+/** What came of an undoing: done; too long ago; or refused, since the row was changed again after it. */
+export type Undone = "yes" | "late" | "changed";
+
+/** Undoes one change: the row as it was before, or put away when it was not there. */
+export async function undo(db: Database, changeId: string): Promise<Undone> {
   const [found] = await db.select().from(change).where(eq(change.id, changeId));
-  if (!found) return false;
+  if (!found) return "late";
   const kind = found.kind as KeptKind;
-  if (found.before === null) await putAway(db, kind, found.rowId);
-  else await keep(db, kind, revived(kind, found.before));
+  try {
+    if (found.before !== null) await keep(db, kind, revived(kind, found.before), found.made);
+    else if (kind !== "test") {
+      const table = tableOf(kind);
+      const [row] = await db.select().from(table).where(eq(table.id, found.rowId));
+      if (row) await keep(db, kind, { ...(row as Row), archivedAt: new Date() }, found.made);
+    }
+  } catch (error) {
+    if (error instanceof StaleSave) return "changed";
+    throw error;
+  }
   await db.delete(change).where(eq(change.id, changeId));
-  return true;
+  return "yes";
 }

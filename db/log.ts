@@ -1,59 +1,124 @@
-import { asc, eq, sql } from "drizzle-orm";
+import { isDeepStrictEqual } from "node:util";
+import { asc, eq, inArray } from "drizzle-orm";
 import { entrySchema, type Entry } from "#core/log";
 import type { Database } from "./client.ts";
-import { entry } from "./schema.ts";
+import { placeEntries } from "./places.ts";
+import { entry, ride } from "./schema.ts";
+import { restampRide } from "./stamps.ts";
+import { readRows, type Unreadable } from "./unreadable.ts";
 
-/** The log of a ride in its own order. */
-export async function listEntries(db: Database, rideId: string): Promise<readonly Entry[]> {
+const entryOf = (row: typeof entry.$inferSelect): Entry =>
+  entrySchema.parse({
+    id: row.id,
+    seq: row.seq,
+    at: row.at && new Date(row.at).toISOString(),
+    body: row.body,
+    supersedes: row.supersedes,
+    ...(row.clockOffsetS !== null && { clockOffsetS: row.clockOffsetS }),
+    ...(row.device !== null && { device: row.device }),
+  });
+
+/**
+ * The log of a ride in its own order.
+ *
+ * @param unreadable is told the entries that cannot be read, which are left out
+ */
+export async function listEntries(
+  db: Database,
+  rideId: string,
+  unreadable?: Unreadable[],
+): Promise<readonly Entry[]> {
   const rows = await db
     .select()
     .from(entry)
     .where(eq(entry.rideId, rideId))
     .orderBy(asc(entry.seq), asc(entry.id));
-  return rows.map((row) =>
-    entrySchema.parse({
-      id: row.id,
-      seq: row.seq,
-      at: row.at && new Date(row.at).toISOString(),
-      body: row.body,
-      supersedes: row.supersedes,
-      ...(row.clockOffsetS !== null && { clockOffsetS: row.clockOffsetS }),
-      ...(row.device !== null && { device: row.device }),
-    }),
+  return readRows("entry", rows, entryOf, unreadable);
+}
+
+/** What became of an entry that was sent: kept; there already, just so; or there already as something else. */
+export interface Verdict {
+  readonly id: string;
+  readonly told: "kept" | "same" | "conflict";
+}
+
+type Stored = Pick<typeof entry.$inferSelect, "id" | "rideId" | "at" | "body" | "supersedes">;
+
+const asJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
+
+/** Whether what is stored under an entry's id is that entry, word for word; its place is the server's. */
+function isSame(stored: Stored, rideId: string, sent: Entry): boolean {
+  const moment = (at: string | null) => (at === null ? null : Date.parse(at));
+  return (
+    stored.rideId === rideId &&
+    moment(stored.at) === moment(sent.at) &&
+    stored.supersedes === sent.supersedes &&
+    isDeepStrictEqual(asJson(stored.body), asJson(sent.body))
   );
 }
 
-/** Appends entries, all or none; an id already there changes nothing. */
-export async function appendEntries(db: Database, rideId: string, entries: readonly Entry[]): Promise<void> {
-  if (entries.length === 0) return;
-  await db.transaction(async (tx) => {
-    for (let start = 0; start < entries.length; start += 500)
-      await tx
-        .insert(entry)
-        .values(
-          entries
-            .slice(start, start + 500)
-            .map(({ id, seq, at, body, supersedes, clockOffsetS, device }) => ({
-              id,
-              rideId,
-              seq,
-              at,
-              kind: body.kind,
-              body,
-              supersedes,
-              clockOffsetS: clockOffsetS ?? null,
-              device: device ?? null,
-            })),
-        )
-        .onConflictDoNothing();
+/**
+ * Appends entries to a ride's log, all or none. The server gives each its place, under the ride's lock. An id that is
+ * there already changes nothing: the answer says whether it is the same entry or another one.
+ *
+ * @returns one verdict for each entry, in order
+ * @throws when there is no such ride
+ */
+export async function appendEntries(
+  db: Database,
+  rideId: string,
+  entries: readonly Entry[],
+): Promise<readonly Verdict[]> {
+  if (entries.length === 0) return [];
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Database;
+    const [locked] = await tx.select({ id: ride.id }).from(ride).where(eq(ride.id, rideId)).for("update");
+    if (!locked) throw new Error("there is no such ride");
+    const there = await tx
+      .select({
+        id: entry.id,
+        rideId: entry.rideId,
+        at: entry.at,
+        body: entry.body,
+        supersedes: entry.supersedes,
+      })
+      .from(entry)
+      .where(
+        inArray(
+          entry.id,
+          entries.map(({ id }) => id),
+        ),
+      );
+    const known = new Map<string, Stored>(there.map((row) => [row.id, row]));
+    const fresh: Entry[] = [];
+    const verdicts = entries.map((sent): Verdict => {
+      const stored = known.get(sent.id);
+      if (stored) return { id: sent.id, told: isSame(stored, rideId, sent) ? "same" : "conflict" };
+      known.set(sent.id, { ...sent, rideId });
+      fresh.push(sent);
+      return { id: sent.id, told: "kept" };
+    });
+    if (fresh.length === 0) return verdicts;
+    const taken = await tx.select({ seq: entry.seq }).from(entry).where(eq(entry.rideId, rideId));
+    const placed = placeEntries(
+      fresh,
+      taken.map(({ seq }) => seq),
+    );
+    for (let start = 0; start < placed.length; start += 500)
+      await tx.insert(entry).values(
+        placed.slice(start, start + 500).map(({ id, seq, at, body, supersedes, clockOffsetS, device }) => ({
+          id,
+          rideId,
+          seq,
+          at,
+          kind: body.kind,
+          body,
+          supersedes,
+          clockOffsetS: clockOffsetS ?? null,
+          device: device ?? null,
+        })),
+      );
+    await restampRide(tx, rideId);
+    return verdicts;
   });
-}
-
-/** The place after the last entry of a ride's log. */
-export async function nextSeq(db: Database, rideId: string): Promise<number> {
-  const [row] = await db
-    .select({ next: sql<string>`coalesce(max(${entry.seq}) + 1, 0)` })
-    .from(entry)
-    .where(eq(entry.rideId, rideId));
-  return Number(row?.next ?? 0);
 }

@@ -4,7 +4,8 @@ import { methodSchema, planSchema, type Method, type Plan } from "#core/plan";
 import type { Kept } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { keep } from "./kept.ts";
-import { bike, course, method, pack, plan, rider, setUp } from "./schema.ts";
+import { bike, course, method, pack, plan, planTick, rider, setUp } from "./schema.ts";
+import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
 /** Who, on what and where a plan rides. */
 export interface PlanLinks {
@@ -24,46 +25,72 @@ export interface PlanLine extends PlanLinks {
   readonly riderName: string | null;
   readonly courseName: string | null;
   readonly archived: boolean;
+  readonly version: number;
 }
+
+const courseOf = ({ id, body, archivedAt, version }: typeof course.$inferSelect): Kept<Course> => ({
+  ...courseSchema.parse(body),
+  id,
+  archived: archivedAt !== null,
+  version,
+});
 
 export async function listCourses(
   db: Database,
-  { archived = false }: { readonly archived?: boolean } = {},
+  { archived = false, unreadable }: { readonly archived?: boolean; readonly unreadable?: Unreadable[] } = {},
 ): Promise<readonly Kept<Course>[]> {
   const rows = await db
     .select()
     .from(course)
     .where(archived ? undefined : isNull(course.archivedAt));
-  return rows
-    .map(({ id, body, archivedAt }) => ({ ...courseSchema.parse(body), id, archived: archivedAt !== null }))
-    .sort((a, b) => a.name.localeCompare(b.name));
+  return [...readRows("course", rows, courseOf, unreadable)].sort((a, b) => a.name.localeCompare(b.name));
 }
 
 export async function findCourse(db: Database, id: string): Promise<Kept<Course> | null> {
   const [row] = await db.select().from(course).where(eq(course.id, id));
-  return row ? { ...courseSchema.parse(row.body), id: row.id, archived: row.archivedAt !== null } : null;
+  return readRow("course", row, courseOf);
 }
 
-export function saveCourse(db: Database, id: string, body: Course): Promise<string> {
-  return keep(db, "course", { id, body });
+export function saveCourse(db: Database, id: string, body: Course, seen?: number): Promise<string> {
+  return keep(db, "course", { id, body }, seen);
 }
 
 /** A person's own templates of method. */
-export async function listMethods(db: Database): Promise<readonly Kept<Method>[]> {
+export async function listMethods(db: Database, unreadable?: Unreadable[]): Promise<readonly Kept<Method>[]> {
   const rows = await db.select().from(method).where(isNull(method.archivedAt)).orderBy(asc(method.id));
-  return rows.map(({ id, body }) => ({ ...methodSchema.parse(body), id, archived: false }));
+  return readRows(
+    "method",
+    rows,
+    ({ id, body, version }) => ({ ...methodSchema.parse(body), id, archived: false, version }),
+    unreadable,
+  );
 }
 
-export function saveMethod(db: Database, id: string, body: Method): Promise<string> {
-  return keep(db, "method", { id, body });
+export function saveMethod(db: Database, id: string, body: Method, seen?: number): Promise<string> {
+  return keep(db, "method", { id, body }, seen);
 }
 
-/** Plans, the next day first among those to come. */
-export async function listPlans(
-  db: Database,
-  filter: { readonly id?: string; readonly archived?: boolean } = {},
-): Promise<readonly PlanLine[]> {
+interface PlanFilter {
+  readonly id?: string;
+  readonly archived?: boolean;
+  /** Told the plans that cannot be read, which are left out. */
+  readonly unreadable?: Unreadable[];
+}
+
+/** Lines that are ticked, by plan. */
+async function ticksOf(db: Database, planId?: string): Promise<ReadonlyMap<string, readonly string[]>> {
   const rows = await db
+    .select()
+    .from(planTick)
+    .where(planId ? eq(planTick.planId, planId) : undefined)
+    .orderBy(asc(planTick.at), asc(planTick.line));
+  const ticks = new Map<string, string[]>();
+  for (const { planId: of, line } of rows) ticks.set(of, [...(ticks.get(of) ?? []), line]);
+  return ticks;
+}
+
+async function planRows(db: Database, { id, archived }: PlanFilter) {
+  return db
     .select({ plan, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name, course: course.body })
     .from(plan)
     .innerJoin(bike, eq(bike.id, plan.bikeId))
@@ -71,35 +98,84 @@ export async function listPlans(
     .leftJoin(setUp, eq(setUp.id, plan.setUpId))
     .leftJoin(rider, eq(rider.id, plan.riderId))
     .leftJoin(course, eq(course.id, plan.courseId))
-    .where(
-      and(
-        filter.id ? eq(plan.id, filter.id) : undefined,
-        filter.archived || filter.id ? undefined : isNull(plan.archivedAt),
-      ),
-    )
+    .where(and(id ? eq(plan.id, id) : undefined, archived || id ? undefined : isNull(plan.archivedAt)))
     .orderBy(desc(plan.day), desc(plan.id));
-  return rows.map((row) => ({
-    id: row.plan.id,
-    bikeId: row.plan.bikeId,
-    packId: row.plan.packId,
-    setUpId: row.plan.setUpId,
-    riderId: row.plan.riderId,
-    courseId: row.plan.courseId,
-    testId: row.plan.testId,
-    plan: planSchema.parse(row.plan.body),
-    bikeName: row.bikeName,
-    setUpName: row.setUpName,
-    riderName: row.riderName,
-    courseName: row.course?.name ?? null,
-    archived: row.plan.archivedAt !== null,
-  }));
+}
+type PlanRow = Awaited<ReturnType<typeof planRows>>[number];
+
+const lineOf = (row: PlanRow, ticked: readonly string[]): PlanLine => ({
+  id: row.plan.id,
+  bikeId: row.plan.bikeId,
+  packId: row.plan.packId,
+  setUpId: row.plan.setUpId,
+  riderId: row.plan.riderId,
+  courseId: row.plan.courseId,
+  testId: row.plan.testId,
+  plan: { ...planSchema.parse(row.plan.body), ticked: [...ticked] },
+  bikeName: row.bikeName,
+  setUpName: row.setUpName,
+  riderName: row.riderName,
+  courseName: typeof row.course?.name === "string" ? row.course.name : null,
+  archived: row.plan.archivedAt !== null,
+  version: row.plan.version,
+});
+
+/** Plans, the next day first among those to come. */
+export async function listPlans(db: Database, filter: PlanFilter = {}): Promise<readonly PlanLine[]> {
+  const [rows, ticks] = await Promise.all([planRows(db, filter), ticksOf(db)]);
+  const read = (row: PlanRow) => lineOf(row, ticks.get(row.plan.id) ?? []);
+  return readRows("plan", rows, read, filter.unreadable, (row) => row.plan);
 }
 
+/** A plan by its id; null when there is none. @throws UnreadableRow */
 export async function findPlan(db: Database, id: string): Promise<PlanLine | null> {
-  return (await listPlans(db, { id }))[0] ?? null;
+  const [[row], ticks] = await Promise.all([planRows(db, { id }), ticksOf(db, id)]);
+  return readRow(
+    "plan",
+    row,
+    (found) => lineOf(found, ticks.get(id) ?? []),
+    (each) => each.plan,
+  );
 }
 
-export function savePlan(db: Database, id: string, links: PlanLinks, body: Plan): Promise<string> {
+/** Keeps a plan; its ticks are rows of their own. @throws StaleSave */
+export function savePlan(
+  db: Database,
+  id: string,
+  links: PlanLinks,
+  body: Plan,
+  seen?: number,
+): Promise<string> {
   const { bikeId, packId, setUpId, riderId, courseId, testId } = links;
-  return keep(db, "plan", { id, bikeId, packId, setUpId, riderId, courseId, testId, day: body.day, body });
+  const { ticked: _ticked, ...kept } = body;
+  const row = { id, bikeId, packId, setUpId, riderId, courseId, testId, day: body.day, body: kept };
+  return keep(db, "plan", row, seen);
+}
+
+/** Ticks a line of a plan's lists, or takes the tick back. */
+export async function tickPlan(db: Database, planId: string, line: string, done: boolean): Promise<void> {
+  if (done) await db.insert(planTick).values({ planId, line }).onConflictDoNothing();
+  else await db.delete(planTick).where(and(eq(planTick.planId, planId), eq(planTick.line, line)));
+}
+
+/**
+ * Starts the test a plan becomes, once: under the plan's lock, so that however often it is pressed there is one test.
+ *
+ * @param make makes the test and gives its id
+ * @returns the test's id, made now or before; null when there is no such plan
+ */
+export async function startPlan(
+  db: Database,
+  planId: string,
+  make: (tx: Database) => Promise<string>,
+): Promise<string | null> {
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Database;
+    const [row] = await tx.select().from(plan).where(eq(plan.id, planId)).for("update");
+    if (!row) return null;
+    if (row.testId) return row.testId;
+    const testId = await make(tx);
+    await keep(tx, "plan", { ...row, testId });
+    return testId;
+  });
 }

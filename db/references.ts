@@ -5,6 +5,7 @@ import type { Uncertain } from "#core/quantities";
 import type { Reference } from "#core/roadload";
 import type { Database } from "./client.ts";
 import { published, reference } from "./schema.ts";
+import { readRows } from "./unreadable.ts";
 
 /** One version of a reference set of the desk's own. */
 export interface ReferenceVersion {
@@ -15,7 +16,7 @@ export interface ReferenceVersion {
 /** Every version of every set, the newest first. */
 export async function listReferences(db: Database): Promise<readonly ReferenceVersion[]> {
   const rows = await db.select().from(reference).orderBy(desc(reference.version));
-  return rows.map(({ version, body }) => ({ version, body: referenceSchema.parse(body) }));
+  return readRows("reference", rows, ({ version, body }) => ({ version, body: referenceSchema.parse(body) }));
 }
 
 /**

@@ -8,6 +8,7 @@ import {
   index,
   integer,
   jsonb,
+  pgSequence,
   pgTable,
   primaryKey,
   text,
@@ -19,6 +20,7 @@ import type { Course } from "#core/course";
 import type { EntryBody } from "#core/log";
 import type { OcvTable } from "#core/pack";
 import type { Method, Plan } from "#core/plan";
+import type { Problem } from "#core/problems";
 import type { Bench, ClimbRecord, Claim, ReferenceRecord, Sweep } from "#core/records";
 import type { TestDigest, TestResults } from "#core/results";
 import type { Reference } from "#core/roadload";
@@ -34,6 +36,8 @@ const pencil = () =>
     .default(sql`'{}'::text[]`);
 /** Set when a person put it away: kept, shown no more unless asked for. */
 const archivedAt = () => timestamp("archived_at", { withTimezone: true });
+/** Counts the changes of a row: a save names the version it saw, and a stale one is not written. */
+const version = () => integer("version").notNull().default(1);
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
 
 export const bike = pgTable("bike", {
@@ -69,6 +73,7 @@ export const bike = pgTable("bike", {
     .default(sql`'[]'::jsonb`),
   pencil: pencil(),
   archivedAt: archivedAt(),
+  version: version(),
   updatedAt: updatedAt(),
 });
 
@@ -99,6 +104,7 @@ export const pack = pgTable(
     highestTempC: doublePrecision("highest_temp_c"),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    version: version(),
     updatedAt: updatedAt(),
   },
   (table) => [index("pack_by_bike").on(table.bikeId)],
@@ -115,6 +121,7 @@ export const rider = pgTable("rider", {
   note: text("note").notNull().default(""),
   pencil: pencil(),
   archivedAt: archivedAt(),
+  version: version(),
   updatedAt: updatedAt(),
 });
 
@@ -130,6 +137,7 @@ export const instrument = pgTable("instrument", {
   note: text("note").notNull().default(""),
   pencil: pencil(),
   archivedAt: archivedAt(),
+  version: version(),
   updatedAt: updatedAt(),
 });
 
@@ -143,6 +151,7 @@ export const bench = pgTable(
       .references(() => pack.id),
     body: jsonb("body").$type<Bench>().notNull(),
     archivedAt: archivedAt(),
+    version: version(),
     updatedAt: updatedAt(),
   },
   (table) => [index("bench_by_pack").on(table.packId)],
@@ -168,6 +177,7 @@ export const setUp = pgTable(
     changed: text("changed").notNull().default(""),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    version: version(),
     updatedAt: updatedAt(),
   },
   (table) => [index("set_up_by_bike").on(table.bikeId)],
@@ -178,6 +188,7 @@ export const course = pgTable("course", {
   id: id(),
   body: jsonb("body").$type<Course>().notNull(),
   archivedAt: archivedAt(),
+  version: version(),
   updatedAt: updatedAt(),
 });
 
@@ -186,6 +197,7 @@ export const method = pgTable("method", {
   id: id(),
   body: jsonb("body").$type<Method>().notNull(),
   archivedAt: archivedAt(),
+  version: version(),
   updatedAt: updatedAt(),
 });
 
@@ -206,8 +218,10 @@ export const plan = pgTable(
     /** The test it became, once ridden. */
     testId: uuid("test_id").references(() => test.id),
     day: date("day", { mode: "string" }).notNull(),
-    body: jsonb("body").$type<Plan>().notNull(),
+    /** Without its ticks: they are rows of their own. */
+    body: jsonb("body").$type<Omit<Plan, "ticked">>().notNull(),
     archivedAt: archivedAt(),
+    version: version(),
     updatedAt: updatedAt(),
   },
   (table) => [index("plan_by_day").on(table.day)],
@@ -219,8 +233,13 @@ export const change = pgTable("change", {
   kind: text("kind").notNull(),
   rowId: uuid("row_id").notNull(),
   before: jsonb("before").$type<Readonly<Record<string, unknown>> | null>(),
+  /** Version the change made: when the row has another, it was changed again since. */
+  made: integer("made").notNull().default(0),
   at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
 });
+
+/** Stamps of tests: each only once, so that no change ever brings an earlier one back. */
+export const testStamp = pgSequence("test_stamp");
 
 /** One test of one pack, alone or with a second beside it: all its rides share them. */
 export const test = pgTable(
@@ -256,6 +275,11 @@ export const test = pgTable(
     /** What the stand-in display rides, when the test is practice; such tests count for nothing. */
     rehearsal: jsonb("rehearsal").$type<Rehearsal>(),
     pencil: pencil(),
+    version: version(),
+    /** Moves whenever anything the results rest on does: the test, its log and recordings, or what it links to. */
+    stamp: bigint("stamp", { mode: "number" })
+      .notNull()
+      .default(sql`nextval('test_stamp')`),
     updatedAt: updatedAt(),
   },
   (table) => [index("test_by_bike").on(table.bikeId), index("test_by_day").on(table.day)],
@@ -321,18 +345,43 @@ export const track = pgTable(
   (table) => [index("track_by_ride").on(table.rideId)],
 );
 
-/**
- * Samples of a logger, about 4,096 to a row, as columns: a year of rides at one a second stays cheap. Partitioned by the
- * month of the chunk's start.
- */
-export const telemetry = pgTable(
-  "telemetry",
+/** What one logger gave of a ride: a file brought in, or a device's samples as they came. */
+export const telemetryImport = pgTable(
+  "telemetry_import",
   {
+    id: id(),
     rideId: uuid("ride_id")
       .notNull()
       .references(() => ride.id),
     logger: text("logger").notNull(),
-    startsAt: timestamp("starts_at", { withTimezone: true, mode: "string" }).notNull(),
+    /** Hash of the file; null while a device writes. */
+    sourceHash: text("source_hash"),
+    /** Columns it has besides time, volts and amps. */
+    channels: text("channels")
+      .array()
+      .notNull()
+      .default(sql`'{}'::text[]`),
+    samples: integer("samples").notNull().default(0),
+    /** Seconds that were added to the file's times. */
+    offsetS: doublePrecision("offset_s").notNull().default(0),
+    receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
+    /** When a corrected file of the same logger took its place. */
+    replacedAt: timestamp("replaced_at", { withTimezone: true }),
+    /** Chosen to count, among the loggers of a ride. */
+    counts: boolean("counts").notNull().default(false),
+  },
+  (table) => [index("telemetry_import_by_ride").on(table.rideId)],
+);
+
+/** Samples of an import, 4,096 to a row, as columns. */
+export const telemetryChunk = pgTable(
+  "telemetry_chunk",
+  {
+    importId: uuid("import_id")
+      .notNull()
+      .references(() => telemetryImport.id),
+    /** Seconds since the epoch of the first sample. */
+    startsS: doublePrecision("starts_s").notNull(),
     /** Seconds since the epoch. */
     timeS: doublePrecision("time_s").array().notNull(),
     volts: doublePrecision("volts").array().notNull(),
@@ -342,8 +391,31 @@ export const telemetry = pgTable(
     /** Since the ride's start. */
     distanceM: doublePrecision("distance_m").array(),
   },
-  (table) => [primaryKey({ columns: [table.rideId, table.logger, table.startsAt] })],
+  (table) => [primaryKey({ columns: [table.importId, table.startsS] })],
 );
+
+/** Lines of a plan's lists that are done: a row each, so that two phones ticking at once lose nothing. */
+export const planTick = pgTable(
+  "plan_tick",
+  {
+    planId: uuid("plan_id")
+      .notNull()
+      .references(() => plan.id),
+    line: text("line").notNull(),
+    at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.line] })],
+);
+
+/** Stored rows that could not be read, set aside whole by a check; nothing of them is lost. */
+export const setAside = pgTable("set_aside", {
+  id: id(),
+  tableName: text("table_name").notNull(),
+  rowId: text("row_id").notNull(),
+  row: jsonb("row").notNull(),
+  why: text("why").notNull(),
+  at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+});
 
 /** Results by test, kept only as long as the stamp of their inputs holds: a cache, never the truth. */
 export const result = pgTable("result", {
@@ -353,9 +425,17 @@ export const result = pgTable("result", {
   stamp: text("stamp").notNull(),
   /** Of everything the result was reckoned from: with the same one, a new stamp needs no new reckoning. */
   inputs: text("inputs").notNull().default(""),
-  body: jsonb("body").$type<TestResults>().notNull(),
-  /** The body without its drawings, for lists of many tests. */
+  /** Null where the test cannot be reckoned; `problems` then says why. */
+  body: jsonb("body").$type<TestResults>(),
+  problems: jsonb("problems").$type<readonly Problem[]>(),
+  /** The body without its drawings, for comparisons of many tests. */
   digest: jsonb("digest").$type<TestDigest>(),
+  /** What lists show: the figure in Wh per metre, readings in question, what waits for a person, whether it has an end. */
+  whPerM: doublePrecision("wh_per_m"),
+  whPerMSd: doublePrecision("wh_per_m_sd"),
+  questions: integer("questions").notNull().default(0),
+  waits: text("waits"),
+  hasEnd: boolean("has_end").notNull().default(false),
 });
 
 /** Sweeps of a bike: steady readings by level, ground and way. */
@@ -374,6 +454,7 @@ export const sweep = pgTable(
     day: date("day", { mode: "string" }).notNull(),
     body: jsonb("body").$type<Sweep>().notNull(),
     archivedAt: archivedAt(),
+    version: version(),
     updatedAt: updatedAt(),
   },
   (table) => [index("sweep_by_bike").on(table.bikeId)],
@@ -395,6 +476,7 @@ export const climb = pgTable(
     day: date("day", { mode: "string" }).notNull(),
     body: jsonb("body").$type<ClimbRecord>().notNull(),
     archivedAt: archivedAt(),
+    version: version(),
     updatedAt: updatedAt(),
   },
   (table) => [index("climb_by_bike").on(table.bikeId)],
@@ -432,6 +514,7 @@ export const published = pgTable(
 /** What was reckoned from several tests, by the hash of what it was reckoned from: a cache, never the truth. */
 export const derived = pgTable("derived", {
   key: text("key").primaryKey(),
-  body: jsonb("body").notNull(),
+  /** Null where nothing came of it: that is an answer too. */
+  body: jsonb("body"),
   at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
 });

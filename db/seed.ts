@@ -7,7 +7,7 @@ import { BENCHES, COURSES, INSTRUMENTS, PLANS } from "./demo/planned.ts";
 import { demoTests } from "./demo/tests.ts";
 import { saveClimb, saveSweep } from "./field.ts";
 import { appendEntries } from "./log.ts";
-import { saveCourse, savePlan } from "./plans.ts";
+import { saveCourse, savePlan, tickPlan } from "./plans.ts";
 import { bike, ride } from "./schema.ts";
 import { saveTelemetry } from "./telemetry.ts";
 import { saveTest, saveTrack } from "./tests.ts";
@@ -55,7 +55,9 @@ async function seedPlans(db: Database, nextId: () => string, idOf: (name: string
       testId: null,
     };
     const day = new Date(Date.now() + inDays * DAY_MS).toISOString().slice(0, 10);
-    await savePlan(db, nextId(), links, { ...plan, day });
+    const id = nextId();
+    await savePlan(db, id, links, { ...plan, day });
+    for (const line of plan.ticked) await tickPlan(db, id, line, true);
   }
 }
 
@@ -98,7 +100,7 @@ export async function seedOnce(database: Database): Promise<boolean> {
         await db.insert(ride).values({ id: rideId, testId, position, name });
         await appendEntries(db, rideId, made.entries);
         if (track) await saveTrack(db, nextId(), rideId, track);
-        if (telemetry) await saveTelemetry(db, rideId, telemetry);
+        if (telemetry) await saveTelemetry(db, rideId, telemetry, "demo");
       }
     }
     await seedPlans(db, nextId, idOf);

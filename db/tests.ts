@@ -1,22 +1,26 @@
 import { alias } from "drizzle-orm/pg-core";
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
 import {
   bikeSchema,
   packRecordSchema,
   riderSchema,
   setUpSchema,
   testSchema,
+  trackSchema,
   type Test,
   type TestRecord,
   type TrackRecord,
 } from "#core/records";
-import type { Rehearsal } from "#core/standin";
+import { rehearsalSchema, type Rehearsal } from "#core/standin";
 import type { Database } from "./client.ts";
 import { listInstruments } from "./bikes.ts";
+import { keep } from "./kept.ts";
 import { listEntries } from "./log.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
-import { bike, entry, instrument, pack, ride, rider, setUp, telemetry, test, track } from "./schema.ts";
+import { bike, pack, ride, rider, setUp, test, track } from "./schema.ts";
+import { restampRide } from "./stamps.ts";
 import { readTelemetry } from "./telemetry.ts";
+import { bySchema, readRow, readRows, type Unreadable } from "./unreadable.ts";
 
 /** Who and what a test is of, besides its own fields. */
 export interface TestLinks {
@@ -38,6 +42,8 @@ export interface TestLine extends TestLinks {
   readonly rehearsal: Rehearsal | null;
   /** Changes whenever anything the results rest on changes. */
   readonly stamp: string;
+  /** Counts the changes of its own fields and links. */
+  readonly version: number;
 }
 
 export interface RideRow {
@@ -70,58 +76,96 @@ const TEST_COLUMNS = [
 
 const secondPack = alias(pack, "second_pack");
 
-/** Grows with every entry or track of the test, and with every change to what it links to. */
-const stamp = sql<string>`concat_ws('/',
-  extract(epoch from ${test.updatedAt}), extract(epoch from ${bike.updatedAt}), extract(epoch from ${pack.updatedAt}),
-  (select extract(epoch from p.updated_at) from ${pack} p where p.id = ${test.secondPackId}),
-  extract(epoch from ${setUp.updatedAt}), extract(epoch from ${rider.updatedAt}),
-  (select max(extract(epoch from i.updated_at)) from ${instrument} i),
-  (select count(*) from ${entry} e join ${ride} r on r.id = e.ride_id where r.test_id = ${test.id}),
-  (select count(*) from ${telemetry} m join ${ride} r on r.id = m.ride_id where r.test_id = ${test.id}),
-  (select count(*) from ${track} k join ${ride} r on r.id = k.ride_id where r.test_id = ${test.id}))`;
-
-/** Tests, newest first; of one bike, or those named. Rehearsals are left out unless they are named or asked for. */
-export async function listTests(
-  db: Database,
-  filter: {
-    readonly bikeId?: string;
-    readonly ids?: readonly string[];
-    readonly rehearsals?: boolean;
-  } = {},
-): Promise<readonly TestLine[]> {
-  const rows = await db
-    .select({ test, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name, stamp })
+const linesOf = (db: Database) =>
+  db
+    .select({ test, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name })
     .from(test)
     .innerJoin(bike, eq(bike.id, test.bikeId))
     .innerJoin(pack, eq(pack.id, test.packId))
     .leftJoin(setUp, eq(setUp.id, test.setUpId))
-    .leftJoin(rider, eq(rider.id, test.riderId))
-    .where(
-      and(
-        filter.bikeId ? eq(test.bikeId, filter.bikeId) : undefined,
-        filter.ids ? inArray(test.id, [...filter.ids]) : undefined,
-        filter.rehearsals ? isNotNull(test.rehearsal) : filter.ids ? undefined : isNull(test.rehearsal),
-      ),
-    )
-    .orderBy(desc(test.day), desc(test.id));
-  return rows.map((row) => ({
-    id: row.test.id,
-    bikeId: row.test.bikeId,
-    packId: row.test.packId,
-    secondPackId: row.test.secondPackId,
-    setUpId: row.test.setUpId,
-    riderId: row.test.riderId,
-    test: testSchema.parse(withoutNulls(row.test)),
-    bikeName: row.bikeName,
-    setUpName: row.setUpName,
-    riderName: row.riderName,
-    rehearsal: row.test.rehearsal,
-    stamp: row.stamp,
-  }));
+    .leftJoin(rider, eq(rider.id, test.riderId));
+type LineRow = Awaited<ReturnType<typeof linesOf>>[number];
+
+const lineOf = (row: LineRow): TestLine => ({
+  id: row.test.id,
+  bikeId: row.test.bikeId,
+  packId: row.test.packId,
+  secondPackId: row.test.secondPackId,
+  setUpId: row.test.setUpId,
+  riderId: row.test.riderId,
+  test: testSchema.parse(withoutNulls(row.test)),
+  bikeName: row.bikeName,
+  setUpName: row.setUpName,
+  riderName: row.riderName,
+  rehearsal: row.test.rehearsal && rehearsalSchema.parse(row.test.rehearsal),
+  stamp: String(row.test.stamp),
+  version: row.test.version,
+});
+
+export interface TestFilter {
+  readonly bikeId?: string;
+  readonly ids?: readonly string[];
+  /** Rehearsals alone; else they are left out unless they are named. */
+  readonly rehearsals?: boolean;
+  /** A page of the list. */
+  readonly limit?: number;
+  readonly offset?: number;
+  /** Told the tests that cannot be read, which are left out. */
+  readonly unreadable?: Unreadable[];
 }
 
+const where = ({ bikeId, ids, rehearsals }: TestFilter) =>
+  and(
+    bikeId ? eq(test.bikeId, bikeId) : undefined,
+    ids ? inArray(test.id, [...ids]) : undefined,
+    rehearsals ? isNotNull(test.rehearsal) : ids ? undefined : isNull(test.rehearsal),
+  );
+
+/** Tests, newest first; of one bike, or those named, or a page of them. */
+export async function listTests(db: Database, filter: TestFilter = {}): Promise<readonly TestLine[]> {
+  const { limit, offset, unreadable } = filter;
+  const query = linesOf(db)
+    .where(where(filter))
+    .orderBy(desc(test.day), desc(test.id))
+    .offset(offset ?? 0);
+  const rows = await (limit === undefined ? query : query.limit(limit));
+  return readRows("test", rows, lineOf, unreadable, (row) => row.test);
+}
+
+/** How many tests there are of a filter, those that cannot be read among them. */
+export async function countTests(db: Database, filter: TestFilter = {}): Promise<number> {
+  return db.$count(test, where(filter));
+}
+
+/** Ids and stamps of all tests that count: what a ranking rests on, at little cost. */
+export async function listStamps(
+  db: Database,
+): Promise<readonly { readonly id: string; readonly stamp: string }[]> {
+  const rows = await db.select({ id: test.id, stamp: test.stamp }).from(test).where(isNull(test.rehearsal));
+  return rows.map(({ id, stamp }) => ({ id, stamp: String(stamp) }));
+}
+
+/** The newest test of each bike, by bike. */
+export async function latestTests(
+  db: Database,
+): Promise<ReadonlyMap<string, { readonly id: string; readonly title: string; readonly stamp: string }>> {
+  const rows = await db
+    .selectDistinctOn([test.bikeId], {
+      bikeId: test.bikeId,
+      id: test.id,
+      title: test.title,
+      stamp: test.stamp,
+    })
+    .from(test)
+    .where(isNull(test.rehearsal))
+    .orderBy(asc(test.bikeId), desc(test.day), desc(test.id));
+  return new Map(rows.map(({ bikeId, stamp, ...line }) => [bikeId, { ...line, stamp: String(stamp) }]));
+}
+
+/** A test by its id; null when there is none. @throws UnreadableRow */
 export async function findTest(db: Database, id: string): Promise<TestLine | null> {
-  return (await listTests(db, { ids: [id] }))[0] ?? null;
+  const [row] = await linesOf(db).where(eq(test.id, id));
+  return readRow("test", row, lineOf, (each) => each.test);
 }
 
 export async function listRides(db: Database, testId: string): Promise<readonly RideRow[]> {
@@ -146,20 +190,30 @@ export async function listRides(db: Database, testId: string): Promise<readonly 
   }));
 }
 
-async function readTrack(db: Database, id: string): Promise<TrackRecord> {
-  const [row] = await db.select().from(track).where(eq(track.id, id));
-  if (!row) throw new Error("a track listed is gone");
-  return {
-    name: row.name,
-    timeS: row.timeS,
-    lat: row.lat,
-    lon: row.lon,
-    eleM: row.eleM.map((height) => (Number.isNaN(height) ? null : height)),
-  };
+async function readTrack(db: Database, id: string, unreadable?: Unreadable[]): Promise<TrackRecord | null> {
+  const rows = await db.select().from(track).where(eq(track.id, id));
+  const [read] = readRows(
+    "track",
+    rows,
+    (row) =>
+      trackSchema.parse({
+        name: row.name,
+        timeS: row.timeS,
+        lat: row.lat,
+        lon: row.lon,
+        eleM: row.eleM.map((height) => (Number.isNaN(height) ? null : height)),
+      }),
+    unreadable,
+  );
+  return read ?? null;
 }
 
-/** Everything the core needs to reckon one test. */
-export async function loadRecord(db: Database, id: string): Promise<TestRecord | null> {
+/** Everything the core needs to reckon one test, and what of its log could not be read. */
+export async function loadRecord(
+  db: Database,
+  id: string,
+  unreadable?: Unreadable[],
+): Promise<TestRecord | null> {
   const [row] = await db
     .select({ test, bike, pack, secondPack, rider, setUp })
     .from(test)
@@ -170,20 +224,22 @@ export async function loadRecord(db: Database, id: string): Promise<TestRecord |
     .leftJoin(rider, eq(rider.id, test.riderId))
     .where(eq(test.id, id));
   if (!row) return null;
+  const part = <T>(table: string, found: object | null, read: (row: object) => T) =>
+    found ? readRow(table, found, read) : null;
   const rides = await listRides(db, id);
   return {
-    test: testSchema.parse(withoutNulls(row.test)),
-    bike: bikeSchema.parse(withoutNulls(row.bike)),
-    pack: packRecordSchema.parse(withoutNulls(row.pack)),
-    secondPack: row.secondPack && packRecordSchema.parse(withoutNulls(row.secondPack)),
-    rider: row.rider && riderSchema.parse(withoutNulls(row.rider)),
-    setUp: row.setUp && setUpSchema.parse(withoutNulls(row.setUp)),
+    test: part("test", row.test, bySchema(testSchema))!,
+    bike: part("bike", row.bike, bySchema(bikeSchema))!,
+    pack: part("pack", row.pack, bySchema(packRecordSchema))!,
+    secondPack: part("pack", row.secondPack, bySchema(packRecordSchema)),
+    rider: part("rider", row.rider, bySchema(riderSchema)),
+    setUp: part("set_up", row.setUp, bySchema(setUpSchema)),
     rides: await Promise.all(
       rides.map(async (each) => ({
         name: each.name,
-        entries: [...(await listEntries(db, each.id))],
-        track: each.track && (await readTrack(db, each.track.id)),
-        telemetry: await readTelemetry(db, each.id),
+        entries: [...(await listEntries(db, each.id, unreadable))],
+        track: each.track && (await readTrack(db, each.track.id, unreadable)),
+        telemetry: await readTelemetry(db, each.id, unreadable),
       })),
     ),
     instruments: [...(await listInstruments(db, { archived: true }))],
@@ -191,57 +247,79 @@ export async function loadRecord(db: Database, id: string): Promise<TestRecord |
   };
 }
 
-/** Makes or changes a test; a new one gets its first ride. */
+/**
+ * Makes or changes a test; a new one gets its first ride.
+ *
+ * @param more the first ride of a new test, what a rehearsal rides, and the version a change was made on
+ * @returns the change's id, by which it can be undone
+ * @throws StaleSave when the test was changed since that version
+ */
 export async function saveTest(
   db: Database,
   id: string,
   links: TestLinks,
   value: Test,
-  firstRide?: { readonly id: string; readonly utcOffset: string },
-  rehearsal?: Rehearsal,
-): Promise<void> {
+  more: {
+    readonly firstRide?: { readonly id: string; readonly utcOffset: string };
+    readonly rehearsal?: Rehearsal;
+    readonly seen?: number;
+  } = {},
+): Promise<string> {
   const { bikeId, packId, secondPackId, setUpId, riderId } = links;
-  const row = {
-    id,
-    bikeId,
-    packId,
-    secondPackId,
-    setUpId,
-    riderId,
-    ...withNulls(value, TEST_COLUMNS),
-    ...(rehearsal && { rehearsal }),
-    updatedAt: new Date(),
-  } as typeof test.$inferInsert;
-  await db.transaction(async (tx) => {
-    await tx.insert(test).values(row).onConflictDoUpdate({ target: test.id, set: row });
+  const { firstRide, rehearsal, seen } = more;
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Database;
+    const row = {
+      id,
+      ...{ bikeId, packId, secondPackId, setUpId, riderId },
+      ...withNulls(value, TEST_COLUMNS),
+      ...(rehearsal && { rehearsal }),
+    };
+    const changed = await keep(tx, "test", row, seen);
     if (firstRide)
       await tx
         .insert(ride)
         .values({ ...firstRide, testId: id, position: 0, name: "Ride 1" })
         .onConflictDoNothing();
+    return changed;
   });
 }
 
-/** Adds a ride on the same charge, by the same clock. */
+/**
+ * Adds a ride on the same charge, by the same clock. The id comes from the page that asks: pressed ten times, there is one
+ * ride.
+ */
 export async function addRide(db: Database, id: string, testId: string, name: string): Promise<void> {
-  const rides = await db.select().from(ride).where(eq(ride.testId, testId)).orderBy(asc(ride.position));
-  const position = rides.length;
-  const utcOffset = rides.at(-1)?.utcOffset ?? "+00:00";
-  await db.insert(ride).values({ id, testId, position, name: name || `Ride ${position + 1}`, utcOffset });
+  await db.transaction(async (tx) => {
+    await tx.select({ id: test.id }).from(test).where(eq(test.id, testId)).for("update");
+    const rides = await tx.select().from(ride).where(eq(ride.testId, testId)).orderBy(asc(ride.position));
+    if (rides.some((each) => each.id === id)) return;
+    const last = rides.at(-1);
+    const position = last ? last.position + 1 : 0;
+    const utcOffset = last?.utcOffset ?? "+00:00";
+    await tx
+      .insert(ride)
+      .values({ id, testId, position, name: name || `Ride ${position + 1}`, utcOffset })
+      .onConflictDoNothing();
+    await restampRide(tx as unknown as Database, id);
+  });
 }
 
 /** Keeps a track beside a ride; an earlier one stays in the database and no longer counts. */
 export async function saveTrack(db: Database, id: string, rideId: string, value: TrackRecord): Promise<void> {
-  await db
-    .insert(track)
-    .values({
-      id,
-      rideId,
-      name: value.name,
-      timeS: [...value.timeS],
-      lat: [...value.lat],
-      lon: [...value.lon],
-      eleM: value.eleM.map((height) => height ?? NaN),
-    })
-    .onConflictDoNothing();
+  await db.transaction(async (tx) => {
+    await tx
+      .insert(track)
+      .values({
+        id,
+        rideId,
+        name: value.name,
+        timeS: [...value.timeS],
+        lat: [...value.lat],
+        lon: [...value.lon],
+        eleM: value.eleM.map((height) => height ?? NaN),
+      })
+      .onConflictDoNothing();
+    await restampRide(tx as unknown as Database, rideId);
+  });
 }

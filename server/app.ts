@@ -2,10 +2,14 @@ import { randomBytes } from "node:crypto";
 import { createRequestHandler } from "@react-router/express";
 import { sql } from "drizzle-orm";
 import express from "express";
-import { RouterContextProvider } from "react-router";
+import { RouterContextProvider, type ServerBuild } from "react-router";
+import sirv from "sirv";
 import { dbContext, nonceContext } from "#app/context";
+import { fillInBackground } from "#app/services/analysis.server";
+import { closePools } from "#app/services/compute/pool.server";
 import { connect, type Connection } from "#db/client";
-import { guard, headers } from "./guard.ts";
+import { failureOf, guardRoutes, logLine } from "./failures.ts";
+import { guard, headers, limits } from "./guard.ts";
 
 let connection: Connection | null = null;
 
@@ -15,10 +19,37 @@ function database(): Connection {
   return (connection ??= connect(url));
 }
 
-/** Ends the pool, so that the process can end. */
+/** Ends threads and connections, so that the process can end. */
 export async function closeDatabase(): Promise<void> {
+  await closePools();
   await connection?.close();
   connection = null;
+}
+
+/** Begins to reckon what is out of date, so that the first page finds it done. */
+export function warmUp(): void {
+  fillInBackground(database().db);
+}
+
+const loadBuild = async () => guardRoutes((await import("virtual:react-router/server-build")) as ServerBuild);
+
+/** Answers by the routes; the build is loaded once, in development each time anew. */
+function routes(development: boolean): express.RequestHandler {
+  const handlerFor = (build: ServerBuild) =>
+    createRequestHandler({
+      build,
+      getLoadContext: (_request, response) => {
+        const context = new RouterContextProvider();
+        context.set(dbContext, database().db);
+        context.set(nonceContext, String(response.locals["nonce"] ?? ""));
+        return context;
+      },
+    });
+  let handler: Promise<ReturnType<typeof handlerFor>> | null = null;
+  return async (request, response, next) => {
+    if (development || !handler) handler = loadBuild().then(handlerFor);
+    await (await handler)(request, response, next);
+  };
 }
 
 /** The whole web application: guards, static files, health, and the routes. */
@@ -29,47 +60,58 @@ export function makeApp(options: {
   const app = express();
   app.disable("x-powered-by");
   app.use(guard());
-  if (options.clientFolder) {
-    app.use("/assets", express.static(`${options.clientFolder}/assets`, { immutable: true, maxAge: "1y" }));
+  if (options.clientFolder)
     app.use(
-      express.static(options.clientFolder, {
-        index: false,
+      sirv(options.clientFolder, {
+        brotli: true,
+        gzip: true,
+        extensions: [],
         setHeaders: (response, path) =>
-          response.setHeader("Cache-Control", path.endsWith("sw.js") ? "no-cache" : "public, max-age=3600"),
+          response.setHeader(
+            "Cache-Control",
+            path.startsWith("/assets/")
+              ? "public, max-age=31536000, immutable"
+              : path.endsWith("sw.js")
+                ? "no-cache"
+                : "public, max-age=3600",
+          ),
       }),
     );
-  }
-  app.get("/health", async (_request, response) => {
+  // Alive: the process answers. Ready: the database does too.
+  app.get("/live", (_request, response) => {
+    response.json({ ok: true });
+  });
+  app.get(["/ready", "/health"], async (_request, response) => {
     try {
       await database().db.execute(sql`select 1`);
       response.json({ ok: true });
     } catch {
-      response.status(503).json({ ok: false, sentence: "The database does not answer." });
+      response
+        .status(503)
+        .set("Retry-After", "2")
+        .json({ ok: false, sentence: "The database does not answer." });
     }
   });
+  app.use(limits());
   app.use((_request, response, next) => {
     response.locals["nonce"] = options.development ? "" : randomBytes(16).toString("base64");
     next();
   });
   if (!options.development) app.use(headers());
+  app.use(routes(options.development ?? false));
   app.use(
-    createRequestHandler({
-      build: () => import("virtual:react-router/server-build"),
-      getLoadContext: (_request, response) => {
-        const context = new RouterContextProvider();
-        context.set(dbContext, database().db);
-        context.set(nonceContext, String(response.locals["nonce"] ?? ""));
-        return context;
-      },
-    }),
-  );
-  app.use(
-    (error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
-      console.error(error);
+    (error: unknown, _request: express.Request, response: express.Response, next: express.NextFunction) => {
+      const failure = failureOf(error);
+      if (!failure) console.error(logLine(error));
+      if (response.headersSent) return next(error);
+      if (failure?.status === 503) response.set("Retry-After", "2");
       response
-        .status(500)
+        .status(failure?.status ?? 500)
         .type("text")
-        .send("Something broke on the server. Nothing was changed; the log of the start command says more.");
+        .send(
+          failure?.sentence ??
+            "Something broke on the server. Nothing was changed; the log of the start command says more.",
+        );
     },
   );
   return app;

@@ -1,4 +1,5 @@
 import type { RequestHandler, Response } from "express";
+import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
 
 /** Largest request body: a long recording as GPX, with room to spare. */
@@ -30,6 +31,22 @@ export function guard(): RequestHandler {
       return refuse(response, 413, "That is over 32 MB: bring in one ride at a time.");
     return next();
   };
+}
+
+/** Requests of one address in a while: far more than a person, a phone and their outboxes ask for, ms. */
+const WINDOW_MS = 10_000;
+const MOST_REQUESTS = Number(process.env["BAROMETRON_MOST_REQUESTS"] ?? 3000);
+
+/** Turns away an address that asks without end, for a moment, so that others are still answered. */
+export function limits(): RequestHandler {
+  return rateLimit({
+    windowMs: WINDOW_MS,
+    limit: MOST_REQUESTS,
+    standardHeaders: true,
+    legacyHeaders: false,
+    statusCode: 503,
+    message: "Too much is being asked for at once: try again in a moment.",
+  });
 }
 
 /** Security headers; scripts run only with this response's nonce. */

@@ -5,7 +5,8 @@ import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { formatInput, unitOf } from "#core/quantities";
+import { formatInput, unitOf, type System } from "#core/quantities";
+import type { Bench } from "#core/records";
 import { saveBench } from "#db/bikes";
 import { Cautions } from "#ui/cautions";
 import { TextField, TickField } from "#ui/field";
@@ -14,6 +15,7 @@ import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { benchAt } from "./benchData.server";
 import { BENCH_FIELDS, benchForm } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/bench";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -24,14 +26,39 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const { bike, pack, bench } = await benchAt(db, params);
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: benchForm(systemOf(request)),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = bench?.id ?? uuidv7();
-  const change = await saveBench(db, id, pack.id, submission.value);
-  return redirect(afterChange(`/bikes/${bike.id}/packs/${pack.id}/bench/${id}/sheet`, change));
+  const system = systemOf(request);
+  const { saved, stale } = await saveOrStale(
+    () => saveBench(db, id, pack.id, submission.value, seenVersion(form)),
+    async () => benchTexts((await benchAt(db, params)).bench, "", system),
+  );
+  if (stale) return staleReply(submission.reply(), stale);
+  return redirect(afterChange(`/bikes/${bike.id}/packs/${pack.id}/bench/${id}/sheet`, saved));
+}
+
+/** A bench test as its form's texts; a new one is of today. */
+function benchTexts(bench: Bench | null, today: string, system: System) {
+  const quantity = (value: number | undefined, name: "energy" | "temperature" | "volts") =>
+    value === undefined ? "" : formatInput(value, name, unitOf(name, system));
+  return {
+    on: bench?.on ?? today,
+    fromFull: bench ? "on" : "",
+    startVolts: quantity(bench?.startVolts, "volts"),
+    hours: bench ? `${bench.hours} h` : "",
+    wh: quantity(bench?.wh, "energy"),
+    sdWh: quantity(bench?.sdWh, "energy"),
+    startTempC: quantity(bench?.startTempC, "temperature"),
+    highestTempC: quantity(bench?.highestTempC, "temperature"),
+    instrument: bench?.instrument ?? "",
+    by: bench?.by ?? "",
+    note: bench?.note ?? "",
+  };
 }
 
 export default function BenchPage({
@@ -40,8 +67,6 @@ export default function BenchPage({
 }: Route.ComponentProps) {
   const system = useSystem();
   const schema = useMemo(() => benchForm(system), [system]);
-  const quantity = (value: number | undefined, name: "energy" | "temperature" | "volts") =>
-    value === undefined ? "" : formatInput(value, name, unitOf(name, system));
   return (
     <Page
       title={`Bench test of ${pack.name}, ${bike.name}`}
@@ -51,19 +76,8 @@ export default function BenchPage({
         <SaveForm
           schema={schema}
           names={BENCH_FIELDS}
-          values={{
-            on: bench?.on ?? today,
-            fromFull: bench ? "on" : "",
-            startVolts: quantity(bench?.startVolts, "volts"),
-            hours: bench ? `${bench.hours} h` : "",
-            wh: quantity(bench?.wh, "energy"),
-            sdWh: quantity(bench?.sdWh, "energy"),
-            startTempC: quantity(bench?.startTempC, "temperature"),
-            highestTempC: quantity(bench?.highestTempC, "temperature"),
-            instrument: bench?.instrument ?? "",
-            by: bench?.by ?? "",
-            note: bench?.note ?? "",
-          }}
+          values={benchTexts(bench, today, system)}
+          version={bench?.version}
           lastResult={actionData}
           save="Keep it, show the sheet"
           back={`/bikes/${bike.id}`}

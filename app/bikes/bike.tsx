@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
-import { resultsOf } from "#app/reckoning.server";
+import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
 import { claimText } from "#app/ui/claim";
 import { dayText } from "#app/ui/testLine";
@@ -9,35 +9,45 @@ import { labelEnergy, usableEnergy } from "#core/pack";
 import { fixed, formatQuantity, formatUncertain } from "#core/quantities";
 import { packHistory } from "#core/results";
 import { findBike, listBenches, listPacks, listSetUps } from "#db/bikes";
-import { listTests } from "#db/tests";
+import { countTests, listTests } from "#db/tests";
+import type { Unreadable } from "#db/unreadable";
 import { Act } from "#ui/act";
 import { Figure } from "#ui/figure";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
+import { UnreadableRows } from "#ui/unreadableRows";
 import { CapacityChart } from "./capacity";
 import type { Route } from "./+types/bike";
 
 const GONE = "There is no such bike.";
 
+/** Tests that are shown here, the newest first; Strip has them all. */
+const MOST_TESTS = 60;
+
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
-  const [packs, setUps, tests] = await Promise.all([
-    listPacks(db, bike.id),
-    listSetUps(db, bike.id),
-    listTests(db, { bikeId: bike.id }),
+  const unreadable: Unreadable[] = [];
+  const [packs, setUps, tests, testCount] = await Promise.all([
+    listPacks(db, bike.id, { unreadable }),
+    listSetUps(db, bike.id, { unreadable }),
+    listTests(db, { bikeId: bike.id, limit: MOST_TESTS, unreadable }),
+    countTests(db, { bikeId: bike.id }),
   ]);
-  const results = await resultsOf(db, tests);
-  const benches = await Promise.all(packs.map(({ id }) => listBenches(db, id)));
+  const { digests, pending } = await digestsOf(db, tests);
+  const benches = await Promise.all(packs.map(({ id }) => listBenches(db, id, unreadable)));
   return {
     bike,
     setUps,
+    testCount,
+    pending,
+    unreadable,
     packs: packs.map((pack, i) => {
       const [label, usable] = [labelEnergy(pack), usableEnergy({ ...pack, packTempC: 25 })];
       const alone = tests.flatMap(({ id, packId, secondPackId, test }) => {
-        const result = results.get(id);
-        return packId === pack.id && secondPackId === null && result?.ok
-          ? [{ day: test.day, learned: result.value.packLearned }]
+        const digest = digests.get(id);
+        return packId === pack.id && secondPackId === null && digest
+          ? [{ day: test.day, learned: digest.packLearned }]
           : [];
       });
       return {
@@ -48,15 +58,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
         history: packHistory(pack, alone, new Date().toISOString().slice(0, 10)),
       };
     }),
-    tests: tests.map((line) => {
-      const result = results.get(line.id);
-      return {
-        id: line.id,
-        test: line.test,
-        setUpName: line.setUpName,
-        whPerM: result?.ok ? result.value.best.value : null,
-      };
-    }),
+    tests: tests.map((line) => ({
+      id: line.id,
+      test: line.test,
+      setUpName: line.setUpName,
+      whPerM: digests.get(line.id)?.best.value ?? null,
+    })),
   };
 }
 
@@ -77,7 +84,9 @@ function Fact({
   );
 }
 
-export default function BikePage({ loaderData: { bike, packs, setUps, tests } }: Route.ComponentProps) {
+export default function BikePage({
+  loaderData: { bike, packs, setUps, tests, testCount, unreadable },
+}: Route.ComponentProps) {
   const system = useSystem();
   const assumed = (name: string) => bike.pencil.includes(name);
   const show = (value: number | undefined, write: (value: number) => string, missing: string) =>
@@ -105,6 +114,7 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="grid content-start gap-8">
+          <UnreadableRows rows={unreadable} />
           <section>
             <div className="mb-2 flex items-center justify-between">
               <h2>Packs</h2>
@@ -207,6 +217,12 @@ export default function BikePage({ loaderData: { bike, packs, setUps, tests } }:
           </section>
           <section>
             <h2 className="mb-2">Tests</h2>
+            {testCount > tests.length ? (
+              <p className="mb-2 text-quiet">
+                The newest {tests.length} of {testCount}.{" "}
+                <Link to={`/strip?bike=${bike.id}`}>All of them</Link>
+              </p>
+            ) : null}
             <table className="table w-full">
               <tbody>
                 {tests.map(({ id, test, setUpName, whPerM }) => (

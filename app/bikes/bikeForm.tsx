@@ -11,10 +11,12 @@ interface BikeFormProps {
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
   readonly back: string;
+  /** Version of the bike as it was opened; a new one has none. */
+  readonly version?: number;
 }
 
 /** Everything about a bike but its packs and set-ups. */
-export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
+export function BikeForm({ bike, lastResult, save, back, version }: BikeFormProps) {
   const system = useSystem();
   const schema = useMemo(() => bikeForm(system), [system]);
   const pencil = (name: string) => bike.pencil.includes(name);
@@ -25,6 +27,7 @@ export function BikeForm({ bike, lastResult, save, back }: BikeFormProps) {
       values={bikeTexts(bike, system)}
       lastResult={lastResult}
       save={save}
+      version={version}
       back={back}
     >
       {(fields) => (

@@ -7,7 +7,8 @@ import { systemOf } from "#app/ui/systemCookie";
 import { findBike, saveBike } from "#db/bikes";
 import { Page } from "#ui/page";
 import { BikeForm } from "./bikeForm";
-import { bikeForm } from "./forms";
+import { bikeForm, bikeTexts } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/edit";
 
 const GONE = "There is no such bike.";
@@ -18,20 +19,32 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const id = idOf(params.bikeId, GONE);
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: bikeForm(systemOf(request)),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const change = await saveBike(context.get(dbContext), id, submission.value);
-  return redirect(afterChange(`/bikes/${id}`, change));
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  const { saved, stale } = await saveOrStale(
+    () => saveBike(db, id, submission.value, seenVersion(form)),
+    async () => bikeTexts(found(await findBike(db, id), GONE), system),
+  );
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/bikes/${id}`, saved));
 }
 
 export default function EditBike({ loaderData: { bike }, actionData }: Route.ComponentProps) {
   return (
     <Page title={bike.name} line="What the results rest on: a change reckons every test of this bike again.">
       <div className="max-w-3xl p-4 md:p-6">
-        <BikeForm bike={bike} lastResult={actionData} save="Keep" back={`/bikes/${bike.id}`} />
+        <BikeForm
+          bike={bike}
+          version={bike.version}
+          lastResult={actionData}
+          save="Keep"
+          back={`/bikes/${bike.id}`}
+        />
       </div>
     </Page>
   );

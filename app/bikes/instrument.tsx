@@ -14,6 +14,7 @@ import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { INSTRUMENT_FIELDS, instrumentForm, instrumentTexts, NEW_INSTRUMENT } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/instrument";
 
 const GONE = "There is no such instrument.";
@@ -32,14 +33,27 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: instrumentForm(systemOf(request)),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.instrumentId === "new" ? uuidv7() : idOf(params.instrumentId, GONE);
-  const change = await saveInstrument(context.get(dbContext), id, submission.value);
-  return redirect(afterChange("/bikes", change));
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  const { saved, stale } = await saveOrStale(
+    () => saveInstrument(db, id, submission.value, seenVersion(form)),
+    async () =>
+      instrumentTexts(
+        found(
+          (await listInstruments(db, { archived: true })).find((each) => each.id === id),
+          GONE,
+        ),
+        system,
+      ),
+  );
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange("/bikes", saved));
 }
 
 export default function InstrumentPage({ loaderData: { instrument, id }, actionData }: Route.ComponentProps) {
@@ -56,6 +70,7 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
           schema={schema}
           names={INSTRUMENT_FIELDS}
           values={instrumentTexts(instrument, system)}
+          version={"version" in instrument ? Number(instrument.version) : undefined}
           lastResult={actionData}
           save="Keep it"
           back="/bikes"

@@ -1,53 +1,59 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
-import { resultsOf } from "#app/reckoning.server";
+import { freshen } from "#app/services/analysis.server";
 import { claimText } from "#app/ui/claim";
 import { labelEnergy } from "#core/pack";
 import { fixed, formatQuantity } from "#core/quantities";
 import { claimedSpan } from "#core/records";
 import { listBikes, listInstruments, listPacks, listRiders } from "#db/bikes";
-import { listTests } from "#db/tests";
+import { headlinesOf } from "#db/results";
+import { latestTests } from "#db/tests";
+import type { Unreadable } from "#db/unreadable";
 import { Figure } from "#ui/figure";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
+import { UnreadableRows } from "#ui/unreadableRows";
 import type { Route } from "./+types/list";
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const archived = new URL(request.url).searchParams.has("archived");
-  const [bikes, packs, riders, instruments, tests] = await Promise.all([
-    listBikes(db, { archived }),
-    listPacks(db),
-    listRiders(db, { archived }),
-    listInstruments(db, { archived }),
-    listTests(db),
+  const unreadable: Unreadable[] = [];
+  const [bikes, packs, riders, instruments, latest] = await Promise.all([
+    listBikes(db, { archived, unreadable }),
+    listPacks(db, undefined, { unreadable }),
+    listRiders(db, { archived, unreadable }),
+    listInstruments(db, { archived, unreadable }),
+    latestTests(db),
   ]);
-  const latest = new Map([...tests].reverse().map((line) => [line.bikeId, line]));
-  const results = await resultsOf(db, [...latest.values()]);
+  const pending = await freshen(db, [...latest.values()]);
+  const headlines = await headlinesOf(
+    db,
+    [...latest.values()].map(({ id }) => id),
+  );
   return {
     archived,
     riders,
     instruments,
+    pending,
+    unreadable,
     bikes: bikes.map((bike) => {
       const line = latest.get(bike.id);
-      const result = line && results.get(line.id);
+      const whPerM = line && headlines.get(line.id)?.whPerM;
       return {
         ...bike,
         claimed: claimedSpan(bike),
         packs: packs
           .filter(({ bikeId }) => bikeId === bike.id)
           .map((pack) => ({ name: pack.name, wh: labelEnergy(pack), measuredWh: pack.measuredWh ?? null })),
-        last:
-          line && result?.ok
-            ? { testId: line.id, title: line.test.title, whPerM: result.value.best.value }
-            : null,
+        last: line && whPerM ? { testId: line.id, title: line.title, whPerM } : null,
       };
     }),
   };
 }
 
 export default function Bikes({
-  loaderData: { bikes, riders, instruments, archived },
+  loaderData: { bikes, riders, instruments, archived, unreadable },
 }: Route.ComponentProps) {
   const system = useSystem();
   return (
@@ -61,6 +67,7 @@ export default function Bikes({
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6">
+        <UnreadableRows rows={unreadable} />
         {bikes.length === 0 ? (
           <Empty
             step={

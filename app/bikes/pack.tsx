@@ -13,6 +13,7 @@ import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { NEW_PACK, PACK_FIELDS, packForm, packTexts } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/pack";
 
 const GONE = "There is no such pack.";
@@ -34,14 +35,28 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const bikeId = idOf(params.bikeId, GONE);
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: packForm(systemOf(request)),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.packId === "new" ? uuidv7() : idOf(params.packId, GONE);
-  const change = await savePack(context.get(dbContext), id, bikeId, submission.value);
-  return redirect(afterChange(`/bikes/${bikeId}`, change));
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  found(await findBike(db, bikeId), "There is no such bike.");
+  const { saved, stale } = await saveOrStale(
+    () => savePack(db, id, bikeId, submission.value, seenVersion(form)),
+    async () =>
+      packTexts(
+        found(
+          (await listPacks(db, bikeId, { archived: true })).find((pack) => pack.id === id),
+          GONE,
+        ),
+        system,
+      ),
+  );
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/bikes/${bikeId}`, saved));
 }
 
 export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: Route.ComponentProps) {
@@ -60,6 +75,7 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
           values={packTexts(pack, system)}
           lastResult={actionData}
           save="Keep the pack"
+          version={"version" in pack ? Number(pack.version) : undefined}
           back={`/bikes/${bike.id}`}
         >
           {(fields) => (

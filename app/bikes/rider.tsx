@@ -13,6 +13,7 @@ import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { NEW_RIDER, RIDER_FIELDS, riderForm, riderTexts } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/rider";
 
 const GONE = "There is no such rider.";
@@ -30,17 +31,27 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: riderForm(systemOf(request)),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const change = await saveRider(
-    context.get(dbContext),
-    params.riderId === "new" ? uuidv7() : idOf(params.riderId, GONE),
-    submission.value,
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  const id = params.riderId === "new" ? uuidv7() : idOf(params.riderId, GONE);
+  const { saved, stale } = await saveOrStale(
+    () => saveRider(db, id, submission.value, seenVersion(form)),
+    async () =>
+      riderTexts(
+        found(
+          (await listRiders(db, { archived: true })).find((rider) => rider.id === id),
+          GONE,
+        ),
+        system,
+      ),
   );
-  return redirect(afterChange("/bikes", change));
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange("/bikes", saved));
 }
 
 export default function RiderPage({ loaderData: { rider, isNew }, actionData }: Route.ComponentProps) {
@@ -61,6 +72,7 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
           schema={schema}
           names={RIDER_FIELDS}
           values={riderTexts(rider, system)}
+          version={"version" in rider ? Number(rider.version) : undefined}
           lastResult={actionData}
           save="Keep the rider"
           back="/bikes"

@@ -13,6 +13,7 @@ import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { NEW_SET_UP, SET_UP_FIELDS, setUpForm, setUpTexts } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/setUp";
 
 const GONE = "There is no such set-up.";
@@ -34,14 +35,28 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const bikeId = idOf(params.bikeId, GONE);
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: setUpForm(systemOf(request)),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = params.setUpId === "new" ? uuidv7() : idOf(params.setUpId, GONE);
-  const change = await saveSetUp(context.get(dbContext), id, bikeId, submission.value);
-  return redirect(afterChange(`/bikes/${bikeId}`, change));
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  found(await findBike(db, bikeId), "There is no such bike.");
+  const { saved, stale } = await saveOrStale(
+    () => saveSetUp(db, id, bikeId, submission.value, seenVersion(form)),
+    async () =>
+      setUpTexts(
+        found(
+          (await listSetUps(db, bikeId, { archived: true })).find((setUp) => setUp.id === id),
+          GONE,
+        ),
+        system,
+      ),
+  );
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/bikes/${bikeId}`, saved));
 }
 
 export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionData }: Route.ComponentProps) {
@@ -57,6 +72,7 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
           schema={schema}
           names={SET_UP_FIELDS}
           values={setUpTexts(setUp, system)}
+          version={"version" in setUp ? Number(setUp.version) : undefined}
           lastResult={actionData}
           save="Keep the set-up"
           back={`/bikes/${bike.id}`}

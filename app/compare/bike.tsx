@@ -5,12 +5,12 @@ import { formatQuantity, unitOf } from "#core/quantities";
 import { newestReferences, referenceName } from "#core/roadload";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { bikeKnown } from "./bike.server";
+import { onDesk } from "#app/services/comparison/answer.server";
 import { Filters, Pick } from "./filters";
 import { Matrix } from "./matrix";
 import { CompareNav } from "./nav";
 import { Ranges } from "./ranges";
-import { allReferences, referenceAt } from "./references.server";
+import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { useFilters } from "./useFilters";
 import { RoadLoad } from "./roadLoad";
 import type { Route } from "./+types/bike";
@@ -20,8 +20,10 @@ const GONE = "There is no such bike.";
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const [reference, references] = await Promise.all([referenceAt(db, request), allReferences(db)]);
+  const { value, pending } = await onDesk(db, "bikeKnown", { bikeId: idOf(params.bikeId, GONE), reference });
   return {
-    known: found(await bikeKnown(db, idOf(params.bikeId, GONE), reference), GONE),
+    known: found(value, GONE),
+    pending,
     reference: reference && referenceName(reference),
     names: newestReferences(references).map(({ name }) => name),
   };

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { fixed, formatQuantity, formatUncertain, fromSi, plusOrMinus, toSi, unitOf } from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
-import type { ClaimedBike } from "./claims.server";
+import type { ClaimedBike } from "#app/services/comparison/claims.server";
 
 const VERDICTS = { holds: "holds", "within reach": "not ruled out", short: "not met" } as const;
 

@@ -2,7 +2,7 @@ import { data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { dayText, testSentence } from "#app/ui/testLine";
-import { bridgeTo, onceWeighed, underReference, type Bridge } from "#core/compare";
+import { underReference, type Bridge } from "#core/compare";
 import {
   fixed,
   formatUncertain,
@@ -16,9 +16,11 @@ import { findReference, newestReferences, referenceKey, referenceName } from "#c
 import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
-import { comparedTests } from "./desk.server";
+import { pendingOnDesk } from "#app/services/analysis.server";
+import { onDesk } from "#app/services/comparison/answer.server";
+import { stillReckoning } from "#app/services/patience.server";
 import { DrawsCheck } from "./drawsCheck";
-import { allReferences } from "./references.server";
+import { allReferences } from "#app/services/comparison/references.server";
 import { FACTOR_WORDS, Waterfall } from "./waterfall";
 import type { Route } from "./+types/bridge";
 
@@ -32,20 +34,22 @@ async function atAddress({ request, params, context }: Route.LoaderArgs | Route.
   const references = await allReferences(db);
   const reference = findReference(references, key);
   if (!reference) throw data(`There is no reference called ${key}.`, { status: 404 });
-  const { tests } = await comparedTests(db, { ids: [id] });
-  return { db, test: found(tests[0], GONE), reference, references };
+  const { value, pending } = await onDesk(db, "bridge", { testId: id, reference });
+  if (!value && pending > 0) stillReckoning(await pendingOnDesk(db));
+  return { db, found: found(value, GONE), reference, references, pending };
 }
 
 export async function loader(args: Route.LoaderArgs) {
-  const { db, test, reference, references } = await atAddress(args);
-  const { line, compared } = test;
+  const { db, found: bridged, reference, references, pending } = await atAddress(args);
+  const { line, compared, bridge, weighed } = bridged;
   return {
-    line: { id: line.id, test: line.test, bike: line.bikeName, setUp: line.setUpName, rider: line.riderName },
+    line,
     compared,
     reference,
+    pending,
     names: newestReferences(references).map(({ name }) => name),
-    bridge: bridgeTo(compared, reference),
-    weighed: onceWeighed(compared, reference),
+    bridge,
+    weighed,
     unweighed: [
       ...(compared.ridden.bike.massKg === undefined ? ["the bike"] : []),
       ...(compared.ridden.rider?.massKg === undefined ? ["the rider"] : []),
@@ -56,11 +60,11 @@ export async function loader(args: Route.LoaderArgs) {
 
 /** Publishes the figure as it stands, with the very conditions it is under. */
 export async function action(args: Route.ActionArgs) {
-  const { db, test, reference } = await atAddress(args);
-  const under = underReference(test.compared, reference);
+  const { db, found: bridged, reference } = await atAddress(args);
+  const under = underReference(bridged.compared, reference);
   if (!under.ok) throw data("There is no figure to publish.", { status: 400 });
-  await publish(db, test.line.id, under.value.whPerM, reference);
-  return redirect(`/compare/bridge/${test.line.id}?under=${encodeURIComponent(referenceKey(reference))}`);
+  await publish(db, bridged.line.id, under.value.whPerM, reference);
+  return redirect(`/compare/bridge/${bridged.line.id}?under=${encodeURIComponent(referenceKey(reference))}`);
 }
 
 /** The figure under the reference with its error, and the measured one. */

@@ -5,10 +5,10 @@ import { newestReferences, referenceName, REFERENCES } from "#core/roadload";
 import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";
 import { BikeClaims } from "./bikeClaims";
-import { claimedBikes } from "./claims.server";
+import { onDesk } from "#app/services/comparison/answer.server";
 import { Filters, Pick } from "./filters";
 import { CompareNav } from "./nav";
-import { allReferences, referenceAt } from "./references.server";
+import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { useFilters } from "./useFilters";
 import type { Route } from "./+types/claims";
 
@@ -23,8 +23,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const tariff = typeof typed === "number" && typed > 0 && typed <= DEAREST_MINOR ? typed : TARIFF_MINOR;
   const [asked, references] = await Promise.all([referenceAt(db, request), allReferences(db)]);
   const reference = asked ?? newestReferences(references)[0] ?? REFERENCES[0]!;
+  const { value, pending } = await onDesk(db, "claims", { reference, tariffMinor: tariff });
   return {
-    ...(await claimedBikes(db, reference, tariff)),
+    ...value,
+    pending,
     tariff,
     reference: { key: reference.name, name: referenceName(reference) },
     names: newestReferences(references).map(({ name }) => name),

@@ -17,6 +17,7 @@ import { Page } from "#ui/page";
 import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { CLIMB_FIELDS, climbForm, climbTexts } from "./climbForm";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/climbEdit";
 
 const GONE = "There is no such climb.";
@@ -59,8 +60,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     setUpId: text("setUp") || null,
     riderId: text("rider") || null,
   };
-  const change = await saveClimb(db, id, links, submission.value as ClimbRecord);
-  return redirect(afterChange("/compare/climbs", change));
+  const system = systemOf(request);
+  const { saved, stale } = await saveOrStale(
+    () => saveClimb(db, id, links, submission.value as ClimbRecord, seenVersion(form)),
+    async () => climbTexts(found(await findClimb(db, id), GONE).body, system),
+  );
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange("/compare/climbs", saved));
 }
 
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
@@ -136,6 +141,7 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
           values={climbTexts(before, system)}
           lastResult={actionData as never}
           save="Keep the climb"
+          version={line?.version}
           back="/compare/climbs"
           hidden={{ bike: bike.id }}
         >

@@ -1,51 +1,22 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { climbFigures, type ClimbFigures } from "#core/compare";
-import type { Result } from "#core/problems";
 import { fixed, formatQuantity, formatUncertain, plusOrMinus } from "#core/quantities";
-import type { ClimbRecord } from "#core/records";
 import type { Quarters } from "#core/results";
-import { listClimbs } from "#db/field";
 import { Empty, Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
-import { comparedTests, ridingOf } from "./desk.server";
+import { onDesk } from "#app/services/comparison/answer.server";
+import type { HillRun } from "#app/services/comparison/climbs.server";
 import { CompareNav } from "./nav";
 import type { Route } from "./+types/climbs";
 
-interface Run {
-  readonly id: string;
-  readonly bike: string;
-  readonly setUp: string | null;
-  readonly climb: ClimbRecord;
-  readonly figures: Result<ClimbFigures>;
-}
-
-const costOf = ({ figures }: Run) => (figures.ok ? figures.value.whPerVerticalM.mean : Infinity);
-
 export async function loader({ context }: Route.LoaderArgs) {
-  const db = context.get(dbContext);
-  const [lines, { tests, shelf }] = await Promise.all([listClimbs(db), comparedTests(db)]);
-  const runs = lines.flatMap((line): readonly Run[] => {
-    const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
-    if (!riding || !pack) return [];
-    const figures = climbFigures(line.body, riding, pack);
-    return [{ id: line.id, bike: line.bikeName, setUp: line.setUpName, climb: line.body, figures }];
-  });
-  const hills = [...new Set(runs.map(({ climb }) => climb.hill))].map((hill) => ({
-    hill,
-    runs: runs.filter(({ climb }) => climb.hill === hill).sort((a, b) => costOf(a) - costOf(b)),
-  }));
-  const loops = tests.flatMap(({ line, digest }) =>
-    digest.quarters && (line.test.school === "vertical" || line.test.school === "run-down")
-      ? [{ id: line.id, bike: line.bikeName, title: line.test.title, quarters: digest.quarters }]
-      : [],
-  );
-  return { hills, loops };
+  const { value, pending } = await onDesk(context.get(dbContext), "climbs", {});
+  return { ...value, pending };
 }
 
 /** Runs of one hill, the thriftiest first. */
-function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly Run[] }) {
+function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly HillRun[] }) {
   const system = useSystem();
   const say = useSpoken();
   return (

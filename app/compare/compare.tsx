@@ -7,14 +7,13 @@ import { DRIVES } from "#core/records";
 import { newestReferences, referenceKey, referenceName } from "#core/roadload";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { COMMON_WH, readAsk } from "./ask";
+import { COMMON_WH, readAsk } from "#app/services/comparison/ask";
 import { Filters, Pick } from "./filters";
 import { CompareNav } from "./nav";
-import { pairOf } from "./pair.server";
 import { PairPanel } from "./pairPanel";
-import { allReferences, referenceAt } from "./references.server";
+import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { StandingsList } from "./standingsList";
-import { standingsOf } from "./standings.server";
+import { onDesk } from "#app/services/comparison/answer.server";
 import { useFilters } from "./useFilters";
 import type { Route } from "./+types/compare";
 
@@ -23,14 +22,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const system = systemOf(request);
   const ask = readAsk(new URL(request.url).searchParams, system === "metric" ? "whPerKm" : "whPerMi");
   const [reference, references] = await Promise.all([referenceAt(db, request), allReferences(db)]);
-  const found = await standingsOf(db, ask, reference);
+  const { value: found, pending } = await onDesk(db, "standings", { ask, reference });
   const [first, second] = ask.chosen;
   const pair =
     first && second && first !== second
-      ? await pairOf(db, { a: [first], b: [second], runs: [] }, system)
+      ? (await onDesk(db, "pair", { ask: { a: [first], b: [second], runs: [] }, system })).value
       : null;
   return {
     ...found,
+    pending,
     ask,
     reference: reference && {
       key: referenceKey(reference),

@@ -3,19 +3,18 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { differenceTraced, pooledTraced, underReference, untraced } from "#core/compare";
 import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/quantities";
 import { referenceKey, referenceName } from "#core/roadload";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { AddRun, sideName } from "./addRun";
-import { comparedTests } from "./desk.server";
+import { onDesk } from "#app/services/comparison/answer.server";
 import { Difference, verdictOf } from "./difference";
-import { pairOf, readPair } from "./pair.server";
+import { readPair } from "#app/services/comparison/pair.server";
 import { SectionsTable } from "./sectionsTable";
 import { Settles } from "./settles";
 import { Confounders, type PairTest } from "./pairPanel";
-import { allReferences, referenceAt } from "./references.server";
+import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { newestReferences } from "#core/roadload";
 import { WithoutEach } from "./withoutEach";
 import type { Route } from "./+types/pair";
@@ -23,36 +22,25 @@ import type { Route } from "./+types/pair";
 export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const ask = readPair(new URL(request.url).searchParams);
-  const [{ tests, others, joint, confounders }, reference, references] = await Promise.all([
-    pairOf(db, ask, systemOf(request)),
+  const [{ value, pending }, reference, references] = await Promise.all([
+    onDesk(db, "pair", { ask, system: systemOf(request) }),
     referenceAt(db, request),
     allReferences(db),
   ]);
-  const compared = reference ? (await comparedTests(db, { ids: tests.map(({ id }) => id) })).tests : [];
-  const brought = (["A", "B"] as const).map((side) =>
-    compared
-      .filter(({ line }) => tests.some((test) => test.id === line.id && test.side === side))
-      .map((test) => underReference(test.compared, reference!)),
-  );
-  const [a, b] = brought.map((each) => each.flatMap((found) => (found.ok ? [found.value.traced] : [])));
+  const { tests, others, joint, confounders } = value;
+  const sideOf = (side: "A" | "B") => tests.filter((test) => test.side === side).map(({ id }) => id);
+  const brought = reference
+    ? (await onDesk(db, "pairUnder", { a: sideOf("A"), b: sideOf("B"), reference })).value
+    : { under: null, notBrought: [] };
   return {
     tests,
     others,
     joint,
     confounders,
+    pending,
     reference: reference && { key: referenceKey(reference), name: referenceName(reference) },
     references: newestReferences(references).map(({ name }) => name),
-    under:
-      a?.length && b?.length
-        ? {
-            a: untraced(pooledTraced(a)),
-            b: untraced(pooledTraced(b)),
-            difference: untraced(differenceTraced(pooledTraced(a), pooledTraced(b))),
-          }
-        : null,
-    notBrought: brought
-      .flat()
-      .flatMap((each) => (each.ok ? [] : each.problems.map(({ sentence }) => sentence))),
+    ...brought,
   };
 }
 

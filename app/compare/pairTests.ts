@@ -1,11 +1,12 @@
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { pairOf, readPair } from "./pair.server";
+import { readPair } from "#app/services/comparison/pair.server";
+import { onDesk } from "#app/services/comparison/answer.server";
 import type { Route } from "./+types/pairTests";
 
 /** The tests of a pair with their records, for the worker that solves it anew. */
 export async function loader({ request, context }: Route.LoaderArgs) {
   const ask = readPair(new URL(request.url).searchParams);
-  const { paired } = await pairOf(context.get(dbContext), ask, systemOf(request));
-  return Response.json(paired);
+  const { value } = await onDesk(context.get(dbContext), "pair", { ask, system: systemOf(request) });
+  return Response.json(value.paired);
 }

@@ -1,6 +1,6 @@
 import { formatQuantity, plusOrMinus, type Uncertain } from "#core/quantities";
 import { useSystem } from "#ui/system";
-import type { CellRanges } from "./bike.server";
+import type { CellRanges } from "#app/services/comparison/bike.server";
 
 /** A span to be read out: "31 to 36". */
 function useSpan() {

@@ -21,7 +21,7 @@ import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { CompareNav } from "./nav";
 import { REFERENCE_FIELDS, referenceForm, referenceTexts } from "./referenceForm";
-import { allReferences } from "./references.server";
+import { allReferences } from "#app/services/comparison/references.server";
 import type { Route } from "./+types/references";
 
 export async function loader({ request, context }: Route.LoaderArgs) {

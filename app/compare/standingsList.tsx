@@ -4,7 +4,7 @@ import { MEASURE, type MeasureName, type Swapped } from "#core/compare";
 import { fixed, fromSi, plusOrMinus, writeIn } from "#core/quantities";
 import { useAlive } from "#ui/alive";
 import { useSpoken } from "#ui/system";
-import type { CompareRow, Place } from "./row";
+import type { CompareRow, Place } from "#app/services/comparison/row";
 import { StandingsTable } from "./standingsTable";
 
 const StandingsChart = lazy(() => import("./standingsChart"));

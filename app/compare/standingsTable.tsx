@@ -1,6 +1,6 @@
 import { dayText } from "#app/ui/testLine";
 import { decimalsOf, fixed, fromSi, writeIn, type DimensionName } from "#core/quantities";
-import type { Place } from "./row";
+import type { Place } from "#app/services/comparison/row";
 
 /** The standings' figures as a table, behind the chart. */
 export function StandingsTable({

@@ -13,10 +13,13 @@ import { useAlive } from "#ui/alive";
 import { Choose, Line, LiveFields } from "#ui/lines";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
-import { ridingOf, shelfOf } from "./desk.server";
+import { ridingOf, shelfOf } from "#app/services/comparison/desk.server";
 import { gridOf, readSweepForm } from "./sweepForm";
 import { SweepGrid } from "./sweepGrid";
 import { useSweep } from "./useSweep";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { staleOf } from "#app/ui/stale";
+import { StaleNotice } from "#ui/staleNotice";
 import type { Route } from "./+types/sweep";
 
 const SweepChart = lazy(() => import("./sweepChart"));
@@ -36,8 +39,14 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const line = found(await findSweep(db, idOf(params.sweepId, GONE)), GONE);
-  const { sweep, problems } = readSweepForm(await request.formData(), line.body, systemOf(request));
-  await saveSweep(db, line.id, line, sweep);
+  const form = await request.formData();
+  const system = systemOf(request);
+  const { sweep, problems } = readSweepForm(form, line.body, system);
+  const { stale } = await saveOrStale(
+    () => saveSweep(db, line.id, line, sweep, seenVersion(form)),
+    async () => textsOf(found(await findSweep(db, line.id), GONE).body, system),
+  );
+  if (stale) return staleReply({ problems }, stale);
   return Object.keys(problems).length ? data({ problems }, { status: 400 }) : { problems };
 }
 
@@ -120,7 +129,10 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const alive = useAlive();
   const form = useRef<HTMLFormElement>(null);
   const fetcher = useFetcher<typeof action>();
-  const { soon, waiting } = useKeeping(form, fetcher);
+  const stale = staleOf(fetcher.data);
+  const [decided, setDecided] = useState(0);
+  const undecided = stale !== null && stale.version > decided ? stale : null;
+  const { soon, waiting } = useKeeping(form, fetcher, Math.max(line.version, stale?.version ?? 0));
   const [typed, setTyped] = useState<Readonly<Record<string, string>> | null>(null);
   const [grid] = useState(() => textsOf(line.body, system));
   const [rows, setRows] = useState(() => gridOf(line.body, system).length + 1);
@@ -130,7 +142,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
     const read = readSweepForm(new FormData(form.current!), line.body, system);
     setTyped(read.problems);
     ask({ sweep: read.sweep, riding, pack });
-    soon(PAUSE_MS);
+    if (!undecided) soon(PAUSE_MS);
   };
   const { fit } = results;
   const outliers = new Set(fit?.rows.flatMap(({ outlier }, i) => (outlier ? [i] : [])) ?? []);
@@ -149,6 +161,17 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">
         <LiveFields values={grid} problems={typed ?? fetcher.data?.problems ?? {}}>
           <Form method="post" ref={form} onInput={onEdit} className="grid content-start gap-4">
+            {undecided ? (
+              <StaleNotice
+                stale={undecided}
+                form={form}
+                onMine={() => {
+                  setDecided(undecided.version);
+                  soon(0);
+                }}
+              />
+            ) : null}
+            <input type="hidden" name="version" value={stale?.version ?? line.version} />
             <SweepGrid rows={rows} levels={levels} onMore={() => setRows((count) => count + 1)} />
             <details>
               <summary>Day, air and rider</summary>

@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { spoken } from "#core/quantities";
 import { endRule } from "./readiness";
-import { sheetAt } from "#app/planning.server";
+import { sheetAt } from "#app/services/planning.server";
 import type { Route } from "./+types/calendar";
 
 /** A moment as the calendar package takes it, in UTC. */

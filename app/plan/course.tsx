@@ -6,8 +6,10 @@ import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { findCourse, saveCourse } from "#db/plans";
 import { Page } from "#ui/page";
-import { CourseForm } from "./courseForm";
+import { CourseForm, courseTexts } from "./courseForm";
 import { readCourseForm } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { staleOf } from "#app/ui/stale";
 import type { Route } from "./+types/course";
 
 const GONE = "There is no such course.";
@@ -19,11 +21,17 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const read = readCourseForm(await request.formData(), systemOf(request));
-  if (!read.course) return data({ problems: read.problems }, { status: 400 });
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  const form = await request.formData();
+  const { course, problems } = readCourseForm(form, system);
+  if (!course) return data({ problems }, { status: 400 });
   const id = params.courseId === "new" ? uuidv7() : idOf(params.courseId, GONE);
-  const change = await saveCourse(context.get(dbContext), id, read.course);
-  return redirect(afterChange(`/plan/courses/${id}`, change));
+  const { saved, stale } = await saveOrStale(
+    () => saveCourse(db, id, course, seenVersion(form)),
+    async () => courseTexts(found(await findCourse(db, id), GONE), system),
+  );
+  return stale ? staleReply({ problems: {} }, stale) : redirect(afterChange(`/plan/courses/${id}`, saved));
 }
 
 export default function CoursePage({ loaderData: { course, id }, actionData }: Route.ComponentProps) {
@@ -40,7 +48,14 @@ export default function CoursePage({ loaderData: { course, id }, actionData }: R
       }
     >
       <div className="max-w-4xl p-4 md:p-6">
-        <CourseForm key={id} course={course} problems={actionData?.problems ?? {}} save="Keep the course" />
+        <CourseForm
+          key={id}
+          course={course}
+          version={course?.version}
+          stale={staleOf(actionData)}
+          problems={actionData?.problems ?? {}}
+          save="Keep the course"
+        />
       </div>
     </Page>
   );

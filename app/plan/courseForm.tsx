@@ -3,7 +3,9 @@ import { Form, Link } from "react-router";
 import { GROUNDS } from "#core/log";
 import { layWay, legClimbs, PLACES, SHAPES, type Course } from "#core/course";
 import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
+import type { Stale } from "#app/ui/stale";
 import { Choose, Line, LiveFields, useRows } from "#ui/lines";
+import { StaleNotice } from "#ui/staleNotice";
 import { useSystem } from "#ui/system";
 import { readCourseForm, type FieldProblems } from "./forms";
 import { ProfileChart } from "./profileChart";
@@ -11,7 +13,7 @@ import { ProfileChart } from "./profileChart";
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
 /** A course as its form's texts. */
-function courseTexts(course: Course, system: System): Readonly<Record<string, string>> {
+export function courseTexts(course: Course, system: System): Readonly<Record<string, string>> {
   const shown = (value: number | undefined, name: DimensionName, digits = 2) =>
     value === undefined ? "" : formatInput(value, name, unitOf(name, system), digits);
   const climbs = legClimbs(course);
@@ -48,10 +50,14 @@ interface CourseFormProps {
   /** The server's answer to what was sent. */
   readonly problems: FieldProblems;
   readonly save: string;
+  /** Version of the course as it was opened; a new one has none. */
+  readonly version?: number | undefined;
+  /** What is stored, when it was changed meanwhile. */
+  readonly stale?: Stale | null;
 }
 
 /** A course typed leg by leg, or a track's painted with ground and level; drawn as it is typed. */
-export function CourseForm({ course, problems: sent, save }: CourseFormProps) {
+export function CourseForm({ course, problems: sent, save, version, stale = null }: CourseFormProps) {
   const system = useSystem();
   const form = useRef<HTMLFormElement>(null);
   const [drawn, setDrawn] = useState(course);
@@ -78,6 +84,10 @@ export function CourseForm({ course, problems: sent, save }: CourseFormProps) {
       }}
       className="grid grid-cols-[minmax(0,1fr)] gap-6"
     >
+      {stale ? <StaleNotice stale={stale} form={form} /> : null}
+      {version === undefined ? null : (
+        <input type="hidden" name="version" value={stale?.version ?? version} />
+      )}
       <LiveFields
         values={course ? courseTexts(course, system) : { shape: "loop", laps: "1" }}
         problems={problems}

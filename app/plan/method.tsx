@@ -1,3 +1,4 @@
+import { useRef } from "react";
 import { data, Form, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -12,6 +13,9 @@ import { Area, Choose, Line, LiveFields, Tick, Ticks } from "#ui/lines";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { methodForm, methodWritten, problemsOf, textsOf } from "./forms";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { staleOf } from "#app/ui/stale";
+import { StaleNotice } from "#ui/staleNotice";
 import type { Route } from "./+types/method";
 
 const GONE = "There is no such method.";
@@ -27,24 +31,44 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const parsed = methodForm(systemOf(request)).safeParse(textsOf(await request.formData()));
+  const db = context.get(dbContext);
+  const system = systemOf(request);
+  const form = await request.formData();
+  const parsed = methodForm(system).safeParse(textsOf(form));
   if (!parsed.success) return data({ problems: problemsOf(parsed.error) }, { status: 400 });
   const id = idOf(params.methodId, GONE);
-  const change = await saveMethod(context.get(dbContext), id, parsed.data);
-  return redirect(afterChange("/plan", change));
+  const now = async () =>
+    found(
+      (await listMethods(db)).find((each) => each.id === id),
+      GONE,
+    );
+  await now();
+  const { saved, stale } = await saveOrStale(
+    () => saveMethod(db, id, parsed.data, seenVersion(form)),
+    async () => methodWritten(await now(), system),
+  );
+  return stale ? staleReply({ problems: {} }, stale) : redirect(afterChange("/plan", saved));
 }
 
 /** One of a person's own methods. */
 export default function MethodPage({ loaderData: { method }, actionData }: Route.ComponentProps) {
   const system = useSystem();
   const wide = "sm:col-span-2";
+  const form = useRef<HTMLFormElement>(null);
+  const stale = staleOf(actionData);
   return (
     <Page
       title={method.name}
       line="Your own method: plans start from a copy of it."
       next={<Act kind="method" id={method.id} intent="archive" to="/plan" name={method.name} />}
     >
-      <Form method="post" className="grid max-w-3xl gap-4 p-4 sm:grid-cols-2 md:p-6">
+      <Form method="post" ref={form} className="grid max-w-3xl gap-4 p-4 sm:grid-cols-2 md:p-6">
+        {stale ? (
+          <div className={wide}>
+            <StaleNotice stale={stale} form={form} />
+          </div>
+        ) : null}
+        <input type="hidden" name="version" value={stale?.version ?? method.version} />
         <LiveFields values={methodWritten(method, system)} problems={actionData?.problems ?? {}}>
           <Line name="methodName" label="Name" />
           <Choose name="school" label="School of method" options={same([...SCHOOLS, "bench"])} />

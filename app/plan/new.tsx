@@ -24,7 +24,7 @@ import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";
 import { Choose, LiveFields } from "#ui/lines";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { loadDesk, type Desk } from "#app/planning.server";
+import { loadDesk, type Desk } from "#app/services/planning.server";
 import type { Route } from "./+types/new";
 
 const GONE = "There is no such bike.";

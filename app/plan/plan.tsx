@@ -15,12 +15,13 @@ import {
   type PlanRecord,
   type PlanResults,
 } from "#core/plan";
+import { z } from "zod";
 import { bad } from "#core/problems";
 import { quantityToken, spoken, type System } from "#core/quantities";
 import { testSchema } from "#core/records";
 import type { Rehearsal } from "#core/standin";
-import { findPlan, listCourses, saveMethod, savePlan } from "#db/plans";
-import { saveTest } from "#db/tests";
+import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from "#db/plans";
+import { findTest, saveTest } from "#db/tests";
 import { Act } from "#ui/act";
 import { Cautions } from "#ui/cautions";
 import { LiveFields } from "#ui/lines";
@@ -31,10 +32,13 @@ import { ForecastChart } from "./forecastChart";
 import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "./forms";
 import { Headline, PlanFacts, Warnings } from "./outlook";
 import { PlanFields } from "./planFields";
-import { loadDesk, planRecord } from "#app/planning.server";
+import { loadDesk, planRecord } from "#app/services/planning.server";
 import { useKeeping } from "#app/ui/useKeeping";
 import { usePlan } from "./usePlan";
 import { YieldPanel } from "./yieldPanel";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { staleOf } from "#app/ui/stale";
+import { StaleNotice } from "#ui/staleNotice";
 import type { Route } from "./+types/plan";
 
 const GONE = "There is no such plan.";
@@ -54,6 +58,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     record,
     results: reckonPlan(record),
     yielded: yieldOf(record),
+    startId: uuidv7(),
     choices: {
       packs: named(desk.packs, line.packId),
       setUps: named(desk.setUps, line.setUpId),
@@ -86,6 +91,7 @@ function rehearsalOf(planId: string, record: PlanRecord): Rehearsal {
 /** Makes the test a plan becomes: the same bike, pack, day and conditions, with its first ride. Or its rehearsal. */
 async function startTest(
   db: Parameters<typeof saveTest>[0],
+  id: string,
   line: PlanLine,
   record: PlanRecord,
   system: System,
@@ -93,7 +99,6 @@ async function startTest(
 ) {
   const { plan, course } = record;
   const { method } = plan;
-  const id = uuidv7();
   const wind =
     plan.windMps === undefined
       ? ""
@@ -121,8 +126,8 @@ async function startTest(
   });
   const { bikeId, packId, setUpId, riderId } = line;
   const links = { bikeId, packId, secondPackId: null, setUpId, riderId };
-  await saveTest(db, id, links, test, { id: uuidv7(), utcOffset: plan.utcOffset }, rehearsal);
-  if (!rehearsal) await savePlan(db, line.id, { ...line, testId: id }, plan);
+  const firstRide = { id: uuidv7(), utcOffset: plan.utcOffset };
+  await saveTest(db, id, links, test, { firstRide, ...(rehearsal && { rehearsal }) });
   return id;
 }
 
@@ -133,20 +138,26 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const intent = form.get("intent");
   if (intent === "tick") {
     const what = String(form.get("line")).slice(0, 160);
-    const ticked = line.plan.ticked.filter((each) => each !== what);
-    if (form.get("done") === "on" && what) ticked.push(what);
-    await savePlan(db, line.id, line, { ...line.plan, ticked });
+    const { ready, hold, bring } = line.plan.method;
+    if (![...ready, ...hold, ...bring].includes(what))
+      return data({ problems: { line: "This line is not on the plan's lists any more." } }, { status: 400 });
+    await tickPlan(db, line.id, what, form.get("done") === "on");
     return { problems: null };
   }
   if (intent === "start" || intent === "rehearse") {
     const desk = found(await loadDesk(db, line.bikeId), GONE);
     const record = found(await planRecord(db, line, desk), GONE);
+    // The page names the test: however often it is pressed, one is made.
+    const asked = z.uuid().safeParse(form.get("startId"));
+    const id = asked.success ? asked.data : uuidv7();
+    const system = systemOf(request);
     if (intent === "rehearse") {
-      const rehearsal = rehearsalOf(line.id, record);
-      return redirect(`/ride/${await startTest(db, line, record, systemOf(request), rehearsal)}`);
+      if (!(await findTest(db, id)))
+        await startTest(db, id, line, record, system, rehearsalOf(line.id, record));
+      return redirect(`/ride/${id}`);
     }
-    if (line.testId) return redirect(`/ride/${line.testId}`);
-    return redirect(`/ride/${await startTest(db, line, record, systemOf(request))}`);
+    const started = await startPlan(db, line.id, (tx) => startTest(tx, id, line, record, system));
+    return redirect(`/ride/${found(started, GONE)}`);
   }
   if (intent === "method") {
     const id = uuidv7();
@@ -155,13 +166,24 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const parsed = planForm(systemOf(request)).safeParse({ ...textsOf(form), ticked: line.plan.ticked });
   if (!parsed.success) return data({ problems: problemsOf(parsed.error) }, { status: 400 });
-  await savePlan(db, line.id, { ...line, ...parsed.data.links }, parsed.data.plan);
+  const links = { ...line, ...parsed.data.links };
+  const { stale } = await saveOrStale(
+    () => savePlan(db, line.id, links, parsed.data.plan, seenVersion(form)),
+    async () => planTexts(found(await findPlan(db, line.id), GONE), systemOf(request)),
+  );
+  if (stale) return staleReply({ problems: null }, stale);
   return form.get("intent") === "keep" ? redirect(`/plan/${line.id}`) : { problems: null };
 }
 
 /** How long a person pauses before what they typed is kept, ms. */
 const PAUSE_MS = 700;
 const LINKS = ["packId", "setUpId", "riderId", "courseId"] as const;
+
+/** A plan and what it links to as the form's texts. */
+const planTexts = (line: PlanLine, system: System): Record<string, string> => ({
+  ...planWritten(line.plan, system),
+  ...Object.fromEntries(LINKS.map((name) => [name, line[name] ?? ""])),
+});
 
 /** What is assumed where a field is empty, written for its placeholder. */
 function assumedTexts(results: PlanResults | null, say: (sentence: string) => string) {
@@ -185,15 +207,12 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const fetcher = useFetcher<typeof action>();
   const form = useRef<HTMLFormElement>(null);
   const schema = useMemo(() => planForm(system), [system]);
-  const values = useMemo(
-    () => ({
-      ...planWritten(line.plan, system),
-      ...Object.fromEntries(LINKS.map((name) => [name, line[name] ?? ""])),
-    }),
-    [line, system],
-  );
+  const values = useMemo(() => planTexts(line, system), [line, system]);
   const [typed, setTyped] = useState<FieldProblems | null>(null);
-  const keep = useKeeping(form, fetcher);
+  const stale = staleOf(fetcher.data) ?? staleOf(actionData);
+  const [decided, setDecided] = useState(0);
+  const undecided = stale !== null && stale.version > decided ? stale : null;
+  const keep = useKeeping(form, fetcher, Math.max(line.version, stale?.version ?? 0));
   const stamp = LINKS.map((name) => line[name] ?? "").join(" ");
   const { ask, results, yielded } = usePlan(
     { results: loaderData.results, yielded: loaderData.yielded },
@@ -209,7 +228,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     if (!parsed.success) return keep.hold();
     const moved = LINKS.some((name) => (parsed.data.links[name] ?? null) !== line[name]);
     if (!moved) ask({ ...record, plan: parsed.data.plan });
-    keep.soon(moved ? 0 : PAUSE_MS);
+    if (!undecided) keep.soon(moved ? 0 : PAUSE_MS);
   };
   const problems = typed ?? actionData?.problems ?? fetcher.data?.problems ?? {};
   const trouble = Object.keys(problems).length > 0;
@@ -282,6 +301,17 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         </div>
         <aside className="grid h-fit gap-4">
           <Form method="post" ref={form} onInput={onEdit} className="sheet grid gap-4 p-4">
+            {undecided ? (
+              <StaleNotice
+                stale={undecided}
+                form={form}
+                onMine={() => {
+                  setDecided(undecided.version);
+                  keep.soon(0);
+                }}
+              />
+            ) : null}
+            <input type="hidden" name="version" value={stale?.version ?? line.version} />
             <LiveFields values={values} problems={problems}>
               <PlanFields
                 plan={plan}
@@ -291,7 +321,13 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
               />
             </LiveFields>
             <p role="status" className="text-sm text-quiet">
-              {trouble ? "Not kept: see the fields marked." : keep.waiting ? "Keeping…" : "Kept as you type."}
+              {undecided
+                ? "Not kept: it was changed meanwhile."
+                : trouble
+                  ? "Not kept: see the fields marked."
+                  : keep.waiting
+                    ? "Keeping…"
+                    : "Kept as you type."}
             </p>
             <noscript>
               <button type="submit" name="intent" value="keep" className="button button-main">
@@ -300,6 +336,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             </noscript>
           </Form>
           <Form method="post" className="flex flex-wrap gap-2">
+            <input type="hidden" name="startId" value={loaderData.startId} />
             {plan.method.school === "bench" ? null : (
               <>
                 <button type="submit" name="intent" value="start" className="button">

@@ -6,7 +6,7 @@ import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
-import { sheetAt } from "#app/planning.server";
+import { sheetAt } from "#app/services/planning.server";
 import { barsText, goOnText, percentText, timeText, voltsText } from "./spans";
 import type { Route } from "./+types/pocket";
 

@@ -10,7 +10,7 @@ import { useSpoken, useSystem } from "#ui/system";
 import { CheckInTable } from "./checkInTable";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
-import { sheetAt } from "#app/planning.server";
+import { sheetAt } from "#app/services/planning.server";
 import { distanceSpan, hoursText } from "./spans";
 import type { Route } from "./+types/sheet";
 

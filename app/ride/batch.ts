@@ -1,11 +1,12 @@
 import { z } from "zod";
+import { instant } from "#core/base";
 import { entrySchema } from "#core/log";
 
 /** Entries on their way to the server, of one ride. */
 export const batchSchema = z.object({
   rideId: z.uuid(),
   /** When it went out, by the sender's clock: a wrong one shows against the server's. */
-  sentAt: z.iso.datetime().optional(),
+  sentAt: instant.optional(),
   entries: z.array(entrySchema).min(1).max(500, "At most 500 entries go out at once."),
 });
 export type Batch = z.input<typeof batchSchema>;

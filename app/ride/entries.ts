@@ -1,6 +1,8 @@
 import { data } from "react-router";
 import { dbContext } from "#app/context";
 import { idOf } from "#app/ui/require.server";
+import { NO_SUCH_YEAR } from "#core/base";
+import { isTimely } from "#core/log";
 import { appendEntries } from "#db/log";
 import { listRides } from "#db/tests";
 import { batchSchema, clockOffset } from "./batch";
@@ -12,8 +14,9 @@ export function loader() {
 }
 
 /**
- * Takes a batch of a ride's entries, all or none. An entry that is there already changes nothing. Times whose clock nobody
- * checked are set against the server's: the difference is kept beside each.
+ * Takes a batch of a ride's entries, all or none. The answer says of each whether it was kept, was there just so, or is
+ * there as something else. Times whose clock nobody checked are set against the server's: the difference is kept beside
+ * each.
  */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
@@ -27,14 +30,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!rides.some(({ id }) => id === rideId))
     return data({ sentences: ["This ride is not of this test."] }, { status: 404 });
   const offsetS = sentAt === undefined ? undefined : clockOffset(Date.parse(sentAt), now);
-  await appendEntries(
-    db,
-    rideId,
-    entries.map((entry) =>
-      entry.at === null || entry.clockOffsetS !== undefined || offsetS === undefined
-        ? entry
-        : { ...entry, clockOffsetS: offsetS },
-    ),
+  const timed = entries.map((entry) =>
+    entry.at === null || entry.clockOffsetS !== undefined || offsetS === undefined
+      ? entry
+      : { ...entry, clockOffsetS: offsetS },
   );
-  return { kept: entries.map(({ id }) => id) };
+  if (!timed.every(isTimely)) return data({ sentences: [NO_SUCH_YEAR] }, { status: 400 });
+  return { verdicts: await appendEntries(db, rideId, timed) };
 }

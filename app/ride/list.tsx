@@ -1,32 +1,29 @@
 import { Form, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { resultsOf } from "#app/reckoning.server";
+import { pendingOnDesk } from "#app/services/analysis.server";
 import { dayText } from "#app/ui/testLine";
 import { listPlans } from "#db/plans";
+import { openTests } from "#db/results";
 import { listTests } from "#db/tests";
 import { Empty, Page } from "#ui/page";
 import type { Route } from "./+types/list";
 
 const MOST_REHEARSALS = 6;
+/** Tests without an end that are shown, the newest first. */
+const MOST_OPEN = 60;
 
 export async function loader({ context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const [tests, plans, rehearsals] = await Promise.all([
-    listTests(db),
+  const [open, plans, rehearsals, { stale }] = await Promise.all([
+    openTests(db, MOST_OPEN),
     listPlans(db),
-    listTests(db, { rehearsals: true }),
+    listTests(db, { rehearsals: true, limit: MOST_REHEARSALS }),
+    pendingOnDesk(db),
   ]);
-  const results = await resultsOf(db, tests);
   return {
-    open: tests
-      .filter(({ id }) => {
-        const result = results.get(id);
-        return !result?.ok || result.value.end.reason === null;
-      })
-      .map(({ id, test, bikeName }) => ({ id, title: test.title, day: test.day, bikeName })),
-    rehearsals: rehearsals
-      .slice(0, MOST_REHEARSALS)
-      .map(({ id, test, bikeName }) => ({ id, title: test.title, bikeName })),
+    pending: stale,
+    open: open.map(({ bike: bikeName, ...line }) => ({ ...line, bikeName })),
+    rehearsals: rehearsals.map(({ id, test, bikeName }) => ({ id, title: test.title, bikeName })),
     plans: plans
       .filter(({ testId }) => testId === null)
       .reverse()

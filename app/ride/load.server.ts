@@ -1,5 +1,5 @@
-import { loadDesk, planRecord } from "#app/planning.server";
-import { resultsOf } from "#app/reckoning.server";
+import { loadDesk, planRecord } from "#app/services/planning.server";
+import { analysisOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
 import { foldLog, type Entry } from "#core/log";
 import { routeOf, type PlanRecord } from "#core/plan";
@@ -48,7 +48,7 @@ export async function loadRide(db: Database, testId: string | undefined, rideId:
   const ride = found(rides[place], "This test has no ride yet.");
   const [entries, results, desk, plans] = await Promise.all([
     listEntries(db, ride.id),
-    resultsOf(db, [{ ...line, rehearsal }]),
+    analysisOf(db, { ...line, rehearsal }),
     loadDesk(db, line.bikeId),
     listPlans(db),
   ]);
@@ -57,10 +57,10 @@ export async function loadRide(db: Database, testId: string | undefined, rideId:
     rehearsal ? id === rehearsal.planId : became === line.id,
   );
   const plan = planLine && desk ? await planRecord(db, planLine, desk) : null;
-  const result = results.get(line.id);
-  const reckoned = result?.ok ? result.value : null;
+  const reckoned = results.result?.ok ? results.result.value : null;
   return {
-    line,
+    line: { ...line, stamp: results.stamp || line.stamp },
+    pending: results.pending ? 1 : 0,
     rides: rides.map(({ id, name }) => ({ id, name })),
     ride: { id: ride.id, name: ride.name, utcOffset: ride.utcOffset, place },
     bike,

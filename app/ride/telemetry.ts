@@ -3,7 +3,7 @@ import { z } from "zod";
 import { dbContext } from "#app/context";
 import { idOf } from "#app/ui/require.server";
 import { telemetrySchema } from "#core/records";
-import { saveTelemetry } from "#db/telemetry";
+import { addSamples } from "#db/telemetry";
 import { listRides } from "#db/tests";
 import type { Route } from "./+types/telemetry";
 
@@ -19,6 +19,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { rideId, record } = parsed.data;
   if (!(await listRides(db, testId)).some(({ id }) => id === rideId))
     return data({ sentences: ["This ride is not of this test."] }, { status: 404 });
-  await saveTelemetry(db, rideId, record);
+  await addSamples(db, rideId, record);
   return { kept: record.timeS.length };
 }

@@ -2,11 +2,14 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { data, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { findBike, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { findTest, saveTest } from "#db/tests";
 import { Page } from "#ui/page";
-import { TestForm, testForm } from "./testForm";
+import { TestForm, testForm, testTexts } from "./testForm";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { linkProblems } from "./links.server";
 import type { Route } from "./+types/conditions";
 
 const GONE = "There is no such test.";
@@ -26,14 +29,24 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: testForm(systemOf(request), Date.now()),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const { packId, secondPackId, setUpId, riderId, ...test } = submission.value;
-  await saveTest(db, line.id, { bikeId: line.bikeId, packId, secondPackId, setUpId, riderId }, test);
-  return redirect(`/strip/${line.id}`);
+  const links = { bikeId: line.bikeId, packId, secondPackId, setUpId, riderId };
+  const gone = await linkProblems(db, links);
+  if (gone) return data(submission.reply({ fieldErrors: gone }), { status: 400 });
+  const { saved, stale } = await saveOrStale(
+    () => saveTest(db, line.id, links, test, { seen: seenVersion(form) }),
+    async () => {
+      const now = found(await findTest(db, line.id), GONE);
+      return testTexts(now.test, now, systemOf(request));
+    },
+  );
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/strip/${line.id}`, saved));
 }
 
 export default function Conditions({
@@ -50,6 +63,7 @@ export default function Conditions({
           riders={riders}
           test={line.test}
           links={line}
+          version={line.version}
           nowMs={nowMs}
           lastResult={actionData}
           save="Keep"

@@ -113,18 +113,14 @@ export function entryIdInBatch(batch: string, row: number): string {
   return `${batch.slice(0, 24)}${batch.slice(24, 30)}${row.toString(16).padStart(6, "0")}`;
 }
 
-/** The rows as log entries from a place in the ride's log on. */
-export function entriesOf(
-  rows: readonly ImportedRow[],
-  batch: string,
-  firstSeq: number,
-): Result<readonly Entry[]> {
+/** The rows as log entries, in order; the server gives each its place. */
+export function entriesOf(rows: readonly ImportedRow[], batch: string): Result<readonly Entry[]> {
   if (rows.length === 0)
     return badAll([{ code: "no-rows", path: "file", sentence: "There is nothing to keep." }]);
   return good(
     rows.map(({ row, at, body }, i) => ({
       id: entryIdInBatch(batch, row),
-      seq: firstSeq + i,
+      seq: i,
       at,
       body,
       supersedes: null,

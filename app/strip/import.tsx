@@ -2,9 +2,9 @@ import { data, Form, redirect, useNavigation } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { uploadedText } from "#app/ui/upload.server";
+import { pastedText, uploadedText } from "#app/ui/upload.server";
 import { COLUMN_FIELDS, COLUMNS } from "#core/formats";
-import { appendEntries, listEntries, nextSeq } from "#db/log";
+import { appendEntries, listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
 import { useClientId } from "#ui/alive";
 import { FileField } from "#ui/fileField";
@@ -37,7 +37,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const pasted = form.get("text");
   const file =
     typeof pasted === "string"
-      ? { ok: true as const, value: { name: String(form.get("fileName") ?? ""), text: pasted } }
+      ? pastedText(String(form.get("fileName") ?? ""), pasted, LIMIT_BYTES)
       : await uploadedText(form.get("file"), LIMIT_BYTES);
   if (!file.ok) return data({ problem: file.problems[0]!.sentence, preview: null }, { status: 400 });
   const system = systemOf(request);
@@ -47,7 +47,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!preview.ok) return data({ problem: preview.problems[0]!.sentence, preview: null }, { status: 400 });
   if (form.get("intent") !== "keep" || preview.value.problems.length)
     return { problem: null, preview: preview.value };
-  const entries = entriesOf(preview.value.rows, clientId(form.get("batchId")), await nextSeq(db, ride.id));
+  const entries = entriesOf(preview.value.rows, clientId(form.get("batchId")));
   if (!entries.ok)
     return data({ problem: entries.problems[0]!.sentence, preview: preview.value }, { status: 400 });
   await appendEntries(db, ride.id, entries.value);

@@ -1,43 +1,78 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
-import { resultsOf } from "#app/reckoning.server";
+import { z } from "zod";
+import { freshen } from "#app/services/analysis.server";
 import { dayText } from "#app/ui/testLine";
-import { listTests } from "#db/tests";
+import { headlinesOf } from "#db/results";
+import { countTests, listTests } from "#db/tests";
+import type { Unreadable } from "#db/unreadable";
 import { Figure } from "#ui/figure";
 import { Empty, Page } from "#ui/page";
+import { Pages } from "#ui/pages";
+import { UnreadableRows } from "#ui/unreadableRows";
 import type { Route } from "./+types/list";
 
-export async function loader({ context }: Route.LoaderArgs) {
+/** Tests to a page. */
+const PAGE_ROWS = 60;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const lines = await listTests(db);
-  const results = await resultsOf(db, lines);
+  const search = new URL(request.url).searchParams;
+  const bike = z.uuid().safeParse(search.get("bike"));
+  const asked = z.coerce
+    .number()
+    .int()
+    .min(1)
+    .max(10_000)
+    .safeParse(search.get("page") ?? 1);
+  const filter = bike.success ? { bikeId: bike.data } : {};
+  const unreadable: Unreadable[] = [];
+  const count = await countTests(db, filter);
+  const pages = Math.max(1, Math.ceil(count / PAGE_ROWS));
+  const page = Math.min(pages, asked.success ? asked.data : 1);
+  const lines = await listTests(db, {
+    ...filter,
+    unreadable,
+    limit: PAGE_ROWS,
+    offset: (page - 1) * PAGE_ROWS,
+  });
+  const pending = await freshen(db, lines);
+  const headlines = await headlinesOf(
+    db,
+    lines.map(({ id }) => id),
+  );
   return {
-    tests: lines.map(({ id, test, bikeName, setUpName }) => {
-      const result = results.get(id);
-      return {
-        id,
-        test,
-        bikeName,
-        setUpName,
-        whPerM: result?.ok ? result.value.best.value : null,
-        questions: result?.ok ? result.value.flags.length : 0,
-      };
-    }),
+    count,
+    page,
+    pages,
+    pending,
+    unreadable,
+    tests: lines.map(({ id, test, bikeName, setUpName }) => ({
+      id,
+      test,
+      bikeName,
+      setUpName,
+      whPerM: headlines.get(id)?.whPerM ?? null,
+      questions: headlines.get(id)?.questions ?? 0,
+    })),
   };
 }
 
-export default function Tests({ loaderData: { tests } }: Route.ComponentProps) {
+export default function Tests({
+  loaderData: { tests, count, page, pages, unreadable },
+}: Route.ComponentProps) {
   return (
     <Page
       title="Strip"
-      line={`${tests.length} tests, newest first`}
+      line={count === 1 ? "One test" : `${count} tests, newest first`}
       next={
         <Link to="/strip/new" className="button button-main">
           New test
         </Link>
       }
     >
-      <div className="p-4 md:p-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6">
+        <UnreadableRows rows={unreadable} />
         {tests.length === 0 ? (
           <Empty
             step={
@@ -96,6 +131,7 @@ export default function Tests({ loaderData: { tests } }: Route.ComponentProps) {
             </table>
           </div>
         )}
+        <Pages page={page} pages={pages} />
       </div>
     </Page>
   );

@@ -6,7 +6,7 @@ import type { System } from "#core/quantities";
 import type { TestRecord } from "#core/records";
 import { recordSetting } from "#core/results";
 import type { Database } from "#db/client";
-import { appendEntries, listEntries, nextSeq } from "#db/log";
+import { appendEntries, listEntries } from "#db/log";
 import type { TypedEntry } from "./entryForm";
 
 /** An id sent by the page, or a new one when the page could not make it. */
@@ -49,7 +49,8 @@ export async function keepEntry(
   if (problems.length) return problems;
   const line: Entry = {
     id: entry.id,
-    seq: await nextSeq(db, entry.rideId),
+    // The server gives it its place.
+    seq: 0,
     at: entry.at,
     body: entry.typed.body,
     supersedes: entry.supersedes,
@@ -90,7 +91,5 @@ async function appendLine(
   rideId: string,
   line: Pick<Entry, "id" | "body"> & Partial<Pick<Entry, "supersedes">>,
 ): Promise<void> {
-  const log = await listEntries(db, rideId);
-  if (log.some(({ id }) => id === line.id)) return;
-  await appendEntries(db, rideId, [{ seq: await nextSeq(db, rideId), at: null, supersedes: null, ...line }]);
+  await appendEntries(db, rideId, [{ seq: 0, at: null, supersedes: null, ...line }]);
 }

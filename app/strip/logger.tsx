@@ -1,8 +1,9 @@
 import { data, redirect } from "react-router";
 import { dbContext } from "#app/context";
-import { uploadedText } from "#app/ui/upload.server";
+import { uploadedBytes } from "#app/ui/upload.server";
 import { foldLog } from "#core/log";
-import { readLogger } from "#core/formats";
+import { compute } from "#app/services/compute/pool.server";
+import { telemetrySchema } from "#core/records";
 import { listEntries } from "#db/log";
 import { saveTelemetry } from "#db/telemetry";
 import { liesAhead, rideNamed, ridesOf } from "./recording.server";
@@ -19,14 +20,15 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const form = await request.formData();
   const ride = await rideNamed(db, params.testId, form.get("rideId"));
-  const file = await uploadedText(form.get("file"), LIMIT_BYTES);
+  const file = await uploadedBytes(form.get("file"), LIMIT_BYTES);
   const times = foldLog(await listEntries(db, ride.id)).flatMap(({ timeS }) =>
     timeS === null ? [] : [timeS],
   );
   const startS = times.length ? Math.min(...times) : null;
-  const read = file.ok
-    ? readLogger(file.value.text, String(form.get("logger") ?? "") || "logger", startS)
-    : file;
+  const logger = String(form.get("logger") ?? "").trim() || "logger";
+  const { record: read, hash } = file.ok
+    ? await compute(db, "readLogger", { bytes: file.value.bytes, logger, startS }, request.signal)
+    : { record: file, hash: "" };
   if (!read.ok)
     return data(
       { problem: read.problems.map(({ path, sentence }) => `${path}: ${sentence}`).join(" ") },
@@ -37,7 +39,10 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       { problem: "The logger's times lie in the future: check its clock, or the times in the file." },
       { status: 400 },
     );
-  await saveTelemetry(db, ride.id, read.value);
+  const record = telemetrySchema.safeParse(read.value);
+  if (!record.success)
+    return data({ problem: record.error.issues.map(({ message }) => message).join(" ") }, { status: 400 });
+  await saveTelemetry(db, ride.id, record.data, hash);
   return redirect(`/strip/${params.testId}`);
 }
 

@@ -6,9 +6,11 @@ import { clockOffset } from "#app/ui/clock.server";
 import { idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
-import { saveTest } from "#db/tests";
+import { findTest, saveTest } from "#db/tests";
 import { Empty, Page } from "#ui/page";
 import { TestForm, testForm } from "./testForm";
+import { linkProblems } from "./links.server";
+import { clientId } from "./log.server";
 import type { Route } from "./+types/new";
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -22,34 +24,39 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     what,
     hasPack: packs.some(({ bikeId }) => bikeId === id),
   }));
-  if (!bike) return { chosen: null, choices, nowMs, clock: "" };
+  if (!bike) return { chosen: null, choices, nowMs, clock: "", newId: "" };
   const [setUps, riders] = await Promise.all([listSetUps(db, bike.id), listRiders(db)]);
   return {
     chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders },
     choices,
     nowMs,
     clock: clockOffset(nowMs),
+    newId: uuidv7(),
   };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
   const bikeId = idOf(new URL(request.url).searchParams.get("bike") ?? undefined, "There is no such bike.");
-  const submission = parseWithZod(await request.formData(), {
+  const form = await request.formData();
+  const submission = parseWithZod(form, {
     schema: testForm(systemOf(request), Date.now()),
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const { packId, secondPackId, setUpId, riderId, utcOffset = "+00:00", ...test } = submission.value;
-  const id = uuidv7();
-  await saveTest(context.get(dbContext), id, { bikeId, packId, secondPackId, setUpId, riderId }, test, {
-    id: uuidv7(),
-    utcOffset,
-  });
+  const db = context.get(dbContext);
+  const links = { bikeId, packId, secondPackId, setUpId, riderId };
+  const gone = await linkProblems(db, links);
+  if (gone) return data(submission.reply({ fieldErrors: gone }), { status: 400 });
+  // The page names the test: sent twice, it is made once.
+  const id = clientId(form.get("newId"));
+  if (!(await findTest(db, id)))
+    await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), utcOffset } });
   return redirect(`/strip/${id}`);
 }
 
 export default function NewTest({
-  loaderData: { chosen, choices, nowMs, clock },
+  loaderData: { chosen, choices, nowMs, clock, newId },
   actionData,
 }: Route.ComponentProps) {
   if (!chosen)
@@ -115,6 +122,7 @@ export default function NewTest({
           clock={clock}
           lastResult={actionData}
           save="Keep and add check-ins"
+          newId={newId}
           back={`/bikes/${bike.id}`}
         />
       </div>

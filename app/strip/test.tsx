@@ -4,12 +4,16 @@ import { data, Form, Link, redirect, useSearchParams, useSubmit } from "react-ro
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
-import { resultsOf } from "#app/reckoning.server";
+import { analysisOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { testSentence } from "#app/ui/testLine";
 import { foldLog, type Entry, type EntryBody } from "#core/log";
+import { findBike } from "#db/bikes";
+import { listEntries } from "#db/log";
+import { chooseImport, listImports } from "#db/telemetry";
 import { addRide, findTest, listRides, loadRecord } from "#db/tests";
+import type { Unreadable } from "#db/unreadable";
 import { Empty, Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { CheckIn } from "./checkIn";
@@ -24,6 +28,8 @@ import { End } from "./tabs/end";
 import { Evidence } from "./tabs/evidence";
 import { Parts } from "./tabs/parts";
 import { ReadingsTable, type Judgement } from "./tabs/readingsTable";
+import { UnreadableRows } from "#ui/unreadableRows";
+import { Loggers } from "./loggers";
 import { useReckoning } from "./useReckoning";
 import { lighter, stripResults } from "./view";
 import type { Route } from "./+types/test";
@@ -34,19 +40,29 @@ const TABS = ["readings", "evidence", "parts", "doubt", "end"] as const;
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  const [record, rides, results] = await Promise.all([
-    loadRecord(db, line.id),
+  const [bike, rides, { result, stamp, pending, notes }] = await Promise.all([
+    findBike(db, line.bikeId),
     listRides(db, line.id),
-    resultsOf(db, [line]),
+    analysisOf(db, line),
   ]);
-  const { bike, rides: logs } = found(record, GONE);
-  const result = results.get(line.id)!;
+  const logs = await Promise.all(
+    rides.map(async (ride) => {
+      const unreadable: Unreadable[] = [];
+      const entries = await listEntries(db, ride.id, unreadable);
+      return { ...ride, log: foldLog(entries), unreadable, loggers: await listImports(db, ride.id) };
+    }),
+  );
   return {
-    line,
-    bike,
-    rides: rides.map((ride, i) => ({ ...ride, log: foldLog(logs[i]!.entries) })),
-    sent: result.ok ? lighter(stripResults(result.value)) : null,
-    problems: result.ok ? [] : result.problems.map(({ sentence }) => sentence),
+    // The page's own reckoning stands until results of a newer stamp come.
+    line: { ...line, stamp: stamp || line.stamp },
+    bike: found(bike, GONE),
+    rides: logs,
+    pending: pending ? 1 : 0,
+    /** Of the next ride: however often it is pressed, one ride is made. */
+    nextRideId: uuidv7(),
+    sent: result?.ok ? lighter(stripResults(result.value)) : null,
+    notes,
+    problems: result && !result.ok ? result.problems.map(({ sentence }) => sentence) : [],
   };
 }
 
@@ -62,13 +78,19 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const back = () => redirect(`${here}${new URL(request.url).search}`);
   const intent = form.get("intent");
   if (intent === "addRide") {
-    await addRide(db, uuidv7(), testId, "");
+    await addRide(db, clientId(form.get("nextRideId")), testId, "");
     return redirect(here);
   }
   const ride = found(
     rides.find(({ id }) => id === form.get("rideId")),
     "There is no such ride in this test.",
   );
+  if (intent === "countLogger") {
+    const chosen = idOf(String(form.get("import")), "There is no such recording.");
+    if (!(await chooseImport(db, ride.id, chosen)))
+      throw data("There is no such recording.", { status: 404 });
+    return back();
+  }
   const entryId = clientId(form.get("entryId"));
   const sentTarget = form.get("supersedes");
   const supersedes =
@@ -121,7 +143,7 @@ const lineOf = (body: EntryBody, supersedes: string | null = null): Entry => ({
 });
 
 export default function TestPage({
-  loaderData: { line, bike, rides, sent, problems },
+  loaderData: { line, bike, rides, sent, problems, notes, pending, nextRideId },
   actionData,
 }: Route.ComponentProps) {
   const system = useSystem();
@@ -222,6 +244,7 @@ export default function TestPage({
     >
       <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="order-2 min-w-0 p-4 md:px-6 lg:order-1">
+          <Problems sentences={notes} />
           {results ? (
             <>
               <Strip
@@ -245,7 +268,10 @@ export default function TestPage({
               them below: the start first, then each check-in.
             </Empty>
           ) : (
-            <Problems sentences={problems} title="Nothing to reckon yet" />
+            <Problems
+              sentences={problems}
+              title={pending && problems.length === 0 ? "" : "Nothing to reckon yet"}
+            />
           )}
           <nav
             aria-label="Parts of the test"
@@ -296,6 +322,12 @@ export default function TestPage({
                   onCancel={here}
                 />
                 {rides.map((each) => (
+                  <UnreadableRows key={`${each.id}/unreadable`} rows={each.unreadable} />
+                ))}
+                {rides.map((each) => (
+                  <Loggers key={`${each.id}/loggers`} ride={each} only={rides.length === 1} />
+                ))}
+                {rides.map((each) => (
                   <ReadingsTable
                     key={each.id}
                     ride={each}
@@ -312,6 +344,7 @@ export default function TestPage({
                     Bring in a logger's file
                   </Link>
                   <Form method="post">
+                    <input type="hidden" name="nextRideId" value={nextRideId} />
                     <button name="intent" value="addRide" className="button">
                       Another ride on this charge
                     </button>

@@ -118,6 +118,10 @@ interface TestFormProps {
   readonly nowMs: number;
   /** The clock of the notes, asked for when the test is made. */
   readonly clock?: string;
+  /** Version of the test as it was opened; a new one has none. */
+  readonly version?: number;
+  /** Id of a test that is being made. */
+  readonly newId?: string;
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
   readonly back: string;
@@ -129,6 +133,30 @@ const options = (items: readonly Linked<string>[], none?: string) => [
 ];
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
+/** A test's conditions as the form's texts. */
+export function testTexts(test: Test, links: TestFormProps["links"], system: System) {
+  const shown = (value: number | undefined, name: DimensionName) =>
+    value === undefined ? "" : formatInput(value, name, unitOf(name, system));
+  const plain = (value: number | undefined) => (value === undefined ? "" : String(value));
+  const { pencil: _pencil, ...fields } = test;
+  return {
+    ...fields,
+    airTempC: shown(test.airTempC, "temperature"),
+    packTempC: shown(test.packTempC, "temperature"),
+    windMps: shown(test.windMps, "speed"),
+    windFromDeg: compassWritten(test.windFromDeg),
+    effort: test.effort ?? "",
+    riderW: plain(test.riderW),
+    bpm: plain(test.bpm),
+    stops: plain(test.stops),
+    altitudeM: shown(test.altitudeM, "climb"),
+    packId: links.packId,
+    secondPackId: links.secondPackId ?? "",
+    setUpId: links.setUpId ?? "",
+    riderId: links.riderId ?? "",
+  };
+}
+
 /** Method, conditions, and who and what was tested. */
 export function TestForm({
   bike,
@@ -139,36 +167,22 @@ export function TestForm({
   links,
   nowMs,
   clock,
+  version,
+  newId,
   lastResult,
   save,
   back,
 }: TestFormProps) {
   const system = useSystem();
   const schema = useMemo(() => testForm(system, nowMs), [system, nowMs]);
-  const shown = (value: number | undefined, name: DimensionName) =>
-    value === undefined ? "" : formatInput(value, name, unitOf(name, system));
   const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
   return (
     <SaveForm
       schema={schema}
       names={FIELDS}
-      values={{
-        ...test,
-        airTempC: shown(test.airTempC, "temperature"),
-        packTempC: shown(test.packTempC, "temperature"),
-        windMps: shown(test.windMps, "speed"),
-        windFromDeg: compassWritten(test.windFromDeg),
-        effort: test.effort ?? "",
-        riderW: test.riderW === undefined ? "" : String(test.riderW),
-        bpm: test.bpm === undefined ? "" : String(test.bpm),
-        stops: test.stops === undefined ? "" : String(test.stops),
-        altitudeM: shown(test.altitudeM, "climb"),
-        utcOffset: clock ?? "",
-        packId: links.packId,
-        secondPackId: links.secondPackId ?? "",
-        setUpId: links.setUpId ?? "",
-        riderId: links.riderId ?? "",
-      }}
+      values={{ ...testTexts(test, links, system), utcOffset: clock ?? "" }}
+      version={version}
+      hidden={newId ? { newId } : {}}
       lastResult={lastResult}
       save={save}
       back={back}

@@ -1,69 +1,49 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
-import { sheetAt } from "#app/planning.server";
-import { resultsOf } from "#app/reckoning.server";
+import { sheetAt } from "#app/services/planning.server";
+import { freshenDesk } from "#app/services/analysis.server";
+import { deskNotices } from "#app/services/notices.server";
 import { dayText } from "#app/ui/testLine";
-import { standings } from "#core/compare";
 import { listBikes } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listPlans, type PlanLine } from "#db/plans";
-import { listTests } from "#db/tests";
+import { thriftiestTests, waitingTests } from "#db/results";
+import type { Unreadable } from "#db/unreadable";
 import { Figure } from "#ui/figure";
+import { Notices } from "#ui/notices";
 import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";
+import { UnreadableRows } from "#ui/unreadableRows";
 import type { Route } from "./+types/today";
 
 /** Lines of the standings shown here, and plans to come. */
 const SHORT = 5;
 const NEXT = 3;
+/** Tests that wait for a judgement and are shown. */
+const MOST_WAITING = 12;
 
 export async function loader({ context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
-  const [bikes, tests, plans] = await Promise.all([listBikes(db), listTests(db), listPlans(db)]);
-  const results = await resultsOf(db, tests);
-  const reckoned = tests.flatMap((line) => {
-    const result = results.get(line.id);
-    return result?.ok ? [{ line, result: result.value }] : [];
-  });
-  const waiting = tests.flatMap((line) => {
-    const result = results.get(line.id);
-    if (!result?.ok)
-      return [
-        {
-          id: line.id,
-          title: line.test.title,
-          day: line.test.day,
-          bike: line.bikeName,
-          why: "No check-ins yet: add the start and what followed.",
-        },
-      ];
-    const { flags, odometer, end } = result.value;
-    const why = [
-      flags.length === 1 ? flags[0]!.sentence : flags.length > 1 ? `${flags.length} readings look off.` : "",
-      end.reason === null ? "No end chosen: say how the test ended." : "",
-      odometer?.warn ? "The display's distance is off by more than 3 %: check the wheel setting." : "",
-    ].filter(Boolean);
-    return why.length
-      ? [{ id: line.id, title: line.test.title, day: line.test.day, bike: line.bikeName, why: why.join(" ") }]
-      : [];
-  });
-  const { places } = standings(
-    reckoned.map(({ line, result }) => ({
-      id: line.id,
-      bike: line.bikeName,
-      title: line.test.title,
-      whPerM: result.best.value,
-      figure: { mean: result.best.value.mean, effects: { [`measured:${line.id}`]: result.best.value.sd } },
-    })),
-  );
+  const unreadable: Unreadable[] = [];
+  const { stale, all } = await freshenDesk(db);
+  const [bikes, plans, waiting, thriftiest] = await Promise.all([
+    listBikes(db, { unreadable }),
+    listPlans(db, { unreadable }),
+    waitingTests(db, MOST_WAITING),
+    thriftiestTests(db, SHORT),
+  ]);
   const today = new Date().toISOString().slice(0, 10);
   const ahead = plans.filter(({ testId, plan }) => testId === null && plan.day >= today).reverse();
   return {
     toRide: await Promise.all(ahead.slice(0, NEXT).map((line) => readiness(db, line, today))),
     bikeCount: bikes.length,
-    testCount: tests.length,
-    waiting,
-    thriftiest: places.slice(0, SHORT),
+    testCount: all,
+    pending: stale,
+    waiting: waiting.rows,
+    waitingCount: waiting.all,
+    thriftiest,
+    unreadable,
+    notices: await deskNotices(),
   };
 }
 
@@ -99,15 +79,15 @@ async function readiness(db: Database, line: PlanLine, today: string) {
 }
 
 export default function Today({
-  loaderData: { toRide, bikeCount, testCount, waiting, thriftiest },
+  loaderData: { toRide, bikeCount, testCount, waiting, waitingCount, thriftiest, unreadable, notices },
 }: Route.ComponentProps) {
   const spoken = useSpoken();
   return (
     <Page
       title="Today"
       line={
-        waiting.length
-          ? `${waiting.length} of ${testCount} tests wait for a judgement`
+        waitingCount
+          ? `${waitingCount} of ${testCount} tests wait for a judgement`
           : `${bikeCount} bikes, ${testCount} tests, nothing waits`
       }
       next={
@@ -117,6 +97,8 @@ export default function Today({
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 lg:grid-cols-2">
+        <Notices notices={notices} className="lg:col-span-2" />
+        <UnreadableRows rows={unreadable} className="lg:col-span-2" />
         {bikeCount === 0 ? (
           <Empty
             step={
@@ -170,13 +152,18 @@ export default function Today({
                   </li>
                 ))}
               </ul>
+              {waitingCount > waiting.length ? (
+                <p className="mt-3 text-quiet">
+                  And {waitingCount - waiting.length} more, under <Link to="/strip">Strip</Link>.
+                </p>
+              ) : null}
             </section>
             <section>
               <h2 className="mb-2">Thriftiest, as ridden</h2>
               <ol>
-                {thriftiest.map(({ place, row }) => (
+                {thriftiest.map((row, i) => (
                   <li key={row.id} className="flex items-baseline gap-3 border-b border-rule py-3">
-                    <span className="w-4 text-quiet">{place}</span>
+                    <span className="w-4 text-quiet">{i + 1}</span>
                     <Link to={`/strip/${row.id}`} className="min-w-0 flex-1">
                       {row.bike}, {row.title}
                     </Link>

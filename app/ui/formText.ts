@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { parseNumber, parseQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
 
@@ -5,7 +6,7 @@ import { parseNumber, parseQuantity, unitOf, type DimensionName, type System } f
  * Zod pieces that read what forms send: text, as typed. Each turns it into the SI value that core's schemas then check,
  * with a sentence for what cannot be read.
  */
-const typed = z.string().optional();
+const typed = text().optional();
 
 /** A quantity with or without its unit, a bare number in the person's own unless said; empty is undefined. */
 export function quantityText(name: DimensionName, system: System, bareUnit = unitOf(name, system)) {
@@ -89,7 +90,7 @@ export const listText = typed.transform((text) =>
 
 /** The names of the fields still in pencil: sent once, several times or not at all. */
 export const pencilText = z
-  .union([z.string(), z.array(z.string())])
+  .union([text(), z.array(text())])
   .optional()
   .transform((sent) => (sent === undefined ? [] : Array.isArray(sent) ? sent : [sent]));
 

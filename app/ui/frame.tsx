@@ -11,6 +11,7 @@ import {
 import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
 import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { FillIn } from "#ui/fillIn";
 import { DuskSwitch } from "#ui/theme";
 import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
@@ -136,6 +137,7 @@ export default function Frame() {
       <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
         <NewVersion />
         <UndoNotice />
+        <FillIn />
         <Outlet />
       </main>
       <nav

@@ -1,9 +1,11 @@
 import { getFormProps, useForm, type FieldMetadata, type SubmissionResult } from "@conform-to/react";
 import { parseWithZod } from "@conform-to/zod/v4";
-import type { ReactNode } from "react";
+import { useRef, type ReactNode } from "react";
 import { Form, Link, useNavigation } from "react-router";
 import type { z } from "zod";
+import { staleOf } from "#app/ui/stale";
 import { Problems } from "#ui/page";
+import { StaleNotice } from "#ui/staleNotice";
 
 type Fields<Keys extends string> = { readonly [Key in Keys]: FieldMetadata<unknown> };
 
@@ -17,12 +19,16 @@ interface SaveFormProps<Schema extends z.ZodType, Keys extends string> {
   /** Where a person who changes their mind goes. */
   readonly back?: string;
   readonly hidden?: Readonly<Record<string, string>>;
+  /** Version of the record as it was opened; a save of an older one is answered with both. */
+  readonly version?: number | undefined;
   readonly children: (fields: Fields<Keys>) => ReactNode;
 }
 
 /** A form that checks each field as it is left, keeps what was typed after an error, and puts the sentence beside the field. */
 export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: SaveFormProps<Schema, Keys>) {
-  const { schema, values, lastResult, save, back, hidden, children } = props;
+  const { schema, values, lastResult, save, back, hidden, version, children } = props;
+  const element = useRef<HTMLFormElement>(null);
+  const stale = staleOf(lastResult);
   const busy = useNavigation().state !== "idle";
   const [form, fields] = useForm<Record<string, string>>({
     defaultValue: values as Record<string, string>,
@@ -36,7 +42,11 @@ export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: S
     props.names.map((name) => [name, fields[name]]),
   ) as unknown as Fields<Keys>;
   return (
-    <Form method="post" {...getFormProps(form)} className="grid gap-5">
+    <Form method="post" {...getFormProps(form)} ref={element} className="grid gap-5">
+      {stale ? <StaleNotice stale={stale} form={element} /> : null}
+      {version === undefined ? null : (
+        <input type="hidden" name="version" value={stale?.version ?? version} />
+      )}
       {Object.entries(hidden ?? {}).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}

@@ -10,10 +10,10 @@ export async function action({ request, context }: Route.ActionArgs) {
   const form = await request.formData();
   const done = await undo(
     context.get(dbContext),
-    idOf(String(form.get("change")), "There is no such change."),
+    idOf(String(form.get("change") ?? ""), "There is no such change."),
   );
   const to = new URL(safePath(form.get("to"), "/"), "http://here");
   to.searchParams.delete("changed");
-  to.searchParams.set("undone", done ? "yes" : "late");
+  to.searchParams.set("undone", done);
   return redirect(`${to.pathname}${to.search}`);
 }

@@ -1,5 +1,10 @@
 import { Form, useLocation, useSearchParams } from "react-router";
 
+const UNDONE: ReadonlyMap<string, string> = new Map([
+  ["yes", "Undone."],
+  ["changed", "It was changed again since, so that was not undone: undo the later change first."],
+]);
+
 /** After a change: a line that says so, with its undoing. */
 export function UndoNotice() {
   const [search] = useSearchParams();
@@ -24,7 +29,7 @@ export function UndoNotice() {
           </Form>
         </>
       ) : (
-        <span>{undone === "yes" ? "Undone." : "That change is too long ago to undo."}</span>
+        <span>{UNDONE.get(undone ?? "") ?? "That change is too long ago to undo."}</span>
       )}
     </div>
   );

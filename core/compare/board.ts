@@ -1,5 +1,6 @@
 import type { Ground } from "#core/log";
 import { temperatureFactor } from "#core/pack";
+import { good, type Result } from "#core/problems";
 import { METRES_PER_MILE, scale, type Uncertain } from "#core/quantities";
 import type { Bike, PackRecord } from "#core/records";
 import type { TestDigest } from "#core/results";
@@ -95,6 +96,29 @@ function basisOf(entry: BoardEntry, { reference, commonWh }: BoardAsk): MeasureB
   };
 }
 
+/** A test's figure as a board takes it, and the factors that lie far beyond what was ridden. */
+export interface FigureOnBoard {
+  readonly whPerM: Traced;
+  readonly beyond: readonly Factor[];
+}
+
+/** What a test's figure depends on besides the test itself. */
+export type FigureAsk = Pick<BoardAsk, "reference" | "level" | "ground">;
+
+/** A test's figure under what a board asks for; a problem where it has none. */
+export function figureFor(
+  compared: Compared,
+  { reference, level, ground }: FigureAsk,
+): Result<FigureOnBoard> {
+  const part = partFor(compared.ridden.bike, level, ground);
+  if (!reference) {
+    const found = asRidden(compared, part);
+    return found.ok ? good({ whPerM: found.value, beyond: [] }) : found;
+  }
+  const found = underReference(compared, reference, part);
+  return found.ok ? good({ whPerM: found.value.traced, beyond: found.value.beyond }) : found;
+}
+
 interface Figured {
   readonly entry: BoardEntry;
   readonly whPerM: Traced;
@@ -119,23 +143,23 @@ const mean = (values: readonly number[]) =>
 /**
  * Every test, or bike and set-up, in one measure under one set of conditions, ready to be put in order. Tests of one
  * set-up are pooled by their own errors, while what they share stays.
+ *
+ * @param figure gives a test's figure; one that remembers makes a board of many tests quick
  */
-export function boardOf(entries: readonly BoardEntry[], ask: BoardAsk): Board {
+export function boardOf(
+  entries: readonly BoardEntry[],
+  ask: BoardAsk,
+  figure: typeof figureFor = figureFor,
+): Board {
   const left: { testId: string; why: string }[] = [];
   const figured = entries.flatMap((entry): readonly Figured[] => {
     const { compared } = entry;
-    const part = partFor(compared.ridden.bike, ask.level, ask.ground);
-    const found = ask.reference ? underReference(compared, ask.reference, part) : asRidden(compared, part);
+    const found = figure(compared, ask);
     if (!found.ok) {
       left.push({ testId: compared.id, why: found.problems[0]!.sentence });
       return [];
     }
-    const { value } = found;
-    return [
-      "traced" in value
-        ? { entry, whPerM: value.traced, beyond: value.beyond }
-        : { entry, whPerM: value, beyond: [] },
-    ];
+    return [{ entry, ...found.value }];
   });
   const groups = new Map<string, Figured[]>();
   for (const each of figured) {

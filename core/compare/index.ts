@@ -45,6 +45,9 @@ export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./se
 export { claimReport, type ClaimEnd, type ClaimInput, type ClaimReport } from "./claims.ts";
 export {
   boardOf,
+  figureFor,
+  type FigureAsk,
+  type FigureOnBoard,
   LEVEL_PLACES,
   partFor,
   type Board,

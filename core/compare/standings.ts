@@ -33,14 +33,16 @@ export function chanceLess(first: Traced, second: Traced): number {
  * Rows from best to worst, with the neighbouring places that could well be swapped.
  *
  * @param better which end is best: the least, as of Wh per mile, or the most, as of a range
+ * @param swapsWithin how many places are looked at for what could be swapped
  */
 export function standings<T extends StandingInput>(
   rows: readonly T[],
   better: "less" | "more" = "less",
+  swapsWithin = Infinity,
 ): { readonly places: readonly Standing<T>[]; readonly swaps: readonly Swapped[] } {
   const sign = better === "less" ? 1 : -1;
   const sorted = [...rows].sort((a, b) => sign * (a.figure.mean - b.figure.mean));
-  const swaps = sorted.slice(1).flatMap((row, i) => {
+  const swaps = sorted.slice(1, swapsWithin).flatMap((row, i) => {
     const [first, second] = better === "less" ? [row, sorted[i]!] : [sorted[i]!, row];
     const chance = chanceLess(first.figure, second.figure);
     return chance >= WORTH_SAYING ? [{ upper: i + 1, lower: i + 2, chance }] : [];

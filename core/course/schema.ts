@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { groundSchema } from "#core/log";
 
@@ -19,11 +20,11 @@ const STEEPEST = 0.4;
 
 const legSchema = z
   .object({
-    name: z.string().trim().max(80).default(""),
+    name: text().trim().max(80).default(""),
     distanceM: number(20, 500_000, "A leg is 20 m to 300 miles long, for example 2.4 mi or 4 km."),
     ground: groundSchema.default("asphalt"),
     /** Assist level or "throttle"; empty for the one the plan chooses. */
-    level: z.string().trim().max(40).default(""),
+    level: text().trim().max(40).default(""),
     gainM: climb.default(0),
     lossM: climb.default(0),
   })
@@ -34,24 +35,34 @@ const legSchema = z
 export type CourseLeg = z.infer<typeof legSchema>;
 
 const placeSchema = z.object({
-  name: z.string().trim().min(1, "Name the place, for example: ferry steps.").max(80),
+  name: text().trim().min(1, "Name the place, for example: ferry steps.").max(80),
   /** Along the way out from the start, m. */
   atM: number(0, 1e6, "Type where the place is, from the start, for example 6.2 mi."),
   kind: z.enum(PLACES, { error: `A place is one where one ${PLACES.join(", ")}.` }).default("can stop"),
 });
 export type CoursePlace = z.infer<typeof placeSchema>;
 
+const degrees = (most: number, what: string) =>
+  number(
+    -most,
+    most,
+    `${what} runs from -${most} to ${most} degrees, for example ${most === 90 ? "54.1" : "-0.4"}.`,
+  );
+
+const MOST_PLACES = 200_000;
+const heights = z.array(number(-500, 9000, "Heights run from -500 to 9,000 m.")).max(MOST_PLACES);
+
 /** Heights every `stepM` along the course, the last step shorter, and the heading of each step. */
 const profileSchema = z
   .object({
-    stepM: z.number().positive(),
-    lengthM: z.number().positive(),
-    heightM: z.array(z.number()).min(2),
+    stepM: number(0.5, 10_000, "A profile's step is 0.5 m to 10 km."),
+    lengthM: number(1, 1e6, "A profile is at most 600 miles long."),
+    heightM: heights.min(2),
     /** Degrees clockwise from north, one for each step. */
-    headingDeg: z.array(z.number()),
+    headingDeg: z.array(number(-360, 360, "A heading is in degrees.")).max(MOST_PLACES),
     /** Where each height was taken, degrees. */
-    lat: z.array(z.number()),
-    lon: z.array(z.number()),
+    lat: z.array(degrees(90, "Latitude")).max(MOST_PLACES),
+    lon: z.array(degrees(180, "Longitude")).max(MOST_PLACES),
   })
   .refine(
     ({ heightM, headingDeg, lat, lon }) =>
@@ -62,17 +73,9 @@ const profileSchema = z
   );
 export type Profile = z.infer<typeof profileSchema>;
 
-const degrees = (most: number, what: string) =>
-  number(
-    -most,
-    most,
-    `${what} runs from -${most} to ${most} degrees, for example ${most === 90 ? "54.1" : "-0.4"}.`,
-  );
-
 export const courseSchema = z
   .object({
-    name: z
-      .string({ error: "Type the course's name." })
+    name: text("Type the course's name.")
       .trim()
       .min(1, "Type the course's name.")
       .max(120, "A name holds 120 characters."),
@@ -87,11 +90,11 @@ export const courseSchema = z
     profile: profileSchema.nullable().default(null),
     places: z.array(placeSchema).max(40, "A course holds at most 40 places.").default([]),
     /** How one gets home from the end of a one-way course. */
-    fetchedBy: z.string().trim().max(200).default(""),
+    fetchedBy: text().trim().max(200).default(""),
     latitude: degrees(90, "Latitude").optional(),
     longitude: degrees(180, "Longitude").optional(),
     altitudeM: number(-430, 6000, "A course lies -430 to 6000 m high.").optional(),
-    note: z.string().trim().max(2000).default(""),
+    note: text().trim().max(2000).default(""),
   })
   .superRefine((course, context) => {
     if (course.shape === "one way" && course.fetchedBy === "")

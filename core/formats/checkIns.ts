@@ -22,16 +22,18 @@ export interface ImportedRow {
   readonly body: EntryBody;
 }
 
-const GROUND_WORDS: Readonly<Record<string, Ground>> = {
-  ...Object.fromEntries(GROUNDS.map((ground) => [ground, ground])),
-  tarmac: "asphalt",
-  road: "asphalt",
-  paved: "asphalt",
-  cobble: "brick",
-  cobbles: "brick",
-  gravel: "fine gravel",
-  dirt: "loose gravel",
-};
+const GROUND_WORDS: ReadonlyMap<string, Ground> = new Map(
+  Object.entries<Ground>({
+    ...Object.fromEntries(GROUNDS.map((ground) => [ground, ground])),
+    tarmac: "asphalt",
+    road: "asphalt",
+    paved: "asphalt",
+    cobble: "brick",
+    cobbles: "brick",
+    gravel: "fine gravel",
+    dirt: "loose gravel",
+  }),
+);
 
 const EVENTS: readonly (readonly [RegExp, string])[] = [
   [/^(cut[- ]?off|cut[- ]?out|dead|shut ?down)$/, "cutOff"],
@@ -80,7 +82,7 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     return null;
   }
   const ground = cells.text("ground").toLowerCase();
-  if (ground && !(ground in GROUND_WORDS))
+  if (ground && !GROUND_WORDS.has(ground))
     cells.problem("ground", "unknown-ground", `“${ground}” is not a ground: type ${GROUNDS.join(", ")}.`);
   const load = cells.text("load");
   if (!YES.test(load) && !NO.test(load))
@@ -103,7 +105,7 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
     speedMps: cells.number("speed"),
     rangeGuessM: cells.number("guess"),
     level: cells.text("level") || undefined,
-    ground: GROUND_WORDS[ground],
+    ground: GROUND_WORDS.get(ground),
     note: cells.text("note") || undefined,
   };
   const body = (): unknown => {
@@ -155,7 +157,7 @@ function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars:
   for (const issue of parsed.error.issues) {
     const key = String(issue.path[0] ?? "event");
     cells.problem(
-      names[key] ?? (key in COLUMNS ? (key as ColumnField) : "event"),
+      names[key] ?? (Object.hasOwn(COLUMNS, key) ? (key as ColumnField) : "event"),
       "bad-value",
       issue.message,
     );

@@ -121,24 +121,26 @@ export interface Heading {
   readonly unit: string | null;
 }
 
-const UNIT_WORDS: Readonly<Record<string, string>> = {
-  mi: "mi",
-  mile: "mi",
-  miles: "mi",
-  km: "km",
-  kms: "km",
-  m: "m",
-  mph: "mph",
-  kmh: "km/h",
-  kph: "km/h",
-  "km/h": "km/h",
-  v: "V",
-  a: "A",
-  min: "min",
-  minutes: "min",
-  h: "h",
-  "%": "%",
-};
+const UNIT_WORDS: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    mi: "mi",
+    mile: "mi",
+    miles: "mi",
+    km: "km",
+    kms: "km",
+    m: "m",
+    mph: "mph",
+    kmh: "km/h",
+    kph: "km/h",
+    "km/h": "km/h",
+    v: "V",
+    a: "A",
+    min: "min",
+    minutes: "min",
+    h: "h",
+    "%": "%",
+  }),
+);
 
 /** Reads a column heading as people write it. Example: `readHeading("Dist (km)")` is `{ field: "distance", unit: "km" }`. */
 export function readHeading(heading: string): Heading {
@@ -146,8 +148,8 @@ export function readHeading(heading: string): Heading {
   const bracket = /[([]\s*([^)\]]+?)\s*[)\]]/.exec(lower);
   const outside = lower.replace(/[([][^)\]]*[)\]]/g, " ");
   const words = outside.split(/[\s,.:;-]+/).filter(Boolean);
-  const bracketUnit = bracket && UNIT_WORDS[bracket[1]!];
-  const lastUnit = words.length > 0 ? UNIT_WORDS[words.at(-1)!] : undefined;
+  const bracketUnit = bracket && UNIT_WORDS.get(bracket[1]!);
+  const lastUnit = words.length > 0 ? UNIT_WORDS.get(words.at(-1)!) : undefined;
   const find = (name: string) =>
     COLUMN_FIELDS.find((field) => name !== "" && COLUMNS[field].spellings.includes(name)) ?? null;
   const name = words.join(" ").replaceAll("%", "").trim();

@@ -1,7 +1,8 @@
 import { SaxesParser, type SaxesTagPlain } from "saxes";
+import { isInReach, NO_SUCH_YEAR } from "#core/base";
 import { haversine } from "#core/distance";
 import { bad, good, type Result } from "#core/problems";
-import type { TrackRecord } from "#core/records";
+import { MOST_POINTS, type TrackRecord } from "#core/records";
 
 /** A point as the file has it. */
 interface Point {
@@ -28,7 +29,8 @@ export interface GpxFile {
 }
 
 const FEWEST = 2;
-const MOST = 500_000;
+/** Heights of the earth's roads, with room for a bad barometer, m. */
+const [LOWEST_M, HIGHEST_M] = [-500, 9000];
 /** How much of the text is read between two words on the progress, characters. */
 const CHUNK = 200_000;
 
@@ -140,7 +142,7 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
       path,
       "The file holds no track of two points or more: a route or waypoints alone say nothing of a ride.",
     );
-  if (points.length > MOST)
+  if (points.length > MOST_POINTS)
     return bad(
       "too-many-points",
       path,
@@ -180,10 +182,24 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
         path,
         `Point ${i + 1} has the time “${point.time}”, which is no date: it should look like 2026-10-18T09:30:00Z.`,
       );
+    if (!untimed && !isInReach(time)) return bad("no-such-year", path, `Point ${i + 1}: ${NO_SUCH_YEAR}`);
+    const before = record.timeS.at(-1);
+    if (before !== undefined && time < before)
+      return bad(
+        "times-backward",
+        path,
+        `The time of point ${i + 1} (${point.time}) lies before that of the point above it: the recording is out of order. Export it again, one ride to a file.`,
+      );
     record.timeS.push(time);
     record.lat.push(lat);
     record.lon.push(lon);
     const height = point.ele === undefined || point.ele === "" ? NaN : Number(point.ele);
+    if (height < LOWEST_M || height > HIGHEST_M)
+      return bad(
+        "bad-height",
+        path,
+        `Point ${i + 1} lies ${height.toFixed(0)} m high, where no road is (-500 to 9,000 m): the heights are broken. Correct them, or export the track without.`,
+      );
     record.eleM.push(Number.isFinite(height) ? height : null);
   }
   if (record.timeS.at(-1)! <= record.timeS[0]!)

@@ -1,6 +1,7 @@
+import { isInReach, NO_SUCH_YEAR } from "#core/base";
 import { bad, badAll, good, type Problem, type Result } from "#core/problems";
-import { parseQuantity, type DimensionName } from "#core/quantities";
-import type { TelemetryRecord } from "#core/records";
+import { parseQuantity } from "#core/quantities";
+import { MOST_SAMPLES, type TelemetryRecord } from "#core/records";
 import { readTable } from "./table.ts";
 
 type LoggerField = "time" | "volts" | "amps" | "speed";
@@ -21,9 +22,15 @@ const plainHeading = (text: string) =>
 /** Times below this are seconds since the ride's start, not since the epoch. */
 const EARLIEST_EPOCH_S = 1e8;
 const MOST_PROBLEMS = 20;
-/** Two days and more at one a second. */
-const MOST_SAMPLES = 200_000;
 
+/** What a pack, its wires and a bike can do, SI: a cell outside is no sample. */
+const SPANS = { volts: [1, 300], current: [-200, 500], speed: [0, 40] } as const;
+type LoggedDimension = keyof typeof SPANS;
+const SPAN_WORDS: Readonly<Record<LoggedDimension, string>> = {
+  volts: "a pack's volts lie between 1 and 300. Leave out rows in which the logger measured nothing.",
+  current: "amps lie between -200 and 500. Check the column's unit.",
+  speed: "speed lies between 0 and 90 mph. Check the column's unit.",
+};
 function unitOfSpeed(heading: string): string {
   const plain = plainHeading(heading);
   return plain.includes("mph") ? "mph" : plain.includes("km") ? "km/h" : "m/s";
@@ -59,11 +66,16 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
   const problems: Problem[] = [];
   const say = (row: number, column: number, sentence: string) =>
     problems.push({ code: "bad-cell", path: `row ${row + 2}, column ${headings[column]}`, sentence });
-  const number = (row: number, column: number, dimension: DimensionName, unit: string): number => {
+  const number = (row: number, column: number, dimension: LoggedDimension, unit: string): number => {
     const cell = rows[row]![column] ?? "";
     const value = parseQuantity(cell, dimension, unit);
-    if (value.ok) return value.value;
-    say(row, column, value.problems[0]!.sentence);
+    const [least, most] = SPANS[dimension];
+    if (value.ok && value.value >= least && value.value <= most) return value.value;
+    say(
+      row,
+      column,
+      value.ok ? `“${cell}” cannot be: ${SPAN_WORDS[dimension]}` : value.problems[0]!.sentence,
+    );
     return 0;
   };
   const record = {
@@ -85,7 +97,9 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
       );
     const timeS = (moment ?? 0) < EARLIEST_EPOCH_S ? (rideStartS ?? 0) + (moment ?? 0) : (moment ?? 0);
     const before = record.timeS.at(-1);
-    if (before !== undefined && moment !== null && timeS < before)
+    if (moment !== null && (moment >= EARLIEST_EPOCH_S || rideStartS !== null) && !isInReach(timeS))
+      say(row, at.time, NO_SUCH_YEAR);
+    else if (before !== undefined && moment !== null && timeS < before)
       say(row, at.time, "This time lies before the row above: put the rows in order of time.");
     record.timeS.push(timeS);
     record.volts.push(number(row, at.volts, "volts", "V"));

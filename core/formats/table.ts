@@ -17,8 +17,29 @@ export interface ColumnChoice {
 
 const MOST_ROWS = 5000;
 
+/** Whether a text has more lines than a table may; looked at before anything is split, so that a vast file costs nothing. */
+function hasMoreLines(text: string, most: number): boolean {
+  let lines = 0;
+  for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) {
+    lines += 1;
+    if (lines > most) return true;
+  }
+  return false;
+}
+
+/** What is said of a table that is too long, and what helps. */
+function tooLong(mostRows: number): Result<Table> {
+  return bad(
+    "too-many-rows",
+    "file",
+    `The file holds more than ${mostRows.toLocaleString("en")} rows, the most there are: bring in one ride at a time, or thin a recording to one row a second. A track goes in as GPX.`,
+  );
+}
+
 /** Splits a CSV into cells; comma, semicolon or tab, whichever the heading line holds most of. */
 export function readTable(text: string, mostRows = MOST_ROWS): Result<Table> {
+  // A few lines more than rows: the heading, and blank ones at the end.
+  if (hasMoreLines(text, mostRows + 10)) return tooLong(mostRows);
   const head =
     text
       .replace(/^\ufeff/, "")
@@ -42,12 +63,7 @@ export function readTable(text: string, mostRows = MOST_ROWS): Result<Table> {
         "file",
         "The file holds no check-ins: the first line names the columns, each later line is one check-in.",
       );
-    if (rows.length - 1 > mostRows)
-      return bad(
-        "too-many-rows",
-        "file",
-        `The file holds ${rows.length - 1} rows; ${mostRows} are the most. Bring a recording in as GPX instead.`,
-      );
+    if (rows.length - 1 > mostRows) return tooLong(mostRows);
     return good({ headings, rows: rows.slice(1), delimiter });
   } catch (error) {
     const line = /line (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];

@@ -1,3 +1,4 @@
+import { isPlainText } from "#core/base";
 import { bad, good, type Result } from "#core/problems";
 
 /**
@@ -11,10 +12,14 @@ export function decodeText(bytes: Uint8Array, path: string): Result<string> {
       : bytes[0] === 0xfe && bytes[1] === 0xff
         ? "utf-16be"
         : null;
-  if (utf16) return good(new TextDecoder(utf16).decode(bytes));
+  if (utf16) {
+    const text = new TextDecoder(utf16).decode(bytes);
+    return isPlainText(text) ? good(text) : notText(path);
+  }
   try {
     const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-    return text.includes("\u0000") ? notText(path) : good(text);
+    // A form feed between pages and the end-of-file mark of old programs do no harm.
+    return isPlainText(text.replace(/\f|\u001a$/g, "")) ? good(text) : notText(path);
   } catch {
     const lossy = new TextDecoder("utf-8").decode(bytes);
     const line = lossy.slice(0, lossy.indexOf("\ufffd")).split("\n").length;

@@ -1,3 +1,4 @@
+import { isInReach, NO_SUCH_YEAR, text } from "#core/base";
 import { z } from "zod";
 
 /** Grounds, each drawn with a hatch and a letter of its own. */
@@ -22,7 +23,9 @@ export const END_NAMES: Readonly<Record<End, string>> = {
 
 const FARTHEST_M = 1_000_000;
 /** A clock can be wrong by decades: after its battery was out it may stand at its first day. */
-const FARTHEST_CLOCK_S = 2e9;
+const FARTHEST_CLOCK_S = 4e9;
+/** Places in a log are milliseconds since the epoch, or counted from 0: neither comes near this. */
+const LAST_PLACE = 4.2e12;
 const distance = z
   .number({ error: "Distance must be a number." })
   .min(0, "Distance cannot be negative: type the miles since the start.")
@@ -60,7 +63,7 @@ export const sightingSchema = z.object({
   /** A running charge counter as it stands. */
   counterAh: z.number().min(-10_000).max(100_000, "That is over 100,000 Ah: check the unit.").optional(),
   /** Which meter counts; its gain is shared wherever it is used. */
-  meter: z.string().trim().min(1).max(40).optional(),
+  meter: text().trim().min(1).max(40).optional(),
   speedMps: z
     .number()
     .min(0, "Speed cannot be negative.")
@@ -82,13 +85,13 @@ export const sightingSchema = z.object({
   bpm: z.number().min(30, "A heart beats 30 to 230 times a minute.").max(230).optional(),
   /** Climbed since the ride's start, as the recorder says. */
   climbM: z.number().min(0, "Climb cannot be negative.").max(20_000).optional(),
-  level: z.string().trim().min(1).max(40).optional(),
+  level: text().trim().min(1).max(40).optional(),
   ground: groundSchema.optional(),
   /** Section of the course that begins here, ridden more than once; empty ends one. */
-  section: z.string().trim().max(40, "A section's name holds 40 characters.").optional(),
+  section: text().trim().max(40, "A section's name holds 40 characters.").optional(),
   /** Which of two put against each other is ridden from here. */
   side: z.enum(SIDES).optional(),
-  note: z.string().trim().max(2000, "A note holds 2000 characters.").optional(),
+  note: text().trim().max(2000, "A note holds 2000 characters.").optional(),
 });
 export type Sighting = z.infer<typeof sightingSchema>;
 
@@ -122,11 +125,11 @@ export const entryBodySchema = z.discriminatedUnion("kind", [
       .max(100_000, "That is over 100 kWh: check the unit.")
       .optional(),
     /** Which charger; its efficiency is shared wherever it is used. */
-    charger: z.string().trim().min(1).max(40).optional(),
+    charger: text().trim().min(1).max(40).optional(),
   }),
   z.object({ kind: z.literal("stop"), ...place, note: body.note }),
   z.object({ kind: z.literal("go"), ...place, note: body.note }),
-  z.object({ kind: z.literal("note"), ...place, note: z.string().trim().min(1, "Type the note.").max(2000) }),
+  z.object({ kind: z.literal("note"), ...place, note: text().trim().min(1, "Type the note.").max(2000) }),
   z.object({ kind: z.literal("end"), ...body, reason: z.enum(ENDS) }),
   z.object({ kind: z.literal("strike"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),
   z.object({ kind: z.literal("restore"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),
@@ -134,21 +137,41 @@ export const entryBodySchema = z.discriminatedUnion("kind", [
 export type EntryBody = z.infer<typeof entryBodySchema>;
 
 /** One line of the append-only log. A correction is a new entry that supersedes another; nothing is changed or removed. */
-export const entrySchema = z.object({
-  /** UUIDv7 made by the client: a repeated send changes nothing. */
-  id: z.uuid({ error: "An entry's id is a UUID." }),
-  /** Place in the ride's log, given by the client. */
-  seq: z.number().int().min(0),
-  /** When it was seen, ISO 8601 with offset; null when nobody noted the time. */
-  at: z.iso
-    .datetime({ offset: true, error: "Times are ISO 8601, for example 2026-10-18T09:30:00Z." })
-    .nullable()
-    .default(null),
-  body: entryBodySchema,
-  supersedes: z.uuid().nullable().default(null),
-  /** Seconds to add to `at`, where the clock it was read from was checked; absent where nobody checked. */
-  clockOffsetS: z.number().min(-FARTHEST_CLOCK_S).max(FARTHEST_CLOCK_S).optional(),
-  /** Which browser noted it, by a short name of its own; absent when typed at the desk or brought in. */
-  device: z.string().trim().min(1).max(16).optional(),
-});
+export const entrySchema = z
+  .object({
+    /** UUIDv7 made by the client: a repeated send changes nothing. */
+    id: z.uuid({ error: "An entry's id is a UUID." }),
+    /** Place in the ride's log. The server gives it; until then it is where the client shows the entry. */
+    seq: z
+      .number()
+      .int("A place in the log is a whole number.")
+      .min(0, "A place in the log is not negative.")
+      .max(LAST_PLACE, "No log has such a place."),
+    /** When it was seen, ISO 8601 with offset; null when nobody noted the time. */
+    at: z.iso
+      .datetime({ offset: true, error: "Times are ISO 8601, for example 2026-10-18T09:30:00Z." })
+      .nullable()
+      .default(null),
+    body: entryBodySchema,
+    supersedes: z.uuid().nullable().default(null),
+    /** Seconds to add to `at`, where the clock it was read from was checked; absent where nobody checked. */
+    clockOffsetS: z.number().min(-FARTHEST_CLOCK_S).max(FARTHEST_CLOCK_S).optional(),
+    /** Which browser noted it, by a short name of its own; absent when typed at the desk or brought in. */
+    device: text().trim().min(1).max(16).optional(),
+  })
+  .refine((entry) => entry.clockOffsetS === undefined || isTimely(entry), {
+    path: ["at"],
+    error: NO_SUCH_YEAR,
+  });
 export type Entry = z.infer<typeof entrySchema>;
+
+/** Whether an entry's moment, put right by what its clock is off, lies in the years that are kept; one without is. */
+export function isTimely({
+  at,
+  clockOffsetS = 0,
+}: {
+  readonly at: string | null;
+  readonly clockOffsetS?: number | undefined;
+}): boolean {
+  return at === null || isInReach(Date.parse(at) / 1000 + clockOffsetS);
+}

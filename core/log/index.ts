@@ -3,6 +3,7 @@ export {
   ENDS,
   entryBodySchema,
   entrySchema,
+  isTimely,
   GROUNDS,
   groundSchema,
   READING_FIELDS,

@@ -1,3 +1,4 @@
+import { dayOf, text } from "#core/base";
 import { z } from "zod";
 import { ENDS } from "#core/log";
 import { DRIVES, EFFORTS, number, SCHOOLS, utcOffsetSchema, words } from "#core/records";
@@ -10,18 +11,16 @@ export type Taken = (typeof TAKEN)[number];
 /** How long a method rides. */
 export const UNTILS = ["the course is ridden", "the pack is empty", "a share of the charge is used"] as const;
 
-const line = z.string().trim().min(1).max(160, "A line holds 160 characters.");
+const line = text().trim().min(1).max(160, "A line holds 160 characters.");
 const lines = z.array(line).max(30, "A list holds at most 30 lines.").default([]);
 
 /** Two set-ups, riders, pressures or levels put against each other on the same section. */
 const compareSchema = z.object({
-  a: z
-    .string({ error: "Name the first, for example: slick tyres." })
+  a: text("Name the first, for example: slick tyres.")
     .trim()
     .min(1, "Name the first, for example: slick tyres.")
     .max(60),
-  b: z
-    .string({ error: "Name the second, for example: winter tyres." })
+  b: text("Name the second, for example: winter tyres.")
     .trim()
     .min(1, "Name the second, for example: winter tyres.")
     .max(60),
@@ -37,7 +36,7 @@ export type Compare = z.infer<typeof compareSchema>;
 
 /** A school of method made ready to ride: what is read when, what is held, when it ends. */
 export const methodSchema = z.object({
-  name: z.string({ error: "Type the method's name." }).trim().min(1, "Type the method's name.").max(120),
+  name: text("Type the method's name.").trim().min(1, "Type the method's name.").max(120),
   school: z.enum([...SCHOOLS, "bench"], { error: "Choose the school of method." }),
   drive: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
   until: z
@@ -58,14 +57,14 @@ export const methodSchema = z.object({
 });
 export type Method = z.infer<typeof methodSchema>;
 
-const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "Type the time as 09:30.");
+const clock = text().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "Type the time as 09:30.");
 
 /** A test still to be ridden: the question, the method, the day and what is assumed of it. SI units. */
 export const planSchema = z.object({
-  title: z.string({ error: "Type the plan's name." }).trim().min(1, "Type the plan's name.").max(120),
+  title: text("Type the plan's name.").trim().min(1, "Type the plan's name.").max(120),
   question: z.enum(QUESTION_IDS, { error: "Choose the question." }),
   method: methodSchema,
-  day: z.iso.date({ error: "Type the day as 2026-10-18." }),
+  day: dayOf("2026-10-18"),
   startsAt: clock.default("09:00"),
   utcOffset: utcOffsetSchema.default("+00:00"),
   /** Laps instead of the course's own. */
@@ -78,7 +77,7 @@ export const planSchema = z.object({
     .max(14, "One charge carries over at most 14 days.")
     .default(1),
   /** Assist level or "throttle"; empty for the bike's middle one. */
-  level: z.string().trim().max(40).default(""),
+  level: text().trim().max(40).default(""),
   /** Speed held at that level. */
   speedMps: number(1, 25, "A speed of 2 to 55 mph, for example 14 mph or 22 km/h.").optional(),
   effort: z.enum(EFFORTS, { error: `Effort is ${EFFORTS.join(", ")}.` }).default("easy"),
@@ -100,6 +99,6 @@ export const planSchema = z.object({
   dark: z.boolean().default(false),
   /** Lines of the lists that are done. */
   ticked: z.array(line).max(120).default([]),
-  pencil: z.array(z.string()).default([]),
+  pencil: z.array(text().max(40)).max(60).default([]),
 });
 export type Plan = z.infer<typeof planSchema>;

@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
 import type { CellCurve } from "#core/pack";
@@ -20,7 +21,7 @@ export const chargeCounter = readingKind({
     ...spanShape,
     ah: z.number({ error: "Ah must be a number." }),
     stepAh: z.number().min(0).default(0.01),
-    meter: z.string().default("meter"),
+    meter: text().default("meter"),
   }),
   name: "charge counter",
   counted: ["one charge count", "charge counts"],

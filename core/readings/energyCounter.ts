@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
 import { readingKind } from "./kind.ts";
@@ -12,7 +13,7 @@ export const energyCounter = readingKind({
     /** Negative when more came back, by regeneration, than was spent. */
     wh: z.number({ error: "Wh must be a number." }),
     stepWh: z.number().min(0).default(1),
-    meter: z.string().default("meter"),
+    meter: text().default("meter"),
     /** The meter's own error, 1 sd as a share, where it is known. */
     gainSd: z.number().positive().max(0.5).optional(),
   }),

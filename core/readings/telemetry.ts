@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
 import { readingKind } from "./kind.ts";
@@ -10,7 +11,7 @@ export const telemetry = readingKind({
     ...spanShape,
     wh: z.number({ error: "Wh must be a number." }),
     sdWh: z.number().min(0).default(0),
-    logger: z.string().default("logger"),
+    logger: text().default("logger"),
     /** The logger's own error, 1 sd as a share, where it is known. */
     gainSd: z.number().positive().max(0.5).optional(),
   }),

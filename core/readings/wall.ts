@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
 import { readingKind } from "./kind.ts";
@@ -9,7 +10,7 @@ import { checkSpan, energyRow, gainOf, spanShape } from "./span.ts";
 const wall = {
   wallWh: z.number({ error: "Wall Wh must be a number." }).positive("Wall Wh must be more than zero."),
   stepWh: z.number().min(0).default(1),
-  charger: z.string().default("charger"),
+  charger: text().default("charger"),
   /** The charger's own efficiency and its doubt, where they were measured. */
   eta: z.number().positive().max(1).optional(),
   etaSd: z.number().positive().max(0.5).optional(),

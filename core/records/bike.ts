@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { named, number, pencil, words } from "./fields.ts";
 
@@ -5,10 +6,10 @@ import { named, number, pencil, words } from "./fields.ts";
 const claimSchema = z
   .object({
     /** Assist level or mode; empty when the maker names none. */
-    mode: z.string().trim().max(40).default(""),
+    mode: text().trim().max(40).default(""),
     lowM: number(1, 1e6, "A claim is a distance, for example 40 mi."),
     highM: number(1, 1e6, "A claim is a distance, for example 60 mi."),
-    conditions: z.string().trim().max(300).default(""),
+    conditions: text().trim().max(300).default(""),
   })
   .refine(({ lowM, highM }) => lowM <= highM, {
     path: ["highM"],
@@ -35,7 +36,7 @@ export const bikeSchema = z
     sensor: z.enum(SENSORS, { error: "The sensor is for cadence or torque." }).default("not noted"),
     /** Assist levels from least to most, by the bike's own names. */
     levels: z
-      .array(z.string().trim().min(1).max(40))
+      .array(text().trim().min(1).max(40))
       .min(1, "Name at least one assist level, for example: low, high.")
       .max(12, "A bike has at most 12 levels.")
       .refine((levels) => new Set(levels).size === levels.length, "Each level has a name of its own."),
@@ -71,8 +72,7 @@ export const bikeSchema = z
     comfort: words,
     /** In minor units of its currency. */
     priceMinor: number(0, 1e9, "A price is a sum of money, for example 1899 EUR.").optional(),
-    currency: z
-      .string()
+    currency: text()
       .regex(/^[A-Z]{3}$/, "A currency has three letters, for example EUR.")
       .default("EUR"),
     claims: z.array(claimSchema).max(20, "A bike holds at most 20 claims.").default([]),

@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { groundSchema } from "#core/log";
 import { EFFORTS } from "./effort.ts";
@@ -13,7 +14,7 @@ export const climbSchema = z
     gainM: number(1, 4000, "Type how far the hill rises, for example 47 m or 154 ft."),
     timeS: number(3, 40_000, "Type the time it took, for example 3 min or 184 s."),
     drive: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
-    level: z.string().trim().max(40).default(""),
+    level: text().trim().max(40).default(""),
     ground: groundSchema.default("asphalt"),
     entrySpeedMps: number(0, 30, "The speed at the foot, for example 12 mph; 0 from standing.").optional(),
     energyWh: number(0.1, 20_000, "Type the energy of the climb, for example 31 Wh.").optional(),

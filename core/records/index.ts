@@ -14,6 +14,8 @@ export { POSTURES, setUpSchema, TYRES, type SetUp } from "./setUp.ts";
 export { INSTRUMENTS, instrumentSchema, type Instrument } from "./instrument.ts";
 export { benchSchema, type Bench } from "./bench.ts";
 export {
+  MOST_POINTS,
+  MOST_SAMPLES,
   SCHOOLS,
   telemetrySchema,
   testRecordSchema,

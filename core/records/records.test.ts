@@ -91,7 +91,7 @@ describe("what cannot be says what to type", () => {
     [testSchema, { ...test_, title: " " }, "title: Type the test's name."],
     [
       trackSchema,
-      { name: "", timeS: [1, 2], lat: [0], lon: [0, 0], eleM: [null, null] },
+      { name: "", timeS: [1e9, 1e9 + 1], lat: [0], lon: [0, 0], eleM: [null, null] },
       ": The track's columns differ in length.",
     ],
     [testRecordSchema, { test: test_, bike, pack, rides: [] }, "rides: A test has at least one ride."],

@@ -1,3 +1,4 @@
+import { text } from "#core/base";
 import { z } from "zod";
 import { groundSchema } from "#core/log";
 import { EFFORTS } from "./effort.ts";
@@ -9,7 +10,7 @@ export const DIRECTIONS = ["there", "back", "one way"] as const;
 export const sweepRowSchema = z
   .object({
     /** Assist level by the bike's own name, or "throttle". */
-    level: z.string().trim().min(1, "Choose the level, or throttle.").max(40),
+    level: text().trim().min(1, "Choose the level, or throttle.").max(40),
     ground: groundSchema,
     direction: z.enum(DIRECTIONS, { error: "The way is there, back or one way." }),
     speedMps: number(0.5, 30, "Type the speed held, for example 15 mph or 24 km/h."),
@@ -24,17 +25,17 @@ export const sweepRowSchema = z
   });
 export type SweepRow = z.infer<typeof sweepRowSchema>;
 
-const text = z.string().trim().max(60).default("");
+const typed = text().trim().max(60).default("");
 
 /** A row of the grid still to be filled, or that cannot be read yet: as typed, at its place in the grid. */
 const openRowSchema = z.object({
-  at: z.number().int().min(0),
-  level: text,
+  at: z.number().int().min(0).max(400),
+  level: typed,
   ground: groundSchema,
   direction: z.enum(DIRECTIONS),
-  speed: text,
-  amps: text,
-  volts: text,
+  speed: typed,
+  amps: typed,
+  volts: typed,
 });
 export type OpenSweepRow = z.infer<typeof openRowSchema>;
 

@@ -1,3 +1,4 @@
+import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, text } from "#core/base";
 import { z } from "zod";
 import { entrySchema, groundSchema } from "#core/log";
 import { bikeSchema } from "./bike.ts";
@@ -31,7 +32,7 @@ export const testFields = z.object({
   packTempC: number(-40, 80, "Pack temperature is -40 to 80 C.").optional(),
   wind: words,
   course: words,
-  firstLevel: z.string().trim().max(40).default(""),
+  firstLevel: text().trim().max(40).default(""),
   firstGround: groundSchema.default("asphalt"),
   /** Mean wind over the ride, as felt or as a station says. */
   windMps: number(0, 35, "Wind is 0 to 78 mph, for example 8 mph or 3.5 m/s.").optional(),
@@ -67,39 +68,68 @@ export const testSchema = testFields.superRefine(windSense);
 export type Test = z.infer<typeof testSchema>;
 
 /** A clock's distance from UTC: "+01:00", "-05:30". */
-export const utcOffsetSchema = z
-  .string()
-  .regex(/^[+-](0\d|1[0-4]):[0-5]\d$/, "Type how far the clock was from UTC, such as +01:00 or -05:00.");
+export const utcOffsetSchema = text().regex(
+  /^[+-](0\d|1[0-4]):[0-5]\d$/,
+  "Type how far the clock was from UTC, such as +01:00 or -05:00.",
+);
 
-const column = z.array(z.number());
+/** Most points of a track and samples of a logger: two days and more at one a second. */
+export const MOST_POINTS = 500_000;
+export const MOST_SAMPLES = 200_000;
+
+const column = (least: number, most: number, sentence: string) =>
+  z.array(number(least, most, sentence)).max(MOST_POINTS, "A recording holds at most 500,000 points.");
+const times = column(EARLIEST_S, LATEST_S, NO_SUCH_YEAR);
+const HEIGHT = "Heights run from -500 to 9,000 m: the recorder's are broken, export the track again.";
+const height = number(-500, 9000, HEIGHT).nullable();
+
+const isRising = (values: readonly number[]) =>
+  values.every((value, i) => i === 0 || value >= values[i - 1]!);
+
+/** A recorder's track of a ride, as columns: seconds since the epoch, degrees, metres. */
 export const trackSchema = z
-  .object({ name: words, timeS: column, lat: column, lon: column, eleM: z.array(z.number().nullable()) })
+  .object({
+    name: words,
+    timeS: times,
+    lat: column(-90, 90, "Latitude runs from -90 to 90 degrees."),
+    lon: column(-180, 180, "Longitude runs from -180 to 180 degrees."),
+    eleM: z.array(height).max(MOST_POINTS),
+  })
   .refine(
     ({ timeS, lat, lon, eleM }) => [lat, lon, eleM].every((other) => other.length === timeS.length),
     "The track's columns differ in length.",
-  );
+  )
+  .refine(({ timeS }) => isRising(timeS), {
+    path: ["timeS"],
+    error: "The track's times must not run backward.",
+  });
 export type TrackRecord = z.infer<typeof trackSchema>;
 
 /** Samples of a logger, as columns; amps negative when energy comes back. */
 export const telemetrySchema = z
   .object({
-    logger: z.string().trim().min(1).max(40).default("logger"),
-    timeS: column,
-    volts: column,
-    amps: column,
-    speedMps: column.optional(),
+    logger: text().trim().min(1).max(40).default("logger"),
+    timeS: times.max(MOST_SAMPLES, "A logger's file holds at most 200,000 samples."),
+    volts: column(1, 300, "A pack's volts lie between 1 and 300."),
+    amps: column(-200, 500, "Amps lie between -200 and 500."),
+    speedMps: column(0, 40, "Speed lies between 0 and 90 mph.").optional(),
     /** Since the ride's start, m. */
-    distanceM: column.optional(),
+    distanceM: column(0, 1_000_000, "Distance lies between 0 and 600 miles.").optional(),
   })
   .refine(
     ({ timeS, volts, amps, speedMps, distanceM }) =>
       [volts, amps, speedMps ?? timeS, distanceM ?? timeS].every((other) => other.length === timeS.length),
     "The telemetry's columns differ in length.",
   )
-  .refine(
-    ({ timeS }) => timeS.every((time, i) => i === 0 || time >= timeS[i - 1]!),
-    "The telemetry's times must not run backward.",
-  );
+  .refine(({ timeS }) => timeS.length > 0, { path: ["timeS"], error: "There is no sample in this." })
+  .refine(({ timeS }) => isRising(timeS), {
+    path: ["timeS"],
+    error: "The telemetry's times must not run backward.",
+  })
+  .refine(({ distanceM }) => !distanceM || isRising(distanceM), {
+    path: ["distanceM"],
+    error: "The telemetry's distance must not run backward.",
+  });
 export type TelemetryRecord = z.infer<typeof telemetrySchema>;
 
 export const rideRecordSchema = z.object({

@@ -24,4 +24,5 @@ export type {
   NotedOnWay,
   TestResults,
 } from "./types.ts";
+export { headlineOf, type Headline } from "./headline.ts";
 export { digestOf, type TestDigest } from "./digest.ts";

@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
 import type { Shown } from "#core/device";
 import type { ForecastInput } from "#core/forecast";
@@ -8,15 +9,16 @@ import { chanceFrom } from "./random.ts";
 import type { Sample, Stand } from "./ride.ts";
 
 /** What a rehearsal rides: a plan's forecast input and the seed that draws what nobody sees. */
-export interface Rehearsal {
-  readonly planId: string;
-  readonly seed: number;
+export const rehearsalSchema = z.object({
+  planId: z.string(),
+  seed: z.number(),
   /** When the ride starts, ms since the epoch. */
-  readonly startMs: number;
+  startMs: z.number(),
   /** Where it ends at the latest, m. */
-  readonly toM: number;
-  readonly input: ForecastInput;
-}
+  toM: z.number(),
+  input: z.custom<ForecastInput>((input) => typeof input === "object" && input !== null),
+});
+export type Rehearsal = Readonly<z.infer<typeof rehearsalSchema>>;
 
 /** What can be wrong with the display, in words. */
 export const FAULTS = {

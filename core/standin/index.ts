@@ -9,6 +9,7 @@ export {
   type DisplayMoment,
   type DisplayOptions,
   type Fault,
+  rehearsalSchema,
   type Rehearsal,
 } from "./display.ts";
 export { debrief, standsOf, truthOf, type Debrief, type RehearsalTruth, type TrainerRow } from "./trainer.ts";

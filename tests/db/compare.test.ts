@@ -17,7 +17,7 @@ import { findClimb, findSweep, listClimbs, listSweeps, saveClimb, saveSweep } fr
 import { putAway, undo } from "#db/kept";
 import { appendEntries } from "#db/log";
 import { listPublished, listReferences, publish, saveReference } from "#db/references";
-import { cachedDigests, keepResult } from "#db/results";
+import { cachedDigests, headlinesOf, keepAnalysis } from "#db/results";
 import { findTest, loadRecord, saveTest } from "#db/tests";
 
 let connection: Connection;
@@ -44,7 +44,9 @@ beforeAll(async () => {
     stops: 7,
     altitudeM: 200,
   });
-  await saveTest(db, testId, { ...links, secondPackId: null }, value, { id: rideId, utcOffset: "+00:00" });
+  await saveTest(db, testId, { ...links, secondPackId: null }, value, {
+    firstRide: { id: rideId, utcOffset: "+00:00" },
+  });
   const entry = (seq: number, body: object) => ({
     id: uuidv7(),
     seq,
@@ -82,11 +84,11 @@ test("digests are kept beside results, and read without them", async () => {
   const { db } = connection;
   const results = reckonTest((await loadRecord(db, testId))!);
   if (!results.ok) throw new Error("reckoned");
-  await keepResult(db, testId, { stamp: "s1", inputs: "i1", body: results.value });
-  const digest = (await cachedDigests(db)).get(testId)!;
-  expect(digest.stamp).toBe("s1");
-  expect(digest.digest.best.value).toEqual(results.value.best.value);
-  expect(digest.digest).not.toHaveProperty("curve");
+  await keepAnalysis(db, testId, { stamp: "s1", inputs: "i1", result: results, notes: [] });
+  const digest = (await cachedDigests(db, [testId])).get(testId)!;
+  expect(digest.best.value).toEqual(results.value.best.value);
+  expect(digest).not.toHaveProperty("curve");
+  expect((await headlinesOf(db, [testId])).get(testId)).toMatchObject({ whPerM: results.value.best.value });
 });
 
 test("a test's stamp moves with its own entries", async () => {
@@ -109,7 +111,7 @@ test("sweeps and climbs are kept, listed, put away and brought back", async () =
   expect((await listSweeps(db, { bikeId: bike })).map(({ id }) => id)).toEqual([sweep]);
   await putAway(db, "sweep", sweep);
   expect(await listSweeps(db, { bikeId: bike })).toEqual([]);
-  expect(await undo(db, change)).toBe(true);
+  expect(await undo(db, change)).toBe("yes");
   expect(await listClimbs(db, { bikeId: bike })).toEqual([]);
 });
 
@@ -133,8 +135,10 @@ test("a reference changed is a new version; what was published keeps its own", a
 
 test("what was derived is found by its key, once", async () => {
   const { db } = connection;
-  expect(await findDerived(db, "pair/x")).toBeUndefined();
+  expect(await findDerived(db, "pair/x")).toBeNull();
   await keepDerived(db, "pair/x", { a: 1 });
   await keepDerived(db, "pair/x", { a: 2 });
-  expect(await findDerived(db, "pair/x")).toEqual({ a: 1 });
+  expect(await findDerived(db, "pair/x")).toEqual({ body: { a: 2 } });
+  await keepDerived(db, "fit/none", null);
+  expect(await findDerived(db, "fit/none")).toEqual({ body: null });
 });

@@ -24,6 +24,7 @@ import {
   saveSetUp,
 } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
+import { appendEntries } from "#db/log";
 import { putAway, undo } from "#db/kept";
 import {
   findCourse,
@@ -34,6 +35,7 @@ import {
   saveCourse,
   saveMethod,
   savePlan,
+  tickPlan,
 } from "#db/plans";
 import { findTest, loadRecord, saveTest } from "#db/tests";
 
@@ -71,7 +73,7 @@ describe("what is put away", () => {
     expect(await names(false)).not.toContain("Kept bike");
     expect(await names(true)).toContain("Kept bike");
     expect((await findBike(db, ids.bike))!.archived).toBe(true);
-    expect(await undo(db, change!)).toBe(true);
+    expect(await undo(db, change!)).toBe("yes");
     expect(await names(false)).toContain("Kept bike");
   });
   test("which is not there cannot be put away", async () =>
@@ -84,7 +86,7 @@ describe("a change undone", () => {
     const change = await saveBike(db, ids.bike, { ...bike, name: "Other", claims: [], levelShares: [] });
     expect((await findBike(db, ids.bike))!.name).toBe("Other");
     await undo(db, change);
-    expect(await findBike(db, ids.bike)).toEqual({ ...bike, id: ids.bike, archived: false });
+    expect(await findBike(db, ids.bike)).toMatchObject({ ...bike, id: ids.bike, archived: false });
   });
   test("of something new puts it away", async () => {
     const { db } = connection;
@@ -103,8 +105,8 @@ describe("a change undone", () => {
   });
   test("twice is once", async () => {
     const change = await saveBike(connection.db, ids.bike, { ...bike, name: "Third" });
-    expect(await undo(connection.db, change)).toBe(true);
-    expect(await undo(connection.db, change)).toBe(false);
+    expect(await undo(connection.db, change)).toBe("yes");
+    expect(await undo(connection.db, change)).toBe("late");
   });
 });
 
@@ -126,12 +128,20 @@ describe("bench discharges", () => {
 
 test("a meter's own error is part of a test's record and of its stamp", async () => {
   const { db } = connection;
-  const testId = uuidv7();
+  const [testId, rideId] = [uuidv7(), uuidv7()];
   const links = { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId: null, riderId: null };
   await saveTest(db, testId, links, testSchema.parse({ title: "metered", day: "2026-10-18" }), {
-    id: uuidv7(),
-    utcOffset: "+00:00",
+    firstRide: { id: rideId, utcOffset: "+00:00" },
   });
+  await appendEntries(db, rideId, [
+    {
+      id: uuidv7(),
+      seq: 0,
+      at: null,
+      supersedes: null,
+      body: { kind: "checkIn", counterWh: 12, meter: "kept meter" },
+    },
+  ]);
   const before = (await findTest(db, testId))!.stamp;
   const id = uuidv7();
   await saveInstrument(db, id, instrumentSchema.parse({ name: "kept meter", gainSd: 0.004 }));
@@ -166,8 +176,9 @@ describe("courses, methods and plans", () => {
   test("come back as they went in", async () => {
     const { db } = connection;
     await saveCourse(db, ids.course, course);
-    expect(await findCourse(db, ids.course)).toEqual({ ...course, id: ids.course, archived: false });
+    expect(await findCourse(db, ids.course)).toMatchObject({ ...course, id: ids.course, archived: false });
     await savePlan(db, ids.plan, links, plan);
+    await tickPlan(db, ids.plan, "Brakes checked", true);
     expect(await findPlan(db, ids.plan)).toMatchObject({
       plan,
       courseName: "Kept loop",

@@ -5,10 +5,10 @@ import type { Entry } from "#core/log";
 import { bikeSchema, packRecordSchema, testSchema } from "#core/records";
 import { findBike, listPacks, saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
-import { appendEntries, listEntries, nextSeq } from "#db/log";
-import { cachedResults, keepResult } from "#db/results";
+import { appendEntries, listEntries } from "#db/log";
+import { cachedAnalysis, keepAnalysis } from "#db/results";
 import { seedOnce } from "#db/seed";
-import { readTelemetry, saveTelemetry } from "#db/telemetry";
+import { addSamples, chooseImport, listImports, readTelemetry, saveTelemetry } from "#db/telemetry";
 import { addRide, findTest, listRides, listTests, loadRecord, saveTest, saveTrack } from "#db/tests";
 import { reckonTest } from "#core/results";
 
@@ -43,17 +43,21 @@ beforeAll(async () => {
   await saveBike(db, ids.bike, bike);
   await savePack(db, ids.pack, ids.bike, pack);
   await saveTest(db, ids.test, links, testSchema.parse({ title: "stored", day: "2026-10-18" }), {
-    id: ids.ride,
-    utcOffset: "-05:00",
+    firstRide: { id: ids.ride, utcOffset: "-05:00" },
   });
 });
 afterAll(() => connection.close());
 
 describe("bikes and packs", () => {
   test("come back as they went in, in SI, with their pencil", async () => {
-    expect(await findBike(connection.db, ids.bike)).toEqual({ ...bike, id: ids.bike, archived: false });
+    expect(await findBike(connection.db, ids.bike)).toMatchObject({
+      ...bike,
+      id: ids.bike,
+      archived: false,
+      version: 1,
+    });
     expect(await listPacks(connection.db, ids.bike)).toEqual([
-      { ...pack, id: ids.pack, bikeId: ids.bike, archived: false },
+      { ...pack, id: ids.pack, bikeId: ids.bike, archived: false, version: 1 },
     ]);
   });
   test("an emptied field is emptied", async () => {
@@ -71,12 +75,34 @@ describe("bikes and packs", () => {
 });
 
 describe("the append-only log", () => {
-  test("a repeated send changes nothing", async () => {
-    await appendEntries(connection.db, ids.ride, [start, end]);
-    await appendEntries(connection.db, ids.ride, [end, start]);
-    await appendEntries(connection.db, ids.ride, [{ ...end, body: { kind: "end", reason: "cutOff" } }]);
-    expect(await listEntries(connection.db, ids.ride)).toEqual([start, end]);
-    expect(await nextSeq(connection.db, ids.ride)).toBe(2);
+  const placed = (await_: readonly Entry[]) => await_.map(({ seq: _seq, ...rest }) => rest);
+  test("a repeated send changes nothing, and each entry is told what became of it", async () => {
+    const { db } = connection;
+    const told = async (entries: readonly Entry[]) =>
+      (await appendEntries(db, ids.ride, entries)).map(({ told: word }) => word);
+    expect(await told([start, end])).toEqual(["kept", "kept"]);
+    expect(await told([end, start])).toEqual(["same", "same"]);
+    expect(await told([{ ...end, body: { kind: "end", reason: "cutOff" } }])).toEqual(["conflict"]);
+    expect(placed(await listEntries(db, ids.ride))).toEqual(placed([start, end]));
+  });
+  test("the server gives the places: whatever a client sends, entries stand by their time", async () => {
+    const { db } = connection;
+    const early = line(
+      Number.MAX_SAFE_INTEGER,
+      { kind: "note", note: "noted early, sent late" },
+      { at: "2026-10-18T09:00:00.000Z" },
+    );
+    await appendEntries(db, ids.ride, [early]);
+    const log = await listEntries(db, ids.ride);
+    expect(log.map(({ id }) => id)).toEqual([start.id, early.id, end.id]);
+    expect(Math.max(...log.map(({ seq }) => seq))).toBeLessThan(4.2e12);
+  });
+  test("two at once get places of their own", async () => {
+    const { db } = connection;
+    const notes = Array.from({ length: 8 }, (_, i) => line(0, { kind: "note", note: `at once ${i}` }));
+    await Promise.all(notes.map((note) => appendEntries(db, ids.ride, [note])));
+    const seqs = (await listEntries(db, ids.ride)).map(({ seq }) => seq);
+    expect(new Set(seqs).size).toBe(seqs.length);
   });
   test("entries go in all or none", async () => {
     const good = line(5, { kind: "note", note: "kept?" });
@@ -109,7 +135,7 @@ describe("tests", () => {
     const third = await stamp();
     await saveTrack(connection.db, uuidv7(), ids.ride, {
       name: "t",
-      timeS: [0, 1],
+      timeS: [1.7e9, 1.7e9 + 1],
       lat: [0, 0],
       lon: [0, 0.1],
       eleM: [null, 3],
@@ -128,15 +154,24 @@ describe("tests", () => {
       ["Ride 2", "-05:00"],
     ]);
   });
-  test("a result is cached under its stamp", async () => {
-    const result = reckonTest((await loadRecord(connection.db, ids.test))!);
+  test("an analysis is cached under its stamp; one that cannot be read counts as none", async () => {
+    const { db } = connection;
+    const result = reckonTest((await loadRecord(db, ids.test))!);
     if (!result.ok) throw new Error("not reckoned");
-    const cached = { inputs: "hash", body: result.value };
-    await keepResult(connection.db, ids.test, { stamp: "s1", ...cached });
-    await keepResult(connection.db, ids.test, { stamp: "s2", ...cached });
-    const hit = (await cachedResults(connection.db, [ids.test])).get(ids.test)!;
-    expect(hit).toMatchObject({ stamp: "s2", inputs: "hash" });
-    expect(hit.body.best).toEqual(result.value.best);
+    await keepAnalysis(db, ids.test, { stamp: "s1", inputs: "hash", result, notes: [] });
+    await keepAnalysis(db, ids.test, { stamp: "s2", inputs: "hash", result, notes: [] });
+    const hit = await cachedAnalysis(db, ids.test);
+    expect(hit).toMatchObject({ stamp: "s2", inputs: "hash", result: { ok: true } });
+    expect(hit!.result.ok && hit!.result.value.best).toEqual(result.value.best);
+    await db.execute(sql`update result set body = '[1]'::jsonb where test_id = ${ids.test}`);
+    expect(await cachedAnalysis(db, ids.test)).toBeNull();
+  });
+  test("another ride, pressed ten times at once, is one ride", async () => {
+    const { db } = connection;
+    const id = uuidv7();
+    const before = (await listRides(db, ids.test)).length;
+    await Promise.all(Array.from({ length: 10 }, () => addRide(db, id, ids.test, "")));
+    expect((await listRides(db, ids.test)).length).toBe(before + 1);
   });
 });
 
@@ -151,18 +186,48 @@ describe("telemetry", () => {
   });
   test("comes back as it was, over chunks and the turn of a month", async () => {
     const record = from(Date.UTC(2026, 9, 31, 23) / 1000);
-    await saveTelemetry(connection.db, ids.ride, record);
-    await saveTelemetry(connection.db, ids.ride, record);
+    await saveTelemetry(connection.db, ids.ride, record, "first");
+    await saveTelemetry(connection.db, ids.ride, record, "first");
     expect(await readTelemetry(connection.db, ids.ride)).toEqual(record);
-    const parts = await connection.db.execute(
-      sql`select count(*)::int as rows, count(distinct tableoid)::int as months from telemetry`,
-    );
-    expect(parts.rows[0]).toEqual({ rows: 3, months: 2 });
+    const { rows } = await connection.db.execute(sql`select count(*)::int as rows from telemetry_chunk`);
+    expect(rows[0]).toEqual({ rows: 3 });
   });
-  test("moves the stamp of its test", async () => {
-    const before = (await findTest(connection.db, ids.test))!.stamp;
-    await saveTelemetry(connection.db, ids.ride, from(Date.UTC(2026, 10, 2) / 1000));
-    expect((await findTest(connection.db, ids.test))!.stamp).not.toBe(before);
+  test("a corrected file takes the place of the first, which can be brought back", async () => {
+    const { db } = connection;
+    const corrected = { ...from(Date.UTC(2026, 9, 31, 23) / 1000), volts: seconds.map(() => 50) };
+    const before = (await findTest(db, ids.test))!.stamp;
+    await saveTelemetry(db, ids.ride, corrected, "second");
+    expect((await findTest(db, ids.test))!.stamp).not.toBe(before);
+    expect((await readTelemetry(db, ids.ride))!.volts[0]).toBe(50);
+    const [first] = (await listImports(db, ids.ride)).filter(({ replaced }) => replaced);
+    expect(await chooseImport(db, ids.ride, first!.id)).toBe(true);
+    expect((await readTelemetry(db, ids.ride))!.volts[0]).toBe(54);
+  });
+  test("another logger lies beside the first, and counts when it is chosen", async () => {
+    const { db } = connection;
+    await saveTelemetry(db, ids.ride, { ...from(Date.UTC(2026, 9, 31, 23) / 1000), logger: "aux" }, "third");
+    expect((await readTelemetry(db, ids.ride))!.logger).toBe("box");
+    const aux = (await listImports(db, ids.ride)).find(({ logger }) => logger === "aux")!;
+    expect(await chooseImport(db, ids.ride, aux.id)).toBe(true);
+    expect((await readTelemetry(db, ids.ride))!.logger).toBe("aux");
+    expect((await listImports(db, ids.ride)).filter(({ counts }) => counts)).toHaveLength(1);
+    expect(await chooseImport(db, ids.ride, uuidv7())).toBe(false);
+  });
+  test("rows of a device join what it wrote before; many at once of a new month are all kept", async () => {
+    const { db } = connection;
+    const rideId = uuidv7();
+    await addRide(db, rideId, ids.test, "with a device");
+    const startS = Date.UTC(2027, 3, 30, 23, 59) / 1000;
+    const rowAt = (i: number) => ({
+      logger: "device",
+      timeS: [startS + 20 * i, startS + 20 * i + 10],
+      volts: [50, 50],
+      amps: [3, 4],
+    });
+    await Promise.all(Array.from({ length: 12 }, (_, i) => addSamples(db, rideId, rowAt(i))));
+    await addSamples(db, rideId, rowAt(3));
+    expect((await readTelemetry(db, rideId))!.timeS).toHaveLength(24);
+    expect(await listImports(db, rideId)).toMatchObject([{ samples: 24, counts: true }]);
   });
   test("a ride without any has none", async () => {
     expect(await readTelemetry(connection.db, uuidv7())).toBeNull();

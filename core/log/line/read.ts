@@ -131,7 +131,7 @@ class Reader {
     const symbol = written.toLowerCase();
     const guess = text.startsWith("~");
     const [low, high] = text.replace("~", "").split(/(?<=\d)(?:-|–)(?=\d)/);
-    const meaning = lead ?? UNITS[symbol];
+    const meaning = lead ?? UNITS.get(symbol);
     if (!meaning) return this.left(to, symbol ? `“${symbol}” is no unit known here` : "which unit?", from);
     const numbers = [low!, high].flatMap((part) => (part === undefined ? [] : [parseNumber(part)]));
     if (numbers.some((number) => typeof number !== "number"))
@@ -159,20 +159,21 @@ class Reader {
   private word(text: string): void {
     const lower = text.toLowerCase();
     const to = this.at + text.length;
-    const lead = LEADS[lower];
+    const lead = LEADS.get(lower);
     if (lead) return this.led(text, lead);
     if (lower.startsWith("#")) {
-      const ground: Ground | undefined = GROUND_WORDS[lower.slice(1)];
+      const ground = GROUND_WORDS.get(lower.slice(1));
       return ground
         ? this.set("ground", ground, to, ground)
-        : this.left(to, `no ground is called so: ${Object.keys(GROUND_WORDS).join(", ")}`);
+        : this.left(to, `no ground is called so: ${[...GROUND_WORDS.keys()].join(", ")}`);
     }
     if (text.startsWith("@")) return this.section(text, to);
     if (lower === "rest") return this.rest(to);
     if (lower === "load") return this.set("underLoad", true, to, "under load");
     const level = this.levelOf(text);
     if (level !== null) return this.set("level", level, to, "level");
-    if (Object.hasOwn(KINDS, lower)) return this.kindWord(lower as keyof typeof KINDS, to);
+    const kind = KINDS.get(lower);
+    if (kind) return this.kindWord(lower, kind, to);
     // Words in a row that say nothing are one piece of the note.
     const last = this.unread.at(-1);
     if (last && last.why === "kept as a note" && /^\s+$/.test(this.line.slice(last.to, this.at))) {
@@ -221,15 +222,15 @@ class Reader {
     return levels.find((level) => level === numbered[1]) ?? levels[Number(numbered[1]) - 1] ?? null;
   }
 
-  private kindWord(word: keyof typeof KINDS, to: number): void {
-    if (this.kind !== null && this.kind !== KINDS[word]) return this.left(to, "one line is one entry");
+  private kindWord(word: string, kind: string, to: number): void {
+    if (this.kind !== null && this.kind !== kind) return this.left(to, "one line is one entry");
     if (word === "lost") {
       const bar = /^\s+(?:bar\s+)?(\d{1,2})(?![\d.,%])/i.exec(this.line.slice(to));
       if (!bar) return this.left(to, "which bar? Type lost 4 for the fourth");
-      this.kind = KINDS[word];
+      this.kind = kind;
       return this.set("bar", Number(bar[1]), to + bar[0].length, "bar lost");
     }
-    this.kind = KINDS[word];
+    this.kind = kind;
     if (word === "full") this.fields["chargerDone"] = true;
     this.understood(to, word === "full" ? "full charge" : word);
   }

@@ -1,4 +1,5 @@
-import { derivedOf } from "#app/reckoning.server";
+import { derivedOf } from "../derived.server";
+import { z } from "zod";
 import { confounders, jointPair, type PairedTest } from "#core/compare";
 import type { Side } from "#core/log";
 import type { System } from "#core/quantities";
@@ -14,10 +15,14 @@ export interface PairAsk {
 
 /** Most tests of one joint ledger. */
 const MOST_TESTS = 24;
+/** Tests of a bike that are offered as further runs, the newest first. */
+const MOST_OTHERS = 200;
 
 /** Reads a pair's address. */
 export function readPair(search: URLSearchParams): PairAsk {
-  const ids = (name: string) => [...new Set(search.getAll(name))].slice(0, MOST_TESTS);
+  // What is no id names no test.
+  const ids = (name: string) =>
+    [...new Set(search.getAll(name))].filter((id) => z.uuid().safeParse(id).success).slice(0, MOST_TESTS);
   return { a: ids("a"), b: ids("b"), runs: ids("runs") };
 }
 
@@ -30,14 +35,15 @@ export async function pairOf(db: Database, ask: PairAsk, system: System) {
   ];
   const ids = sides.map(([id]) => id);
   const lines = ids.length ? await listTests(db, { ids }) : [];
-  const tests = await Promise.all(
+  const loaded = await Promise.all(
     sides.flatMap(([id, side]) => {
       const line = lines.find((each) => each.id === id);
       return line && line.rehearsal === null
-        ? [loadRecord(db, id).then((record) => ({ line, side, record: record! }))]
+        ? [loadRecord(db, id).then((record) => (record ? [{ line, side, record }] : []))]
         : [];
     }),
   );
+  const tests = loaded.flat();
   const paired = tests.map(({ line, side, record }): PairedTest => ({
     id: line.id,
     bikeId: line.bikeId,
@@ -59,8 +65,9 @@ export async function pairOf(db: Database, ask: PairAsk, system: System) {
   const bikes = new Set(tests.map(({ line }) => line.bikeId));
   return {
     others: bikes.size
-      ? (await listTests(db))
-          .filter(({ id, bikeId }) => bikes.has(bikeId) && !ids.includes(id))
+      ? (await Promise.all([...bikes].map((bikeId) => listTests(db, { bikeId, limit: MOST_OTHERS }))))
+          .flat()
+          .filter(({ id }) => !ids.includes(id))
           .map(({ id, bikeName, test }) => ({ id, bike: bikeName, title: test.title, day: test.day }))
       : [],
     tests: tests.map(({ line, side }) => ({

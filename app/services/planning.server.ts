@@ -1,44 +1,22 @@
-import { resultsOf } from "#app/reckoning.server";
+import { onDeskIfReady } from "#app/services/comparison/answer.server";
 import { found, idOf } from "#app/ui/require.server";
-import {
-  knownFrom,
-  PLAIN_COURSE,
-  reckonPlan,
-  type Known,
-  type PlanRecord,
-  type RiddenTest,
-} from "#core/plan";
+import { NOTHING_KNOWN, PLAIN_COURSE, reckonPlan, type Known, type PlanRecord } from "#core/plan";
 import { findBike, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
 import type { Database } from "#db/client";
 import { findCourse, findPlan, type PlanLine } from "#db/plans";
-import { listTests } from "#db/tests";
 
 /** Everything a bike's plans choose from, and what its earlier tests tell. */
 export async function loadDesk(db: Database, bikeId: string) {
-  const [bike, packs, setUps, riders, instruments, tests] = await Promise.all([
+  const [bike, packs, setUps, riders, instruments] = await Promise.all([
     findBike(db, bikeId),
     listPacks(db, bikeId, { archived: true }),
     listSetUps(db, bikeId, { archived: true }),
     listRiders(db, { archived: true }),
     listInstruments(db),
-    listTests(db, { bikeId }),
   ]);
   if (!bike) return null;
-  const results = await resultsOf(db, tests);
-  const ridden = tests.flatMap((line): readonly RiddenTest[] => {
-    const result = results.get(line.id);
-    if (!result?.ok || result.value.flags.length > 0) return [];
-    return [
-      {
-        test: line.test,
-        bike,
-        setUp: setUps.find(({ id }) => id === line.setUpId) ?? null,
-        rider: riders.find(({ id }) => id === line.riderId) ?? null,
-        results: result.value,
-      },
-    ];
-  });
-  const known: Known = knownFrom(ridden);
+  // What earlier tests tell may come late: until then the plan is reckoned as if there were none.
+  const known: Known = (await onDeskIfReady(db, "known", { bikeId })) ?? NOTHING_KNOWN;
   return {
     bike,
     packs,

@@ -1,4 +1,4 @@
-import { derivedOf, digestsOf } from "#app/reckoning.server";
+import { derivedOf } from "../derived.server";
 import { ASSUMED } from "#core/assumptions";
 import {
   climbFigures,
@@ -18,7 +18,8 @@ import { fitRoad, type RoadFit } from "#core/roadload";
 import { listBikes, listPacks, listRiders, listSetUps, type Kept, type OfBike } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listClimbs, listSweeps } from "#db/field";
-import { listTests, type TestLine } from "#db/tests";
+import { cachedDigests, cachedStamps } from "#db/results";
+import { listStamps, listTests, type TestLine } from "#db/tests";
 
 /** Everything comparisons choose from, by id. */
 export interface Shelf {
@@ -137,6 +138,63 @@ function comparedOf(
   };
 }
 
+/** A test as it was last compared, with what that rested on: its own stamp, its digest's and its bike's fit. */
+interface Remembered {
+  readonly line: TestLine;
+  readonly digestStamp: string;
+  readonly digest: TestDigest | null;
+  readonly fit: RoadFit | undefined;
+  readonly compared: ComparedTest | null;
+}
+
+/** The desk as this thread last saw it: only what changed since is read again. */
+const desk = new Map<string, Remembered>();
+
+/** Lines and digests of every test that counts, read anew only where a stamp moved. */
+async function readDesk(db: Database): Promise<readonly Remembered[]> {
+  const [stamps, digestStamps] = await Promise.all([listStamps(db), cachedStamps(db)]);
+  const [lineIds, digestIds]: [string[], string[]] = [[], []];
+  for (const { id, stamp } of stamps) {
+    const known = desk.get(id);
+    if (known?.line.stamp !== stamp) lineIds.push(id);
+    if (known?.digestStamp !== (digestStamps.get(id) ?? "")) digestIds.push(id);
+  }
+  const [lines, digests] = await Promise.all([
+    inParts(lineIds, (ids) => listTests(db, { ids })),
+    inParts(digestIds, async (ids) => [...(await cachedDigests(db, ids))]),
+  ]);
+  const newLines = new Map(lines.map((line) => [line.id, line]));
+  const newDigests = new Map(digests);
+  const asked = new Set(digestIds);
+  const there = new Set(stamps.map(({ id }) => id));
+  for (const id of desk.keys()) if (!there.has(id)) desk.delete(id);
+  return stamps
+    .flatMap(({ id }) => {
+      const known = desk.get(id);
+      const line = newLines.get(id) ?? known?.line;
+      if (!line) return [];
+      const digest = asked.has(id) ? (newDigests.get(id) ?? null) : (known?.digest ?? null);
+      const same = known !== undefined && known.line === line && known.digest === digest;
+      const now: Remembered = same
+        ? known
+        : { line, digest, digestStamp: digestStamps.get(id) ?? "", fit: undefined, compared: null };
+      desk.set(id, now);
+      return [now];
+    })
+    .sort((a, b) => b.line.test.day.localeCompare(a.line.test.day) || b.line.id.localeCompare(a.line.id));
+}
+
+const PART = 500;
+
+async function inParts<T>(
+  ids: readonly string[],
+  read: (ids: readonly string[]) => Promise<readonly T[]>,
+): Promise<readonly T[]> {
+  const found: T[] = [];
+  for (let at = 0; at < ids.length; at += PART) found.push(...(await read(ids.slice(at, at + PART))));
+  return found;
+}
+
 /**
  * Every test with a figure, ready to be compared, newest first; of one bike, or those named. A bike's fit rests on all its
  * tests, whichever are asked for.
@@ -145,22 +203,21 @@ export async function comparedTests(
   db: Database,
   filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
 ) {
-  const [lines, shelf] = await Promise.all([listTests(db), shelfOf(db)]);
-  const digests = await digestsOf(db, lines);
-  const logged = lines.flatMap((line) => {
-    const digest = digests.get(line.id);
-    return digest?.steady.length ? [{ line, digest }] : [];
-  });
+  const [tests, shelf] = await Promise.all([readDesk(db), shelfOf(db)]);
+  const logged = tests.flatMap(({ line, digest }) => (digest?.steady.length ? [{ line, digest }] : []));
   const fits = await fitsOf(db, shelf, logged);
-  const asked = lines.filter(
-    ({ id, bikeId }) =>
-      (!filter.bikeId || bikeId === filter.bikeId) && (!filter.ids || filter.ids.includes(id)),
-  );
-  const tests = asked.flatMap((line) => {
-    const digest = digests.get(line.id);
-    return digest ? (comparedOf(line, digest, shelf, fits) ?? []) : [];
+  const wanted = filter.ids && new Set(filter.ids);
+  const compared = tests.flatMap((each): readonly ComparedTest[] => {
+    const { line, digest } = each;
+    if (!digest || (filter.bikeId && line.bikeId !== filter.bikeId) || (wanted && !wanted.has(line.id)))
+      return [];
+    const fit = fits.get(line.bikeId);
+    if (each.compared && each.fit === fit) return [each.compared];
+    const made = comparedOf(line, digest, shelf, fits);
+    desk.set(line.id, { ...each, fit, compared: made });
+    return made ? [made] : [];
   });
-  return { tests, shelf, fits };
+  return { tests: compared, shelf, fits };
 }
 
 /** Bikes that were tested with a second pack beside the first. */

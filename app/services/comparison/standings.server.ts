@@ -1,4 +1,3 @@
-import { derivedOf } from "#app/reckoning.server";
 import {
   boardOf,
   cheapestOption,
@@ -11,11 +10,16 @@ import {
 import type { Reference } from "#core/roadload";
 import type { Database } from "#db/client";
 import type { StandingsAsk } from "./ask";
+import { figureAhead, rememberedFigure } from "./figures.server";
 import { bikesOnTwo, comparedTests, type ComparedTest, type Shelf } from "./desk.server";
 import type { CompareRow } from "./row";
 
 /** Rows a page shows before it is asked for all. */
 const FIRST_ROWS = 60;
+/** Rows it shows at most: nobody reads more, and a page holds no more. */
+const MOST_ROWS = 600;
+/** Tests that have no such figure and are named. */
+const MOST_LEFT = 100;
 
 const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
   const runsTwo = bikesOnTwo(tests);
@@ -37,19 +41,18 @@ const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
 
 /** The standings an address asks for: rows in their places, what could be swapped, and what has no such figure. */
 export async function standingsOf(db: Database, ask: StandingsAsk, reference: Reference | null) {
-  const { tests, shelf, fits } = await comparedTests(db);
+  const { tests, shelf } = await comparedTests(db);
   const shown = tests.filter(
     ({ line }) =>
       (!ask.drive || line.test.drive === ask.drive) && (!ask.bikeId || line.bikeId === ask.bikeId),
   );
   const { measure, level, ground, by, commonWh } = ask;
   const asked = { measure, level, ground, by, commonWh, reference };
-  const { rows, left } = await derivedOf(
-    db,
-    "board",
-    [asked, shown.map(({ line }) => [line.id, line.stamp]), [...fits], [...shelf.packs.values()]],
-    () => boardOf(shown.map(entryOf(shelf, tests)), asked),
+  await figureAhead(
+    shown.map(({ compared }) => compared),
+    asked,
   );
+  const { rows, left } = boardOf(shown.map(entryOf(shelf, tests)), asked, rememberedFigure);
   const byId = new Map(tests.map((each) => [each.line.id, each]));
   const full = rows.map((row): CompareRow => {
     const own = row.testIds.map((id) => byId.get(id)!);
@@ -72,13 +75,14 @@ export async function standingsOf(db: Database, ask: StandingsAsk, reference: Re
       unassistedShare: digest.noted.unassistedShare,
     };
   });
-  const { places, swaps } = standings(full, MEASURE[ask.measure].better);
-  const kept = ask.all ? places : places.slice(0, FIRST_ROWS);
+  const { places, swaps } = standings(full, MEASURE[ask.measure].better, ask.all ? MOST_ROWS : FIRST_ROWS);
+  const kept = places.slice(0, ask.all ? MOST_ROWS : FIRST_ROWS);
   return {
     places: kept,
     hidden: places.length - kept.length,
     swaps: swaps.filter(({ lower }) => lower <= kept.length),
-    left: left.map(({ testId, why }) => {
+    leftOut: left.length,
+    left: left.slice(0, MOST_LEFT).map(({ testId, why }) => {
       const { line } = byId.get(testId)!;
       return { id: testId, bike: line.bikeName, title: line.test.title, why };
     }),

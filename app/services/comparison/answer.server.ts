@@ -1,0 +1,54 @@
+import type { Database } from "#db/client";
+import { freshenDesk } from "../analysis.server";
+import { compute } from "../compute/pool.server";
+import type { Answered, Asked } from "../compute/tasks";
+import { PATIENCE_MS, stillReckoning, within } from "../patience.server";
+import type { comparisonTasks } from "./tasks.server";
+
+type Name = keyof typeof comparisonTasks;
+
+/** What is being answered now: asked for twice at once, it is reckoned once. */
+const underWay = new Map<string, Promise<unknown>>();
+
+function asked<N extends Name>(db: Database, name: N, what: Asked<N>): Promise<Answered<N>> {
+  const key = `${name} ${JSON.stringify(what)}`;
+  let running = underWay.get(key) as Promise<Answered<N>> | undefined;
+  if (!running) {
+    running = compute(db, name, what).finally(() => underWay.delete(key));
+    underWay.set(key, running);
+    running.catch(() => undefined);
+  }
+  return running;
+}
+
+/** How long a page waits in all for the desk, and for what is asked of it, ms. */
+const IN_ALL_MS = 450;
+
+/**
+ * A comparison over the desk, with how many tests are still being reckoned; those stand as last known.
+ *
+ * @throws what makes the frame say that the page is still being reckoned, when it is not there in time
+ */
+export async function onDesk<N extends Name>(
+  db: Database,
+  name: N,
+  what: Asked<N>,
+): Promise<{ readonly value: Answered<N>; readonly pending: number; readonly all: number }> {
+  const beganMs = performance.now();
+  const counts = await freshenDesk(db);
+  const running = asked(db, name, what).then((value) => ({ value }));
+  const left = Math.max(PATIENCE_MS / 3, IN_ALL_MS - (performance.now() - beganMs));
+  const came = await within(running, left);
+  if (!came) return stillReckoning(counts);
+  return { value: came.value, pending: counts.stale, all: counts.all };
+}
+
+/** The same where a page can do without: undefined when it is not there in time. */
+export async function onDeskIfReady<N extends Name>(
+  db: Database,
+  name: N,
+  what: Asked<N>,
+): Promise<Answered<N> | undefined> {
+  await freshenDesk(db);
+  return (await within(asked(db, name, what).then((value) => ({ value }))))?.value;
+}

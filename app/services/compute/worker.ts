@@ -1,0 +1,32 @@
+import { connect, type Connection } from "#db/client";
+import { UnreadableRow, type Unreadable } from "#db/unreadable";
+import { tasks, type TaskName } from "./tasks";
+
+/** A task as it comes over, and what comes back: errors cross a thread's border as data. */
+export interface Work {
+  readonly name: TaskName;
+  readonly asked: unknown;
+}
+export type Came =
+  | { readonly ok: true; readonly value: unknown }
+  | { readonly ok: false; readonly unreadable: Unreadable }
+  | { readonly ok: false; readonly message: string; readonly code: string | null };
+
+let connection: Connection | null = null;
+
+/** Runs one task on this thread's own connection. */
+export default async function work({ name, asked }: Work): Promise<Came> {
+  connection ??= connect(process.env["DATABASE_URL"]!, 2);
+  const run = tasks[name] as (db: Connection["db"], asked: unknown) => Promise<unknown>;
+  try {
+    return { ok: true, value: await run(connection.db, asked) };
+  } catch (error) {
+    if (error instanceof UnreadableRow) return { ok: false, unreadable: error.row };
+    const cause = error instanceof Error ? (error.cause ?? error) : error;
+    return {
+      ok: false,
+      message: cause instanceof Error ? (cause.stack ?? cause.message) : String(cause),
+      code: (cause as { code?: string } | null)?.code ?? null,
+    };
+  }
+}

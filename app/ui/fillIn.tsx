@@ -1,0 +1,41 @@
+import { useEffect, useRef } from "react";
+import { useMatches, useRevalidator } from "react-router";
+
+/** How soon a page that waits asks again, and the longest it pauses between, ms. */
+const SOON_MS = 500;
+const RARE_MS = 4000;
+
+/** How many tests a page's data says are still being reckoned. */
+function pendingIn(data: unknown): number {
+  const pending = (data as { pending?: unknown } | null | undefined)?.pending;
+  return typeof pending === "number" ? pending : 0;
+}
+
+/** Asks for the page's data again while something of it is still being reckoned, less often the longer it takes. */
+export function useAskAgain(waiting: boolean): void {
+  const { revalidate, state } = useRevalidator();
+  const pause = useRef(SOON_MS);
+  useEffect(() => {
+    if (!waiting) pause.current = SOON_MS;
+    if (!waiting || state !== "idle") return;
+    const timer = setTimeout(() => {
+      pause.current = Math.min(RARE_MS, pause.current * 1.5);
+      void revalidate();
+    }, pause.current);
+    return () => clearTimeout(timer);
+  }, [waiting, state, revalidate]);
+}
+
+/** Says how many figures of a page are still being reckoned, and fills them in as they are ready. */
+export function FillIn() {
+  const pending = useMatches().reduce((most, { loaderData }) => Math.max(most, pendingIn(loaderData)), 0);
+  useAskAgain(pending > 0);
+  if (pending === 0) return null;
+  return (
+    <p className="border-b border-rule bg-sheet px-4 py-1.5 text-sm text-quiet md:px-6 print:hidden">
+      {pending === 1
+        ? "One test is being reckoned: its figure here is as last known, and is filled in by itself."
+        : `${pending} tests are being reckoned: figures here are as last known, and are filled in by themselves.`}
+    </p>
+  );
+}

@@ -1,0 +1,74 @@
+import { isRouteErrorResponse, Link, Outlet } from "react-router";
+import { useAskAgain } from "#ui/fillIn";
+import { Page } from "#ui/page";
+import type { Route } from "./+types/inside";
+
+/** Everything inside the frame: what goes wrong in a page is said here, and the rail stays. */
+export default function Inside() {
+  return <Outlet />;
+}
+
+interface Reckoning {
+  readonly reckoning: true;
+  readonly stale: number;
+  readonly all: number;
+}
+
+const isReckoning = (data: unknown): data is Reckoning =>
+  typeof data === "object" && data !== null && "reckoning" in data;
+
+/** A page whose figures take longer: how far it is, and itself as soon as it is ready. */
+function StillReckoning({ stale, all }: Reckoning) {
+  useAskAgain(true);
+  return (
+    <Page title="Being reckoned" line="This page comes by itself as soon as its figures are there.">
+      <div className="grid max-w-xl gap-3 p-4 md:p-6" role="status">
+        {stale > 0 ? (
+          <>
+            <p>
+              {stale} of {all} tests are still to be reckoned.
+            </p>
+            <progress
+              max={all}
+              value={all - stale}
+              className="w-64 accent-spruce"
+              aria-label="Reckoned so far"
+            />
+          </>
+        ) : (
+          <p>The tests are being put side by side.</p>
+        )}
+      </div>
+    </Page>
+  );
+}
+
+/** What a person sees when a page cannot be shown: a sentence and what to do, never a stack. */
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const known = isRouteErrorResponse(error) ? error : null;
+  if (known && isReckoning(known.data)) return <StillReckoning {...known.data} />;
+  const sentence = typeof known?.data === "string" && known.data !== "" ? known.data : null;
+  const title =
+    known?.status === 404
+      ? "Not here"
+      : known?.status === 503
+        ? "Busy"
+        : known && known.status < 500
+          ? "This cannot be done"
+          : "Something broke";
+  return (
+    <Page title={title}>
+      <div className="grid max-w-xl gap-4 p-4 md:p-6" role="alert">
+        <p>{sentence ?? "Nothing was changed. Try again; the log of the start command says more."}</p>
+        <div className="flex flex-wrap gap-3">
+          <a className="button button-main" href="">
+            Try again
+          </a>
+          <Link className="button" to="/">
+            Back to Today
+          </Link>
+        </div>
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,2 @@
+export { isPlainText, NOT_TEXT, plainText, text } from "./text.ts";
+export { dayOf, EARLIEST_S, instant, isInReach, LATEST_S, NO_SUCH_YEAR } from "./moments.ts";

@@ -1,0 +1,32 @@
+import { z } from "zod";
+
+/** Line breaks and tabs are text; every other control character, NUL above all, is a slip of some program. */
+const CONTROL = /[^\P{Cc}\t\n\r]/u;
+
+/**
+ * Whether a text can be kept and shown anywhere: well-formed Unicode without control characters. The database takes no
+ * NUL, and half of a surrogate pair is no character.
+ *
+ * @example isPlainText("12.4 mi, 3 °C") // true
+ * @example isPlainText("a\u0000b") // false
+ */
+export function isPlainText(text: string): boolean {
+  return text.isWellFormed() && !CONTROL.test(text);
+}
+
+/** What is said of a text that cannot be kept. */
+export const NOT_TEXT =
+  "There is a character in this that is no text, as some programs leave behind: type it again without.";
+
+/**
+ * The text that enters by any door: forms, entries, files, bundles. Bounds on its length are added where it is used.
+ *
+ * @param error the sentence for what is no text at all
+ */
+export const text = (error?: string) =>
+  z.string(error === undefined ? undefined : { error }).refine(isPlainText, NOT_TEXT);
+
+/** A pasted or stored text of many lines, made plain: what no program should have put there is left out. */
+export function plainText(value: string): string {
+  return value.toWellFormed().replace(new RegExp(CONTROL.source, "gu"), "");
+}
