@@ -1,5 +1,5 @@
 import "./app.css";
-import { useContext, type ReactNode } from "react";
+import { useContext, useEffect, type ReactNode } from "react";
 import {
   isRouteErrorResponse,
   Links,
@@ -48,6 +48,10 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export default function Root() {
+  // From here on the page answers: a mark for whoever waits for that.
+  useEffect(() => {
+    document.documentElement.dataset["alive"] = "";
+  }, []);
   return <Outlet />;
 }
 

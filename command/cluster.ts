@@ -2,6 +2,7 @@ import { createHash, randomBytes } from "node:crypto";
 import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import pg from "pg";
+import { withClient } from "#db/backup/databases";
 import { needPostgres } from "./packages.ts";
 import { DATA } from "./paths.ts";
 import { freePort } from "./ports.ts";
@@ -83,16 +84,6 @@ export async function ensureDatabase(address: string, name: string, template?: s
     const from = template ? ` template ${pg.escapeIdentifier(template)}` : "";
     await client.query(`create database ${pg.escapeIdentifier(name)}${from}`);
   });
-}
-
-async function withClient<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end();
-  }
 }
 
 /** Lets the desk's role own the desk's database and everything in it, as when a superuser made them. */

@@ -22,15 +22,19 @@ const COMMANDS: Readonly<
   },
   calc: {
     what: "FILE.json or -: the core without the app",
-    run: async ([file]) => (await import("./calc.ts")).calc(file),
+    run: async ([file]) => {
+      // From the next time on it is answered by this one file.
+      await (await import("./bundle.ts")).bundle(["command/calcMain.ts"], "calc.js", true);
+      return (await import("./calc.ts")).calc(file);
+    },
   },
   standin: {
     what: "--seed N --scenario NAME: a made test, its hidden truth beside it",
     run: async (args) => (await import("./standin.ts")).standin(args),
   },
   trial: {
-    what: "400 made rides against their known truth: do the spans hold it?",
-    run: async () => (await import("./trial.ts")).trial(),
+    what: "400 made rides against their known truth: do the spans hold it? --short: 60",
+    run: async (args) => (await import("./trial.ts")).trial(args),
   },
   bench: { what: "timings, as ratios in one run", run: async () => (await import("./bench.ts")).bench() },
   backup: {

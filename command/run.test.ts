@@ -1,5 +1,6 @@
+import { existsSync, readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { aside, run } from "./run.ts";
+import { aside, TOOK_TOO_LONG, run } from "./run.ts";
 
 const node = (script: string) => ["-e", script];
 
@@ -12,11 +13,20 @@ describe("programs that are run", () => {
     expect(run("no-such-program-here", []).code).toBe(1);
   });
   test("beside others: kept until asked for", async () => {
-    const slow = aside("node", node("setTimeout(() => { console.log('late'); }, 50)"));
-    const quick = aside("node", node("process.exit(2)"));
+    const slow = aside("node", node("setTimeout(() => { console.log('late'); }, 50)"), { limitS: 60 });
+    const quick = aside("node", node("process.exit(2)"), { limitS: 60 });
     expect(await quick).toMatchObject({ code: 2 });
     expect(await slow).toEqual({ code: 0, out: "late\n" });
   });
   test("one that is not there fails, and says so", () =>
-    expect(aside("no-such-program-here", [])).rejects.toThrow("ENOENT"));
+    expect(aside("no-such-program-here", [], { limitS: 60 })).rejects.toThrow("ENOENT"));
+  test("one that hangs is ended with all it started", async () => {
+    const { code, out } = await aside("sh", ["-c", "sleep 600 & echo $!; wait"], { limitS: 1 });
+    expect(code).toBe(TOOK_TOO_LONG);
+    expect(out).toContain("took longer than 1 s");
+    const child = Number(out.split("\n")[0]);
+    // Ended, though perhaps not collected by whoever inherited it.
+    const status = `/proc/${child}/status`;
+    expect(existsSync(status) ? readFileSync(status, "utf8") : "State:\tZ").toMatch(/^State:\s+Z/m);
+  });
 });

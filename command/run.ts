@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from "node:child_process";
+import { spawn, spawnSync, type StdioOptions } from "node:child_process";
 import { ROOT } from "./paths.ts";
 
 export interface Ran {
@@ -24,36 +24,75 @@ export function run(
   };
 }
 
-/** Runs a program without blocking, its output shown as it comes. */
-export function show(
+/** The exit code of a program that had to be ended, as the shell has it. */
+export const TOOK_TOO_LONG = 124;
+
+interface Limited {
+  readonly env?: Readonly<Record<string, string>>;
+  /** It is ended, with all it started, when it takes longer than this, s. */
+  readonly limitS: number;
+}
+
+/** Runs a program as a group of its own, and ends the whole group when it takes too long or this process ends. */
+function runGroup(
   program: string,
   args: readonly string[],
-  env: Readonly<Record<string, string>> = {},
+  { env = {}, limitS }: Limited,
+  stdio: StdioOptions,
+  heard: (text: string) => void,
 ): Promise<number> {
   return new Promise((resolve, reject) => {
     const child = spawn(program, args, {
       cwd: ROOT,
       env: { ...process.env, ...env },
-      stdio: ["ignore", 2, 2],
+      stdio,
+      detached: true,
     });
-    child.on("error", reject);
-    child.on("exit", (code) => resolve(code ?? 1));
+    let late = false;
+    const end = () => {
+      try {
+        process.kill(-child.pid!, "SIGKILL");
+      } catch {
+        // It has ended by itself.
+      }
+    };
+    const timer = setTimeout(() => {
+      late = true;
+      heard(`\n${program} ${args.join(" ")} took longer than ${limitS} s and was ended.\n`);
+      end();
+    }, limitS * 1000);
+    process.once("exit", end);
+    child.stdout?.on("data", (text: Buffer) => heard(text.toString()));
+    child.stderr?.on("data", (text: Buffer) => heard(text.toString()));
+    const over = () => {
+      clearTimeout(timer);
+      process.off("exit", end);
+      // Whatever it left behind goes with it.
+      end();
+    };
+    child.on("error", (error) => {
+      over();
+      reject(error);
+    });
+    child.on("exit", (code) => {
+      over();
+      resolve(late ? TOOK_TOO_LONG : (code ?? 1));
+    });
   });
 }
 
+/** Runs a program without blocking, its output shown as it comes. */
+export function show(program: string, args: readonly string[], limited: Limited): Promise<number> {
+  return runGroup(program, args, limited, ["ignore", 2, 2], (text) => process.stderr.write(text));
+}
+
 /** Runs a program beside others, and keeps what it printed until it is asked for. */
-export function aside(program: string, args: readonly string[]): Promise<Ran> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { cwd: ROOT, stdio: ["ignore", "pipe", "pipe"] });
-    let out = "";
-    const keep = (text: Buffer) => {
-      out += text.toString();
-    };
-    child.stdout.on("data", keep);
-    child.stderr.on("data", keep);
-    child.on("error", reject);
-    child.on("exit", (code) => resolve({ code: code ?? 1, out }));
+export async function aside(program: string, args: readonly string[], limited: Limited): Promise<Ran> {
+  let out = "";
+  const code = await runGroup(program, args, limited, ["ignore", "pipe", "pipe"], (text) => {
+    out += text;
   });
+  return { code, out };
 }
 
 export const isRoot = process.getuid?.() === 0;

@@ -11,6 +11,8 @@ import { connect, type Connection } from "#db/client";
 import { failureOf, guardRoutes, logLine } from "./failures.ts";
 import { guard, headers, limits } from "./guard.ts";
 
+const NO_CACHE = { "Cache-Control": "no-cache" };
+
 let connection: Connection | null = null;
 
 function database(): Connection {
@@ -48,7 +50,9 @@ function routes(development: boolean): express.RequestHandler {
   let handler: Promise<ReturnType<typeof handlerFor>> | null = null;
   return async (request, response, next) => {
     if (development || !handler) handler = loadBuild().then(handlerFor);
-    await (await handler)(request, response, next);
+    await (
+      await handler
+    )(request, response, next);
   };
 }
 
@@ -60,7 +64,12 @@ export function makeApp(options: {
   const app = express();
   app.disable("x-powered-by");
   app.use(guard());
-  if (options.clientFolder)
+  if (options.clientFolder) {
+    const worker = `${options.clientFolder}/sw.js`;
+    // Read anew each time: a newer one is met as soon as it is there.
+    app.get("/sw.js", (_request, response) =>
+      response.sendFile(worker, { cacheControl: false, headers: NO_CACHE }),
+    );
     app.use(
       sirv(options.clientFolder, {
         brotli: true,
@@ -69,14 +78,11 @@ export function makeApp(options: {
         setHeaders: (response, path) =>
           response.setHeader(
             "Cache-Control",
-            path.startsWith("/assets/")
-              ? "public, max-age=31536000, immutable"
-              : path.endsWith("sw.js")
-                ? "no-cache"
-                : "public, max-age=3600",
+            path.startsWith("/assets/") ? "public, max-age=31536000, immutable" : "public, max-age=3600",
           ),
       }),
     );
+  }
   // Alive: the process answers. Ready: the database does too.
   app.get("/live", (_request, response) => {
     response.json({ ok: true });

@@ -6,5 +6,5 @@ export default {
   rootDir: "..",
   roots: ["<rootDir>/tests/db", "<rootDir>/tests/command", "<rootDir>/tests/trials"],
   maxWorkers: 1,
-  testTimeout: 120_000,
+  testTimeout: 600_000,
 };

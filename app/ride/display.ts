@@ -1,3 +1,4 @@
+import { data } from "react-router";
 import { z } from "zod";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -5,6 +6,10 @@ import { displayOf, FAULTS, type Fault, type Stand } from "#core/standin";
 import { findTest } from "#db/tests";
 import { displayStream } from "./displayStream.server";
 import type { Route } from "./+types/display";
+
+/** Displays that run at once on one server: each is worked out as it goes. */
+const MOST_STREAMS = 24;
+let open = 0;
 
 const seconds = z.coerce.number().min(0).max(100_000);
 const faults = Object.keys(FAULTS) as [Fault, ...Fault[]];
@@ -42,7 +47,19 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const lost = Number(request.headers.get("last-event-id") ?? NaN);
   const fromS = Number.isFinite(lost) ? lost + 1 : from;
   const moments = displayOf(rehearsal, { stands: standsIn(stands), fault, faultFromS: faultFrom });
-  return new Response(displayStream(moments, { fromS, clock }), {
+  if (open >= MOST_STREAMS)
+    throw data("Too many displays run at once: close one of them and try again.", {
+      status: 503,
+      headers: { "Retry-After": "5" },
+    });
+  open += 1;
+  let ended = false;
+  const done = () => {
+    if (!ended) open -= 1;
+    ended = true;
+  };
+  request.signal.addEventListener("abort", done);
+  return new Response(displayStream(moments, { fromS, clock }, done), {
     headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" },
   });
 }

@@ -1,8 +1,11 @@
+import { setImmediate } from "node:timers/promises";
 import type { Shown } from "#core/device";
 import type { DisplayMoment } from "#core/standin";
 
 /** How often moments are sent, ms. */
 const TICK_MS = 250;
+/** How long finding the first moment may hold up others, ms. */
+const SLICE_MS = 8;
 /** A reader who was slow is not flooded: at most this much of the clock is made up for at once, s. */
 const MOST_BEHIND_S = 1;
 
@@ -27,16 +30,25 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 export function displayStream(
   moments: Generator<DisplayMoment>,
   { fromS, clock }: Pace,
+  done: () => void = () => undefined,
 ): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let [dueS, beganMs] = [fromS, performance.now()];
   let ahead: DisplayMoment | null = null;
+  let left = false;
   return new ReadableStream<Uint8Array>(
     {
-      start(controller) {
-        // Asked one by one: leaving a loop over them would end them.
-        do ahead = nextOf(moments);
-        while (ahead && ahead.atS < fromS);
+      async start(controller) {
+        // Asked one by one: leaving a loop over them would end them. Far on, others are let in between.
+        let beganMs = performance.now();
+        do {
+          ahead = nextOf(moments);
+          if (performance.now() - beganMs > SLICE_MS) {
+            await setImmediate();
+            if (left) return;
+            beganMs = performance.now();
+          }
+        } while (ahead && ahead.atS < fromS);
         controller.enqueue(encoder.encode("retry: 1000\n\n"));
       },
       async pull(controller) {
@@ -56,10 +68,13 @@ export function displayStream(
         else controller.enqueue(encoder.encode(": standing by\n\n"));
         if (!ahead) {
           controller.enqueue(encoder.encode("event: end\ndata: {}\n\n"));
+          done();
           controller.close();
         }
       },
       cancel() {
+        left = true;
+        done();
         moments.return(undefined);
         ahead = null;
       },

@@ -10,8 +10,10 @@ export interface Kept {
   readonly entry: Entry;
   /** The server said it holds it. */
   readonly sent: boolean;
-  /** Why the server will not have it; it is not sent again. */
-  readonly refused?: string;
+  /** Why the server will not have it; it is not sent again until a person says so. */
+  readonly refused?: string | undefined;
+  /** How often the server failed on it when it went out alone. */
+  readonly tries?: number;
 }
 
 /** A row of a device's samples on its way to the server. */
@@ -89,6 +91,12 @@ export const markSent = (ids: readonly string[]) => change(ids, { sent: true });
 
 /** Notes that the server will not have an entry, and why. */
 export const markRefused = (id: string, why: string) => change([id], { refused: why });
+
+/** Notes that the server failed on an entry once more. */
+export const markTried = (id: string, tries: number) => change([id], { tries });
+
+/** Lets an entry that was set aside go out again. */
+export const sendAgain = (id: string) => change([id], { refused: undefined, tries: 0 });
 
 /** Drops what the server has held for long. */
 export async function dropOld(nowMs: number): Promise<void> {

@@ -70,7 +70,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
   useEffect(() => {
     lastHad.set(window.location.pathname + window.location.search, loaderData);
   }, [address, loaderData]);
-  usePutBy(line.id, planId, line.stamp);
+  const leaving = usePutBy(line.id, planId, line.stamp);
   const { outbox, own, live, state, results, keepAt } = useLog(loaderData);
   const { view, planned, guess, odd, flags } = useJudged(results, live, plan);
   const [panel, setPanel] = useState<Panel | null>(null);
@@ -158,7 +158,8 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
           <Outlook view={view} planned={planned} guess={guess} />
           <Standing
             shelf={outbox.shelf}
-            away={outbox.away}
+            trouble={outbox.trouble}
+            leaving={leaving}
             offsetS={outbox.offsetS}
             kept={outbox.looked ? own : null}
           >

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
 import type { Entry } from "#core/log";
-import { chunksOf, closeOutbox, dropOld, fact, keep, keepChunk, keepFact, keptOf } from "./outbox";
+import { chunksOf, closeOutbox, dropOld, fact, keep, keepChunk, keepFact, keptOf, sendAgain } from "./outbox";
 import { isWaiting, sendChunk, sendNext, type Answer, type Post } from "./sender";
 
 const NOW = Date.UTC(2026, 9, 18, 9);
@@ -22,14 +22,17 @@ async function note(seq: number, rideId = "r", at = NOW): Promise<Entry> {
   return entry;
 }
 
-/** A server that answers as told and remembers what it was sent. */
+/** A server that answers as told and remembers what it was sent; where it takes a batch it tells so of each entry. */
 function server(answer: (seqs: readonly number[]) => Answer | Error) {
   const batches: number[][] = [];
   const post: Post = (_path, body) => {
-    const seqs = (body as { entries: Entry[] }).entries.map(({ seq }) => seq);
+    const { entries } = body as { entries: Entry[] };
+    const seqs = entries.map(({ seq }) => seq);
     batches.push(seqs);
     const told = answer(seqs);
-    return told instanceof Error ? Promise.reject(told) : Promise.resolve(told);
+    if (told instanceof Error) return Promise.reject(told);
+    const verdicts = entries.map((entry) => ({ id: entry.id, told: "kept" as const }));
+    return Promise.resolve(told.status === 200 && !told.verdicts ? { ...told, verdicts } : told);
   };
   return { post, batches };
 }
@@ -52,7 +55,8 @@ describe("sending what waits", () => {
   });
   test.each([
     ["no network", new TypeError("no network")],
-    ["a server that broke", { status: 500 }],
+    ["a database that is away", { status: 503 }],
+    ["a server that answers without a word on any entry", { status: 200, verdicts: [] }],
     ["a server too busy", { status: 429 }],
   ])("%s leaves all of it waiting", async (_what, answer) => {
     await note(1);
@@ -72,6 +76,36 @@ describe("sending what waits", () => {
       sent: false,
       refused: "Percent runs from 0 to 100.",
     });
+  });
+  test("an entry the server breaks on is set aside after three tries, and holds back no other", async () => {
+    for (const seq of [1, 2, 3]) await note(seq);
+    const { post, batches } = server((seqs) => ({ status: seqs.includes(2) ? 500 : 200 }));
+    expect(await sendNext(testId, post)).toBe("failing");
+    expect(batches).toEqual([[1, 2, 3], [1], [2], [3]]);
+    expect(await waiting()).toEqual([2]);
+    expect(await sendNext(testId, post)).toBe("failing");
+    await note(4);
+    expect(await sendNext(testId, post)).toBe("refused");
+    expect(await waiting()).toEqual([]);
+    const parked = (await keptOf(testId)).find(({ entry }) => entry.seq === 2)!;
+    expect(parked).toMatchObject({ sent: false, refused: expect.stringContaining("3 times") });
+    await sendAgain(parked.id);
+    expect(await waiting()).toEqual([2]);
+    expect(await sendNext(testId, server(() => ({ status: 200 })).post)).toBe("sent");
+  });
+  test("an id that stands for something else on the desk is told, and never counted as sent", async () => {
+    const [first, second] = [await note(1), await note(2)];
+    const { post } = server(() => ({
+      status: 200,
+      verdicts: [
+        { id: first.id, told: "conflict" },
+        { id: second.id, told: "same" },
+      ],
+    }));
+    expect(await sendNext(testId, post)).toBe("refused");
+    const kept = await keptOf(testId);
+    expect(kept.map(({ sent }) => sent)).toEqual([false, true]);
+    expect(kept[0]!.refused).toContain("was not kept");
   });
   test("an entry that waits outlives the page", async () => {
     await note(1);

@@ -1,8 +1,20 @@
-import { chunksOf, dropChunk, keepChunk, keptOf, markRefused, markSent, type Kept } from "./outbox";
+import {
+  chunksOf,
+  dropChunk,
+  keepChunk,
+  keptOf,
+  markRefused,
+  markSent,
+  markTried,
+  type Kept,
+} from "./outbox";
 import type { Batch } from "./batch";
 
-/** What came of a sending. "away": no answer, or one that says to try later. */
-export type Sent = "sent" | "refused" | "away" | "empty";
+/**
+ * What came of a sending. "away": nobody answered, or only to say: try later. "failing": the server broke on it, and it is
+ * tried again.
+ */
+export type Sent = "sent" | "refused" | "away" | "failing" | "empty";
 
 /** Asks the server; throws when it does not answer. */
 export type Post = (path: string, body: unknown) => Promise<Answer>;
@@ -10,20 +22,45 @@ export type Post = (path: string, body: unknown) => Promise<Answer>;
 export interface Answer {
   readonly status: number;
   readonly sentences?: readonly string[];
+  /** What became of each entry that was sent. */
+  readonly verdicts?: readonly { readonly id: string; readonly told: "kept" | "same" | "conflict" }[];
 }
 
 /** Most entries to a batch. */
 const BATCH = 200;
+/** How often the server may fail on one entry before it is set aside, in sight, and holds back no other. */
+const MOST_TRIES = 3;
+
+const CONFLICT =
+  "Another entry stands under its number on the desk, so this one was not kept there. Correct it, and it goes out under a number of its own.";
+const BROKE = `The desk broke on it ${MOST_TRIES} times, while others went through. It stays here: try it again later, or correct it.`;
 
 /** The server understood and will not have it, now or later. */
 const isFinal = (status: number) =>
   status >= 400 && status < 500 && ![401, 403, 408, 425, 429].includes(status);
+/** The server broke on what was sent; busy, restarting or behind something that is, it only says so. */
+const isBroken = (status: number) => status >= 500 && ![502, 503, 504].includes(status);
 
 export const isWaiting = ({ sent, refused }: Kept) => !sent && refused === undefined;
 
+/** Notes of each entry what the server said of it: only what it told as held counts as sent. */
+async function settle(
+  part: readonly Kept[],
+  { verdicts = [] }: Answer,
+): Promise<"sent" | "refused" | "away"> {
+  const told = new Map(verdicts.map((verdict) => [verdict.id, verdict.told]));
+  const held = part.filter(({ id }) => told.get(id) === "kept" || told.get(id) === "same");
+  const clashing = part.filter(({ id }) => told.get(id) === "conflict");
+  await markSent(held.map(({ id }) => id));
+  for (const { id } of clashing) await markRefused(id, CONFLICT);
+  if (clashing.length) return "refused";
+  return held.length ? "sent" : "away";
+}
+
 /**
  * Sends the oldest waiting entries of a test, those of one ride together, in order. They are marked as sent only once the
- * server said it holds them. A batch that is refused goes out one by one, so that one bad entry holds back no other.
+ * server said of each that it holds it. A batch that is refused, or that the server breaks on, goes out one by one: one bad
+ * entry holds back no other.
  */
 export async function sendNext(testId: string, post: Post, nowMs: () => number = Date.now): Promise<Sent> {
   const waiting = (await keptOf(testId)).filter(isWaiting);
@@ -38,22 +75,26 @@ export async function sendNext(testId: string, post: Post, nowMs: () => number =
     };
     return post(`/ride/${testId}/entries`, body).catch((): Answer => ({ status: 0 }));
   };
-  const { status } = await send(batch);
-  if (status === 200) {
-    await markSent(batch.map(({ id }) => id));
-    return "sent";
-  }
-  if (!isFinal(status)) return "away";
-  let refused = false;
+  const whole = await send(batch);
+  if (whole.status === 200) return settle(batch, whole);
+  if (!isFinal(whole.status) && !isBroken(whole.status)) return "away";
+  let came: Sent = "sent";
   for (const one of batch) {
     const answer = await send([one]);
-    if (answer.status === 200) await markSent([one.id]);
-    else if (isFinal(answer.status)) {
-      refused = true;
-      await markRefused(one.id, answer.sentences?.join(" ") || `The server answered ${answer.status}.`);
+    if (answer.status === 200) {
+      const settled = await settle([one], answer);
+      if (settled !== "sent") came = settled;
+    } else if (isFinal(answer.status)) {
+      came = "refused";
+      await markRefused(one.id, answer.sentences?.join(" ") || `The desk answered ${answer.status}.`);
+    } else if (isBroken(answer.status)) {
+      const tries = (one.tries ?? 0) + 1;
+      await markTried(one.id, tries);
+      if (tries >= MOST_TRIES) await markRefused(one.id, BROKE);
+      came = tries >= MOST_TRIES ? "refused" : "failing";
     } else return "away";
   }
-  return refused ? "refused" : "sent";
+  return came;
 }
 
 /** Sends one finished row of a device's samples. */

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { Kept } from "./outbox";
 import { isWaiting } from "./sender";
 import type { Shelf } from "./useOutbox";
+import type { Leaving } from "./usePutBy";
 
 const SHELF_WORDS: Readonly<Record<Shelf, string | null>> = {
   unknown: null,
@@ -9,6 +10,18 @@ const SHELF_WORDS: Readonly<Record<Shelf, string | null>> = {
   refused:
     "This browser keeps nothing: entries that are not sent are lost when the page is closed. Allow storage, or use another browser, before you ride.",
   full: "This browser's storage is nearly full: it may not keep a ride's entries. Free some room before you ride.",
+};
+
+const TROUBLE = {
+  away: " No network: they are kept here and go out by themselves.",
+  failing: " The desk broke on them: they are kept here and are tried again.",
+} as const;
+
+const LEAVING: Readonly<Record<Leaving, string>> = {
+  unknown: "",
+  storing: "Storing this page for use with no network…",
+  ready: "Ready to leave: this page works with no network.",
+  not: "Not stored for use with no network yet: stay near it, or load the page again.",
 };
 
 /** How far off a clock may be before it is told in hours, s. */
@@ -23,10 +36,12 @@ const lengthText = (seconds: number) =>
 
 interface StandingProps {
   readonly shelf: Shelf;
-  /** The last sending got no answer. */
-  readonly away: boolean;
+  /** The last sending got no answer, or the desk broke on it. */
+  readonly trouble: "away" | "failing" | null;
   /** How far this clock is behind the server's, s; null when nobody looked. */
   readonly offsetS: number | null;
+  /** Whether this page works with no network by now. */
+  readonly leaving: Leaving;
   /** Null until the storage has been looked at. */
   readonly kept: readonly Kept[] | null;
   /** What else stands on this line. */
@@ -34,7 +49,7 @@ interface StandingProps {
 }
 
 /** How the log stands: what waits, where it is kept, and a clock that is off. */
-export function Standing({ shelf, away, offsetS, kept, children }: StandingProps) {
+export function Standing({ shelf, trouble, offsetS, kept, leaving, children }: StandingProps) {
   const waiting = kept?.filter(isWaiting).length ?? null;
   const words = SHELF_WORDS[shelf];
   return (
@@ -57,7 +72,7 @@ export function Standing({ shelf, away, offsetS, kept, children }: StandingProps
             : waiting === 0
               ? "Every entry is kept."
               : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
-          {away && waiting ? " No network: they are kept here and go out by themselves." : ""}
+          {trouble && waiting ? TROUBLE[trouble] : ""} {LEAVING[leaving]}
         </p>
         {children}
       </div>

@@ -3,7 +3,7 @@ import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import type { Entry } from "#core/log";
 import { clockOffset } from "./batch";
-import { dropOld, fact, keep, keepFact, keptOf, type Kept } from "./outbox";
+import { dropOld, fact, keep, keepFact, keptOf, sendAgain, type Kept } from "./outbox";
 import { isWaiting, sendChunk, sendNext, type Answer } from "./sender";
 
 /** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
@@ -23,8 +23,12 @@ async function post(path: string, body: unknown): Promise<Answer> {
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
   });
-  const told = (await response.json().catch(() => null)) as { sentences?: readonly string[] } | null;
-  return { status: response.status, ...(told?.sentences && { sentences: told.sentences }) };
+  const told = (await response.json().catch(() => null)) as Partial<Answer> | null;
+  return {
+    status: response.status,
+    ...(told?.sentences && { sentences: told.sentences }),
+    ...(told?.verdicts && { verdicts: told.verdicts }),
+  };
 }
 
 /** How far this browser's clock is behind the server's, s; null when the server does not answer in time. */
@@ -59,7 +63,7 @@ export function useOutbox(testId: string) {
   /** The storage has been looked at: before that nobody knows what waits. */
   const [looked, setLooked] = useState(false);
   const [shelf, setShelf] = useState<Shelf>("unknown");
-  const [away, setAway] = useState(false);
+  const [trouble, setTrouble] = useState<"away" | "failing" | null>(null);
   const [offsetS, setOffsetS] = useState<number | null>(null);
   const [device, setDevice] = useState<string | null>(null);
   const deviceName = useRef<string | null>(null);
@@ -87,7 +91,7 @@ export function useOutbox(testId: string) {
       let sent = false;
       for (;;) {
         const came = await sendNext(testId, post).catch(() => "away" as const);
-        setAway(came === "away");
+        setTrouble(came === "away" || came === "failing" ? came : null);
         if (came === "sent" || came === "refused") sent = true;
         else break;
       }
@@ -95,7 +99,7 @@ export function useOutbox(testId: string) {
       for (const one of loose.current.filter(isWaiting)) {
         const body = { rideId: one.rideId, sentAt: new Date().toISOString(), entries: [one.entry] };
         const answer = await post(`/ride/${testId}/entries`, body).catch(() => null);
-        if (answer?.status !== 200) break;
+        if (answer?.status !== 200 || answer.verdicts?.[0]?.told === "conflict") break;
         loose.current = loose.current.map((each) => (each === one ? { ...one, sent: true } : each));
         sent = true;
       }
@@ -177,5 +181,15 @@ export function useOutbox(testId: string) {
     [flush, testId],
   );
 
-  return { log, looked, add, flush, shelf, away, offsetS, device };
+  /** Lets an entry that was set aside go out again. */
+  const resend = useCallback(
+    async (id: string) => {
+      await sendAgain(id).catch(() => undefined);
+      await show();
+      await flush();
+    },
+    [flush, show],
+  );
+
+  return { log, looked, add, flush, sendAgain: resend, shelf, trouble, offsetS, device };
 }

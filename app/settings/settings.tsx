@@ -1,20 +1,48 @@
+import { data } from "react-router";
+import { deskNotices } from "#app/services/notices.server";
 import { assumptionRows } from "#core/assumptions";
 import { fixed } from "#core/quantities";
+import { Notices } from "#ui/notices";
 import { Page } from "#ui/page";
 import { UnitSwitch } from "#ui/unitSwitch";
+import { Backups } from "./backups";
+import { actOnBackups, backupsHere, LIMIT_BYTES } from "./backups.server";
+import type { Route } from "./+types/settings";
 
 const decimals = (value: number) =>
   Number.isInteger(value) ? 0 : (String(value).split(".")[1]?.length ?? 0);
 
-/** The assumptions table and the cautions in full. */
-export default function Settings() {
+export async function loader() {
+  const here = backupsHere();
+  return {
+    backups: here && { files: here.files, notice: here.notice, limitBytes: LIMIT_BYTES },
+    notices: (await deskNotices()).filter(({ sentence }) => sentence !== here?.notice?.sentence),
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const answer = await actOnBackups(await request.formData());
+  return data({ answer }, { status: answer.done ? 200 : 400 });
+}
+
+/** Units, backups, the assumptions table and the cautions in full. */
+export default function Settings({ loaderData: { backups, notices }, actionData }: Route.ComponentProps) {
   return (
-    <Page title="Settings" line="Units, what is assumed until you say otherwise, and the cautions in full.">
+    <Page
+      title="Settings"
+      line="Units, backups, what is assumed until you say otherwise, and the cautions in full."
+    >
       <section className="max-w-60 px-4 pt-4 md:hidden">
         <h2 className="mb-2">Units</h2>
         <UnitSwitch />
       </section>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-8 p-4 md:p-6 xl:grid-cols-2">
+        <Notices notices={notices} className="xl:col-span-2" />
+        {backups ? (
+          <div className="xl:col-span-2">
+            <Backups {...backups} answer={actionData?.answer} />
+          </div>
+        ) : null}
         <section>
           <h2 className="mb-2">Assumptions</h2>
           <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">

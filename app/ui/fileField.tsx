@@ -8,12 +8,22 @@ interface FileFieldProps {
   readonly limitBytes: number;
   readonly hint: string;
   readonly problem: string | null;
+  /** A form may go out without it. */
+  readonly optional?: boolean;
 }
 
 const megabytes = (bytes: number) => fixed(bytes / 1024 / 1024, 0);
 
 /** A file to bring in; one over the limit is refused beside the field, before it is sent. */
-export function FileField({ name, label, accept, limitBytes, hint, problem }: FileFieldProps) {
+export function FileField({
+  name,
+  label,
+  accept,
+  limitBytes,
+  hint,
+  problem,
+  optional = false,
+}: FileFieldProps) {
   const id = useId();
   const [tooLarge, setTooLarge] = useState<string | null>(null);
   const said = tooLarge ?? problem;
@@ -27,7 +37,7 @@ export function FileField({ name, label, accept, limitBytes, hint, problem }: Fi
         name={name}
         type="file"
         accept={accept}
-        required
+        required={!optional}
         aria-describedby={`${id}-hint ${id}-problem`}
         aria-invalid={said ? true : undefined}
         className="input py-1.5"

@@ -32,7 +32,10 @@ export function FillIn() {
   useAskAgain(pending > 0);
   if (pending === 0) return null;
   return (
-    <p className="border-b border-rule bg-sheet px-4 py-1.5 text-sm text-quiet md:px-6 print:hidden">
+    <p
+      data-pending={pending}
+      className="border-b border-rule bg-sheet px-4 py-1.5 text-sm text-quiet md:px-6 print:hidden"
+    >
       {pending === 1
         ? "One test is being reckoned: its figure here is as last known, and is filled in by itself."
         : `${pending} tests are being reckoned: figures here are as last known, and are filled in by themselves.`}

@@ -22,7 +22,7 @@ function StillReckoning({ stale, all }: Reckoning) {
   useAskAgain(true);
   return (
     <Page title="Being reckoned" line="This page comes by itself as soon as its figures are there.">
-      <div className="grid max-w-xl gap-3 p-4 md:p-6" role="status">
+      <div className="grid max-w-xl gap-3 p-4 md:p-6" role="status" data-pending={stale}>
         {stale > 0 ? (
           <>
             <p>

@@ -37,8 +37,11 @@ export function StaleNotice({ stale, form, onMine }: StaleNoticeProps) {
   const [rows, setRows] = useState<readonly Difference[]>([]);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
-    if (form.current) setRows(differences(form.current, stale));
     heading.current?.focus();
+    const timer = setTimeout(() => {
+      if (form.current) setRows(differences(form.current, stale));
+    });
+    return () => clearTimeout(timer);
   }, [form, stale]);
   return (
     <section role="alert" className="sheet border-l-4 border-l-ochre p-4">

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { keepRest } from "#app/ui/keepRest";
 
 /**
  * Registers the service worker, which keeps the pages for when there is no network. Tells of a newer one that waits: it
@@ -27,6 +28,7 @@ function useNewVersion() {
         offer(registration.waiting);
         watch(registration.installing);
         registration.addEventListener("updatefound", () => watch(registration.installing));
+        void serviceWorker.ready.then(keepRest).catch(() => undefined);
         check.stop = setInterval(() => void registration.update().catch(() => undefined), 15 * 60_000);
       },
       () => undefined,

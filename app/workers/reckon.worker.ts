@@ -42,7 +42,8 @@ function recordAt({ address, stamp }: Ask): Promise<TestRecord> {
     records.set(key, record);
     void record.then(
       (read) => warmUp(read, WARM_UPS),
-      () => undefined,
+      // A fetch that failed is not remembered: with the network back it is tried again.
+      () => records.delete(key),
     );
   }
   return record;

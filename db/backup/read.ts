@@ -116,7 +116,8 @@ async function readOwn({ file, migrations }: Source, visitor: Visitor): Promise<
     } else {
       const next = parsed(tableSchema, line);
       if (next) {
-        await visitor.table?.(known(next));
+        const told = known(next);
+        await visitor.table?.(told);
         inside = { name: next.table, rows: 0 };
       } else {
         tail = parsed(tailSchema, line);
@@ -192,7 +193,8 @@ async function readDump(source: Source, visitor: Visitor): Promise<Manifest> {
     const columns = copy[4]!.split(",").map((column) => column.trim().replaceAll('"', ""));
     const head = tableSchema.safeParse({ table: inside, columns });
     if (!head.success) throw new BadBackup(FOREIGN);
-    await visitor.table?.(known(head.data));
+    const told = known(head.data);
+    await visitor.table?.(told);
   }
   const tables = [...counts].map(([table, rows]) => ({ name: table, rows }));
   return { schema, schemaName: migrationNames(source.migrations)[schema - 1]!, madeAt: null, tables };

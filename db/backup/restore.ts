@@ -4,6 +4,7 @@ import pg from "pg";
 import { from as copyFrom } from "pg-copy-streams";
 import { connect } from "../client.ts";
 import { migrateDatabase } from "../migrate.ts";
+import { dropDatabase, endConnections, exists, quoted, renamed, withClient } from "./databases.ts";
 import { listDamage } from "../check.ts";
 import { BadBackup, type Manifest, type TableHead } from "./format.ts";
 import { withMigrationsUpTo } from "./migrations.ts";
@@ -26,28 +27,6 @@ export interface Restored {
 
 /** Stamps go on far above any that was ever given, so that none from before comes again. */
 const STAMP_LEAP = 1_000_000;
-
-async function withClient<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  client.on("error", () => undefined);
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end().catch(() => undefined);
-  }
-}
-
-const quoted = (identifier: string) => pg.escapeIdentifier(identifier);
-
-async function exists(admin: pg.Client, database: string): Promise<boolean> {
-  const { rowCount } = await admin.query("select 1 from pg_database where datname = $1", [database]);
-  return rowCount === 1;
-}
-
-async function drop(admin: pg.Client, database: string): Promise<void> {
-  await admin.query(`drop database if exists ${quoted(database)} with (force)`);
-}
 
 /** Takes the links between tables away, and gives what puts them back: rows come in whatever order they lie. */
 async function loosen(client: pg.Client): Promise<() => Promise<void>> {
@@ -152,12 +131,11 @@ async function load(url: string, source: Source): Promise<{ manifest: Manifest; 
 /** Puts one database in another's place by their names; what was there stays under a name of its own. */
 async function swap(admin: pg.Client, database: string, incoming: string, before: string): Promise<void> {
   if (await exists(admin, database)) {
-    await drop(admin, before);
+    await dropDatabase(admin, before);
     await admin.query(`alter database ${quoted(database)} with allow_connections false`);
     try {
-      await admin.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = any($1)", [
-        [database, incoming],
-      ]);
+      await endConnections(admin, database);
+      await endConnections(admin, incoming);
       await renamed(admin, database, before);
     } catch (error) {
       await admin.query(`alter database ${quoted(database)} with allow_connections true`);
@@ -166,18 +144,6 @@ async function swap(admin: pg.Client, database: string, incoming: string, before
     await admin.query(`alter database ${quoted(before)} with allow_connections true`);
   }
   await renamed(admin, incoming, database);
-}
-
-/** Renames a database; connections that were ended take a moment to be gone. */
-async function renamed(admin: pg.Client, from: string, to: string): Promise<void> {
-  for (let tries = 0; ; tries += 1)
-    try {
-      await admin.query(`alter database ${quoted(from)} rename to ${quoted(to)}`);
-      return;
-    } catch (error) {
-      if ((error as { code?: string }).code !== "55006" || tries > 50) throw error;
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
 }
 
 export const beforeName = (database: string) => `${database}_before`;
@@ -203,7 +169,7 @@ export async function restoreBackup(desk: Desk, source: Source, beside?: string)
       else await swap(admin, desk.database, incoming, beforeName(desk.database));
       return { ...loaded, before: beside === undefined ? beforeName(desk.database) : null };
     } catch (error) {
-      await drop(admin, incoming).catch(() => undefined);
+      await dropDatabase(admin, incoming).catch(() => undefined);
       throw error;
     }
   });

@@ -1,15 +1,19 @@
+import { once } from "node:events";
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, describe, expect, test } from "@jest/globals";
+import { freePort } from "../../command/ports";
 
 const folder = mkdtempSync(join(tmpdir(), "barometron-command-"));
 // The database runs as a user of its own, who must be able to enter.
 chmodSync(folder, 0o755);
 const data = join(folder, "data");
-const env = { ...process.env, BAROMETRON_DATA: data, DATABASE_URL: "", PORT: "4480" };
+/** A port of this run's own: an earlier run that was broken off may still hold another. */
+const port = await freePort(4700 + (process.pid % 200));
+const env = { ...process.env, BAROMETRON_DATA: data, DATABASE_URL: "", PORT: String(port) };
 
 const calc = (text: string) => spawnSync("./barometron", ["calc", "-"], { input: text, encoding: "utf8" });
 
@@ -131,11 +135,12 @@ const lives = (pid: number) =>
 
 describe("start and stop", () => {
   test("takes another port when its own is taken, and says so; Ctrl-C stops server and database", async () => {
-    const taken = createServer().listen(4480, "127.0.0.1");
+    const taken = createServer().listen(port, "127.0.0.1");
+    await once(taken, "listening");
     const started = await start("demo");
     taken.close();
-    expect(started.said()).toContain("Port 4480 is taken by another program");
-    expect(started.address).not.toContain(":4480");
+    expect(started.said()).toContain(`Port ${port} is taken by another program`);
+    expect(started.address).not.toContain(`:${port}`);
     expect(await (await fetch(`${started.address}/bikes`)).text()).toContain("Ondrey Hauler");
     const pid = databasePid()!;
     expect(lives(pid)).toBe(true);
@@ -143,14 +148,13 @@ describe("start and stop", () => {
     expect(lives(pid)).toBe(false);
     await expect(fetch(`${started.address}/health`)).rejects.toThrow();
   });
-  test("killed outright, the next start recovers with the data, in under ten seconds", async () => {
+  test("killed outright, the next start recovers with the data, and joins the database that still runs", async () => {
     const first = await start("start");
     await stop(first, "SIGKILL");
     const pid = databasePid()!;
     expect(lives(pid)).toBe(true);
-    const before = Date.now();
     const second = await start("start");
-    expect(Date.now() - before).toBeLessThan(10_000);
+    expect(second.said()).toContain("still runs from an earlier start");
     expect(await (await fetch(`${second.address}/strip`)).text()).toContain("run-down on two levels");
     await stop(second, "SIGINT");
     expect(lives(pid)).toBe(false);
@@ -171,15 +175,55 @@ describe("start and stop", () => {
     expect(second.status).toBe(0);
     await stop(first, "SIGINT");
   });
-  test("a backup brings the data back; a file that is none changes nothing", async () => {
+  test("two starts at once in one folder: one serves, the other names it", async () => {
+    const both = [0, 1].map(() =>
+      spawn("./barometron", ["start"], { env, stdio: ["ignore", "ignore", "pipe"] }),
+    );
+    const said = both.map(() => "");
+    both.forEach((child, i) =>
+      child.stderr.on("data", (chunk: Buffer) => {
+        said[i] += chunk.toString();
+      }),
+    );
+    const ended = await Promise.race(
+      both.map((child, i) => new Promise<number>((resolve) => child.once("exit", () => resolve(i)))),
+    );
+    expect(said[ended]).toContain("already runs from this folder");
+    expect(said[1 - ended]).toContain("ready:");
+    const other = both[1 - ended]!;
+    const gone = once(other, "exit");
+    other.kill("SIGINT");
+    await gone;
+  });
+  test("a database that dies is started again, and pages are served as before", async () => {
+    const first = await start("start");
+    const pid = databasePid()!;
+    process.kill(pid, "SIGKILL");
+    const back = async (): Promise<boolean> =>
+      (await fetch(`${first.address}/ready`).catch(() => null))?.status === 200 && databasePid() !== pid;
+    while (!(await back())) await new Promise((resolve) => setTimeout(resolve, 200));
+    expect((await fetch(`${first.address}/live`)).status).toBe(200);
+    expect(await (await fetch(`${first.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    await stop(first, "SIGINT");
+  });
+  test("a backup brings the data back while the desk is served; a file that is none changes nothing", async () => {
+    const barometron = (...args: readonly string[]) =>
+      spawnSync("./barometron", [...args], { env, encoding: "utf8" });
+    const serving = await start("start");
     const file = join(folder, "desk.backup");
-    expect(spawnSync("./barometron", ["backup", file], { env, encoding: "utf8" }).status).toBe(0);
+    expect(barometron("backup", file).status).toBe(0);
+    expect(barometron("backup", "verify", file).stderr).toContain("is whole");
     const wrong = join(folder, "wrong.backup");
     writeFileSync(wrong, "hello");
-    const refused = spawnSync("./barometron", ["restore", wrong], { env, encoding: "utf8" });
-    expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining("nothing was changed")]);
+    const refused = barometron("restore", wrong);
+    expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining("Nothing was changed")]);
+    expect(barometron("restore", file).status).toBe(0);
+    expect(await (await fetch(`${serving.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    expect(barometron("restore", "--undo").status).toBe(0);
+    await stop(serving, "SIGINT");
     rmSync(join(data, "cluster"), { recursive: true, force: true });
-    expect(spawnSync("./barometron", ["restore", file], { env, encoding: "utf8" }).status).toBe(0);
+    expect(barometron("restore", file).status).toBe(0);
+    expect(barometron("check").stderr).toContain("Every stored row can be read.");
     const again = await start("start");
     expect(await (await fetch(`${again.address}/bikes`)).text()).toContain("Ondrey Hauler");
     await stop(again, "SIGINT");

@@ -131,7 +131,7 @@ describe("tests", () => {
     expect(await stamp()).toBe(first);
     await appendEntries(connection.db, ids.ride, [line(7, { kind: "note", note: "n" })]);
     const second = await stamp();
-    await saveBike(connection.db, ids.bike, bike);
+    await saveBike(connection.db, ids.bike, { ...bike, massKg: 25 });
     const third = await stamp();
     await saveTrack(connection.db, uuidv7(), ids.ride, {
       name: "t",

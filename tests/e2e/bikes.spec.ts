@@ -1,5 +1,5 @@
 import { expect } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
 /** A bike with every fact, its set-ups, instruments and bench sheets; duplicated, archived, undone. */
@@ -16,7 +16,7 @@ test("a light bike is asked about its unit, a claim its ends, and nothing typed 
   page,
 }) => {
   await page.goto("/bikes/new");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Name").fill("Sedge Post");
   await page.getByLabel("Weight with its pack").fill("23");
   await page.getByLabel("Range claimed, one a line").fill("eco: 60 to 40 mi");

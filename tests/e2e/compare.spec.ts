@@ -1,11 +1,11 @@
 import { expect } from "@playwright/test";
 import { expectAccessible, expectNoSideways } from "./accessible";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 
 /** Standings under one set of conditions, and the way from a measured figure to them. */
 test("tests are brought to a reference, and each figure opens the way there", async ({ page }) => {
   await page.goto("/compare");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Under").selectOption("House");
   await expect(page).toHaveURL(/under=House/);
   await expect(page.getByRole("heading", { name: "Standings, Wh/mi under House" })).toBeVisible();
@@ -47,7 +47,7 @@ test("the standings switch measure, level, ground and rows, and the address hold
   page,
 }) => {
   await page.goto("/compare");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Show").selectOption("range on a common pack");
   await expect(
     page.getByRole("heading", { name: "Standings, range on a common pack as ridden" }),
@@ -76,14 +76,14 @@ test("the standings switch measure, level, ground and rows, and the address hold
 
 test("a figure is published with its conditions, which a later version does not move", async ({ page }) => {
   await page.goto("/compare?under=House");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("link", { name: /^How Vessock Fat, levee run-down comes to/ }).click();
   await page.getByRole("button", { name: "Publish this figure" }).click();
   const published = page.locator("section", { has: page.getByRole("heading", { name: "Published" }) });
   await expect(published.getByRole("listitem")).toHaveCount(1);
   const figure = (await published.getByRole("listitem").textContent())!;
   await page.goto("/compare/references?change=House");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Speed held").fill("fast");
   await page.getByRole("button", { name: "Keep as a new version" }).click();
   await expect(page.getByText(/^“fast” is not a speed/)).toBeVisible();
@@ -102,12 +102,12 @@ test("the plus-or-minus of a bridge is checked by draws in the background, which
   page,
 }) => {
   await page.goto("/compare?under=Hill%20day&bike=&drive=throttle");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page
     .getByRole("link", { name: /^How .* comes to/ })
     .first()
     .click();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "Check the plus-or-minus by drawing" }).click();
   await page.getByRole("button", { name: "Stop" }).click();
   await page.getByRole("button", { name: "Check the plus-or-minus by drawing" }).click();
@@ -118,12 +118,12 @@ test("a pair: the verdict, what rounding can do, what would settle it, and one r
   page,
 }) => {
   await page.goto("/compare");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Choose Brindlow 3, levee loop, town level").click();
   await page.getByLabel("Choose Brindlow 3, levee loop, winter tyres").click();
   await page.getByRole("link", { name: "What would settle it, and why" }).click();
   await expect(page.getByRole("heading", { name: "Brindlow 3 against Brindlow 3" })).toBeVisible();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await expect(
     page.getByText(/^Of the \d\.\d\d Wh\/mi between them, up to \d\.\d\d Wh\/mi can be rounding/),
   ).toBeVisible();
@@ -138,7 +138,7 @@ test("a pair: the verdict, what rounding can do, what would settle it, and one r
   await expect(
     page.getByRole("complementary", { name: "The runs" }).getByRole("listitem").nth(2),
   ).toBeVisible();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "Leave each out in turn" }).click();
   await expect(page.getByText(/^(Yes: without one of them|No: every one may be left out)/)).toBeVisible({
     timeout: 30_000,
@@ -163,14 +163,14 @@ test("a sweep is laid out, filled square by square, keeps what cannot be read, a
 }) => {
   await page.goto("/compare/sweeps");
   await page.getByRole("link", { name: "New sweep" }).click();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Bike", { exact: true }).selectOption({ label: "Vessock Fat" });
   await page.getByRole("button", { name: "Take" }).click();
   await expect(page.getByLabel("Name")).toHaveValue("Sweep of Vessock Fat");
   await page.getByLabel("brick").check();
   await page.getByRole("button", { name: "Lay out the grid" }).click();
   await expect(page.getByLabel("Speed, row 4")).toBeVisible();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const fill = async (row: number, speed: string, amps: string, volts: string) => {
     await page.getByLabel(`Speed, row ${row}`, { exact: true }).fill(speed);
     await page.getByLabel(`Amps, row ${row}`, { exact: true }).fill(amps);
@@ -201,7 +201,7 @@ test("climbs of one hill rank together; bad ones say what to type", async ({ pag
   const bikes = page.getByRole("region", { name: "Runs of Water-tower hill" }).getByRole("link");
   const before = await bikes.count();
   await page.getByRole("link", { name: "New climb" }).click();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Time").fill("200 s");
   await page.getByRole("button", { name: "Keep the climb" }).click();
   await expect(
@@ -220,7 +220,7 @@ test("climbs of one hill rank together; bad ones say what to type", async ({ pag
 
 test("claims stand against what was measured, and say what they need", async ({ page }) => {
   await page.goto("/compare/claims");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await expect(
     page.getByText(/not met\. The claim of 50 mi is not met: \d+ mi to \d+ mi under House/),
   ).toBeVisible();
@@ -259,7 +259,7 @@ test("no wind has no direction; an unweighed bike says what weighing is worth", 
   await page.goto("/strip");
   await page.getByRole("link", { name: /levee loop, winter tyres/ }).click();
   await page.getByRole("link", { name: "Conditions" }).click();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("How strong the wind was").fill("0");
   await page.getByLabel("Where it came from").fill("N");
   await page.getByRole("button", { name: "Keep" }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 import { answer } from "#core/calc";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
@@ -79,7 +79,7 @@ test("an edit is counted at once, before the server has it, and both answers sta
   page,
 }) => {
   await open(page, "levee loop, town level");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const before = await best(page);
   let reached = false;
   await page.route("**/strip/**", async (route) => {

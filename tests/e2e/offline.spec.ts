@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium, expect, type BrowserContext, type Page } from "@playwright/test";
 import { CHROMIUM_FLAGS } from "../../command/throwaway";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 
 /** A ride with the network truly cut: opened, logged, forecast, killed and opened again, and at last brought home. */
 test.describe.configure({ mode: "serial" });
@@ -57,7 +57,7 @@ async function begin(page: Page): Promise<void> {
   await page.getByRole("button", { name: "Start What winter tyres cost" }).first().click();
   await expect(page.getByRole("heading", { name: "Start readings" })).toBeVisible();
   address = new URL(page.url()).pathname;
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await log(page, "full 0mi 100%");
   await expect(kept(page)).toBeVisible();
   await putBy(page);
@@ -240,7 +240,7 @@ test("a new version asks before it replaces an open ride, and the ride's entries
   const built = readFileSync(worker, "utf8");
   await page.goto(address);
   await putBy(page);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   try {
     writeFileSync(worker, `${built}\n// another version`);
     await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.update());

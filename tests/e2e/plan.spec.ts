@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 import { longTrack } from "../../bench/inputs";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
@@ -16,7 +16,7 @@ test.beforeEach(async ({ page }) => {
 
 async function course(page: Page): Promise<void> {
   await page.goto("/plan/courses/new");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Name", { exact: true }).fill("Dyke and ridge");
   await page.getByLabel("Shape").selectOption("one way");
   await page.getByLabel("Distance of leg 1").fill("4 mi");
@@ -56,7 +56,7 @@ test("legs by hand become a course that is drawn, kept and given away as GPX", a
   expect(text).toContain('xmlns:bm="urn:barometron:course:1"');
   expect(text).toContain('<bm:leg length="7000" ground="fine gravel"');
   await page.goto("/plan/courses/import");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("GPX file").setInputFiles({
     name: "again.gpx",
     mimeType: "application/gpx+xml",
@@ -68,7 +68,7 @@ test("legs by hand become a course that is drawn, kept and given away as GPX", a
 test("a question leads to methods with hours, charge and plus-or-minus", async ({ page }) => {
   await page.goto("/plan");
   await page.getByRole("link", { name: "Ask a question" }).click();
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Bike").selectOption({ label: "Brindlow 3" });
   await page
     .getByLabel("Question")
@@ -89,7 +89,7 @@ test("a question leads to methods with hours, charge and plus-or-minus", async (
 
 test("the forecast answers what is typed, and it is kept", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await expectAccessible(page);
   const energy = page.getByText(/^About/);
   const before = await energy.textContent();
@@ -106,7 +106,7 @@ test("the forecast answers what is typed, and it is kept", async ({ page }) => {
 
 test("a wrong value is answered beside its field and not kept", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Wind", { exact: true }).fill("a breeze");
   await expect(page.getByText("“a breeze” is not a speed")).toBeVisible();
   await expect(page.getByText("Not kept: see the fields marked.")).toBeVisible();
@@ -116,7 +116,7 @@ test("a wrong value is answered beside its field and not kept", async ({ page })
 
 test("what the pack cannot do is said with numbers and what would fit", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Laps", { exact: true }).fill("9");
   await expect(page.getByRole("alert")).toContainText(
     /The pack cannot do this: the ride takes \d+ Wh .* \d of 9 laps fit/,
@@ -127,7 +127,7 @@ test("what the pack cannot do is said with numbers and what would fit", async ({
 
 test("a start after sunset is refused until the dark is meant", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("Day", { exact: true }).fill("2026-12-20");
   await page.getByLabel("Starts at", { exact: true }).fill("18:30");
   await expect(page.getByRole("alert")).toContainText(
@@ -144,7 +144,7 @@ test("two set-ups are compared in the order A B B A, and it says what would tell
   page,
 }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.locator("summary", { hasText: "Method" }).click();
   await page.getByLabel("Compare").fill("slick");
   await expect(page.getByText("Name the second, for example: winter tyres.")).toBeVisible();
@@ -205,7 +205,7 @@ test.describe("on the phone", () => {
     await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: "Plan" }).click();
     await page.getByRole("link", { name: "Ask a question" }).click();
     await page.waitForURL(/plan\/new/);
-    await page.waitForLoadState("networkidle");
+    await ready(page);
     await page.getByLabel("Bike").selectOption({ label: "Pellam Step" });
     await page.getByLabel("Question").selectOption({ label: "Would the larger pack pay?" });
     await page.getByLabel("Course").selectOption({ label: "Levee loop" });
@@ -227,7 +227,7 @@ test.describe("on the phone", () => {
       await expectNoSideways(page);
     }
     await page.goto(`${address}/pocket`);
-    await page.waitForLoadState("networkidle");
+    await ready(page);
     await expectAccessible(page);
     await expectNoSideways(page);
     const brakes = page.getByRole("button", { name: "Brakes checked" });
@@ -270,7 +270,7 @@ test("a method is kept as one's own, changed, and proposed", async ({ page }) =>
 
 test("a bench discharge is planned without a ride", async ({ page }) => {
   await page.goto("/plan/new?question=packSound");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const bench = page.getByRole("listitem").filter({ hasText: "Bench discharge" });
   await expect(bench).toContainText(/pack to ± \d+ Wh/);
   await bench.getByRole("button", { name: "Plan it so" }).click();
@@ -292,7 +292,7 @@ test("a plan is archived, and that is undone", async ({ page }) => {
 
 test("a hundred-mile track is read with progress, profiled, painted and kept", async ({ page }) => {
   await page.goto("/plan/courses/import");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const progress = page.getByRole("progressbar", { name: "Reading the track" }).waitFor();
   await page.getByLabel("GPX file").setInputFiles({
     name: "round.gpx",
@@ -313,7 +313,7 @@ test("a hundred-mile track is read with progress, profiled, painted and kept", a
 
 test("a file that is no track says so", async ({ page }) => {
   await page.goto("/plan/courses/import");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("GPX file").setInputFiles({
     name: "notes.gpx",
     mimeType: "text/plain",

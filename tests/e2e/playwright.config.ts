@@ -1,14 +1,17 @@
 import { defineConfig } from "@playwright/test";
 
-/** Drives the production build in Debian's Chromium; the test command starts the server and names it in BASE_URL. */
+/**
+ * Drives the production build in Debian's Chromium, two spec files at a time, each on a desk of its own. No wait leans on
+ * the clock: the limits are for what hangs, and hold on a machine that is busy.
+ */
 export default defineConfig({
   testDir: ".",
   outputDir: "../../test-results",
-  workers: 1,
-  timeout: 45_000,
+  workers: Number(process.env["E2E_WORKERS"] ?? 2),
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [["list"], ["json"]],
   use: {
-    baseURL: process.env["BASE_URL"] ?? "http://127.0.0.1:4180",
     viewport: { width: 1280, height: 800 },
     // Each test is a new browser: it would fetch the whole app anew to keep it. The tests without a network allow it.
     serviceWorkers: "block",

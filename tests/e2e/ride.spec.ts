@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 import { expectAccessible, expectNoSideways, expectStrongContrast } from "./accessible";
 
 /** The log in the field, on a phone: logged by taps and by the line, struck, corrected, and held while there is no network. */
@@ -32,7 +32,7 @@ test("a plan is started into its ride", async ({ page }) => {
   await page.getByRole("button", { name: "Start How far with the child on" }).click();
   await expect(page.getByRole("heading", { name: "Start readings" })).toBeVisible();
   address = new URL(page.url()).pathname;
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await expectAccessible(page);
   await expectNoSideways(page);
   await page.getByLabel("Percent").fill("140");
@@ -49,7 +49,7 @@ test("a plan is started into its ride", async ({ page }) => {
 
 test("a check-in is three taps and digits, and the forecast answers", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "Check-in" }).click();
   await page.getByLabel("Distance").fill("5.2");
   await page.getByLabel("Percent").fill("82");
@@ -63,7 +63,7 @@ test("day and dusk are read at seven to one, and dusk is kept with no word to th
   page,
 }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "Check-in" }).click();
   await expectStrongContrast(page);
   const dusk = page.locator(".field-page").getByRole("button", { name: "Dusk" });
@@ -98,7 +98,7 @@ test("the screen is kept awake while a ride is open", async ({ page }) => {
 
 test("what is held constant is ticked into the log", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByText(/^Held constant: \d of \d to see to/).click();
   const tick = page.locator("details").getByRole("button", { name: "Tyre pressure" });
   await tick.click();
@@ -110,7 +110,7 @@ test("what is held constant is ticked into the log", async ({ page }) => {
 
 test("the phone's bar holds the day's stations, the rest is under More", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "More" }).click();
   await expect(page.getByRole("menuitem")).toHaveText(["Bikes", "Compare", "Settings"]);
   await page.getByRole("menuitem", { name: "Compare" }).click();
@@ -119,7 +119,7 @@ test("the phone's bar holds the day's stations, the rest is under More", async (
 
 test("the line shows what it understood and what it did not, before it is kept", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const line = page.getByLabel("The line");
   await line.fill('8.1mi 74% L3 #gravel gusty "by the sluice"');
   const read = page.locator("#line-read");
@@ -138,7 +138,7 @@ test("the line shows what it understood and what it did not, before it is kept",
 
 test("level, ground, stop and go are taps; keys do the same", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "Level" }).click();
   await page.getByRole("button", { name: "low", exact: true }).click();
   await expect(page.getByRole("button", { name: "Level" })).toContainText("low");
@@ -152,7 +152,7 @@ test("level, ground, stop and go are taps; keys do the same", async ({ page }) =
 
 test("an entry is struck, restored and corrected; nothing is removed", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: /^Strike 8\.1mi/ }).click();
   const restore = page.getByRole("button", { name: /^Restore 8\.1mi/ });
   await expect(restore).toBeVisible();
@@ -168,7 +168,7 @@ test("an entry is struck, restored and corrected; nothing is removed", async ({ 
 
 test("with no network entries wait, survive a closed page, and go out once", async ({ page, context }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const before = (await onServer(page)).length;
   await page.route("**/entries", (route) => {
     batch = route.request().postData() ?? "";
@@ -207,7 +207,7 @@ test("a batch that comes twice is kept once; one that is not this ride's is refu
 
 test("a percent that rises is asked about at once, and a tap answers", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   const log = async (line: string) => {
     await page.getByLabel("The line").fill(line);
     await page.getByLabel("The line").press("Enter");
@@ -253,7 +253,7 @@ test("a browser whose storage is nearly full says so before the ride", async ({ 
 
 test("the turn-round is told when it is due", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("The line").fill("15mi 24%");
   await page.getByLabel("The line").press("Enter");
   await expect(page.getByText(/as planned|than planned by here/i)).toBeVisible();
@@ -262,7 +262,7 @@ test("the turn-round is told when it is due", async ({ page }) => {
 
 test("wind, pace and levels say why, and the display's guess is set beside the ledger", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByLabel("The line").fill("15.2mi 24% ~40mi left wind 22mph");
   await page.getByLabel("The line").press("Enter");
   await expect(page.getByText(/A wind of 22 mph, not the \d+ mph planned,/i)).toBeVisible();
@@ -273,7 +273,7 @@ test("wind, pace and levels say why, and the display's guess is set beside the l
 
 test("a test takes another ride on the same charge, each at its address", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "Another ride on this charge" }).click();
   await expect(page.getByRole("heading", { name: "Start readings" })).toBeVisible();
   await page.getByLabel("Distance").fill("0");
@@ -288,7 +288,7 @@ test("a test takes another ride on the same charge, each at its address", async 
 
 test("the end comes from the plan's list, and the ride leaves the list", async ({ page }) => {
   await page.goto(address);
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.getByRole("button", { name: "End the test" }).click();
   await page.getByRole("button", { name: "stopped by choice" }).click();
   await expect(entries(page).first()).toContainText("end");

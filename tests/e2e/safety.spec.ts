@@ -1,7 +1,7 @@
 import { request as httpRequest } from "node:http";
 import { gzipSync } from "node:zlib";
 import { expect } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 
 interface Sent {
   readonly status: number;
@@ -48,7 +48,7 @@ test("no page breaks its own policy or logs an error", async ({ page }) => {
   page.on("pageerror", (error) => errors.push(error.message));
   for (const path of ["/", "/bikes", "/strip", "/compare", "/settings"]) {
     await page.goto(path);
-    await page.waitForLoadState("networkidle");
+    await ready(page);
   }
   expect(errors).toEqual([]);
 });
@@ -123,7 +123,7 @@ test("the first page sends under 200 kB of script, and no chart code", async ({ 
     if (response.request().resourceType() === "script") sources.add(response.url());
   });
   await page.goto("/");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   let bytes = 0;
   for (const source of sources) {
     const text = await (await request.get(source)).text();
@@ -138,6 +138,6 @@ test("nothing is fetched from elsewhere", async ({ page, baseURL }) => {
   const hosts = new Set<string>();
   page.on("request", (request) => hosts.add(new URL(request.url()).origin));
   await page.goto("/compare");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   expect([...hosts].filter((host) => host !== baseURL && host !== "null")).toEqual([]);
 });

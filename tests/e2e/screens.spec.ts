@@ -1,5 +1,5 @@
 import { expect } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
 const SCREENS = [
@@ -69,7 +69,7 @@ test("units switch on every figure and back", async ({ page }) => {
 
 test("keys lead to the stations, and ? lists them", async ({ page }) => {
   await page.goto("/settings");
-  await page.waitForLoadState("networkidle");
+  await ready(page);
   await page.keyboard.press("g");
   await page.keyboard.press("1");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Bikes");

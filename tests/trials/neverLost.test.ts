@@ -23,7 +23,7 @@ import { freePort } from "../../command/ports";
  * and answers lost, doubled and late, the page closed, the server process killed, the database cut. In the end every entry
  * is there once.
  */
-const ROUNDS = 240;
+const ROUNDS = process.env["TRIAL_LONG"] ? 240 : 60;
 const SEED = 20261018;
 const ids = { bike: uuidv7(), pack: uuidv7(), test: uuidv7(), ride: uuidv7() };
 const address = process.env["TEST_DATABASE_URL"]!.replace(/\/[^/]+$/, "");
@@ -98,8 +98,12 @@ const ask: Post = async (path, body) => {
     body: JSON.stringify(body),
     signal: AbortSignal.timeout(20_000),
   });
-  const told = (await response.json().catch(() => null)) as { sentences?: readonly string[] } | null;
-  return { status: response.status, ...(told?.sentences && { sentences: told.sentences }) };
+  const told = (await response.json().catch(() => null)) as Partial<Answer> | null;
+  return {
+    status: response.status,
+    ...(told?.sentences && { sentences: told.sentences }),
+    ...(told?.verdicts && { verdicts: told.verdicts }),
+  };
 };
 
 /** Batches that are on their way for long: they come in after later ones. */
@@ -181,7 +185,7 @@ beforeAll(async () => {
     testSchema.parse({ title: "Never lost", day: "2026-10-18" }),
     { firstRide: { id: ids.ride, utcOffset: "+00:00" } },
   );
-  port = await freePort(4480);
+  port = await freePort(4500 + (process.pid % 200));
   await startServer();
 });
 
@@ -222,11 +226,17 @@ describe("an entry that was kept once", () => {
         )}; ${held.length} entries on the server, ${new Set(held.map(({ id }) => id)).size} of them different\n`,
     );
     expect(held).toHaveLength(made.length);
-    expect(held.map(({ id, seq, body, supersedes }) => ({ id, seq, body, supersedes }))).toEqual(
-      made.map(({ id, seq, body, supersedes }) => ({ id, seq, body, supersedes })),
-    );
-    expect(figures["servers killed"]).toBeGreaterThan(5);
-    expect(figures["database cut"]).toBeGreaterThan(5);
+    const byId = new Map(held.map((entry) => [entry.id, entry]));
+    for (const { id, body, supersedes } of made) expect(byId.get(id)).toMatchObject({ id, body, supersedes });
+    // What has a time stands in the order it was made; a correction after what it corrects.
+    const place = new Map(held.map(({ id }, i) => [id, i]));
+    const timely = made.filter(({ body, supersedes }) => supersedes === null && body.kind !== "strike");
+    const places = timely.map(({ id }) => place.get(id)!);
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+    for (const { id, supersedes } of made)
+      if (supersedes) expect(place.get(id)!).toBeGreaterThan(place.get(supersedes)!);
+    expect(figures["servers killed"]).toBeGreaterThan(2);
+    expect(figures["database cut"]).toBeGreaterThan(2);
   }, 400_000);
 
   test("an entry the server will not have holds back no other, and says why", async () => {

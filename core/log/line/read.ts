@@ -1,5 +1,5 @@
 import { parseNumber, toSi } from "#core/quantities";
-import { entryBodySchema, SIDES, type EntryBody, type Ground } from "../entry.ts";
+import { entryBodySchema, SIDES, type EntryBody } from "../entry.ts";
 import { GROUND_WORDS, KINDS, LEADS, UNITS, type UnitMeaning } from "./vocabulary.ts";
 
 /** A part of the line that was understood: where it stands, and what it was taken for. */

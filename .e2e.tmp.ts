@@ -1,0 +1,20 @@
+import { withThrowawayCluster } from "./command/throwaway.ts";
+import { ensureDatabase } from "./command/cluster.ts";
+import { migrateDatabase } from "#db/migrate";
+import { connect } from "#db/client";
+import { seedOnce } from "#db/seed";
+import { buildApp } from "./command/build.ts";
+import { spawnSync } from "node:child_process";
+await withThrowawayCluster(async ({ address }) => {
+  process.env["BAROMETRON_BUILD"] = await buildApp();
+  await ensureDatabase(address, "demo_template");
+  const url = `${address}/demo_template`;
+  await migrateDatabase(url, "db/migrations");
+  const { db, close } = connect(url, 2);
+  await seedOnce(db);
+  const { analyse } = await import("#app/services/compute/analyse");
+  const { staleTests } = await import("#db/results");
+  for (const id of await staleTests(db, process.env["BAROMETRON_BUILD"]!, 500)) await analyse(db, id);
+  await close();
+  spawnSync("npx", ["playwright", "test", "--config", "tests/e2e/playwright.config.ts", ...process.argv.slice(2)], { stdio: "inherit", env: { ...process.env, DESK_ADDRESS: address, DESK_TEMPLATE: "demo_template", CHROMIUM: "/usr/bin/chromium", PLAYWRIGHT_JSON_OUTPUT_NAME: "/tmp/e2e.json" } });
+});
