@@ -1,4 +1,5 @@
 import { data } from "react-router";
+import { z } from "zod";
 import { Busy } from "#app/services/compute/pool.server";
 import { UnreadableRow } from "#db/unreadable";
 
@@ -61,6 +62,8 @@ export function failureOf(error: unknown): Failure | null {
         sentence: `What is stored here cannot be read: “${each.row.label}” (${each.row.sentences.join("; ")}). Nothing of it is lost; ./barometron check sets it aside.`,
       };
     if (each instanceof Busy) return BUSY;
+    if (each instanceof z.ZodError)
+      return { status: 400, sentence: each.issues[0]?.message ?? "This cannot be kept." };
     const code = String((each as { code?: unknown }).code ?? "");
     const refused = REFUSED.get(code);
     if (refused) return refused;

@@ -224,9 +224,15 @@ export function problemsOf(error: z.ZodError): FieldProblems {
 const LEG = /^legs\.(\d+)\./;
 const PLACE = /^places\.(\d+)\./;
 
+/** More rows than any course has; a form that sends more is none of ours. */
+const MOST_ROWS = 400;
+
 /** How many rows of a kind a form sent. */
 const rowsIn = (texts: Readonly<Record<string, unknown>>, shape: RegExp) =>
-  Object.keys(texts).reduce((most, name) => Math.max(most, Number(shape.exec(name)?.[1] ?? -1)), -1) + 1;
+  Math.min(
+    MOST_ROWS,
+    Object.keys(texts).reduce((most, name) => Math.max(most, Number(shape.exec(name)?.[1] ?? -1)), -1) + 1,
+  );
 
 /** A course as its form sends it, read into the record; problems by field name. */
 export function readCourseForm(

@@ -1,4 +1,5 @@
 import { redirect } from "react-router";
+import { safePath } from "#app/ui/safePath";
 import { systemCookie } from "#app/ui/systemCookie";
 import type { Route } from "./+types/units";
 
@@ -6,7 +7,5 @@ import type { Route } from "./+types/units";
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
   const system = form.get("system") === "metric" ? "metric" : "imperial";
-  const back = String(form.get("back") ?? "/");
-  const here = /^\/(?!\/)/.test(back) && !back.includes("\\") ? back : "/";
-  return redirect(here, { headers: { "Set-Cookie": systemCookie(system) } });
+  return redirect(safePath(form.get("back"), "/"), { headers: { "Set-Cookie": systemCookie(system) } });
 }
