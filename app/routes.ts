@@ -12,6 +12,7 @@ export default [
   route("ride/:testId/telemetry", "ride/telemetry.ts"),
   route("ride/:testId/display", "ride/display.ts"),
   route("strip/:testId/record", "strip/recordFile.ts"),
+  route("strip/:testId/long", "strip/longFile.ts"),
   layout("ui/frame.tsx", [
     layout("ui/inside.tsx", [
       index("today/today.tsx"),

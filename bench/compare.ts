@@ -9,8 +9,8 @@ import { longRide } from "./inputs.ts";
 import { median } from "./measure.ts";
 import type { Report } from "./report.ts";
 
-/** Tests of the standings' page. */
-const MANY = 500;
+/** Tests that are added to the desk. */
+export const MANY = 500;
 const MARKS = 8;
 const RIDES = 12;
 
@@ -47,9 +47,10 @@ export async function benchJoint(report: Report): Promise<readonly boolean[]> {
   ];
 }
 
-/** Puts many short tests of a bike on the desk. */
-export async function addMany(db: Database, first: TestLine): Promise<void> {
-  for (let i = 0; i < MANY; i += 1) {
+/** Puts many short tests of some bikes on the desk. */
+export async function addMany(db: Database, models: readonly TestLine[], many = MANY): Promise<void> {
+  for (let i = 0; i < many; i += 1) {
+    const first = models[i % models.length]!;
     const record = shiftedBy(longRide(MARKS), i % 5);
     const ride = { id: uuidv7(), utcOffset: "+00:00" };
     await saveTest(
@@ -72,19 +73,4 @@ export async function addMany(db: Database, first: TestLine): Promise<void> {
       })),
     );
   }
-}
-
-/** The standings of many tests: the first time, which reckons them all, and every time after. */
-export async function benchStandings(
-  report: Report,
-  fetched: (path: string) => () => Promise<unknown>,
-): Promise<readonly boolean[]> {
-  const before = performance.now();
-  await fetched("/compare?under=House")();
-  const first = performance.now() - before;
-  return [
-    report(`standings of ${MANY} tests under House, reckoned for the first time`, first),
-    report(`standings of ${MANY} tests under House`, await median(7, fetched("/compare?under=House")), 300),
-    report(`standings of ${MANY} tests as ridden`, await median(7, fetched("/compare")), 300),
-  ];
 }

@@ -2,8 +2,9 @@ import { chromium } from "@playwright/test";
 import { v7 as uuidv7 } from "uuid";
 import { appendEntries } from "#db/log";
 import { listTests, saveTest, type TestLine } from "#db/tests";
-import { addMany, benchJoint, benchStandings } from "../bench/compare.ts";
+import { benchJoint } from "../bench/compare.ts";
 import { benchCore } from "../bench/core.ts";
+import { benchDesk } from "../bench/desk.ts";
 import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";
@@ -75,28 +76,25 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
   return fine;
 }
 
-/** The standings on a desk of five hundred tests more. */
-async function benchMany(report: Report, url: string): Promise<readonly boolean[]> {
-  const serving = await serveDemo(url, async (db) => addMany(db, (await listTests(db))[0]!));
-  const fetched = (path: string) => async () => (await fetch(serving.address + path)).text();
-  try {
-    return await benchStandings(report, fetched);
-  } finally {
-    await serving.close();
-  }
-}
-
-/** Times the core, calc, the server's pages and the strip in a browser. Exit code 1 when a limit is broken. */
-export async function bench(): Promise<number> {
+/**
+ * Times the core, calc, the server's pages, the strip in a browser, and the desk under load. Exit code 1 when a limit is
+ * broken.
+ *
+ * @param part one part of it only: core, pages or desk
+ */
+export async function bench(part?: string): Promise<number> {
   const unit = await median(5, yardstick);
   const report = reporter(unit);
   report("yardstick", unit);
-  const core = [
-    ...(await benchCore(report, ROOT)),
-    ...(await benchPlanCore(report)),
-    ...(await benchJoint(report)),
-  ];
-  const pages = await withThrowawayCluster(({ url }) => benchPages(report, url));
-  const many = await withThrowawayCluster(({ url }) => benchMany(report, url));
-  return [...core, ...pages, ...many].every(Boolean) ? 0 : 1;
+  const asked = (name: string) => part === undefined || part === name;
+  const fine: boolean[] = [];
+  if (asked("core"))
+    fine.push(
+      ...(await benchCore(report, ROOT)),
+      ...(await benchPlanCore(report)),
+      ...(await benchJoint(report)),
+    );
+  if (asked("pages")) fine.push(...(await withThrowawayCluster(({ url }) => benchPages(report, url))));
+  if (asked("desk")) fine.push(...(await benchDesk(report)));
+  return fine.every(Boolean) ? 0 : 1;
 }

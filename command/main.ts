@@ -36,7 +36,10 @@ const COMMANDS: Readonly<
     what: "400 made rides against their known truth: do the spans hold it? --short: 60",
     run: async (args) => (await import("./trial.ts")).trial(args),
   },
-  bench: { what: "timings, as ratios in one run", run: async () => (await import("./bench.ts")).bench() },
+  bench: {
+    what: "timings, as ratios in one run; core, pages or desk for a part",
+    run: async ([part]) => (await import("./bench.ts")).bench(part),
+  },
   backup: {
     what: "FILE: write all data to one file; verify FILE: read one through",
     run: async (args) => (await import("./backup.ts")).backup(args),

@@ -54,9 +54,15 @@ export async function serve(firstPort: number): Promise<Serving> {
     if (port > firstPort + TRIES)
       throw new Error(`No free port from ${firstPort} on: close another program.`);
   }
+  const address = `http://127.0.0.1:${port}`;
   built.warmUp();
+  // The first page loads the rest of the program: nobody waits for that.
+  await fetch(`${address}/compare/references`).then(
+    (response) => response.text(),
+    () => undefined,
+  );
   return {
-    address: `http://127.0.0.1:${port}`,
+    address,
     close: async () => {
       await new Promise<void>((resolve) => {
         server.close(() => resolve());

@@ -36,6 +36,12 @@ export async function listEntries(
   return readRows("entry", rows, entryOf, unreadable);
 }
 
+/** How many entries the log of a test holds, over all its rides. */
+export async function countEntries(db: Database, testId: string): Promise<number> {
+  const rides = db.select({ id: ride.id }).from(ride).where(eq(ride.testId, testId));
+  return db.$count(entry, inArray(entry.rideId, rides));
+}
+
 /** What became of an entry that was sent: kept; there already, just so; or there already as something else. */
 export interface Verdict {
   readonly id: string;

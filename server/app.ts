@@ -1,6 +1,7 @@
 import { randomBytes } from "node:crypto";
 import { createRequestHandler } from "@react-router/express";
 import { sql } from "drizzle-orm";
+import compression from "compression";
 import express from "express";
 import { RouterContextProvider, type ServerBuild } from "react-router";
 import sirv from "sirv";
@@ -10,6 +11,8 @@ import { closePools } from "#app/services/compute/pool.server";
 import { connect, type Connection } from "#db/client";
 import { failureOf, guardRoutes, logLine } from "./failures.ts";
 import { guard, headers, limits } from "./guard.ts";
+
+const isPage = (type: unknown) => /^(text\/html|text\/x-script|application\/json)/.test(String(type ?? ""));
 
 const NO_CACHE = { "Cache-Control": "no-cache" };
 
@@ -99,6 +102,10 @@ export function makeApp(options: {
     }
   });
   app.use(limits());
+  // Pages and their data; what streams goes out as it comes.
+  app.use(
+    compression({ level: 4, filter: (_request, response) => isPage(response.getHeader("Content-Type")) }),
+  );
   app.use((_request, response, next) => {
     response.locals["nonce"] = options.development ? "" : randomBytes(16).toString("base64");
     next();

@@ -4,7 +4,12 @@ import unit from "../jest.config.js";
 export default {
   ...unit,
   rootDir: "..",
-  roots: ["<rootDir>/tests/db", "<rootDir>/tests/command", "<rootDir>/tests/trials", "<rootDir>/tests/hostile"],
+  roots: [
+    "<rootDir>/tests/db",
+    "<rootDir>/tests/command",
+    "<rootDir>/tests/trials",
+    "<rootDir>/tests/hostile",
+  ],
   maxWorkers: 1,
   testTimeout: 600_000,
 };

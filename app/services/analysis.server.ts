@@ -1,7 +1,15 @@
 import type { Result } from "#core/problems";
 import type { TestDigest, TestResults } from "#core/results";
 import type { Database } from "#db/client";
-import { cachedAnalysis, cachedDigests, cachedStamps, countStale, fullStamp, staleTests } from "#db/results";
+import {
+  cachedAnalysis,
+  cachedDigests,
+  cachedStamp,
+  cachedStamps,
+  countStale,
+  fullStamp,
+  staleTests,
+} from "#db/results";
 import type { TestLine } from "#db/tests";
 import { build } from "./build.server";
 import { compute } from "./compute/pool.server";
@@ -103,6 +111,16 @@ export async function analysisOf(db: Database, line: TestLine): Promise<KnownAna
   if (!known.pending) return known;
   await within(analyse(db, line.id, line.stamp).catch(() => undefined));
   return asKnown();
+}
+
+/** Whether a test's analysis is up to date, as `analysisOf`, without reading it: a long one is read where it holds nobody up. */
+export async function freshnessOf(db: Database, line: TestLine): Promise<KnownAnalysis> {
+  const wanted = fullStamp(build, line.stamp);
+  if ((await cachedStamp(db, line.id))?.stamp !== wanted)
+    await within(analyse(db, line.id, line.stamp).catch(() => undefined));
+  const cached = await cachedStamp(db, line.id);
+  const stamp = cached?.stamp ?? "";
+  return { result: null, stamp: stamp.slice(stamp.indexOf("/") + 1), pending: stamp !== wanted, notes: [] };
 }
 
 /** Digests of tests by id, fresh or as last known, and how many are still being reckoned. */

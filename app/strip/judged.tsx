@@ -4,7 +4,7 @@ import { fixed } from "#core/quantities";
 import { Problems } from "#ui/page";
 import { useSpoken } from "#ui/system";
 import type { Judgement } from "./tabs/readingsTable";
-import type { StripResults } from "./view";
+import type { StripResults } from "#app/services/strip/view";
 
 interface JudgedProps {
   readonly results: StripResults;

@@ -15,7 +15,7 @@ import type { Explained } from "#core/results";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
 import { minutesText } from "./tabs/doubt";
-import type { StripResults } from "./view";
+import type { StripResults } from "#app/services/strip/view";
 
 interface LineProps {
   readonly name: string;

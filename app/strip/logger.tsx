@@ -1,12 +1,8 @@
 import { data, redirect } from "react-router";
 import { dbContext } from "#app/context";
-import { uploadedBytes } from "#app/ui/upload.server";
-import { foldLog } from "#core/log";
+import { readUpload } from "#app/ui/upload.server";
 import { compute } from "#app/services/compute/pool.server";
-import { telemetrySchema } from "#core/records";
-import { listEntries } from "#db/log";
-import { saveTelemetry } from "#db/telemetry";
-import { liesAhead, rideNamed, ridesOf } from "./recording.server";
+import { rideNamed, ridesOf } from "./recording.server";
 import { RecordingForm } from "./recordingForm";
 import type { Route } from "./+types/logger";
 
@@ -18,31 +14,13 @@ export function loader({ request, params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
-  const form = await request.formData();
+  const { form, file } = await readUpload(request, "file", LIMIT_BYTES);
   const ride = await rideNamed(db, params.testId, form.get("rideId"));
-  const file = await uploadedBytes(form.get("file"), LIMIT_BYTES);
-  const times = foldLog(await listEntries(db, ride.id)).flatMap(({ timeS }) =>
-    timeS === null ? [] : [timeS],
-  );
-  const startS = times.length ? Math.min(...times) : null;
+  if (!file.ok) return data({ problem: file.problems[0]!.sentence }, { status: 400 });
   const logger = String(form.get("logger") ?? "").trim() || "logger";
-  const { record: read, hash } = file.ok
-    ? await compute(db, "readLogger", { bytes: file.value.bytes, logger, startS }, request.signal)
-    : { record: file, hash: "" };
-  if (!read.ok)
-    return data(
-      { problem: read.problems.map(({ path, sentence }) => `${path}: ${sentence}`).join(" ") },
-      { status: 400 },
-    );
-  if (liesAhead(read.value.timeS.at(-1)))
-    return data(
-      { problem: "The logger's times lie in the future: check its clock, or the times in the file." },
-      { status: 400 },
-    );
-  const record = telemetrySchema.safeParse(read.value);
-  if (!record.success)
-    return data({ problem: record.error.issues.map(({ message }) => message).join(" ") }, { status: 400 });
-  await saveTelemetry(db, ride.id, record.data, hash);
+  const asked = { bytes: file.value.bytes, rideId: ride.id, logger };
+  const refusal = await compute(db, "keepLogger", asked, request.signal);
+  if (refusal.length) return data({ problem: refusal.join(" ") }, { status: 400 });
   return redirect(`/strip/${params.testId}`);
 }
 

@@ -3,8 +3,6 @@ import type { Database } from "#db/client";
 import { findTest, listRides } from "#db/tests";
 
 const GONE = "There is no such test.";
-/** A recorder's clock may run this far ahead. */
-const CLOCK_SLACK_S = 3600;
 
 /** The test, its rides, and the ride a recording is for: the one asked for, else the last. */
 export async function ridesOf(db: Database, testId: string | undefined, request: Request) {
@@ -21,9 +19,4 @@ export async function rideNamed(db: Database, testId: string | undefined, rideId
     rides.find(({ id }) => id === rideId),
     "There is no such ride in this test.",
   );
-}
-
-/** Whether a recording's last time lies ahead of the clock. */
-export function liesAhead(lastS: number | undefined): boolean {
-  return lastS !== undefined && lastS > Date.now() / 1000 + CLOCK_SLACK_S;
 }

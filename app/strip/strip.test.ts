@@ -5,7 +5,7 @@ import { bandOf, layOut } from "./drawing/layout";
 import { entryForm, entryTexts } from "./entryForm";
 import { clockOf, momentOf } from "./moment";
 import { minutesText } from "./tabs/doubt";
-import { lighter, stripResults } from "./view";
+import { lighter, stripResults } from "#app/services/strip/view";
 
 const results = (scenario: ScenarioName) => {
   const result = reckonTest(makeStandin(6, scenario).record);

@@ -1,16 +1,17 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { data, Form, Link, redirect, useSearchParams, useSubmit } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
-import { analysisOf } from "#app/services/analysis.server";
+import { analysisOf, freshnessOf } from "#app/services/analysis.server";
+import { LONG_ENTRIES } from "#app/services/strip/long";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { testSentence } from "#app/ui/testLine";
 import { foldLog, type Entry, type EntryBody } from "#core/log";
 import { findBike } from "#db/bikes";
-import { listEntries } from "#db/log";
+import { countEntries, listEntries } from "#db/log";
 import { chooseImport, listImports } from "#db/telemetry";
 import { addRide, findTest, listRides, loadRecord } from "#db/tests";
 import type { Unreadable } from "#db/unreadable";
@@ -30,8 +31,9 @@ import { Parts } from "./tabs/parts";
 import { ReadingsTable, type Judgement } from "./tabs/readingsTable";
 import { UnreadableRows } from "#ui/unreadableRows";
 import { Loggers } from "./loggers";
+import { useLong } from "./useLong";
 import { useReckoning } from "./useReckoning";
-import { lighter, stripResults } from "./view";
+import { lighter, stripResults } from "#app/services/strip/view";
 import type { Route } from "./+types/test";
 
 const GONE = "There is no such test.";
@@ -40,16 +42,18 @@ const TABS = ["readings", "evidence", "parts", "doubt", "end"] as const;
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  const [bike, rides, { result, stamp, pending, notes }] = await Promise.all([
+  const [bike, rides, entries] = await Promise.all([
     findBike(db, line.bikeId),
     listRides(db, line.id),
-    analysisOf(db, line),
+    countEntries(db, line.id),
   ]);
+  const isLong = entries > LONG_ENTRIES;
+  const { result, stamp, pending, notes } = isLong ? await freshnessOf(db, line) : await analysisOf(db, line);
   const logs = await Promise.all(
     rides.map(async (ride) => {
       const unreadable: Unreadable[] = [];
-      const entries = await listEntries(db, ride.id, unreadable);
-      return { ...ride, log: foldLog(entries), unreadable, loggers: await listImports(db, ride.id) };
+      const log = isLong ? [] : foldLog(await listEntries(db, ride.id, unreadable));
+      return { ...ride, log, unreadable, loggers: await listImports(db, ride.id) };
     }),
   );
   return {
@@ -58,6 +62,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     bike: found(bike, GONE),
     rides: logs,
     pending: pending ? 1 : 0,
+    isLong,
     /** Of the next ride: however often it is pressed, one ride is made. */
     nextRideId: uuidv7(),
     sent: result?.ok ? lighter(stripResults(result.value)) : null,
@@ -133,7 +138,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 const SEND_AFTER_MS = 80;
 
 /** A line of the log as the page makes it: it stands after all that the server has. */
-const LAST = 1_000_000_000;
+const LAST = 4_100_000_000_000;
 const lineOf = (body: EntryBody, supersedes: string | null = null): Entry => ({
   id: uuidv7(),
   seq: LAST + Math.floor(performance.now()),
@@ -142,13 +147,17 @@ const lineOf = (body: EntryBody, supersedes: string | null = null): Entry => ({
   supersedes,
 });
 
-export default function TestPage({
-  loaderData: { line, bike, rides, sent, problems, notes, pending, nextRideId },
-  actionData,
-}: Route.ComponentProps) {
+export default function TestPage({ loaderData, actionData }: Route.ComponentProps) {
   const system = useSystem();
   const [search] = useSearchParams();
   const submit = useSubmit();
+  const { line, bike, notes, pending, isLong, nextRideId } = loaderData;
+  const long = useLong(isLong ? `/strip/${line.id}/long` : null, line.stamp);
+  const { sent, problems } = long ?? loaderData;
+  const rides = useMemo(
+    () => loaderData.rides.map((ride) => ({ ...ride, ...long?.rides.find(({ id }) => id === ride.id) })),
+    [loaderData.rides, long],
+  );
   const tab = TABS.find((each) => each === search.get("tab")) ?? "readings";
   const here = `/strip/${line.id}`;
   const { results, propose, settled } = useReckoning(`${here}/record`, line.stamp, sent, actionData);
@@ -256,6 +265,10 @@ export default function TestPage({
               />
               <Judged results={results} rideIdOf={rideIdOf} onJudge={onJudge} />
             </>
+          ) : isLong && !long ? (
+            <p className="text-quiet" role="status" data-pending={1}>
+              A long log: its strip comes in a moment.
+            </p>
           ) : count === 0 ? (
             <Empty
               step={

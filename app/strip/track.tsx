@@ -1,11 +1,8 @@
 import { data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
-import { uploadedBytes } from "#app/ui/upload.server";
+import { readUpload } from "#app/ui/upload.server";
 import { compute } from "#app/services/compute/pool.server";
-import { trackSchema } from "#core/records";
-import { saveTrack } from "#db/tests";
-import { liesAhead, rideNamed, ridesOf } from "./recording.server";
+import { rideNamed, ridesOf } from "./recording.server";
 import { RecordingForm } from "./recordingForm";
 import type { Route } from "./+types/track";
 
@@ -17,22 +14,12 @@ export function loader({ request, params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
-  const form = await request.formData();
+  const { form, file } = await readUpload(request, "file", LIMIT_BYTES);
   const ride = await rideNamed(db, params.testId, form.get("rideId"));
-  const file = await uploadedBytes(form.get("file"), LIMIT_BYTES);
-  const read = file.ok ? await compute(db, "readTrack", { bytes: file.value.bytes }, request.signal) : file;
-  if (!read.ok) return data({ problem: read.problems[0]!.sentence }, { status: 400 });
-  if (liesAhead(read.value.timeS.at(-1)))
-    return data(
-      { problem: "The track's times lie in the future: check the recorder's clock and export it again." },
-      { status: 400 },
-    );
-  const track = trackSchema.safeParse({
-    ...read.value,
-    name: read.value.name || (file.ok ? file.value.name : ""),
-  });
-  if (!track.success) return data({ problem: track.error.issues[0]!.message }, { status: 400 });
-  await saveTrack(db, uuidv7(), ride.id, track.data);
+  if (!file.ok) return data({ problem: file.problems[0]!.sentence }, { status: 400 });
+  const { bytes, name } = file.value;
+  const refusal = await compute(db, "keepTrack", { bytes, rideId: ride.id, fileName: name }, request.signal);
+  if (refusal.length) return data({ problem: refusal.join(" ") }, { status: 400 });
   return redirect(`/strip/${params.testId}`);
 }
 

@@ -1,6 +1,6 @@
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
-import { stripResults, type StripResults } from "./view";
+import { stripResults, type StripResults } from "#app/services/strip/view";
 
 /** Marks above which new results are drawn in slices. */
 const MANY_MARKS = 120;

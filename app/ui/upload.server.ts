@@ -1,12 +1,68 @@
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import busboy from "busboy";
 import { bad, good, type Result } from "#core/problems";
 import { isPlainText, NOT_TEXT, plainText } from "#core/base";
 import { decodeText } from "#core/formats";
 
-/** An uploaded file's name and bytes, or one sentence about why it cannot be read. */
+/** A form with one file in it: its texts, and the file or why it cannot be read. */
+export interface Upload {
+  readonly form: FormData;
+  readonly file: Result<{ readonly name: string; readonly bytes: Uint8Array }>;
+}
+
+/** Texts beside a file are short. */
+const TEXT_BYTES = 64 * 1024;
+
+/**
+ * Reads a form with a file piece by piece, so that others are let in between; a file over its limit is refused as soon as
+ * it is, not when all of it has come.
+ */
+export async function readUpload(request: Request, field: string, limitBytes: number): Promise<Upload> {
+  const form = new FormData();
+  const pieces: Buffer[] = [];
+  let name = "";
+  let over = false;
+  const headers = { "content-type": request.headers.get("content-type") ?? "" };
+  if (!headers["content-type"].startsWith("multipart/") || !request.body)
+    return {
+      form: await request.formData(),
+      file: bad("no-file", "file", "Choose a file that is not empty."),
+    };
+  const parser = busboy({
+    headers,
+    defParamCharset: "utf8",
+    limits: { fileSize: limitBytes, files: 1, fields: 100, fieldSize: TEXT_BYTES },
+  });
+  parser.on("field", (key, value) => form.append(key, value));
+  parser.on("file", (key, stream, info) => {
+    if (key !== field) return stream.resume();
+    name = info.filename ?? "";
+    stream.on("data", (piece: Buffer) => pieces.push(piece));
+    stream.on("limit", () => {
+      over = true;
+      pieces.length = 0;
+      stream.resume();
+    });
+    return undefined;
+  });
+  try {
+    await pipeline(Readable.fromWeb(request.body as never), parser);
+  } catch {
+    return { form, file: bad("broken-form", "file", "The form came in broken: send it again.") };
+  }
+  if (over) return { form, file: bad("too-large", "file", tooLarge(limitBytes)) };
+  const bytes = Buffer.concat(pieces);
+  return bytes.length === 0
+    ? { form, file: bad("no-file", "file", "Choose a file that is not empty.") }
+    : { form, file: good({ name: plainText(name).slice(0, 120), bytes: new Uint8Array(bytes) }) };
+}
+
+/** A file of a form that was read whole: small ones. */
 export async function uploadedBytes(
   value: FormDataEntryValue | null,
   limitBytes: number,
-): Promise<Result<{ readonly name: string; readonly bytes: Uint8Array }>> {
+): Promise<Upload["file"]> {
   if (!(value instanceof File) || value.size === 0)
     return bad("no-file", "file", "Choose a file that is not empty.");
   if (value.size > limitBytes) return bad("too-large", "file", tooLarge(limitBytes));

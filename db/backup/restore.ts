@@ -1,6 +1,6 @@
 import { once } from "node:events";
 import type { Writable } from "node:stream";
-import pg from "pg";
+import type pg from "pg";
 import { from as copyFrom } from "pg-copy-streams";
 import { connect } from "../client.ts";
 import { migrateDatabase } from "../migrate.ts";

@@ -61,6 +61,7 @@ async function begin(page: Page): Promise<void> {
   await log(page, "full 0mi 100%");
   await expect(kept(page)).toBeVisible();
   await putBy(page);
+  await expect(page.getByText("Ready to leave: this page works with no network.")).toBeVisible();
   made = 1;
 }
 

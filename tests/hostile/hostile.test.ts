@@ -109,15 +109,15 @@ const oneOf = <T>(values: readonly T[]): T => values[Math.floor(chance.next() * 
 /** A field or two of what a page would send, made hostile. */
 function spoiled(fields: Readonly<Record<string, string>>): Record<string, string> {
   const names = Object.keys(fields);
-  const sent: Record<string, string> = { ...fields };
+  const sent = new Map(Object.entries(fields));
   const many = 1 + Math.floor(chance.next() * 2);
   for (let i = 0; i < many && names.length; i += 1) {
     const name = oneOf(names);
-    if (chance.happens(0.12)) delete sent[name];
-    else sent[name] = oneOf(TEXTS);
+    if (chance.happens(0.12)) sent.delete(name);
+    else sent.set(name, oneOf(TEXTS));
   }
-  if (chance.happens(0.1)) sent[oneOf(TEXTS)] = oneOf(TEXTS);
-  return sent;
+  if (chance.happens(0.1)) sent.set(oneOf(TEXTS), oneOf(TEXTS));
+  return Object.fromEntries(sent);
 }
 
 interface Sent {

@@ -1,3 +1,4 @@
+import { setTimeout } from "node:timers/promises";
 import type { Database } from "#db/client";
 import { freshenDesk } from "../analysis.server";
 import { compute } from "../compute/pool.server";
@@ -21,6 +22,18 @@ function asked<N extends Name>(db: Database, name: N, what: Asked<N>): Promise<A
   return running;
 }
 
+/** How long after one page the next is let on, ms: drawing one takes about as long, and others are let in between. */
+const APART_MS = 60;
+let nextMs = 0;
+
+/** Waits for its turn: pages asked for at once are drawn one after the other, with room for others between them. */
+async function turn(): Promise<void> {
+  const now = performance.now();
+  const mine = Math.max(now, nextMs);
+  nextMs = mine + APART_MS;
+  if (mine > now) await setTimeout(mine - now);
+}
+
 /** How long a page waits in all for the desk, and for what is asked of it, ms. */
 const IN_ALL_MS = 450;
 
@@ -40,6 +53,7 @@ export async function onDesk<N extends Name>(
   const left = Math.max(PATIENCE_MS / 3, IN_ALL_MS - (performance.now() - beganMs));
   const came = await within(running, left);
   if (!came) return stillReckoning(counts);
+  await turn();
   return { value: came.value, pending: counts.stale, all: counts.all };
 }
 

@@ -1,3 +1,4 @@
+import { setPriority } from "node:os";
 import { connect, type Connection } from "#db/client";
 import { UnreadableRow, type Unreadable } from "#db/unreadable";
 import { tasks, type TaskName } from "./tasks";
@@ -11,6 +12,14 @@ export type Came =
   | { readonly ok: true; readonly value: unknown }
   | { readonly ok: false; readonly unreadable: Unreadable }
   | { readonly ok: false; readonly message: string; readonly code: string | null };
+
+/** On Linux a priority is a thread's own: pages are answered before what can wait. */
+const LOWER = 8;
+try {
+  setPriority(0, LOWER);
+} catch {
+  // Where it may not be set, the threads are equals.
+}
 
 let connection: Connection | null = null;
 

@@ -1,5 +1,5 @@
 import { formatQuantity, type System } from "#core/quantities";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 import { GroundBand } from "#ui/groundBand";
 import { bandOf, type Layout } from "./layout";
 

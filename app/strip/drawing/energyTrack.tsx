@@ -1,7 +1,7 @@
 import { plusOrMinus } from "#core/quantities";
 import type { DrawnReading } from "#core/results";
 import { ReadingShape } from "#ui/readingShape";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 import type { Layout } from "./layout";
 
 /** How far below the curve's foot counted energy is drawn. */

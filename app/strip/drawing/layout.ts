@@ -1,5 +1,5 @@
 import { fromSi, toSi, unitOf, type System } from "#core/quantities";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 import { stepsCovering, stepsWithin } from "#app/ui/scale";
 
 const LEFT = 74;

@@ -1,6 +1,6 @@
 import { fixed, formatBare, formatQuantity, plusOrMinus } from "#core/quantities";
 import { useSystem } from "#ui/system";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 
 interface ReadoutProps {
   readonly results: StripResults;

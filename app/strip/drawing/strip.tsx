@@ -4,7 +4,7 @@ import { readingName, type ReadingKindName } from "#core/readings";
 import type { DrawnReading } from "#core/results";
 import { ReadingShape } from "#ui/readingShape";
 import { useSystem } from "#ui/system";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 import { DistanceAxis, GroundTrack, LevelTrack, ProfileTrack } from "./courseTracks";
 import { EnergyTrack } from "./energyTrack";
 import { GroundPatterns } from "#ui/groundPatterns";

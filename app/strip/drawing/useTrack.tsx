@@ -1,5 +1,5 @@
 import { plusOrMinus, toSi } from "#core/quantities";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 import { bandOf, type Layout } from "./layout";
 
 interface TrackProps {

@@ -1,7 +1,7 @@
 import { fixed, fromSi, SDS_95, unitOf, writeUncertain } from "#core/quantities";
 import { sourceWords } from "#core/results";
 import { useSystem } from "#ui/system";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 
 /** Least share of the variance worth a line. */
 const WORTH_A_LINE = 0.005;

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { fixed, formatQuantity, plusOrMinus } from "#core/quantities";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 
 interface EndProps {
   readonly results: StripResults;

@@ -3,7 +3,7 @@ import { fixed, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/quanti
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
 import { stepsWithin, useWidth } from "#app/ui/scale";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 
 interface Row {
   readonly name: string;

@@ -1,7 +1,7 @@
 import { formatQuantity } from "#core/quantities";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 
 /** Level by ground: the energy each part of the ride took over its miles, with empty and untold cells said as such. */
 export function Parts({ results }: { readonly results: StripResults }) {

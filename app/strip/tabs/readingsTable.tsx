@@ -4,7 +4,7 @@ import { END_NAMES, READING_FIELDS, type LiveEntry, type ReadingField } from "#c
 import { fixed, formatBare, unitOf, type Uncertain } from "#core/quantities";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
-import type { StripResults } from "../view";
+import type { StripResults } from "#app/services/strip/view";
 
 interface RideLog {
   readonly id: string;
