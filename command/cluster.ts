@@ -210,9 +210,12 @@ function isProcess(data: string): boolean {
 /** The database a desk's address names. */
 export const deskDatabase = (url: string) => decodeURIComponent(new URL(url).pathname.slice(1));
 
-/** The cluster of the desk's own data. */
-export function deskCluster(desk?: string): Promise<Cluster> {
-  const url = process.env["DATABASE_URL"];
+/**
+ * The cluster of the desk's own data.
+ *
+ * @param desk another one beside the first, by its name; @param url a database of one's own, empty for none
+ */
+export function deskCluster(desk?: string, url = process.env["DATABASE_URL"]): Promise<Cluster> {
   if (url)
     return Promise.resolve({
       url,

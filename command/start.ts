@@ -76,7 +76,9 @@ export async function start(options: {
     for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.once(signal, () => resolve());
   });
   try {
-    const again = () => deskCluster(desk ?? undefined);
+    // What the environment named at first: later it names the desk's own, for the server.
+    const own = process.env["DATABASE_URL"] ?? "";
+    const again = () => deskCluster(desk ?? undefined, own);
     const cluster = await again();
     stops.push(() => cluster.stop());
     await migrateDatabase(cluster.url, MIGRATIONS);

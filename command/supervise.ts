@@ -16,9 +16,9 @@ export function superviseDatabase(cluster: Cluster, again: () => Promise<Cluster
   const watch = async () => {
     for (;;) {
       await setTimeout(LOOK_MS, undefined, { signal: stopped.signal });
-      if (cluster.lives()) continue;
-      say("The database has died; starting it again ...");
       try {
+        if (cluster.lives()) continue;
+        say("The database has died; starting it again ...");
         const anew = await again();
         if (anew.url !== cluster.url)
           say("The database came up elsewhere: stop with Ctrl-C and start again.");

@@ -63,12 +63,13 @@ function jest(
   config: string,
   file: string,
   limitS: number,
+  paths: readonly string[] = [],
   env: Readonly<Record<string, string>> = {},
 ): Promise<Count> {
   return phase(
     name,
     "node",
-    [...JEST, "--config", config, "--json", `--outputFile=${file}`, "--silent"],
+    [...JEST, "--config", config, "--json", `--outputFile=${file}`, "--silent", ...paths],
     limitS,
     reported<Record<string, number>>(file, (report) => ({
       passed: report["numPassedTests"] ?? 0,
@@ -110,56 +111,59 @@ async function makeTemplate(address: string): Promise<void> {
   }
 }
 
-/** Storage, command and interface tests, on a cluster of their own; what else is to be done runs beside the first two. */
-function systemTests(
-  chromium: string,
-  folder: string,
-  beside: () => Promise<readonly Count[]>,
-): Promise<readonly Count[]> {
-  return withThrowawayCluster(async ({ address }) => {
-    process.env["BAROMETRON_BUILD"] = await buildApp();
-    await ensureDatabase(address, "storage");
-    await migrateDatabase(`${address}/storage`, MIGRATIONS);
-    const [others, system] = await Promise.all([
-      beside(),
-      jest(
-        "Storage, the command, and what breaks",
-        "tests/jest.config.js",
-        join(folder, "system.json"),
-        LIMIT_S.system,
-        {
-          TEST_DATABASE_URL: `${address}/storage`,
-        },
-      ),
-    ]);
-    await makeTemplate(address);
-    const screens = await browser(join(folder, "browser.json"), {
-      DESK_ADDRESS: address,
-      DESK_TEMPLATE: TEMPLATE,
-      CHROMIUM: chromium,
-    });
-    return [...others, system, screens];
+/** Tests of one folder that need a database, on a cluster of their own. */
+const system = (name: string, address: string, folder: string, file: string, paths: readonly string[]) =>
+  jest(name, "tests/jest.config.js", join(folder, file), LIMIT_S.system, paths, {
+    TEST_DATABASE_URL: `${address}/storage`,
   });
+
+/** One after the other, as a lane beside others. */
+async function lane(phases: readonly (() => Promise<Count>)[]): Promise<readonly Count[]> {
+  const counts: Count[] = [];
+  for (const each of phases) counts.push(await each());
+  return counts;
 }
 
-/** Everything; the last line counts it all. Phases that lean on one core run beside one another. */
+/** Everything; the last line counts it all. Before the interface, which takes both cores, phases run in lanes of their own. */
 export async function test(): Promise<number> {
   const chromium = needChromium();
   const folder = mkdtempSync(join(tmpdir(), "barometron-report-"));
   const beganMs = performance.now();
   try {
-    const types = await step("Types", "npm", ["run", "-s", "typecheck"]);
-    const rest = await systemTests(chromium, folder, async () => [
-      await jest("Units and properties", "jest.config.js", join(folder, "unit.json"), LIMIT_S.units),
-      await step("Lint and formatting", "npm", ["run", "-s", "lint"]),
-      await step(
-        "The coverage trials on the stand-in bike, in short",
-        "node",
-        ["--import", "tsx", join(ROOT, "command", "main.ts"), "trial", "--short"],
-        LIMIT_S.trial,
-      ),
-    ]);
-    const counts = [types, ...rest];
+    const counts = await withThrowawayCluster(async ({ address }) => {
+      process.env["BAROMETRON_BUILD"] = await buildApp();
+      await ensureDatabase(address, "storage");
+      await migrateDatabase(`${address}/storage`, MIGRATIONS);
+      const lanes = await Promise.all([
+        lane([
+          () => jest("Units and properties", "jest.config.js", join(folder, "unit.json"), LIMIT_S.units),
+          () => step("Lint and formatting", "npm", ["run", "-s", "lint"]),
+        ]),
+        lane([
+          () => step("Types", "npm", ["run", "-s", "typecheck"]),
+          () => system("What nobody should send", address, folder, "hostile.json", ["tests/hostile"]),
+          () =>
+            step(
+              "The coverage trials on the stand-in bike, in short",
+              "node",
+              ["--import", "tsx", join(ROOT, "command", "main.ts"), "trial", "--short"],
+              LIMIT_S.trial,
+            ),
+        ]),
+        lane([
+          () => system("Storage and restores", address, folder, "storage.json", ["tests/db"]),
+          () => system("What breaks", address, folder, "trials.json", ["tests/trials"]),
+        ]),
+        lane([() => system("The command", address, folder, "command.json", ["tests/command"])]),
+      ]);
+      await makeTemplate(address);
+      const screens = await browser(join(folder, "browser.json"), {
+        DESK_ADDRESS: address,
+        DESK_TEMPLATE: TEMPLATE,
+        CHROMIUM: chromium,
+      });
+      return [...lanes.flat(), screens];
+    });
     const passed = counts.reduce((sum, count) => sum + count.passed, 0);
     const failed = counts.reduce((sum, count) => sum + count.failed, 0);
     say(`\n${((performance.now() - beganMs) / 1000).toFixed(0)} s in all`);

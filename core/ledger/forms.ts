@@ -12,6 +12,11 @@ export function combine(terms: readonly (readonly [Form, number])[]): Form {
   return sum;
 }
 
+/** Adds a form x a factor to a sum in place: for sums that grow with every leg, which copying would make slow. */
+export function addTo(sum: Map<number, number>, form: Form, factor: number): void {
+  for (const [column, coefficient] of form) sum.set(column, (sum.get(column) ?? 0) + factor * coefficient);
+}
+
 /** Value of a form at a point that holds every column. */
 export function valueAt(form: Form, point: Float64Array): number {
   let sum = 0;

@@ -1,7 +1,7 @@
 import { ASSUMED } from "#core/assumptions";
 import { STANDARD_GRAVITY } from "#core/quantities";
 import { rateColumn, type Columns } from "./columns.ts";
-import { combine, type Form } from "./forms.ts";
+import { addTo, combine, type Form } from "./forms.ts";
 import { EXACT, type LedgerRow } from "./rows.ts";
 import type { LedgerInput } from "./schema.ts";
 
@@ -70,7 +70,7 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
       floor: EXACT,
     });
   const cellUse = input.rides.map((ride, r) => {
-    const uses = new Map<string, CellUse>();
+    const uses = new Map<string, { readonly form: Map<number, number>; variance: number }>();
     const first = columns.firstMark[r]!;
     const capacityWh = columns.usable[ride.pack]!.mean;
     const massKg = ride.massKg ?? input.massKg ?? ASSUMED.massKg;
@@ -103,11 +103,11 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
       const ownSd = sd * Math.sqrt(own);
       rows.push({ form: left, value: 0, errors: [{ source: "road scatter", sd: ownSd }], floor: EXACT });
       for (const { cell, share, form } of spent) {
-        const before = uses.get(cell) ?? { form: new Map(), variance: 0 };
-        uses.set(cell, {
-          form: combine([[before.form, 1], [form, 1], [left, share]]), // prettier-ignore
-          variance: before.variance + ownSd * ownSd * share * (1 - share),
-        });
+        let use = uses.get(cell);
+        if (!use) uses.set(cell, (use = { form: new Map(), variance: 0 }));
+        addTo(use.form, form, 1);
+        addTo(use.form, left, share);
+        use.variance += ownSd * ownSd * share * (1 - share);
       }
     });
     return uses;

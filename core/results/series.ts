@@ -35,7 +35,10 @@ export function profileAlong(course: Course, tracks: readonly (TrackProfile | nu
   return { distanceM: few.map(({ distanceM }) => distanceM), heightM: few.map(({ heightM }) => heightM) };
 }
 
-/** A logger's speed and amps along the test, averaged over equal stretches of samples; null without telemetry. */
+/**
+ * A logger's speed and amps along the test over equal stretches of samples, as their means, and of the amps the least and
+ * the most besides; null without telemetry.
+ */
 export function seriesAlong(record: TestRecord, course: Course): LoggedSeries | null {
   const samples = record.rides.flatMap(({ telemetry }, ride) => {
     if (!telemetry) return [];
@@ -62,5 +65,7 @@ export function seriesAlong(record: TestRecord, course: Course): LoggedSeries | 
     distanceM: buckets.map((bucket) => mean(bucket.map(({ distanceM }) => distanceM))!),
     speedMps: buckets.map((bucket) => mean(bucket.flatMap(({ speed }) => (speed === null ? [] : [speed])))),
     amps: buckets.map((bucket) => mean(bucket.map(({ amps }) => amps))),
+    ampsLow: buckets.map((bucket) => Math.min(...bucket.map(({ amps }) => amps))),
+    ampsHigh: buckets.map((bucket) => Math.max(...bucket.map(({ amps }) => amps))),
   };
 }

@@ -125,6 +125,9 @@ export interface LoggedSeries {
   readonly distanceM: readonly number[];
   readonly speedMps: readonly (number | null)[];
   readonly amps: readonly (number | null)[];
+  /** Least and most amps of each stretch: a peak of a second is not lost among the means. */
+  readonly ampsLow: readonly (number | null)[];
+  readonly ampsHigh: readonly (number | null)[];
 }
 
 export interface PartUse {

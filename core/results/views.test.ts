@@ -203,6 +203,11 @@ describe("what is drawn along the way", () => {
     const result = reckonTest(makeStandin(3, "logged").record);
     const series = result.ok ? result.value.series! : null;
     expect(series!.distanceM.length).toBeLessThanOrEqual(400);
+    expect(
+      series!.ampsHigh.every(
+        (high, i) => high! >= series!.amps[i]! - 1e-9 && series!.ampsLow[i]! <= series!.amps[i]! + 1e-9,
+      ),
+    ).toBe(true);
     expect(series!.distanceM.every((metres, i) => i === 0 || metres >= series!.distanceM[i - 1]!)).toBe(true);
     expect(Math.max(...series!.amps.map((amps) => amps ?? 0))).toBeGreaterThan(3);
   });

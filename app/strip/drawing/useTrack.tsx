@@ -86,7 +86,7 @@ export function LoggedTrack({ results, layout, speedTop }: TrackProps & { readon
       )
       .join(" ");
   const most = (values: readonly (number | null)[]) => Math.max(1, ...values.map((value) => value ?? 0));
-  const amps = most(series.amps);
+  const amps = most(series.ampsHigh);
   return (
     <g>
       <text x={0} y={logged.top + 14} fontWeight={650}>
@@ -99,6 +99,11 @@ export function LoggedTrack({ results, layout, speedTop }: TrackProps & { readon
         0–{Math.ceil(amps)} A
       </text>
       <path d={`M${left} ${logged.top + logged.height}H${right}`} stroke="var(--color-rule)" />
+      <polygon
+        points={`${line(series.ampsHigh, amps)} ${line(series.ampsLow, amps).split(" ").reverse().join(" ")}`}
+        fill="var(--color-spruce)"
+        fillOpacity={0.22}
+      />
       <polyline points={line(series.amps, amps)} fill="none" stroke="var(--color-spruce)" strokeWidth={1.2} />
       <polyline
         points={line(series.speedMps, most(series.speedMps))}
