@@ -18,6 +18,7 @@ interface BuiltServer {
 /** A request's headers and its whole body must be here within these, ms; nobody holds a connection by being slow. */
 const HEADERS_MS = 15_000;
 const REQUEST_MS = 120_000;
+const KEEP_MS = 75_000;
 /** Connections at once; more are turned away. */
 const MOST_CONNECTIONS = 400;
 /** Ports that are tried when one is taken between the look and the listening. */
@@ -48,6 +49,8 @@ export async function serve(firstPort: number): Promise<Serving> {
     built.makeApp({ clientFolder: join(BUILD, "client") }),
   );
   server.maxConnections = MOST_CONNECTIONS;
+  // Longer than browsers and proxies keep one: they end it, and never in the middle of asking.
+  server.keepAliveTimeout = KEEP_MS;
   let port = firstPort;
   while (!(await listen(server, port))) {
     port += 1;

@@ -1,16 +1,14 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { connect } from "#db/client";
 import { migrateDatabase } from "#db/migrate";
-import { seedOnce } from "#db/seed";
 import { buildApp } from "./build.ts";
 import { ensureDatabase } from "./cluster.ts";
 import { needChromium } from "./packages.ts";
 import { MIGRATIONS, ROOT } from "./paths.ts";
 import { aside, TOOK_TOO_LONG } from "./run.ts";
 import { say } from "./say.ts";
-import { withThrowawayCluster } from "./throwaway.ts";
+import { setDemo, withThrowawayCluster } from "./throwaway.ts";
 
 interface Count {
   readonly passed: number;
@@ -95,22 +93,6 @@ function browser(file: string, env: Readonly<Record<string, string>>): Promise<C
 
 const TEMPLATE = "demo_template";
 
-/** The demo desk in a database of its own, every figure reckoned: each spec file works on a copy of it. */
-async function makeTemplate(address: string): Promise<void> {
-  await ensureDatabase(address, TEMPLATE);
-  const url = `${address}/${TEMPLATE}`;
-  await migrateDatabase(url, MIGRATIONS);
-  const { db, close } = connect(url, 2);
-  try {
-    await seedOnce(db);
-    const { analyse } = await import("#app/services/compute/analyse");
-    const { staleTests } = await import("#db/results");
-    for (const id of await staleTests(db, process.env["BAROMETRON_BUILD"]!, 500)) await analyse(db, id);
-  } finally {
-    await close();
-  }
-}
-
 /** Tests of one folder that need a database, on a cluster of their own. */
 const system = (name: string, address: string, folder: string, file: string, paths: readonly string[]) =>
   jest(name, "tests/jest.config.js", join(folder, file), LIMIT_S.system, paths, {
@@ -156,7 +138,9 @@ export async function test(): Promise<number> {
         ]),
         lane([() => system("The command", address, folder, "command.json", ["tests/command"])]),
       ]);
-      await makeTemplate(address);
+      // Each spec file works on a copy of it.
+      await ensureDatabase(address, TEMPLATE);
+      await setDemo(`${address}/${TEMPLATE}`);
       const screens = await browser(join(folder, "browser.json"), {
         DESK_ADDRESS: address,
         DESK_TEMPLATE: TEMPLATE,

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { connect, type Database } from "#db/client";
 import { migrateDatabase } from "#db/migrate";
+import { staleTests } from "#db/results";
 import { seedOnce } from "#db/seed";
 import { buildApp } from "./build.ts";
 import { startCluster, type Cluster } from "./cluster.ts";
@@ -26,17 +27,32 @@ export async function withThrowawayCluster<T>(
   }
 }
 
-/** Sets the demo desk in a database, lets `prepare` add to it, and serves the production build on it. */
+/** Sets the demo desk in a database, lets `prepare` add to it, and reckons every figure, so that pages show them at once. */
+export async function setDemo(
+  url: string,
+  prepare: (db: Database) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  await migrateDatabase(url, MIGRATIONS);
+  const build = await buildApp();
+  process.env["BAROMETRON_BUILD"] = build;
+  const { db, close } = connect(url, 2);
+  try {
+    await seedOnce(db);
+    await prepare(db);
+    // Loaded only now: it bears the build's name from here on.
+    const { analyse } = await import("#app/services/compute/analyse");
+    for (const id of await staleTests(db, build, Number.MAX_SAFE_INTEGER)) await analyse(db, id);
+  } finally {
+    await close();
+  }
+}
+
+/** The demo desk in a database, served by the production build. */
 export async function serveDemo(
   url: string,
   prepare: (db: Database) => Promise<void> = () => Promise.resolve(),
 ): Promise<Serving> {
-  await migrateDatabase(url, MIGRATIONS);
-  const { db, close } = connect(url, 2);
-  await seedOnce(db);
-  await prepare(db);
-  await close();
-  process.env["BAROMETRON_BUILD"] = await buildApp();
+  await setDemo(url, prepare);
   process.env["DATABASE_URL"] = url;
   process.env["NODE_ENV"] = "production";
   return serve(await freePort(4380));

@@ -20,7 +20,10 @@ const GONE = "There is no such bike.";
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const [reference, references] = await Promise.all([referenceAt(db, request), allReferences(db)]);
-  const { value, pending } = await onDesk(db, "bikeKnown", { bikeId: idOf(params.bikeId, GONE), reference });
+  const { value, pending } = await onDesk(db, request, "bikeKnown", {
+    bikeId: idOf(params.bikeId, GONE),
+    reference,
+  });
   return {
     known: found(value, GONE),
     pending,

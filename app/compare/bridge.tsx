@@ -34,7 +34,7 @@ async function atAddress({ request, params, context }: Route.LoaderArgs | Route.
   const references = await allReferences(db);
   const reference = findReference(references, key);
   if (!reference) throw data(`There is no reference called ${key}.`, { status: 404 });
-  const { value, pending } = await onDesk(db, "bridge", { testId: id, reference });
+  const { value, pending } = await onDesk(db, request, "bridge", { testId: id, reference });
   if (!value && pending > 0) stillReckoning(await pendingOnDesk(db));
   return { db, found: found(value, GONE), reference, references, pending };
 }

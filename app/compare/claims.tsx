@@ -23,7 +23,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const tariff = typeof typed === "number" && typed > 0 && typed <= DEAREST_MINOR ? typed : TARIFF_MINOR;
   const [asked, references] = await Promise.all([referenceAt(db, request), allReferences(db)]);
   const reference = asked ?? newestReferences(references)[0] ?? REFERENCES[0]!;
-  const { value, pending } = await onDesk(db, "claims", { reference, tariffMinor: tariff });
+  const { value, pending } = await onDesk(db, request, "claims", { reference, tariffMinor: tariff });
   return {
     ...value,
     pending,

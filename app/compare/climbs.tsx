@@ -10,8 +10,8 @@ import type { HillRun } from "#app/services/comparison/climbs.server";
 import { CompareNav } from "./nav";
 import type { Route } from "./+types/climbs";
 
-export async function loader({ context }: Route.LoaderArgs) {
-  const { value, pending } = await onDesk(context.get(dbContext), "climbs", {});
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { value, pending } = await onDesk(context.get(dbContext), request, "climbs", {});
   return { ...value, pending };
 }
 

@@ -22,11 +22,11 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const system = systemOf(request);
   const ask = readAsk(new URL(request.url).searchParams, system === "metric" ? "whPerKm" : "whPerMi");
   const [reference, references] = await Promise.all([referenceAt(db, request), allReferences(db)]);
-  const { value: found, pending } = await onDesk(db, "standings", { ask, reference });
+  const { value: found, pending } = await onDesk(db, request, "standings", { ask, reference });
   const [first, second] = ask.chosen;
   const pair =
     first && second && first !== second
-      ? (await onDesk(db, "pair", { ask: { a: [first], b: [second], runs: [] }, system })).value
+      ? (await onDesk(db, request, "pair", { ask: { a: [first], b: [second], runs: [] }, system })).value
       : null;
   return {
     ...found,

@@ -23,14 +23,14 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const ask = readPair(new URL(request.url).searchParams);
   const [{ value, pending }, reference, references] = await Promise.all([
-    onDesk(db, "pair", { ask, system: systemOf(request) }),
+    onDesk(db, request, "pair", { ask, system: systemOf(request) }),
     referenceAt(db, request),
     allReferences(db),
   ]);
   const { tests, others, joint, confounders } = value;
   const sideOf = (side: "A" | "B") => tests.filter((test) => test.side === side).map(({ id }) => id);
   const brought = reference
-    ? (await onDesk(db, "pairUnder", { a: sideOf("A"), b: sideOf("B"), reference })).value
+    ? (await onDesk(db, request, "pairUnder", { a: sideOf("A"), b: sideOf("B"), reference })).value
     : { under: null, notBrought: [] };
   return {
     tests,

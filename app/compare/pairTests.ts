@@ -7,6 +7,6 @@ import type { Route } from "./+types/pairTests";
 /** The tests of a pair with their records, for the worker that solves it anew. */
 export async function loader({ request, context }: Route.LoaderArgs) {
   const ask = readPair(new URL(request.url).searchParams);
-  const { value } = await onDesk(context.get(dbContext), "pair", { ask, system: systemOf(request) });
+  const { value } = await onDesk(context.get(dbContext), request, "pair", { ask, system: systemOf(request) });
   return Response.json(value.paired);
 }

@@ -66,7 +66,7 @@ export function LastEntries(props: LastEntriesProps) {
               {entry.struck ? "Restore" : "Strike"}
             </button>
             {own?.refused ? (
-              <p role="alert" className="w-full text-sm text-rust">
+              <p className="w-full text-sm text-rust">
                 Kept here only: {own.refused} Correct it, and it goes out anew.
               </p>
             ) : null}

@@ -16,6 +16,7 @@ import { HeldList } from "./heldList";
 import { LastEntries } from "./lastEntries";
 import { LineField } from "./lineField";
 import { loadRide, type LoadedRide } from "./load.server";
+import { NotTaken } from "./notTaken";
 import { Outlook } from "./outlook";
 import { CheckInPanel } from "./panels";
 import { Questions } from "./questions";
@@ -165,6 +166,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
           >
             <DuskSwitch className="button button-plain" />
           </Standing>
+          <NotTaken kept={own} setting={bike} onAgain={(id) => void outbox.sendAgain(id)} />
           <Questions
             odd={odd}
             flags={flags}

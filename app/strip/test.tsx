@@ -201,7 +201,9 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
   const onHandMark = (mark: number) => {
     const { ride: at, alongM } = results!.marks[mark]!;
     const before = results!.end.fullPower;
-    const supersedes = before?.by === "hand" && rideAt(before.rootId ?? "") === at ? before.rootId : null;
+    // A mark that only this page has yet is of the ride at hand.
+    const its = before?.by === "hand" ? rideAt(before.rootId ?? "") : null;
+    const supersedes = its === at || its === -1 ? (before?.rootId ?? null) : null;
     send(at, lineOf({ kind: "fullPowerEnd", distanceM: alongM }, supersedes), {
       intent: "handMark",
       alongM: String(alongM),

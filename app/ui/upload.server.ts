@@ -1,5 +1,5 @@
+import { once } from "node:events";
 import { Readable } from "node:stream";
-import { pipeline } from "node:stream/promises";
 import busboy from "busboy";
 import { bad, good, type Result } from "#core/problems";
 import { isPlainText, NOT_TEXT, plainText } from "#core/base";
@@ -46,16 +46,32 @@ export async function readUpload(request: Request, field: string, limitBytes: nu
     });
     return undefined;
   });
-  try {
-    await pipeline(Readable.fromWeb(request.body as never), parser);
-  } catch {
+  if (!(await parsed(request.body, parser)))
     return { form, file: bad("broken-form", "file", "The form came in broken: send it again.") };
-  }
   if (over) return { form, file: bad("too-large", "file", tooLarge(limitBytes)) };
   const bytes = Buffer.concat(pieces);
   return bytes.length === 0
     ? { form, file: bad("no-file", "file", "Choose a file that is not empty.") }
     : { form, file: good({ name: plainText(name).slice(0, 120), bytes: new Uint8Array(bytes) }) };
+}
+
+/** Hands a body to its parser piece by piece. What is broken is read to its end all the same: the sender waits for an answer. */
+async function parsed(body: ReadableStream<Uint8Array>, parser: busboy.Busboy): Promise<boolean> {
+  let broken = false;
+  const failed = new Promise<void>((resolve) =>
+    parser.once("error", () => {
+      broken = true;
+      resolve();
+    }),
+  );
+  const closed = new Promise<void>((resolve) => parser.once("close", resolve));
+  for await (const piece of Readable.fromWeb(body as never))
+    if (!broken && !parser.write(piece)) await Promise.race([once(parser, "drain"), failed]);
+  if (!broken) {
+    parser.end();
+    await Promise.race([closed, failed]);
+  }
+  return !broken;
 }
 
 /** A file of a form that was read whole: small ones. */

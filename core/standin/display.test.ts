@@ -183,13 +183,13 @@ describe("a log that writes itself, and its debrief", () => {
     return { own, results: results.value, truth: truthOf(rehearsal(seed), endS, []) };
   };
   test("the truth of the seed lies within the reckoning as often as it says", () => {
-    const seeds = Array.from({ length: 12 }, (_, i) => i + 1);
+    const seeds = Array.from({ length: 8 }, (_, i) => i + 1);
     const inside = seeds.filter((seed) => {
       const { results, truth } = reckoned(seed);
       const { mean, sd } = results.best.value;
       return Math.abs(mean - truth.whPerM) <= SDS_95 * sd;
     });
-    expect(inside.length).toBeGreaterThanOrEqual(10);
+    expect(inside.length).toBeGreaterThanOrEqual(7);
   });
   test("the debrief says what was missed", () => {
     const { own, results, truth } = reckoned(3);

@@ -42,7 +42,7 @@ const input: ForecastInput = {
   startPercent: 100,
   reserve: 0.2,
 };
-const RIDES = 120;
+const RIDES = 60;
 
 /** Share of seeded rides of the plan whose truth lies in the forecast's span, by what is forecast, and the mean miss in sds. */
 function coverage(places: readonly number[]) {

@@ -139,6 +139,7 @@ const line = (page: Page) => page.getByLabel("The line");
 test("words of the language's own are only words on the line", async ({ page }) => {
   await page.goto("/ride");
   await page.getByRole("button", { name: "Start How far with the child on" }).click();
+  await expect(page).toHaveURL(/\/ride\/[0-9a-f-]{36}/);
   ride = new URL(page.url()).pathname;
   await ready(page);
   await page.getByRole("button", { name: "Start", exact: true }).click();

@@ -85,7 +85,13 @@ describe("a full disk", () => {
     await close().catch(() => undefined);
     if (!cluster!.lives()) cluster = await startCluster({ folder: join(mount, "desk"), port: 55_600 });
     const again = connect(cluster!.url, 2);
-    const held = new Set((await listEntries(again.db, ids.ride)).map(({ id }) => id));
+    const read = async (): Promise<readonly Entry[]> =>
+      // It may still be going through what it wrote last.
+      listEntries(again.db, ids.ride).catch(async () => {
+        await new Promise((resolve) => setTimeout(resolve, 200));
+        return read();
+      });
+    const held = new Set((await read()).map(({ id }) => id));
     expect(acknowledged.filter((id) => !held.has(id))).toEqual([]);
     expect(await appendEntries(again.db, ids.ride, [note()])).toMatchObject([{ told: "kept" }]);
     await again.close();

@@ -34,8 +34,13 @@ async function turn(): Promise<void> {
   if (mine > now) await setTimeout(mine - now);
 }
 
-/** How long a page waits in all for the desk, and for what is asked of it, ms. */
-const IN_ALL_MS = 450;
+/** How long a fresh page waits in all for the desk and for what is asked of it; and one that is on screen meanwhile, ms. */
+const FRESH_MS = 450;
+const ON_SCREEN_MS = 4000;
+
+/** A page that asks for its data only still shows what it had: it may wait longer before it is taken away. */
+const patienceFor = (request: Request) =>
+  request.headers.get("accept")?.includes("text/html") ? FRESH_MS : ON_SCREEN_MS;
 
 /**
  * A comparison over the desk, with how many tests are still being reckoned; those stand as last known.
@@ -44,13 +49,14 @@ const IN_ALL_MS = 450;
  */
 export async function onDesk<N extends Name>(
   db: Database,
+  request: Request,
   name: N,
   what: Asked<N>,
 ): Promise<{ readonly value: Answered<N>; readonly pending: number; readonly all: number }> {
   const beganMs = performance.now();
   const counts = await freshenDesk(db);
   const running = asked(db, name, what).then((value) => ({ value }));
-  const left = Math.max(PATIENCE_MS / 3, IN_ALL_MS - (performance.now() - beganMs));
+  const left = Math.max(PATIENCE_MS / 3, patienceFor(request) - (performance.now() - beganMs));
   const came = await within(running, left);
   if (!came) return stillReckoning(counts);
   await turn();
