@@ -176,7 +176,11 @@ export async function setRowAside(db: Database, damaged: Unreadable): Promise<st
   const { table, schema } = checked;
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
-    const [row] = (await tx.select().from(table).where(eq(table.id, damaged.id)).for("update")) as Row[];
+    const [row] = (await tx
+      .select()
+      .from(table)
+      .where(eq(table.id, damaged.id))
+      .for("no key update")) as Row[];
     if (!row) return "It is gone already.";
     const why = damaged.sentences.join(" ").slice(0, 2000);
     await tx.insert(setAside).values({ id: uuidv7(), tableName: damaged.table, rowId: damaged.id, row, why });

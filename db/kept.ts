@@ -68,7 +68,7 @@ export class StaleSave extends Error {
 /** The row under a lock, so that two saves at once come one after the other. */
 async function lockedRow(tx: Database, kind: KeptKind, id: string): Promise<Row | null> {
   const table = tableOf(kind);
-  const [row] = await tx.select().from(table).where(eq(table.id, id)).for("update");
+  const [row] = await tx.select().from(table).where(eq(table.id, id)).for("no key update");
   return (row as Row | undefined) ?? null;
 }
 

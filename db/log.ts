@@ -78,7 +78,11 @@ export async function appendEntries(
   if (entries.length === 0) return [];
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
-    const [locked] = await tx.select({ id: ride.id }).from(ride).where(eq(ride.id, rideId)).for("update");
+    const [locked] = await tx
+      .select({ id: ride.id })
+      .from(ride)
+      .where(eq(ride.id, rideId))
+      .for("no key update");
     if (!locked) throw new Error("there is no such ride");
     const there = await tx
       .select({

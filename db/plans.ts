@@ -171,7 +171,7 @@ export async function startPlan(
 ): Promise<string | null> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
-    const [row] = await tx.select().from(plan).where(eq(plan.id, planId)).for("update");
+    const [row] = await tx.select().from(plan).where(eq(plan.id, planId)).for("no key update");
     if (!row) return null;
     if (row.testId) return row.testId;
     const testId = await make(tx);

@@ -51,7 +51,16 @@ export async function restamp(
         : undefined,
   };
   const where = resting[kind];
-  if (where) await db.update(test).set(next).where(where);
+  if (!where) return;
+  // Locked in one order, so that two changes whose tests overlap wait for one another and never both.
+  const locked = await db
+    .select({ id: test.id })
+    .from(test)
+    .where(where)
+    .orderBy(test.id)
+    .for("no key update");
+  const ids = locked.map((row) => row.id);
+  if (ids.length) await db.update(test).set(next).where(inArray(test.id, ids));
 }
 
 /** A new stamp for the test a ride belongs to: its log or its recordings changed. */

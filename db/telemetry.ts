@@ -56,7 +56,7 @@ const importsOf = (tx: Database, rideId: string) =>
 async function locked<T>(db: Database, rideId: string, work: (tx: Database) => Promise<T>): Promise<T> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
-    await tx.select({ id: ride.id }).from(ride).where(eq(ride.id, rideId)).for("update");
+    await tx.select({ id: ride.id }).from(ride).where(eq(ride.id, rideId)).for("no key update");
     const done = await work(tx);
     await restampRide(tx, rideId);
     return done;

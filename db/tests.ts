@@ -291,7 +291,7 @@ export async function saveTest(
  */
 export async function addRide(db: Database, id: string, testId: string, name: string): Promise<void> {
   await db.transaction(async (tx) => {
-    await tx.select({ id: test.id }).from(test).where(eq(test.id, testId)).for("update");
+    await tx.select({ id: test.id }).from(test).where(eq(test.id, testId)).for("no key update");
     const rides = await tx.select().from(ride).where(eq(ride.testId, testId)).orderBy(asc(ride.position));
     if (rides.some((each) => each.id === id)) return;
     const last = rides.at(-1);

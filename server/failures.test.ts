@@ -16,6 +16,7 @@ describe("what a failure says", () => {
     ["a database that is away", query(coded("ECONNREFUSED")), 503],
     ["a query that took too long", coded("57014"), 503],
     ["a full disk", coded("53100"), 503],
+    ["two who met", query(coded("40P01")), 503],
     ["no connection in time", new Error("timeout exceeded when trying to connect"), 503],
     ["a form that broke off", new TypeError("Failed to parse body as FormData."), 400],
   ])("%s", (_what, error, status) => {

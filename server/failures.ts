@@ -41,9 +41,9 @@ const BUSY: Failure = {
   sentence: "Too much is being asked for at once. Nothing was changed: try again in a moment.",
 };
 
-/** Codes of a database that is away, restarting or overrun; classes 08, 53, 57 are PostgreSQL's own words for it. */
+/** Codes of a database that is away, restarting or overrun, or let two who met try again: PostgreSQL's classes 08, 40, 53, 57. */
 const isAway = (code: string) =>
-  /^(08|53|57)/.test(code) ||
+  /^(08|40|53|57)/.test(code) ||
   ["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EPIPE", "ETIMEDOUT", "3D000"].includes(code);
 
 /** An error and what lies beneath it, outermost first. */

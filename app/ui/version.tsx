@@ -1,5 +1,8 @@
 import { useEffect, useRef, useState } from "react";
-import { keepRest } from "#app/ui/keepRest";
+import { keepRest, stopKeeping } from "#app/ui/keepRest";
+
+/** How often a newer worker is asked to take over, until it has, ms. */
+const ASK_MS = 1500;
 
 /**
  * Registers the service worker, which keeps the pages for when there is no network. Tells of a newer one that waits: it
@@ -40,7 +43,15 @@ function useNewVersion() {
   }, []);
   const take = () => {
     asked.current = true;
-    waiting?.postMessage({ type: "SKIP_WAITING" });
+    stopKeeping();
+    // A worker that still answers somebody takes over when it has: it is asked until it does.
+    const ask = async () => {
+      const registration = await navigator.serviceWorker.getRegistration();
+      if (registration && !registration.waiting && !registration.installing) location.reload();
+      else (registration?.waiting ?? waiting)?.postMessage({ type: "SKIP_WAITING" });
+    };
+    void ask();
+    setInterval(() => void ask().catch(() => undefined), ASK_MS);
   };
   return waiting ? take : null;
 }

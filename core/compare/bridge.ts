@@ -49,7 +49,7 @@ function barsFrom(prepared: Prepared, names: readonly Factor[], ride: Ride): Rea
 
 /**
  * The way from the measured figure to the reference, split over what differs after Shapley; the largest bar first. Each
- * bar's error comes by the same sources as the answer's. Source: SCIENCE, section 7.
+ * bar's error comes by the same sources as the answer's. Source: docs/method.md.
  */
 export function bridgeTo(compared: Compared, reference: Reference, part?: PartOf): Result<Bridge> {
   const prepared = prepare(compared, reference, part);

@@ -75,8 +75,7 @@ function needs({ claimM, riderW, speedMps, ratio }: ClaimEnd, { conditions }: Cl
 }
 
 /**
- * A claim against the measured range: what it implies, how far it is off, and what would make it true. Source: SCIENCE,
- * section 8.
+ * A claim against the measured range: what it implies, how far it is off, and what would make it true. Source: docs/method.md.
  */
 export function claimReport(claim: Claim, input: ClaimInput): Result<ClaimReport> {
   const low = endOf(claim.lowM, input);

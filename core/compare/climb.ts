@@ -18,7 +18,7 @@ export interface Climb {
 }
 
 /**
- * The figures of one climb. Source: SCIENCE, section 10.
+ * The figures of one climb. Source: docs/method.md.
  *
  * @example 0.62 mi, 47 m up in 184 s with 31 Wh: 4.7 %, 12.1 mph, 920 m/h, 0.66 Wh a vertical metre
  */

@@ -65,7 +65,7 @@ function stateOf(climb: ClimbRecord, riding: Riding) {
   };
 }
 
-/** The figures of one run. Source: SCIENCE, section 10. */
+/** The figures of one run. Source: docs/method.md. */
 export function climbFigures(climb: ClimbRecord, riding: Riding, pack: PackRecord): Result<ClimbFigures> {
   const energy = energyOf(climb, pack, riding.bike.percentStep || 1);
   if (!energy.ok) return energy;

@@ -142,7 +142,7 @@ function meteredSd(solved: Solved, runs: readonly LaidRun[], stretches: readonly
 
 /**
  * Two put against each other by one ledger over all their runs, so that what they share (the pack, a meter, a gauge, the
- * same hills) cancels. Source: SCIENCE, sections 4 and 10.
+ * same hills) cancels. Source: docs/method.md.
  *
  * @returns a problem where a side has no run, or a test nothing to reckon
  */

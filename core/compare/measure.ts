@@ -55,7 +55,7 @@ export interface MeasureBasis {
 /** Least climb that is worth dividing by, m per mile. */
 const LEAST_CLIMB_M_PER_MI = 5;
 
-/** Range of a pack whose capacity's error the figure shares, m. Source: SCIENCE, section 8. */
+/** Range of a pack whose capacity's error the figure shares, m. Source: docs/method.md. */
 function rangeOf(whPerM: Traced, { packId }: MeasureBasis, capacity: Uncertain): Traced {
   const { mean } = whPerM;
   const byFigure = mapTraced(whPerM, (x) => capacity.mean / x, -capacity.mean / mean ** 2);

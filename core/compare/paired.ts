@@ -27,7 +27,7 @@ const RESOLVED_SDS = 2;
 
 /**
  * The paper's way with paired runs: each pair's difference by percent and label, its mean, and what the step of the display
- * and the scatter of the pairs leave of it. Source: SCIENCE, section 10.
+ * and the scatter of the pairs leave of it. Source: docs/method.md.
  *
  * @param percentStep of the display; each reading is rounded on its own
  * @example 500 Wh, A 100-84 and 55-39, B 84-71 and 71-57 over 5.2 mi: 2.40 Wh/mi, sd 0.48, resolved

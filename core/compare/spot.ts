@@ -29,7 +29,7 @@ const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + e
 
 /**
  * A spot of a sweep: Wh/mi = V I / v of each direction, averaged per distance, which cancels wind and slope when both
- * directions are there. The span of the amps is an even spread. Source: SCIENCE, section 10.
+ * directions are there. The span of the amps is an even spread. Source: docs/method.md.
  *
  * @example 14.8 mph at 5.5 to 6.5 A and 49.2 V, 15.9 mph at 3.5 to 4.5 A and 49.8 V: 16.24 Wh/mi, sd 0.66, at 15.33 mph
  */

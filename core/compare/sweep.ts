@@ -193,7 +193,7 @@ export function sweepCurves(
 
 /**
  * Everything a sweep says: its squares by both schools of range, the road load fitted to them, and energy over speed with
- * its band. Source: SCIENCE, sections 7 and 10.
+ * its band. Source: docs/method.md.
  */
 export function sweepResults(sweep: Sweep, riding: Riding, pack: PackRecord): SweepResults {
   const { spots, problems } = sweepSpots(sweep, pack);

@@ -167,8 +167,7 @@ function answer(compared: Compared, prepared: Prepared): UnderReference {
 
 /**
  * Brings a test to a reference by the road load: lambda = measured / M(test), answer = lambda M(reference). What is not
- * known of the bike moves both, what is not known of the day the test alone, by finite differences. Source: SCIENCE,
- * section 7.
+ * known of the bike moves both, what is not known of the day the test alone, by finite differences. Source: docs/method.md.
  *
  * @param part of the test, where not the whole; @returns a problem where the motor does not hold the reference's speed, or
  *   gave nothing on the test, or where the part was not ridden or not told apart

@@ -33,7 +33,7 @@ function meets(low: number, high: number, falls: (x: number) => number, level: n
 /**
  * Audits a claim: the energy per mile it implies, how far the measured figure is from it, and which rider power or speed,
  * other things as in the reference, makes lambda M meet it. Above the speed at which the motor rests nothing counts as
- * frugal. Source: SCIENCE, section 8.
+ * frugal. Source: docs/method.md.
  *
  * @param measuredWhPerMi as published; @param claimMi miles on the whole label; @param lambda measured over modelled of the
  *   bike's own test; 1 where the road load is taken as it is

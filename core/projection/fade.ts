@@ -72,7 +72,7 @@ function bends(x: readonly number[], y: readonly number[]): readonly number[] {
 /**
  * The onset of fade: one change point of a held speed or power along the distance, a continuous bent line against a
  * straight one, downward only, by BIC = n ln(RSS / n) + k ln n with RSS floored at what the display's step hides.
- * Source: SCIENCE, section 10.
+ * Source: docs/method.md.
  *
  * @param distances rising; @param held the best held speed there, in any unit; @param step of the display, same unit
  * @returns a problem with fewer than six readings, or distances that do not rise

@@ -17,8 +17,7 @@ export interface GuessAudit {
 }
 
 /**
- * The display's guesses of the way left, each added to the way ridden, against the range in the end. Source: SCIENCE,
- * section 8.
+ * The display's guesses of the way left, each added to the way ridden, against the range in the end. Source: docs/method.md.
  *
  * @param total range from full, ridden or projected, m
  * @example guesses 20 and 12 at 5 and 15 of a total of 24: off +1 and +3, bias 2, worst at 15

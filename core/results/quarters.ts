@@ -31,7 +31,7 @@ export function climbOfProfile(
 
 /**
  * Way and climb of each quarter of the charge, from full, and whether they are even, by the climb where it is known: loops
- * until empty, read by the ledger's curve. Source: SCIENCE, section 10.
+ * until empty, read by the ledger's curve. Source: docs/method.md.
  *
  * @param betweenSd doubt of the fraction used between two marks
  * @returns a problem where not two quarters were ridden

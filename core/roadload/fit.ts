@@ -61,7 +61,7 @@ const nameOf = (grounds: readonly Ground[], k: number) =>
 
 /**
  * Fits rolling resistance on each ground, drag area and the motor's efficiency to steady rows, by Levenberg and Marquardt
- * with the assumptions as further residuals. Source: SCIENCE, section 7.
+ * with the assumptions as further residuals. Source: docs/method.md.
  *
  * @returns a problem without any row; with one row, what it says within the assumptions
  */

@@ -59,7 +59,7 @@ export interface Normalised {
 /**
  * Brings a measured figure from its test's conditions to a reference: lambda = measured / M(test), normalised =
  * lambda M(reference), where M is the road load's energy per mile; and splits the way between them over what differs.
- * Source: SCIENCE, section 7.
+ * Source: docs/method.md.
  *
  * @param measuredWhPerMi Wh/mi; @param test and reference: masses in kg, speeds and winds in m/s, climb in m per mile
  * @returns a problem when the motor gives nothing under the test's conditions, since no share of nothing can be taken

@@ -148,4 +148,15 @@ describe("stamps of tests", () => {
     expect(moved[0]).not.toBe(after[0]);
     expect(moved[1]).not.toBe(after[1]);
   });
+  test("changes that meet on the same tests all go through", async () => {
+    const { db } = connection;
+    for (let i = 0; i < 6; i += 1) await newTest(`met ${i}`);
+    const pack = packRecordSchema.parse({ name: "p", labelWh: 500 });
+    const saves = Array.from({ length: 24 }, (_, i) =>
+      i % 2
+        ? saveBike(db, ids.bike, { ...bike, massKg: 20 + i / 10 })
+        : savePack(db, ids.pack, ids.bike, { ...pack, labelWh: 500 + i }),
+    );
+    expect((await Promise.allSettled(saves)).filter(({ status }) => status === "rejected")).toEqual([]);
+  });
 });
