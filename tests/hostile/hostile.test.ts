@@ -241,7 +241,8 @@ describe("what nobody should send", () => {
             ? sendJson()
             : askPage(oneOf(pages)));
         counts.set(sent.status, (counts.get(sent.status) ?? 0) + 1);
-        if (sent.status >= 500 || /\bat .*\.(ts|js):\d+/.test(sent.body))
+        // 503 asks to come back: what met with another's change, or more than can be done at once, is no broken server.
+        if ((sent.status >= 500 && sent.status !== 503) || /\bat .*\.(ts|js):\d+/.test(sent.body))
           broken.push(`${sent.status} ${sent.what.slice(0, 600)}`);
       }
     };
