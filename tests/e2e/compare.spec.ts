@@ -199,6 +199,8 @@ test("a sweep is laid out, filled square by square, keeps what cannot be read, a
 test("climbs of one hill rank together; bad ones say what to type", async ({ page }) => {
   await page.goto("/compare/climbs");
   const bikes = page.getByRole("region", { name: "Runs of Water-tower hill" }).getByRole("link");
+  await expect(bikes.first()).toBeVisible();
+  await ready(page);
   const before = await bikes.count();
   await page.getByRole("link", { name: "New climb" }).click();
   await ready(page);

@@ -98,7 +98,15 @@ test("with the display logging by itself the ride is run to its end, and the tru
   await expect(truth).toBeVisible({ timeout: 15_000 });
   await expect(truth.getByRole("row", { name: /energy per distance/ })).toContainText(/Wh\/mi/);
   await expect(truth).toContainText(/check-ins, one in/);
-  await expect(truth.getByRole("row", { name: /^distance/ })).toContainText("yes");
+  const cells = await truth
+    .getByRole("row", { name: /^distance/ })
+    .getByRole("cell")
+    .allTextContents();
+  const [yours, half, was] = `${cells[1]} ${cells[2]}`.match(/\d+\.\d/g)!.map(Number);
+  const beyond = Math.abs(yours! - was!) - half!;
+  // Whether it holds hangs on the ride; within the last digit shown, either may be said.
+  if (Math.abs(beyond) > 0.11) expect(cells[3]).toBe(beyond < 0 ? "yes" : "no");
+  else expect(cells[3]).toMatch(/^(yes|no)$/);
   await expectNoSideways(page);
 });
 
