@@ -4,7 +4,7 @@ import { appendEntries } from "#db/log";
 import { listTests, saveTest, type TestLine } from "#db/tests";
 import { benchJoint } from "../bench/compare.ts";
 import { benchCore } from "../bench/core.ts";
-import { benchDesk } from "../bench/desk.ts";
+import { benchDesk } from "../bench/desk/index.ts";
 import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";

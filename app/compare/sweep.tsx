@@ -4,7 +4,7 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { useKeeping } from "#app/ui/useKeeping";
+import { useMeeting } from "#ui/useMeeting";
 import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare";
 import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/quantities";
 import { EFFORTS, type Sweep } from "#core/records";
@@ -19,7 +19,6 @@ import { SweepGrid } from "./sweepGrid";
 import { useSweep } from "./useSweep";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import { staleOf } from "#app/ui/stale";
-import { StaleNotice } from "#ui/staleNotice";
 import type { Route } from "./+types/sweep";
 
 const SweepChart = lazy(() => import("./sweepChart"));
@@ -129,10 +128,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const alive = useAlive();
   const form = useRef<HTMLFormElement>(null);
   const fetcher = useFetcher<typeof action>();
-  const stale = staleOf(fetcher.data);
-  const [decided, setDecided] = useState(0);
-  const undecided = stale !== null && stale.version > decided ? stale : null;
-  const { soon, waiting } = useKeeping(form, fetcher, Math.max(line.version, stale?.version ?? 0));
+  const { soon, waiting, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));
   const [typed, setTyped] = useState<Readonly<Record<string, string>> | null>(null);
   const [grid] = useState(() => textsOf(line.body, system));
   const [rows, setRows] = useState(() => gridOf(line.body, system).length + 1);
@@ -142,7 +138,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
     const read = readSweepForm(new FormData(form.current!), line.body, system);
     setTyped(read.problems);
     ask({ sweep: read.sweep, riding, pack });
-    if (!undecided) soon(PAUSE_MS);
+    soon(PAUSE_MS);
   };
   const { fit } = results;
   const outliers = new Set(fit?.rows.flatMap(({ outlier }, i) => (outlier ? [i] : [])) ?? []);
@@ -161,17 +157,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">
         <LiveFields values={grid} problems={typed ?? fetcher.data?.problems ?? {}}>
           <Form method="post" ref={form} onInput={onEdit} className="grid content-start gap-4">
-            {undecided ? (
-              <StaleNotice
-                stale={undecided}
-                form={form}
-                onMine={() => {
-                  setDecided(undecided.version);
-                  soon(0);
-                }}
-              />
-            ) : null}
-            <input type="hidden" name="version" value={stale?.version ?? line.version} />
+            {fields}
             <SweepGrid rows={rows} levels={levels} onMore={() => setRows((count) => count + 1)} />
             <details>
               <summary>Day, air and rider</summary>

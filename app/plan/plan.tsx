@@ -33,12 +33,11 @@ import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "
 import { Headline, PlanFacts, Warnings } from "./outlook";
 import { PlanFields } from "./planFields";
 import { loadDesk, planRecord } from "#app/services/planning.server";
-import { useKeeping } from "#app/ui/useKeeping";
+import { useMeeting } from "#ui/useMeeting";
 import { usePlan } from "./usePlan";
 import { YieldPanel } from "./yieldPanel";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import { staleOf } from "#app/ui/stale";
-import { StaleNotice } from "#ui/staleNotice";
 import type { Route } from "./+types/plan";
 
 const GONE = "There is no such plan.";
@@ -210,9 +209,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const values = useMemo(() => planTexts(line, system), [line, system]);
   const [typed, setTyped] = useState<FieldProblems | null>(null);
   const stale = staleOf(fetcher.data) ?? staleOf(actionData);
-  const [decided, setDecided] = useState(0);
-  const undecided = stale !== null && stale.version > decided ? stale : null;
-  const keep = useKeeping(form, fetcher, Math.max(line.version, stale?.version ?? 0));
+  const keep = useMeeting(form, fetcher, line.version, stale);
   const stamp = LINKS.map((name) => line[name] ?? "").join(" ");
   const { ask, results, yielded } = usePlan(
     { results: loaderData.results, yielded: loaderData.yielded },
@@ -228,7 +225,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     if (!parsed.success) return keep.hold();
     const moved = LINKS.some((name) => (parsed.data.links[name] ?? null) !== line[name]);
     if (!moved) ask({ ...record, plan: parsed.data.plan });
-    if (!undecided) keep.soon(moved ? 0 : PAUSE_MS);
+    keep.soon(moved ? 0 : PAUSE_MS);
   };
   const problems = typed ?? actionData?.problems ?? fetcher.data?.problems ?? {};
   const trouble = Object.keys(problems).length > 0;
@@ -301,17 +298,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         </div>
         <aside className="grid h-fit gap-4">
           <Form method="post" ref={form} onInput={onEdit} className="sheet grid gap-4 p-4">
-            {undecided ? (
-              <StaleNotice
-                stale={undecided}
-                form={form}
-                onMine={() => {
-                  setDecided(undecided.version);
-                  keep.soon(0);
-                }}
-              />
-            ) : null}
-            <input type="hidden" name="version" value={stale?.version ?? line.version} />
+            {keep.fields}
             <LiveFields values={values} problems={problems}>
               <PlanFields
                 plan={plan}
@@ -321,7 +308,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
               />
             </LiveFields>
             <p role="status" className="text-sm text-quiet">
-              {undecided
+              {keep.undecided
                 ? "Not kept: it was changed meanwhile."
                 : trouble
                   ? "Not kept: see the fields marked."

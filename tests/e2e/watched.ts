@@ -20,7 +20,7 @@ export const test = base.extend<Own, { readonly ending: undefined }>({
     { scope: "worker", auto: true },
   ],
   baseURL: async ({}, use, { file, parallelIndex }) => {
-    await use((await deskOf(file, parallelIndex)).address);
+    await use((await deskOf(file, parallelIndex)).server.address);
   },
   databaseUrl: async ({}, use, { file, parallelIndex }) => {
     await use((await deskOf(file, parallelIndex)).url);

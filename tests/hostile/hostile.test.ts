@@ -1,4 +1,3 @@
-import { spawn, type ChildProcess } from "node:child_process";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
 import { readLine } from "#core/log";
@@ -15,8 +14,9 @@ import { seedOnce } from "#db/seed";
 import { listRides, listTests } from "#db/tests";
 import { buildApp } from "../../command/build";
 import { ensureDatabase } from "../../command/cluster";
-import { MIGRATIONS, ROOT } from "../../command/paths";
+import { MIGRATIONS } from "../../command/paths";
 import { freePort } from "../../command/ports";
+import { startServerProcess, type ServerProcess } from "../trials/serverProcess";
 import { FILES, TEXTS, VALUES, WORDS } from "./corpus";
 import { formDoors, pageDoors, type Door, type Ids } from "./doors";
 
@@ -34,10 +34,9 @@ const AT_ONCE = 6;
 const admin = process.env["TEST_DATABASE_URL"]!.replace(/\/[^/]+$/, "");
 const NAME = "hostile";
 let connection: Connection;
-let server: ChildProcess;
+let server: ServerProcess;
 let address = "";
 let ids: Ids;
-let log = "";
 
 beforeAll(async () => {
   await ensureDatabase(admin, NAME);
@@ -78,29 +77,11 @@ beforeAll(async () => {
     rehearsal: null,
   };
   const port = await freePort(4900 + (process.pid % 90));
-  server = spawn("node", ["--import", "tsx", "tests/trials/server.ts", String(port)], {
-    cwd: ROOT,
-    env: {
-      ...process.env,
-      DATABASE_URL: url,
-      BAROMETRON_BUILD: build,
-      NODE_ENV: "production",
-      BAROMETRON_MOST_REQUESTS: "1000000",
-    },
-    stdio: ["ignore", "pipe", "pipe", "ipc"],
-  });
-  server.stderr!.on("data", (text: Buffer) => {
-    log += text.toString();
-  });
-  address = await new Promise<string>((resolve, reject) => {
-    server.stdout!.once("data", (text: Buffer) => resolve(text.toString().trim()));
-    server.once("exit", () => reject(new Error(`the server did not start: ${log}`)));
-  });
+  server = await startServerProcess(url, port, { BAROMETRON_BUILD: build });
+  address = server.address;
 });
 afterAll(async () => {
-  const gone = new Promise((resolve) => server.once("exit", resolve));
-  server.kill("SIGKILL");
-  await gone;
+  await server.kill();
   await connection.close();
   await withClient(`${admin}/postgres`, (client) => dropDatabase(client, NAME));
 });
@@ -267,6 +248,7 @@ describe("what nobody should send", () => {
     expect(await listDamage(connection.db)).toEqual([]);
   });
   test("the log of the server holds nothing that was typed", () => {
+    const log = server.said();
     expect(log).not.toContain("params:");
     for (const text of ["drop table bike", "alert(1)", "evil.example"]) expect(log).not.toContain(text);
   });

@@ -1,4 +1,3 @@
-import { spawn, type ChildProcess } from "node:child_process";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
 import pg from "pg";
@@ -15,8 +14,9 @@ import { migrateDatabase } from "#db/migrate";
 import { saveTest } from "#db/tests";
 import { buildApp } from "../../command/build";
 import { ensureDatabase } from "../../command/cluster";
-import { MIGRATIONS, ROOT } from "../../command/paths";
+import { MIGRATIONS } from "../../command/paths";
 import { freePort } from "../../command/ports";
+import { startServerProcess, type ServerProcess } from "./serverProcess";
 
 /**
  * The outbox of Ride, as it runs in a browser, against the built server, while everything that can break breaks: requests
@@ -45,38 +45,18 @@ const figures = {
 let connection: Connection;
 let admin: pg.Client;
 let port = 0;
-let server: ChildProcess | null = null;
+let server: ServerProcess | null = null;
 /** What a server said before it ended by itself, which it never should. */
 const died: string[] = [];
 
 async function startServer(): Promise<void> {
-  const child = spawn("node", ["--import", "tsx", "tests/trials/server.ts", String(port)], {
-    cwd: ROOT,
-    env: { ...process.env, DATABASE_URL: url, NODE_ENV: "production" },
-    stdio: ["ignore", "pipe", "pipe"],
-  });
-  let said = "";
-  child.stderr.on("data", (text: Buffer) => {
-    said = (said + text.toString()).slice(-4000);
-  });
-  child.once("exit", (code) => {
-    if (code !== null) died.push(said);
-  });
-  await new Promise<void>((resolve, reject) => {
-    child.stdout.once("data", () => resolve());
-    child.once("exit", () => reject(new Error(`the server did not start: ${said}`)));
-  });
-  server = child;
+  server = await startServerProcess(url, port);
 }
 
 /** Ends the server in the middle of whatever it does, and starts it again. */
 async function killServer(): Promise<void> {
-  const child = server!;
-  const gone = new Promise((resolve) => child.once("exit", resolve));
-  if (child.exitCode === null) {
-    child.kill("SIGKILL");
-    await gone;
-  }
+  if (server!.ended() !== undefined) died.push(server!.said());
+  await server!.kill();
   await startServer();
 }
 
@@ -190,7 +170,7 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
-  server?.kill("SIGKILL");
+  await server?.kill();
   await admin.end();
   await connection.close();
 });
@@ -214,7 +194,7 @@ describe("an entry that was kept once", () => {
     for (const again of late.splice(0).reverse()) await again();
     for (let tries = 0; tries < 100; tries += 1) if ((await sendNext(ids.test, ask)) === "empty") break;
 
-    expect(died).toEqual([]);
+    expect([...died, ...(server!.ended() === undefined ? [] : [server!.said()])]).toEqual([]);
     expect((await keptOf(ids.test)).filter(isWaiting)).toEqual([]);
     const { db } = connection;
     const held = await listEntries(db, ids.ride).catch(() => listEntries(db, ids.ride));
