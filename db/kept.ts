@@ -96,8 +96,13 @@ export async function keep(db: Database, kind: KeptKind, row: Row, seen?: number
     if (seen !== undefined && before && seen !== now) throw new StaleSave(kind, row.id, now);
     const made = now + 1;
     const table = tableOf(kind);
-    const value = { ...row, version: made, updatedAt: new Date() } as never;
-    await tx.insert(table).values(value).onConflictDoUpdate({ target: table.id, set: value });
+    const value = { ...row, version: made, updatedAt: new Date() };
+    // The id is not set again: an update that names a key locks out whoever refers to the row.
+    const { id: _, ...columns } = value;
+    await tx
+      .insert(table)
+      .values(value as never)
+      .onConflictDoUpdate({ target: table.id, set: columns as never });
     if (!before || !holdsSame(before, row)) await restamp(tx, kind, row.id, [before?.["name"], row["name"]]);
     await tx.insert(change).values({ id, kind, rowId: row.id, before, made });
     await tx.delete(change).where(lt(change.at, sql`now() - make_interval(days => ${UNDO_DAYS})`));

@@ -6,9 +6,9 @@ import { bikeSchema, instrumentSchema, packRecordSchema, testSchema } from "#cor
 import { findBike, saveBike, saveInstrument, savePack } from "#db/bikes";
 import { connect, type Connection, type Database } from "#db/client";
 import { StaleSave, undo } from "#db/kept";
-import { appendEntries } from "#db/log";
+import { appendEntries, listEntries } from "#db/log";
 import { findPlan, saveCourse, savePlan, startPlan, tickPlan } from "#db/plans";
-import { findTest, listTests, saveTest } from "#db/tests";
+import { addRide, findTest, listRides, listTests, saveTest } from "#db/tests";
 
 let connection: Connection;
 const ids = { bike: uuidv7(), pack: uuidv7(), course: uuidv7(), plan: uuidv7() };
@@ -158,5 +158,30 @@ describe("stamps of tests", () => {
         : savePack(db, ids.pack, ids.bike, { ...pack, labelWh: 500 + i }),
     );
     expect((await Promise.allSettled(saves)).filter(({ status }) => status === "rejected")).toEqual([]);
+  });
+});
+
+describe("conditions and check-ins that meet", () => {
+  test("wait for one another: none is asked to come back", async () => {
+    const { db } = connection;
+    const { id, ride } = await newTest("meets check-ins");
+    const note = (text: string) => ({
+      id: uuidv7(),
+      seq: 0,
+      at: null,
+      supersedes: null,
+      body: { kind: "note" as const, note: text },
+    });
+    const rounds = Array.from({ length: 40 }, (_, i) => i);
+    await Promise.all(
+      rounds.flatMap((i) => [
+        saveTest(db, id, links, { ...value, title: `meets check-ins ${i}` }),
+        appendEntries(db, ride, [note(`first ${i}`), note(`second ${i}`)]),
+        addRide(db, uuidv7(), id, `another ${i}`),
+        saveBike(db, ids.bike, { ...bike, massKg: 20 + i / 10 }),
+      ]),
+    );
+    expect(await listRides(db, id)).toHaveLength(41);
+    expect(await listEntries(db, ride)).toHaveLength(80);
   });
 });
