@@ -4,6 +4,14 @@ import type { Browser, Page } from "@playwright/test";
 export const DESK = { width: 1280, height: 800 };
 export const PHONE = { width: 390, height: 844 };
 
+/** Opens an address; the page is ready when its scripts run. */
+async function open(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  await alive(page);
+}
+
+export const alive = (page: Page) => page.locator("html[data-alive]").waitFor({ state: "attached" });
+
 async function keep(page: Page, ...lines: readonly string[]): Promise<void> {
   const line = page.getByLabel("The line");
   for (const text of lines) {
@@ -14,10 +22,10 @@ async function keep(page: Page, ...lines: readonly string[]): Promise<void> {
 }
 
 async function started(page: Page, address: string, title: string): Promise<void> {
-  await page.goto(`${address}/ride`, { waitUntil: "networkidle" });
+  await open(page, `${address}/ride`);
   await page.getByRole("button", { name: `Start ${title}` }).click();
   await page.getByRole("heading", { name: "Start readings" }).waitFor();
-  await page.waitForLoadState("networkidle");
+  await alive(page);
   await keep(page, "full 0mi 100%");
 }
 
@@ -46,10 +54,10 @@ async function desk(page: Page, address: string, folder: string): Promise<void> 
 
 /** A rehearsal that has been run to its end, its truth told. */
 async function rehearsal(page: Page, address: string, folder: string): Promise<void> {
-  await page.goto(`${address}/ride`, { waitUntil: "networkidle" });
+  await open(page, `${address}/ride`);
   await page.getByRole("button", { name: "Rehearse How far with the child on" }).click();
   await page.getByRole("heading", { name: /^Rehearsal/ }).waitFor();
-  await page.waitForLoadState("networkidle");
+  await alive(page);
   await keep(page, "full 0mi 100%");
   await page.getByLabel("Clock").selectOption("600");
   await page.getByLabel("The display logs by itself").check();
@@ -74,7 +82,7 @@ export async function rideShots(browser: Browser, address: string, folder: strin
     [desk, DESK],
   ] as const;
   for (const [take, viewport] of takes) {
-    const page = await browser.newPage({ viewport });
+    const page = await browser.newPage({ viewport, serviceWorkers: "block" });
     await take(page, address, folder);
     await page.context().close();
   }

@@ -6,7 +6,7 @@ import { listPlans, type PlanLine } from "#db/plans";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
-import { DESK, PHONE, rideShots } from "./rideShots.ts";
+import { alive, DESK, PHONE, rideShots } from "./rideShots.ts";
 import { say } from "./say.ts";
 import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts";
 
@@ -49,8 +49,11 @@ export function shots(): Promise<number> {
         ["known", `/compare/bikes/${hauler}`, DESK],
       ] as const;
       for (const [name, path, viewport] of views) {
-        const page = await browser.newPage({ viewport });
-        await page.goto(serving.address + path, { waitUntil: "networkidle" });
+        const page = await browser.newPage({ viewport, serviceWorkers: "block" });
+        await page.goto(serving.address + path);
+        await alive(page);
+        await page.locator("main[aria-busy='true'], [data-pending]").waitFor({ state: "hidden" });
+        await page.waitForTimeout(600);
         const tabs = page.getByRole("navigation", { name: "Parts of the test" });
         const strip = page.getByRole("img", { name: /^Strip over/ });
         if (name === "strip-phone") await strip.evaluate((element) => element.scrollIntoView());

@@ -69,7 +69,10 @@ export function readRow<R, T>(
 function unreadableRow(table: string, row: Row, error: unknown): Unreadable {
   const issues = (error as { issues?: readonly { path: readonly PropertyKey[]; message: string }[] }).issues;
   const sentences = issues?.length
-    ? issues.slice(0, 5).map(({ path, message }) => `${path.map(String).join(".") || "row"}: ${message}`)
+    ? issues.slice(0, 5).map(({ path, message }) =>
+        // What a schema says in a sentence stands by itself; a bare finding needs its place.
+        message.endsWith(".") ? message : `${path.map(String).join(".") || "row"}: ${message}.`,
+      )
     : ["It is not what this table holds."];
   return { table, id: String(row["id"] ?? ""), label: labelOf(row), sentences };
 }

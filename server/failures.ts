@@ -59,7 +59,7 @@ export function failureOf(error: unknown): Failure | null {
     if (each instanceof UnreadableRow)
       return {
         status: 422,
-        sentence: `What is stored here cannot be read: “${each.row.label}” (${each.row.sentences.join("; ")}). Nothing of it is lost; ./barometron check sets it aside.`,
+        sentence: `What is stored here cannot be read: “${each.row.label}”. ${each.row.sentences.join(" ")} Nothing of it is lost; the command ./barometron check sets it aside.`,
       };
     if (each instanceof Busy) return BUSY;
     if (each instanceof z.ZodError)

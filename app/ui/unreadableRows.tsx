@@ -37,13 +37,13 @@ export function UnreadableRows({ rows, className = "" }: UnreadableRowsProps) {
         {rows.map(({ table, id, label, sentences }) => (
           <li key={`${table}/${id}`}>
             {WHAT.get(table) ?? "A row"} {label === "without a name" ? "" : `“${label}” `}
-            <span className="text-sm text-quiet">({sentences.join("; ")})</span>
+            <span className="text-sm text-quiet">{sentences.join(" ")}</span>
           </li>
         ))}
       </ul>
       <p className="text-sm">
-        It is left out of every figure. <code>./barometron check</code> lists such rows and sets them aside;
-        nothing of them is lost.
+        {rows.length === 1 ? "It is" : "They are"} left out of every figure. The command{" "}
+        <code>./barometron check</code> lists such rows and sets them aside; nothing of them is lost.
       </p>
     </section>
   );

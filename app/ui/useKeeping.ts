@@ -1,11 +1,12 @@
-import { useCallback, useEffect, useRef, useState, type RefObject } from "react";
+import { startTransition, useCallback, useEffect, useRef, useState, type RefObject } from "react";
 import type { FetcherWithComponents } from "react-router";
 
 /** How soon a save is tried again while another is under way, ms. */
 const BUSY_MS = 120;
 
 /**
- * Keeps a form as it is typed: after a pause, and at once when the page is left. Nothing typed is lost by leaving it.
+ * Keeps a form as it is typed: after a pause, and at once when the page is left. Nothing typed is lost by leaving it, not
+ * even while a save is under way.
  *
  * @param version of the record as the page knows it: each save names the newest one, and waits for the save before it
  * @returns `soon` to keep after a pause, `hold` while what is typed cannot be kept, and whether something still waits
@@ -16,18 +17,25 @@ export function useKeeping(
   version: number,
 ) {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** What is typed and waits; and what is on its way, until the page has its answer. */
   const unsent = useRef<FormData | null>(null);
+  const sending = useRef<FormData | null>(null);
   const [pending, setPending] = useState(false);
+  const [answered, setAnswered] = useState(0);
   const { submit } = fetcher;
-  const newest = useRef({ version, busy: false });
+  const newest = useRef(version);
   useEffect(() => {
-    newest.current = { version, busy: fetcher.state !== "idle" };
-  }, [version, fetcher.state]);
+    newest.current = version;
+  }, [version]);
+  useEffect(() => {
+    sending.current = null;
+    setPending(unsent.current !== null);
+  }, [answered]);
 
   const hold = useCallback(() => {
     clearTimeout(timer.current);
     unsent.current = null;
-    setPending(false);
+    setPending(sending.current !== null);
   }, []);
   const soon = useCallback(
     (pauseMs: number) => {
@@ -35,16 +43,18 @@ export function useKeeping(
       unsent.current = new FormData(form.current!);
       setPending(true);
       const send = () => {
-        if (newest.current.busy) {
+        if (sending.current) {
           timer.current = setTimeout(send, BUSY_MS);
           return;
         }
         const body = unsent.current;
         unsent.current = null;
-        setPending(false);
         if (!body) return;
-        body.set("version", String(newest.current.version));
-        void submit(body, { method: "post" });
+        sending.current = body;
+        body.set("version", String(newest.current));
+        // The answer's version is shown by a transition of the router's: ours comes with it or after it.
+        const done = () => startTransition(() => setAnswered((count) => count + 1));
+        void submit(body, { method: "post" }).then(done, done);
       };
       timer.current = setTimeout(send, pauseMs);
     },
@@ -55,9 +65,10 @@ export function useKeeping(
     const here = window.location.pathname;
     const flush = () => {
       clearTimeout(timer.current);
-      unsent.current?.set("version", String(newest.current.version));
-      if (unsent.current) void fetch(here, { method: "POST", body: unsent.current, keepalive: true });
-      unsent.current = null;
+      const left = unsent.current ?? sending.current;
+      left?.set("version", String(newest.current));
+      if (left) void fetch(here, { method: "POST", body: left, keepalive: true });
+      unsent.current = sending.current = null;
     };
     window.addEventListener("pagehide", flush);
     return () => {
@@ -66,5 +77,5 @@ export function useKeeping(
     };
   }, []);
 
-  return { soon, hold, waiting: pending || fetcher.state !== "idle" };
+  return { soon, hold, waiting: pending };
 }

@@ -191,7 +191,7 @@ test("a browser killed in the middle of a ride with no network opens it again, w
     const port = join(folder, "DevToolsActivePort");
     rmSync(port, { force: true });
     const child = spawn(
-      process.env["CHROMIUM"] ?? "/usr/bin/chromium",
+      process.env["CHROMIUM_WHOLE"] ?? "/usr/bin/chromium",
       [
         ...CHROMIUM_FLAGS,
         "--headless",

@@ -119,19 +119,23 @@ test("its samples lie on the strip, and none of it counts among the tests", asyn
   await expect(page.getByRole("heading", { name: "Rehearsals" })).toBeVisible();
 });
 
+/** Rides off by itself; whether the display outlasts three hours hangs on the pack that was drawn. */
+async function rideOff(page: Page): Promise<void> {
+  await rehearse(page);
+  await page.getByLabel("The display logs by itself").check();
+  await page.getByLabel("Clock").selectOption("600");
+  await page.getByRole("button", { name: "Ride off" }).click();
+}
+
 test("three hours of samples at a high clock leave the page's memory flat, and are all kept", async ({
   page,
 }) => {
-  await rehearse(page);
-  await page.getByLabel("The display logs by itself").check();
   const session = await page.context().newCDPSession(page);
   const heap = async () => {
     await session.send("HeapProfiler.collectGarbage");
     const { usedSize } = await session.send("Runtime.getHeapUsage");
     return usedSize / 1e6;
   };
-  await page.getByLabel("Clock").selectOption("600");
-  await page.getByRole("button", { name: "Ride off" }).click();
   const record = async () => {
     const response = await page.request.get(`${address.replace("/ride/", "/strip/")}/record`);
     const { tests } = (await response.json()) as {
@@ -139,13 +143,25 @@ test("three hours of samples at a high clock leave the page's memory flat, and a
     };
     return tests[0]!.rides[0]!.telemetry?.timeS ?? [];
   };
+  const off = display(page).getByText("The display is off.");
   // The display goes on at rest for two hours after the ride: three hours in all, however long the machine takes over them.
+  const hours = [1, 2, 2.8];
   const sizes: number[] = [];
-  for (const hours of [1, 2, 2.8]) {
+  await rideOff(page);
+  while (sizes.length < hours.length) {
+    const samples = hours[sizes.length]! * 3600;
     await expect
-      .poll(async () => (await record()).length, { timeout: 150_000, intervals: [500] })
-      .toBeGreaterThan(hours * 3600);
-    sizes.push(await heap());
+      .poll(async () => (await record()).length > samples || (await off.isVisible()), {
+        timeout: 150_000,
+        intervals: [500],
+      })
+      .toBe(true);
+    if ((await record()).length > samples) sizes.push(await heap());
+    else {
+      // A pack that was empty before: another is drawn.
+      sizes.length = 0;
+      await rideOff(page);
+    }
   }
   await page.getByRole("button", { name: "Hold" }).click();
   await expect(page.getByRole("heading", { name: "Start readings" })).toBeHidden();
