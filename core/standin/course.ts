@@ -19,6 +19,8 @@ export interface TrueCourse {
   readonly windMps: number;
   /** Mean wind against the rider, m/s, by place: a loop turns through it. */
   headwindAt(metres: number): number;
+  /** The rider's effort against the usual, by place; 1 unless said. */
+  effortAt?(metres: number): number;
 }
 
 /** Draws a loop, or a row of them, in low hills; stretches of two to six miles by turns of level and ground. */

@@ -1,3 +1,11 @@
+export {
+  HARD_KINDS,
+  makeHardTest,
+  type HardKindName,
+  type HardSlip,
+  type HardTest,
+  type HardTruth,
+} from "./hard/index.ts";
 export { type Given } from "./draw.ts";
 export { makeStandin, type Standin, type StandinTruth } from "./make.ts";
 export { ridePlan, type PlannedRide, type PlannedTruth } from "./planned.ts";

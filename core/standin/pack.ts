@@ -1,4 +1,4 @@
-import { cellCurve, OCV, temperatureFactor, type CellCurve, type Chemistry } from "#core/pack";
+import { cellCurve, OCV, temperatureFactor, type CellCurve, type Chemistry, type OcvTable } from "#core/pack";
 
 /** The stand-in's pack as it truly is. */
 export interface TruePack {
@@ -10,6 +10,10 @@ export interface TruePack {
   readonly chemicalWh: number;
   readonly ohm: number;
   readonly tempC: number;
+  /** Own rest-volts table, where it is not the chemistry's. */
+  readonly ocv?: OcvTable;
+  /** How much of the table's loss in the cold it has; 1 unless said. */
+  readonly coldShare?: number;
 }
 
 export interface PackState {
@@ -45,8 +49,8 @@ export interface PackModel {
 
 /** The electrical model: rest volts by the table, resistance, one slow polarisation. */
 export function packModel(pack: TruePack): PackModel {
-  const curve = cellCurve(OCV[pack.chemistry]);
-  const cold = temperatureFactor(pack.chemistry, pack.tempC);
+  const curve = cellCurve(pack.ocv ?? OCV[pack.chemistry]);
+  const cold = 1 - (pack.coldShare ?? 1) * (1 - temperatureFactor(pack.chemistry, pack.tempC));
   const coulombs = (pack.chemicalWh * cold * 3600) / (pack.seriesCells * curve.phi(1));
   const ohm = pack.ohm * (1 + 0.02 * Math.max(0, 25 - pack.tempC));
   const cutOffV = pack.seriesCells * (curve.table.volts[0]! - 0.1);

@@ -88,6 +88,7 @@ export function* rideCourse(
     const told = stands.some(({ fromS, toS }) => timeS >= fromS && (toS === null || timeS < toS));
     const target = standS > 0 || told ? 0 : wanted;
     const wish = Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, (target - speedMps) / 3));
+    const riderW = rig.riderW * (course.effortAt?.(distanceM) ?? 1);
     const state = {
       massKg: rig.massKg,
       speedMps: Math.max(speedMps, 1),
@@ -100,7 +101,7 @@ export function* rideCourse(
       crr: rig.crr,
       etaM: rig.etaM,
       lightsOn: rig.lightsOn,
-      riderW: rig.riderW,
+      riderW,
     };
     const holdsPower = rig.holds === "power" && target > 0;
     const need = roadPower(holdsPower ? { ...state, accelerationMps2: 0 } : state);
@@ -108,7 +109,7 @@ export function* rideCourse(
     const standing = target === 0 && speedMps < 0.3;
     const evenW = EVEN_SHARE * limit;
     const motorW = standing ? 0 : holdsPower ? evenW : Math.min(need.motorW, limit);
-    const wheelW = (motorW + rig.riderW) * ASSUMED.drivetrainEfficiency;
+    const wheelW = (motorW + riderW) * ASSUMED.drivetrainEfficiency;
     const short = holdsPower ? 0 : need.motorW - motorW;
     const lacks = short > 0 ? (short * ASSUMED.drivetrainEfficiency) / (rig.massKg * state.speedMps) : 0;
     const spare = (wheelW / state.speedMps - need.forceN) / rig.massKg;

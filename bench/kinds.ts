@@ -1,0 +1,94 @@
+import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
+import { reckonTest } from "#core/results";
+import { HARD_KINDS, makeHardTest, type HardKindName, type HardTruth } from "#core/standin";
+
+/** One kind of test, counted over its seeds. Shares are 0..1; null where there is nothing to count. */
+export interface KindLine {
+  readonly kind: HardKindName;
+  readonly of: number;
+  /** Tests that gave a figure. */
+  readonly answered: number;
+  /** 95 % spans of Wh/mi that hold the truth, and of usable energy. */
+  readonly covers: number;
+  readonly capacityCovers: number;
+  /** Median relative error of best and of plain, and half width of the 95 % span. */
+  readonly best: number;
+  readonly plain: number | null;
+  readonly half: number;
+  /** True slips questioned; honest readings questioned. */
+  readonly slips: number | null;
+  readonly honest: number;
+}
+
+interface Outcome {
+  readonly covers: boolean;
+  readonly capacityCovers: boolean;
+  readonly best: number;
+  readonly plain: number | null;
+  readonly half: number;
+  readonly slip: boolean | null;
+  readonly honest: number;
+  readonly readings: number;
+}
+
+export function median(values: readonly number[]): number | null {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? null;
+}
+
+const share = (hits: readonly boolean[]) => hits.filter(Boolean).length / hits.length;
+const holds = ({ mean, sd }: { mean: number; sd: number }, truth: number) =>
+  Math.abs(mean - truth) <= SDS_95 * sd;
+
+/** How one hard test is answered; null when it gets no figure. */
+function outcomeOf(seed: number, kind: HardKindName): Outcome | null {
+  const { record, truth } = makeHardTest(seed, kind);
+  const reckoned = reckonTest(record);
+  if (!reckoned.ok) return null;
+  const { best, plain, capacity, flags, readings } = reckoned.value;
+  const truly = truth.whPerMi / METRES_PER_MILE;
+  const isSlip = ({ rootId }: { readonly rootId: string }) => rootId === truth.slip?.entryId;
+  return {
+    covers: holds(best.value, truly),
+    capacityCovers: holds(capacity.value, truth.capacityWh),
+    best: Math.abs(best.value.mean / truly - 1),
+    plain: plain && Math.abs(plain.whPerM / truly - 1),
+    half: (SDS_95 * best.value.sd) / truly,
+    slip: truth.slip && flags.some(isSlip),
+    honest: flags.filter((flag) => !isSlip(flag)).length,
+    readings: readings.length - (truth.slip ? 1 : 0),
+  };
+}
+
+/** Rides the seeds 1 to `count` of a kind. */
+export function kindLine(kind: HardKindName, count: number): KindLine {
+  const outcomes = Array.from({ length: count }, (_, i) => outcomeOf(i + 1, kind)).filter(
+    (outcome) => outcome !== null,
+  );
+  const slips = outcomes.flatMap(({ slip }) => (slip === null ? [] : [slip]));
+  const readings = outcomes.reduce((sum, each) => sum + each.readings, 0);
+  return {
+    kind,
+    of: count,
+    answered: outcomes.length,
+    covers: share(outcomes.map(({ covers }) => covers)),
+    capacityCovers: share(outcomes.map(({ capacityCovers }) => capacityCovers)),
+    best: median(outcomes.map(({ best }) => best)) ?? NaN,
+    plain: median(outcomes.flatMap(({ plain }) => (plain === null ? [] : [plain]))),
+    half: median(outcomes.map(({ half }) => half)) ?? NaN,
+    slips: slips.length ? share(slips) : null,
+    honest: outcomes.reduce((sum, { honest }) => sum + honest, 0) / readings,
+  };
+}
+
+export const KIND_NAMES = Object.keys(HARD_KINDS) as readonly HardKindName[];
+
+const percent = (value: number | null) => (value === null ? "" : (100 * value).toFixed(1)).padStart(8);
+
+export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers  packs    best   plain   half w.  slips   honest`;
+
+export function kindText({ kind, of, answered, covers, capacityCovers, best, plain, half, slips, honest }: KindLine): string {
+  return `${kind.padEnd(18)} ${`${answered}/${of}`.padStart(8)}${[covers, capacityCovers, best, plain, half, slips, honest].map(percent).join("")}`;
+}
+
+export type { HardTruth };
