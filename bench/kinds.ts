@@ -87,7 +87,18 @@ const percent = (value: number | null) => (value === null ? "" : (100 * value).t
 
 export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers  packs    best   plain   half w.  slips   honest`;
 
-export function kindText({ kind, of, answered, covers, capacityCovers, best, plain, half, slips, honest }: KindLine): string {
+export function kindText({
+  kind,
+  of,
+  answered,
+  covers,
+  capacityCovers,
+  best,
+  plain,
+  half,
+  slips,
+  honest,
+}: KindLine): string {
   return `${kind.padEnd(18)} ${`${answered}/${of}`.padStart(8)}${[covers, capacityCovers, best, plain, half, slips, honest].map(percent).join("")}`;
 }
 

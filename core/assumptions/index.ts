@@ -3,16 +3,26 @@
  * override the ones that are theirs. Source of all: the tester's rules of thumb and the pack maths of docs/method.md.
  */
 const TABLE = {
-  labelDerate: [0.95, "fraction", "usable share of the label's energy, without a measurement"],
-  labelSd: [0.04, "fraction", "1 sd of usable energy, without a measurement"],
+  labelDerate: [0.93, "fraction", "usable share of the label's energy, of a pack of unknown age"],
+  labelSd: [0.06, "fraction", "1 sd of usable energy, of a pack of unknown age"],
+  newDerate: [0.95, "fraction", "usable share of the label's energy, of a pack known to be new"],
+  newSd: [0.04, "fraction", "1 sd of that"],
   measuredSdFloor: [0.015, "fraction", "least 1 sd of a measured capacity"],
   fadePerYear: [0.02, "fraction", "capacity a pack loses in a year"],
   fadePerCycle: [0.0003, "fraction", "capacity a pack loses in a full cycle"],
-  fadeSdShare: [0.4, "fraction", "doubt of that loss, 1 sd"],
+  fadeSdShare: [0.5, "fraction", "doubt of that loss, 1 sd"],
+  coldSdShare: [0.4, "fraction", "doubt of what cold takes from a pack, 1 sd of that loss"],
   packTempC: [20, "C", "pack temperature when none was noted"],
   cellOhm: [0.012, "ohm", "resistance of one cell in series, for one parallel string"],
   stringAh: [3, "Ah", "charge of one parallel string, for the resistance"],
   fullStartSd: [0.01, "fraction", "how full a charger that says done has left the pack, 1 sd"],
+  gaugeLookSd: [0.01, "fraction", "what a look at a percent is off by itself, beside its rounding, 1 sd"],
+  gaugeVoltsLookSd: [0.015, "fraction", "the same of a percent that follows the volts, 1 sd"],
+  gaugeScaleSd: [0.03, "fraction", "a percent gauge's scale, common to all its readings, 1 sd"],
+  gaugeKnowsCold: [0.5, "fraction", "how far a percent gauge knows what cold takes"],
+  gaugeKnowsColdSd: [0.4, "fraction", "doubt of that, 1 sd"],
+  gaugeStandsBelow: [0.1, "fraction", "charge under which a percent may stand still"],
+  gaugeStandsSd: [0.25, "fraction", "how far under such a percent the charge may lie, as a share of it"],
   smoothSd: [0.02, "fraction", "slow error of a gauge, or of the volts curve, 1 sd"],
   smoothLength: [0.2, "fraction", "how far along the charge such a slow error stays alike"],
   restedVoltsSd: [0.005, "V per cell", "rest volts after 10 minutes, 1 sd"],
@@ -20,6 +30,8 @@ const TABLE = {
   restedMinutes: [10, "min", "rest after which volts count as settled"],
   resistanceSdShare: [0.3, "fraction", "doubt of the resistance in loaded volts, 1 sd"],
   barThresholdSd: [0.3, "bars", "where a bar really goes, against equal bars, 1 sd"],
+  barShiftSd: [0.05, "fraction", "shift that all bars of a display have in common, 1 sd"],
+  barBowSd: [0.08, "fraction", "bow of a display's bars, at the middle of the charge, 1 sd"],
   barSightingSd: [0.02, "fraction", "seeing the bar go late or early, 1 sd"],
   lastBarAt: [0.5, "bars", "charge left when the last bar starts to blink"],
   lastBarSd: [0.35, "bars", "doubt of that point, 1 sd"],
@@ -29,6 +41,8 @@ const TABLE = {
   cutOffSd: [0.015, "fraction", "where the pack cuts off, against all used, 1 sd"],
   energyGainSd: [0.01, "fraction", "an energy counter's gain, 1 sd"],
   chargeGainSd: [0.018, "fraction", "a charge counter's gain and its volts, 1 sd"],
+  counterA: [6, "A", "mean current of a charge counter that tells no time"],
+  counterASd: [3, "A", "doubt of that, 1 sd"],
   shuntGainSd: [0.015, "fraction", "a logger's shunt, 1 sd"],
   gapSdShare: [0.3, "fraction", "doubt of the energy in a gap of the telemetry, 1 sd"],
   tapSd: [2, "s", "how late a check-in is tapped, 1 sd"],
@@ -37,6 +51,13 @@ const TABLE = {
   rateWhPerMi: [15, "Wh/mi", "what a mile costs before anything is known"],
   rateSdWhPerMi: [15, "Wh/mi", "doubt of that, 1 sd"],
   scatterShare: [0.25, "fraction", "scatter of one mile about the level's rate, 1 sd"],
+  scatterLnSd: [0.7, "ln", "doubt of that scatter from ride to ride, 1 sd of its logarithm"],
+  slipPrior: [0.01, "fraction", "readings that are slips, before anything is known"],
+  slipAlike: [
+    0.5,
+    "fraction",
+    "slips that look like what was meant: one digit off, two swapped, the next bar",
+  ],
   shortestLegMi: [0.01, "mi", "least distance between marks, for the scatter"],
   pairedShare: [0.7, "fraction", "scatter that runs of one section have in common"],
   startSd: [1, "fraction", "doubt of the charge at a start nobody noted"],
@@ -46,7 +67,11 @@ const TABLE = {
   descentShare: [-0.5, "fraction", "energy per metre down against a metre up"],
   gpsScaleSd: [0.005, "fraction", "track distance, 1 sd"],
   odometerSdFloor: [0.005, "fraction", "least doubt of an odometer factor, 1 sd"],
-  uncheckedOdometerSd: [0.03, "fraction", "a display's distance never checked against a track, 1 sd"],
+  uncheckedOdometerSd: [
+    0.084,
+    "fraction",
+    "a display's distance never checked: nine in ten are off by 3 %, one in ten by 25 %",
+  ],
   odometerWarn: [0.03, "fraction", "odometer error that is worth a warning"],
   reserve: [0.2, "fraction", "charge the owner keeps back"],
   drivetrainEfficiency: [0.95, "fraction", "pedals or motor to the wheel"],
@@ -102,11 +127,19 @@ const TABLE = {
 } as const satisfies Record<string, readonly [number, string, string]>;
 
 export type AssumptionName = keyof typeof TABLE;
+export type Assumed = { readonly [Name in AssumptionName]: number };
 
-/** The default values by name. Example: `ASSUMED.labelDerate === 0.95`. */
-export const ASSUMED = Object.fromEntries(Object.entries(TABLE).map(([name, row]) => [name, row[0]])) as {
-  readonly [Name in AssumptionName]: number;
-};
+/** The default values by name. Example: `ASSUMED.labelDerate === 0.93`. */
+export const ASSUMED = Object.fromEntries(
+  Object.entries(TABLE).map(([name, row]) => [name, row[0]]),
+) as Assumed;
+
+export const ASSUMPTION_NAMES = Object.keys(TABLE) as readonly AssumptionName[];
+
+/** The defaults with some of them set otherwise. */
+export function assuming(other: Readonly<Partial<Record<AssumptionName, number>>> = {}): Assumed {
+  return { ...ASSUMED, ...other };
+}
 
 /** The table for people: name, value, unit and what it is. */
 export const assumptionRows = Object.entries(TABLE).map(([name, [value, unit, what]]) => ({

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { climbOf, pairedDifference, spot } from "#core/compare";
 import { odometerFactor } from "#core/distance";
-import { answerLedger, ledgerInputSchema } from "#core/ledger";
+import { answerLedger, assumeSchema, ledgerInputSchema } from "#core/ledger";
+import { assuming } from "#core/assumptions";
 import {
   chemistrySchema,
   curveOf,
@@ -122,8 +123,8 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
       return good({ q, f, ...(input.cellVoltsSd === undefined ? {} : { fSd: sd }) });
     },
   ),
-  usableEnergy: calculation(packSchema, (pack) => {
-    const usable = usableEnergy(pack);
+  usableEnergy: calculation(packSchema.and(z.object({ assume: assumeSchema })), ({ assume, ...pack }) => {
+    const usable = usableEnergy(pack, assuming(assume));
     return usable.ok
       ? good({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh })
       : usable;

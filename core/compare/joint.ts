@@ -82,7 +82,7 @@ function sidesOf(
   stretches: readonly SideRun[],
   section: string,
 ): SidesOf {
-  const wide = widening(solved.posterior.chi2PerReading);
+  const wide = widening(solved.posterior);
   const of = (side: Side) => stretches.filter((run) => run.side === side);
   const [figureA, figureB] = SIDES.map((side) => runsFigure(solved, runs, of(side))) as [Figure, Figure];
   const perMetre = (figure: Figure) => scale(widen(uncertain(solved, figure), wide), 1 / METRES_PER_MILE);

@@ -32,7 +32,7 @@ export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] 
     });
     if (!solved.ok) return [];
     const { mean, sd } = uncertain(solved.value, rideFigure(solved.value, 0));
-    const whPerMi = { mean, sd: sd * widening(solved.value.posterior.chi2PerReading) };
+    const whPerMi = { mean, sd: sd * widening(solved.value.posterior) };
     return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own, whPerMi }] : [];
   });
 }

@@ -4,6 +4,7 @@ import { good, type Result } from "#core/problems";
 import { eachAlone } from "./alone.ts";
 import { budgetOf } from "./budget.ts";
 import {
+  barFigure,
   cellFigure,
   columnFigure,
   milesOf,
@@ -14,7 +15,7 @@ import {
   uncertain,
   widening,
 } from "./figures.ts";
-import { flagSentence, questionReadings } from "./flags.ts";
+import { flagSentence, judgeReadings, otherStory, standingsOf } from "./slips.ts";
 import { nextSteps } from "./next.ts";
 import type { LedgerInput } from "./schema.ts";
 import { solveLedger, type Solved } from "./solve.ts";
@@ -40,13 +41,20 @@ export interface LedgerAnswer {
   readonly lastBarF?: MeanAndSd;
   readonly lowPowerF?: MeanAndSd;
   readonly chi2PerReading: number;
+  /** Scales of the road's scatter, with their probabilities. */
+  readonly scatter: readonly (readonly [scale: number, weight: number])[];
   readonly looStandardised: readonly number[];
+  /** Log odds that each reading is a slip, with all others held. */
+  readonly slipLogOdds: readonly number[];
   readonly flags: readonly {
     readonly ride: number;
     readonly reading: number;
     readonly standing: number;
+    readonly logOdds: number;
     readonly sentence: string;
   }[];
+  /** By ride, Wh per mile with each reading in question held by its odds. */
+  readonly headline: readonly MeanAndSd[];
   /** By ride, with the readings in question left out; absent when none is. */
   readonly withoutFlagged?: { readonly whPerMi: readonly number[]; readonly whPerMiSd: readonly number[] };
   /** Of the first ride's Wh/mi: fall in variance, (Wh/mi)^2, by source. */
@@ -62,21 +70,27 @@ export interface LedgerAnswer {
   readonly differenceSdWhPerMi?: number;
 }
 
+/** The bar that an unknown of a gauge is the threshold of; null for other unknowns. */
+function barOf(key: string, gauge: string): number | null {
+  const found = key.startsWith(`${gauge}/`) ? /^bar (\d+)$/.exec(key.slice(gauge.length + 1)) : null;
+  return found && Number(found[1]);
+}
+
 /** Learned points of a gauge by its unknowns' keys. */
 function points(solved: Solved, gauge: string) {
   const { list } = solved.columns.unknowns;
   const at = (key: string) => uncertain(solved, columnFigure(solved, solved.columns.unknowns.find(key)!));
-  const prefix = `${gauge}/bar `;
+  const bars = list.flatMap(({ key }) => {
+    const bar = barOf(key, gauge);
+    const figure = bar === null ? null : barFigure(solved, gauge, bar);
+    return figure ? [[String(bar), pair(uncertain(solved, figure))] as const] : [];
+  });
   const one = (name: string) => {
     const key = `${gauge}/${name}`;
     return solved.columns.unknowns.find(key) === undefined ? undefined : pair(at(key));
   };
   return {
-    thresholdsF: Object.fromEntries(
-      list
-        .filter(({ key }) => key.startsWith(prefix))
-        .map(({ key }) => [key.slice(prefix.length), pair(at(key))]),
-    ),
+    thresholdsF: Object.fromEntries(bars),
     lastBarF: one("last bar"),
     lowPowerF: one("low power"),
   };
@@ -96,11 +110,12 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const solved = result.value;
   const { posterior, columns } = solved;
   const rides = rideFigures(solved);
-  const wide = widening(posterior.chi2PerReading);
+  const wide = widening(posterior);
   const first = input.rides[0]!;
   const capacityOf = (pack: string) => uncertain(solved, columnFigure(solved, columns.capacity[pack]!));
   const packs = Object.keys(input.packs);
-  const { flags, without } = questionReadings(solved);
+  const { flags, without, headline } = judgeReadings(solved);
+  const standings = standingsOf(solved);
   const innocent = flags.length ? rideFigures(without) : [];
   const { thresholdsF, lastBarF, lowPowerF } = points(solved, first.gauge);
   const used = input.cells.flatMap((cell) => {
@@ -130,16 +145,22 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
     ...(lastBarF && { lastBarF }),
     ...(lowPowerF && { lowPowerF }),
     chi2PerReading: posterior.chi2PerReading,
-    looStandardised: posterior.looStandardised(),
+    scatter: solved.parts.map(({ scatter, weight }) => [scatter, weight] as const),
+    looStandardised: standings.map(({ standing }) => standing),
+    slipLogOdds: standings.map(({ logOdds }) => logOdds),
     flags: flags.map((flag) => {
       const ride = input.rides[flag.ride]!;
       const reading = ride.readings[flag.reading]!;
       const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
       return {
         ...flag,
-        sentence: spoken(flagSentence(reading, miles * METRES_PER_MILE, flag.standing), "imperial"),
+        sentence: spoken(
+          flagSentence(reading, miles * METRES_PER_MILE, flag, otherStory(solved, without, flag)),
+          "imperial",
+        ),
       };
     }),
+    headline: rideFigures(headline).map(pair),
     ...(flags.length && {
       withoutFlagged: {
         whPerMi: innocent.map(({ mean }) => mean),

@@ -1,10 +1,11 @@
-import { rowSd, type LedgerRow } from "./rows.ts";
+import { ROAD, rowSd, type LedgerRow, type Weighing } from "./rows.ts";
 import type { LedgerUnknown } from "./columns.ts";
 import {
   absorb,
   backward,
   forward,
   isSolvable,
+  logDeterminant,
   openTriangle,
   rotate,
   solveTriangle,
@@ -38,6 +39,8 @@ export interface Factor {
   /** One per mark of the chain; null for hubs. */
   readonly pivots: readonly (Pivot | null)[];
   readonly triangle: Triangle;
+  /** Log density of all rows' values, up to what no weighing changes. */
+  readonly logDensity: number;
 }
 
 /** Most marks that spans may start at: each widens the dense border. */
@@ -85,9 +88,14 @@ function whiten(row: LedgerRow, { marks, unknowns, hub, border }: Layout, rowErr
   return { low, white };
 }
 
-/** The same layout with one source's unknowns known exactly. */
-function knowing(layout: Layout, source: string): Layout {
-  const unknowns = layout.unknowns.map((each) => (each.source === source ? { ...each, sd: 0 } : each));
+/** The layout with its unknowns weighed: a source's known exactly, shared scatter at its scale. */
+function weighed(layout: Layout, { scatter = 1, without }: Weighing): Layout {
+  if (scatter === 1 && without === undefined) return layout;
+  const unknowns = layout.unknowns.map((each) => {
+    if (each.source === null) return each;
+    if (each.source === without) return { ...each, sd: 0 };
+    return each.source === ROAD ? { ...each, sd: each.sd * scatter } : each;
+  });
   return { ...layout, unknowns };
 }
 
@@ -101,16 +109,18 @@ function step(row: Float64Array): Float64Array {
 /**
  * Eliminates the chain.
  *
- * @param without an error source taken as exactly known
  * @returns null when the rows leave something undetermined, or hold what is not a number
  */
-export function eliminate(whole: Layout, rows: readonly LedgerRow[], without?: string): Factor | null {
-  const layout = without === undefined ? whole : knowing(whole, without);
+export function eliminate(whole: Layout, rows: readonly LedgerRow[], weighing: Weighing = {}): Factor | null {
+  const layout = weighed(whole, weighing);
   const { marks, border, unknowns } = layout;
   const triangle = openTriangle(border, unknowns.length);
   const waiting: Float64Array[][] = Array.from({ length: marks }, () => []);
+  let logSds = 0;
   for (const row of rows) {
-    const { low, white } = whiten(row, layout, rowSd(row, without));
+    const sd = rowSd(row, weighing);
+    logSds += Math.log(sd);
+    const { low, white } = whiten(row, layout, sd);
     if (low < 0) absorb(triangle, white.subarray(HEAD));
     else waiting[low]!.push(white);
   }
@@ -137,7 +147,10 @@ export function eliminate(whole: Layout, rows: readonly LedgerRow[], without?: s
   const sound =
     isSolvable(triangle) &&
     pivots.every((pivot) => !pivot || Number.isFinite(pivot.border[border]! / pivot.own));
-  return sound ? { layout, pivots, triangle } : null;
+  if (!sound) return null;
+  const logDiagonal = pivots.reduce((sum, pivot) => sum + (pivot ? Math.log(Math.abs(pivot.own)) : 0), 0);
+  const logDensity = -triangle.rss / 2 - logSds - logDiagonal - logDeterminant(triangle);
+  return { layout, pivots, triangle, logDensity };
 }
 
 /** The most likely value of every column, in natural units. */

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { assuming, type Assumed } from "#core/assumptions";
 import { usableEnergy, type UsableEnergy } from "#core/pack";
 import { badAll, good, type Problem, type Result } from "#core/problems";
 import { SMOOTH_NODES } from "./smooth.ts";
@@ -49,15 +49,17 @@ export interface Columns {
   /** Column of mark 0 of each ride. */
   readonly firstMark: readonly number[];
   readonly unknowns: Unknowns;
+  /** The defaults, as this ledger has them. */
+  readonly assumed: Assumed;
   readonly usable: Readonly<Record<string, UsableEnergy>>;
   /** Column of each pack's capacity, Wh. */
   readonly capacity: Readonly<Record<string, number>>;
 }
 
 /** Column of a cell's rate on a pack: fraction of the pack per mile. */
-export function rateColumn({ unknowns, usable }: Columns, pack: string, cell: string): number {
+export function rateColumn({ unknowns, usable, assumed }: Columns, pack: string, cell: string): number {
   const { mean } = usable[pack]!;
-  return unknowns.add(`rate ${pack}/${cell}`, ASSUMED.rateWhPerMi / mean, ASSUMED.rateSdWhPerMi / mean, null);
+  return unknowns.add(`rate ${pack}/${cell}`, assumed.rateWhPerMi / mean, assumed.rateSdWhPerMi / mean, null);
 }
 
 /** The budget's names of the two slow errors. */
@@ -82,12 +84,13 @@ export function layColumns(input: LedgerInput): Result<Columns> {
     marks += legs.length + 1;
   }
   const unknowns = new Unknowns(marks);
+  const assumed = assuming(input.assume);
   const usable: Record<string, UsableEnergy> = {};
   const capacity: Record<string, number> = {};
   const problems: Problem[] = [];
   const several = Object.keys(input.packs).length > 1;
   for (const [name, pack] of Object.entries(input.packs)) {
-    const found = usableEnergy(pack);
+    const found = usableEnergy(pack, assumed);
     if (!found.ok) {
       const at = several ? `packs.${name}` : "pack";
       problems.push(...found.problems.map((problem) => ({ ...problem, path: `${at}.${problem.path}` })));
@@ -96,5 +99,5 @@ export function layColumns(input: LedgerInput): Result<Columns> {
     usable[name] = found.value;
     capacity[name] = unknowns.add(`capacity ${name}`, found.value.mean, found.value.sd, "capacity");
   }
-  return problems.length ? badAll(problems) : good({ marks, firstMark, unknowns, usable, capacity });
+  return problems.length ? badAll(problems) : good({ marks, firstMark, unknowns, assumed, usable, capacity });
 }

@@ -1,9 +1,14 @@
 import type { Row } from "#core/readings";
 import type { LedgerRide } from "./schema.ts";
 
+/** Sources of what a figure was rounded to, or of what a meter's last digit leaves. */
+const ROUNDED = ["gauge rounding", "volts reading"];
+
 /** Half the step a figure was rounded to, from its rounding's sd: the truth lies within it. */
 function halfStep({ errors }: Row): number {
-  return Math.sqrt(3 * errors.reduce((sum, { sd }) => sum + sd * sd, 0));
+  return Math.sqrt(
+    3 * errors.reduce((sum, { source, sd }) => (ROUNDED.includes(source) ? sum + sd * sd : sum), 0),
+  );
 }
 
 /**
@@ -44,7 +49,11 @@ export function derounded(rows: readonly Row[], { legs }: Pick<LedgerRide, "legs
         const within = halfStep(rows[i]!);
         const shift = other ? share * (other.f - run.f) : 0;
         const f = run.f + Math.min(within, Math.max(-within, shift));
-        result[i] = { ...rows[i]!, smooth: { process, f } };
+        const row = rows[i]!;
+        // What a gauge's readings have in common goes with the charge as well, not with the digits.
+        const along = run.f > 0 ? f / run.f : 1;
+        const unknowns = row.unknowns.map((each) => ({ ...each, coefficient: each.coefficient * along }));
+        result[i] = { ...row, unknowns, smooth: { process, f } };
       }
     });
   }

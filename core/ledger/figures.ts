@@ -1,5 +1,6 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Uncertain } from "#core/quantities";
+import { bowAt } from "#core/readings";
 import { combine, valueAt, type Form } from "./forms.ts";
 import type { Posterior } from "./posterior.ts";
 import type { LedgerRide } from "./schema.ts";
@@ -104,7 +105,9 @@ export function cellFigure(solved: Solved, cell: string): Figure | null {
   return sumFigures(
     travel.cellUse.flatMap((uses, ride) => {
       const use = uses.get(cell);
-      return use ? [[energyFigure(solved, ride, use, miles), 1] as const] : [];
+      if (!use) return [];
+      const scattered = { ...use, variance: use.variance * solved.scatterSquared };
+      return [[energyFigure(solved, ride, scattered, miles), 1] as const];
     }),
   );
 }
@@ -127,7 +130,33 @@ export function notToldApart({ columns, input, posterior }: Solved, cell: string
   });
 }
 
-/** The factor by which chi-square per reading over 1 widens every sd. */
-export function widening(chi2PerReading: number): number {
-  return Math.sqrt(Math.max(1, chi2PerReading));
+/** The 99 % point of chi-square over its degrees of freedom (Wilson and Hilferty, 1931). */
+function chi2Limit(count: number): number {
+  const ninth = 2 / (9 * count);
+  return (1 - ninth + 2.326 * Math.sqrt(ninth)) ** 3;
+}
+
+/** The 97.5 % point of Student's t against the normal's: few readings tell their own scatter badly (JCGM 100, annex G). */
+const studentShare = (count: number) => 1 + 1.21 / count + 1.44 / count ** 2;
+
+/**
+ * The factor by which every sd is widened: 1 unless the readings disagree more than one in a hundred honest rides would, whatever
+ * the road did; then the root of chi-square per reading (Birge's ratio), by Student's t.
+ */
+export function widening({ chi2PerReading, count }: Pick<Posterior, "chi2PerReading" | "count">): number {
+  if (count === 0 || chi2PerReading <= chi2Limit(count)) return 1;
+  return Math.sqrt(chi2PerReading) * studentShare(count);
+}
+
+/** Where a bar of a gauge goes out: its own threshold with what all bars share; null when nothing leans on it. */
+export function barFigure(solved: Solved, gauge: string, bar: number): Figure | null {
+  const { unknowns } = solved.columns;
+  const own = unknowns.find(`${gauge}/bar ${bar}`);
+  if (own === undefined) return null;
+  const { mean } = unknowns.list[own - solved.columns.marks]!;
+  const form = new Map([[own, 1]]);
+  const [shift, bow] = [unknowns.find(`${gauge}/bar shift`), unknowns.find(`${gauge}/bar bow`)];
+  if (shift !== undefined) form.set(shift, 1);
+  if (bow !== undefined) form.set(bow, bowAt(mean));
+  return linearFigure(solved, form);
 }

@@ -1,12 +1,22 @@
-export { ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
-export { settingOf, solveLedger, type Solved } from "./solve.ts";
+export { assumeSchema, ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
+export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
 export { bearings, type Bearing } from "./bearings.ts";
 export { eachAlone, type AloneAnswer } from "./alone.ts";
-export { flagSentence, questionReadings, type LedgerFlag } from "./flags.ts";
+export {
+  flagSentence,
+  judgeReadings,
+  otherStory,
+  standingsOf,
+  type Judgement,
+  type LedgerFlag,
+  type OtherStory,
+  type Standing,
+} from "./slips.ts";
 export { nextSteps, type NextMeasure, type NextStep } from "./next.ts";
 export {
+  barFigure,
   cellFigure,
   columnFigure,
   energyFigure,

@@ -1,26 +1,37 @@
 import { covarianceWith, eliminate, halfSolve, likeliest, type Layout } from "./chain.ts";
 import { valueAt, type Form } from "./forms.ts";
 import { isLocal, marginalsOf, type Marginals } from "./marginals.ts";
-import { rowSd, type LedgerRow } from "./rows.ts";
+import { rowSd, type LedgerRow, type Weighing } from "./rows.ts";
 
-/** The answer of the linear Gaussian model. */
+/** One reading against the rest of the rows. */
+export interface Residual {
+  readonly row: LedgerRow;
+  /** The row's own sd. */
+  readonly sd: number;
+  /** Against the answer that holds it, in its own sds. */
+  readonly residual: number;
+  /** What the rest leaves open of it: its own variance over that and the rest's, 0..1. */
+  readonly free: number;
+}
+
+/** The answer of a linear Gaussian model, or of a mixture of such by its moments. */
 export interface Posterior {
-  /** The most likely value of every column, in natural units. */
+  /** The expected value of every column, in natural units. */
   readonly mean: Float64Array;
   /** Chi-square of the readings against the prior prediction, over their number. */
   readonly chi2PerReading: number;
+  /** How many readings that is over. */
+  readonly count: number;
   variance(form: Form): number;
   /** Covariance of a form with every column. */
   covarianceWith(form: Form): Float64Array;
-  /** Residual of each reading against the answer without it, in sds. */
-  looStandardised(): readonly number[];
-  /** Each reading's residual, and what the rest already knew of it: noise variance / (noise + rest), both whitened. */
-  readings(): readonly {
-    readonly residual: number;
-    readonly free: number;
-    readonly row: LedgerRow;
-    readonly sd: number;
-  }[];
+}
+
+/** The answer under one weighing of the rows. */
+export interface GaussianPosterior extends Posterior {
+  /** Log density of the readings, up to what no weighing changes. */
+  readonly logDensity: number;
+  residuals(): readonly Residual[];
 }
 
 const squares = (values: Float64Array) => {
@@ -32,41 +43,41 @@ const squares = (values: Float64Array) => {
 /**
  * Solves travel and evidence rows together.
  *
- * @param without an error source taken as exactly known, for the budget
  * @returns null when the rows leave something undetermined or hold what is not a number
  */
 export function solvePosterior(
   layout: Layout,
   travel: readonly LedgerRow[],
   evidence: readonly LedgerRow[],
-  without?: string,
-): Posterior | null {
-  const factor = eliminate(layout, [...travel, ...evidence], without);
+  weighing: Weighing = {},
+): GaussianPosterior | null {
+  const factor = eliminate(layout, [...travel, ...evidence], weighing);
   if (!factor) return null;
   const mean = likeliest(factor);
   let sweep: Marginals | null = null;
+  let told: readonly Residual[] | null = null;
   const variance = (form: Form): number => {
     if (isLocal(layout, form)) return (sweep ??= marginalsOf(factor)).variance(form);
     const { chain, edge } = halfSolve(factor, form);
     return squares(chain) + squares(edge);
   };
-  const readings = () =>
-    evidence.map((row) => {
-      const sd = rowSd(row, without);
-      const known = variance(row.form) / (sd * sd);
-      return {
-        row,
-        sd,
-        residual: (row.value - valueAt(row.form, mean)) / sd,
-        free: Math.max(1 - known, 1e-15),
-      };
-    });
   return {
     mean,
+    logDensity: factor.logDensity,
+    count: evidence.length,
     chi2PerReading: evidence.length ? factor.triangle.rss / evidence.length : 0,
     variance,
     covarianceWith: (form) => covarianceWith(factor, form),
-    readings,
-    looStandardised: () => readings().map(({ residual, free }) => residual / Math.sqrt(free)),
+    residuals: () =>
+      (told ??= evidence.map((row) => {
+        const sd = rowSd(row, weighing);
+        const known = variance(row.form) / (sd * sd);
+        return {
+          row,
+          sd,
+          residual: (row.value - valueAt(row.form, mean)) / sd,
+          free: Math.max(1 - known, 1e-15),
+        };
+      })),
   };
 }

@@ -20,8 +20,21 @@ export interface LedgerRow {
 /** The sd of what is called exact, in fractions of the pack: 0.02 Wh of a middling one. Much less would drown in rounding. */
 export const EXACT = 3e-5;
 
-/** A row's sd, with one source taken as exactly known if named. */
-export function rowSd({ errors, floor }: LedgerRow, without?: string): number {
-  const variance = errors.reduce((sum, { source, sd }) => (source === without ? sum : sum + sd * sd), 0);
+/** The budget's name of what legs scatter about their level's rate. */
+export const ROAD = "road scatter";
+
+/** How rows are weighed. */
+export interface Weighing {
+  /** The road's scatter against the usual; 1 unless said. */
+  readonly scatter?: number;
+  /** An error source taken as exactly known. */
+  readonly without?: string | undefined;
+}
+
+/** A row's sd. */
+export function rowSd({ errors, floor }: LedgerRow, { scatter = 1, without }: Weighing = {}): number {
+  let variance = 0;
+  for (const { source, sd } of errors)
+    if (source === null || source !== without) variance += (source === ROAD ? scatter * sd : sd) ** 2;
   return Math.max(Math.sqrt(variance), floor);
 }

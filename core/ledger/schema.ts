@@ -1,3 +1,4 @@
+import { ASSUMPTION_NAMES, type AssumptionName } from "#core/assumptions";
 import { z } from "zod";
 import { packSchema } from "#core/pack";
 import { hasKey, schemaBy } from "#core/problems";
@@ -39,16 +40,22 @@ const rideShape = {
 
 export const gaugeSchema = z.object({
   percentStep: z.number().positive().max(50).default(1),
-  counts: z.enum(["charge", "energy"]).default("charge"),
+  counts: z.enum(["charge", "energy", "volts"]).default("charge"),
   bars: z.number().int().min(0).max(40).default(0),
 });
 export type Gauge = z.infer<typeof gaugeSchema>;
 const PLAIN_GAUGE: Gauge = { percentStep: 1, counts: "charge", bars: 0 };
 
+/** Defaults set otherwise, by their names. */
+export const assumeSchema = z
+  .partialRecord(z.enum(ASSUMPTION_NAMES as [AssumptionName, ...AssumptionName[]]), z.number())
+  .optional();
+
 const common = {
   /** Bike, rider and load, kg; matters only where climb is given. */
   massKg: z.number().positive("Mass must be more than zero.").optional(),
   cells: z.array(z.string()).min(1, "Name at least one cell."),
+  assume: assumeSchema,
 };
 
 /** The names under which a single pack and gauge stand. */

@@ -1,3 +1,4 @@
+import { assuming } from "#core/assumptions";
 import { curveOf } from "#core/pack";
 import { bad, badAll, good, type Problem, type Result } from "#core/problems";
 import { checkReading, rowOf, type Setting } from "#core/readings";
@@ -5,9 +6,12 @@ import { layOut, MOST_HUBS, type Layout } from "./chain.ts";
 import { layColumns, rateColumn, type Columns } from "./columns.ts";
 import { derounded } from "./derounded.ts";
 import { evidenceRows, type RideRow } from "./evidence.ts";
-import { solvePosterior, type Posterior } from "./posterior.ts";
+import { mixtureOf, type Part } from "./mixture.ts";
+import { solvePosterior, type GaussianPosterior, type Posterior } from "./posterior.ts";
 import type { LedgerRow } from "./rows.ts";
+import { scatterParts } from "./scatter.ts";
 import type { LedgerInput, LedgerRide } from "./schema.ts";
+import { lastSteadyLooks } from "./steadyLooks.ts";
 import { travelRows, type Travel } from "./travel.ts";
 
 /** A solved ledger, from which every figure is read as a function of the posterior. */
@@ -20,24 +24,30 @@ export interface Solved {
   /** The same rows, linear at the answer. */
   readonly evidence: readonly LedgerRow[];
   readonly posterior: Posterior;
-  /** The posterior with an error source taken as exactly known, linear at the same point. */
+  /** Expected square of the road's scatter against the usual. */
+  readonly scatterSquared: number;
+  /** The posterior with an error source taken as exactly known, linear at the same point, its parts weighed as they are. */
   without(source: string): Posterior | null;
+}
+
+/** A ledger solved with one set of readings. */
+export interface SolvedLedger extends Solved {
+  /** The answer under each scale of the road's scatter, with its probability. */
+  readonly parts: readonly Part[];
   /** Solved again with only some of the readings, by their places in `said`; `input` still names them all. */
-  keeping(kept: readonly number[]): Solved | null;
+  keeping(kept: readonly number[]): SolvedLedger | null;
 }
 
 /** Linearisation passes when an energy reading is present: the mean is then within 4e-5 sd. */
 const PASSES = 3;
-/** Passes when a solved ledger loses a reading: it starts near its answer. */
-const REPASSES = 2;
 
 /** What the readings of a ride need to know of its pack and gauge. */
 export function settingOf(
-  input: Pick<LedgerInput, "packs" | "gauges">,
+  input: Pick<LedgerInput, "packs" | "gauges" | "assume">,
   ride: Pick<LedgerRide, "pack" | "gauge">,
 ): Setting {
   const pack = input.packs[ride.pack]!;
-  return { pack, curve: curveOf(pack), ...input.gauges[ride.gauge]! };
+  return { pack, curve: curveOf(pack), ...input.gauges[ride.gauge]!, assumed: assuming(input.assume) };
 }
 
 const MARK_KEYS = ["mark", "fromMark", "toMark"] as const;
@@ -91,26 +101,51 @@ function problemsOf(input: LedgerInput): readonly Problem[] {
   return problems;
 }
 
-/** Posterior and rows after some linearisation passes from a point; null when the rows cannot be solved. */
+/** What stays the same however the readings are weighed. */
+interface Frame {
+  readonly input: LedgerInput;
+  readonly columns: Columns;
+  readonly travel: Travel;
+  readonly layout: Layout;
+}
+
+interface Settled {
+  readonly parts: readonly Part[];
+  readonly evidence: readonly LedgerRow[];
+}
+
+/**
+ * Parts and rows. Where an energy reading makes them not quite linear, some passes at the usual scatter find the point,
+ * and the parts found there are solved once more at their mixture.
+ *
+ * @param from a point near the answer, or null
+ */
 function settle(
-  input: LedgerInput,
-  columns: Columns,
-  travel: Travel,
+  { input, columns, travel, layout }: Frame,
   said: readonly RideRow[],
-  layout: Layout,
   from: Float64Array | null,
   first: readonly LedgerRow[],
-  passes: number,
-) {
+): Settled | null {
+  const isLinear = said.every(({ row }) => !row.energy);
+  const solveAt = (evidence: readonly LedgerRow[], scatter: number): GaussianPosterior | null => {
+    const posterior = solvePosterior(layout, travel.rows, evidence, { scatter });
+    return posterior?.mean.every(Number.isFinite) ? posterior : null;
+  };
   let evidence = first;
-  let posterior = from ? null : solvePosterior(layout, travel.rows, evidence);
-  let point = from ?? posterior?.mean ?? null;
-  for (let pass = from ? 0 : 1; pass < passes && point; pass += 1) {
+  const relinearise = (point: Float64Array) => {
     evidence = evidenceRows(input, columns, said, point, evidence);
-    posterior = solvePosterior(layout, travel.rows, evidence);
-    point = posterior?.mean ?? null;
-  }
-  return posterior?.mean.every(Number.isFinite) ? { posterior, evidence } : null;
+  };
+  if (!isLinear)
+    for (let pass = from ? 1 : 0; pass < PASSES - 1; pass += 1) {
+      const point = pass === 1 && from ? from : solveAt(evidence, 1)?.mean;
+      if (!point) return null;
+      relinearise(point);
+    }
+  const found = scatterParts((scatter) => solveAt(evidence, scatter), columns.assumed);
+  if (!found || isLinear) return found && { parts: found, evidence };
+  relinearise(mixtureOf(found).mean);
+  const again = scatterParts((scatter) => solveAt(evidence, scatter), columns.assumed);
+  return again && { parts: again, evidence };
 }
 
 /**
@@ -119,7 +154,7 @@ function settle(
  *
  * @returns the solved ledger, or problems with their paths in the input
  */
-export function solveLedger(input: LedgerInput): Result<Solved> {
+export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const laid = layColumns(input);
   if (!laid.ok) return laid;
   const problems = problemsOf(input);
@@ -130,7 +165,7 @@ export function solveLedger(input: LedgerInput): Result<Solved> {
   const said = input.rides.flatMap((ride, r) => {
     const setting = settingOf(input, ride);
     const read = ride.readings.map((reading) => rowOf(reading, setting));
-    return derounded(read, ride).map((row) => ({ ride: r, row }));
+    return lastSteadyLooks(ride.readings, derounded(read, ride)).map((row) => ({ ride: r, row }));
   });
   const rows = evidenceRows(input, columns, said, null);
   const layout = layOut(columns.marks, [...columns.unknowns.list], [...travel.rows, ...rows]);
@@ -140,37 +175,79 @@ export function solveLedger(input: LedgerInput): Result<Solved> {
       "readings",
       `Spans start at more than ${MOST_HUBS} different marks: count a running meter from its reset instead.`,
     );
-  const isLinear = said.every(({ row }) => !row.energy);
-  const settled = settle(input, columns, travel, said, layout, null, rows, isLinear ? 1 : PASSES);
+  const frame = { input, columns, travel, layout };
+  const settled = settle(frame, said, null, rows);
   if (!settled)
     return bad(
       "singular",
       "readings",
       "These figures cannot be weighed together: one is so large or so small that nothing else counts. Check the pack's Wh and the miles.",
     );
-  return good(solvedOf(input, columns, travel, said, layout, settled));
+  return good(solvedOf(frame, said, settled));
 }
 
-function solvedOf(
-  input: LedgerInput,
-  columns: Columns,
-  travel: Travel,
-  said: readonly RideRow[],
-  layout: Layout,
-  { posterior, evidence }: NonNullable<ReturnType<typeof settle>>,
-): Solved {
+/** Parts less likely than this do not show in what one error source makes of the doubt. */
+const MINOR = 0.02;
+
+function solvedOf(frame: Frame, said: readonly RideRow[], { parts, evidence }: Settled): SolvedLedger {
+  const { input, columns, travel, layout } = frame;
+  const posterior = mixtureOf(parts);
   return {
     input,
     columns,
     travel,
     said,
     evidence,
+    parts,
     posterior,
-    without: (source) => solvePosterior(layout, travel.rows, evidence, source),
+    scatterSquared: parts.reduce((sum, { weight, scatter }) => sum + weight * scatter * scatter, 0),
+    without: (source) => {
+      const main = parts.filter(({ weight }) => weight >= MINOR);
+      const sum = main.reduce((total, { weight }) => total + weight, 0);
+      const known: Part[] = [];
+      for (const { weight, scatter } of main) {
+        const solved = solvePosterior(layout, travel.rows, evidence, { scatter, without: source });
+        if (!solved) return null;
+        known.push({ weight: weight / sum, scatter, posterior: solved });
+      }
+      return mixtureOf(known);
+    },
     keeping: (kept) => {
       const [fewer, rows] = [kept.map((i) => said[i]!), kept.map((i) => evidence[i]!)];
-      const again = settle(input, columns, travel, fewer, layout, posterior.mean, rows, REPASSES);
-      return again && solvedOf(input, columns, travel, fewer, layout, again);
+      const again = settle(frame, fewer, posterior.mean, rows);
+      return again && solvedOf(frame, fewer, again);
+    },
+  };
+}
+
+/** Stories less likely than this are not told. */
+const FAR_FETCHED = 0.003;
+
+/**
+ * One answer of several ledgers over the same columns, each with its probability: the first holds all readings.
+ *
+ * @param stories weights that sum to 1
+ */
+export function mixed(
+  stories: readonly { readonly weight: number; readonly solved: SolvedLedger }[],
+): Solved {
+  const told = stories.filter(({ weight }) => weight > FAR_FETCHED);
+  const whole = told.reduce((sum, { weight }) => sum + weight, 0);
+  if (told.length === 1) return told[0]!.solved;
+  const weigh = told.map(({ weight, solved }) => ({ weight: weight / whole, solved }));
+  const parts = weigh.flatMap(({ weight, solved }) =>
+    solved.parts.map((part) => ({ ...part, weight: weight * part.weight })),
+  );
+  return {
+    ...stories[0]!.solved,
+    posterior: mixtureOf(parts),
+    scatterSquared: weigh.reduce((sum, { weight, solved }) => sum + weight * solved.scatterSquared, 0),
+    without: (source) => {
+      const known = weigh.flatMap(({ weight, solved }) => {
+        const posterior = solved.without(source);
+        return posterior ? [{ weight, posterior }] : [];
+      });
+      return known.length === weigh.length ? mixtureOf(known) : null;
     },
   };
 }

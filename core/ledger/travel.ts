@@ -2,7 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import { STANDARD_GRAVITY } from "#core/quantities";
 import { rateColumn, type Columns } from "./columns.ts";
 import { addTo, combine, type Form } from "./forms.ts";
-import { EXACT, type LedgerRow } from "./rows.ts";
+import { EXACT, ROAD, type LedgerRow } from "./rows.ts";
 import type { LedgerInput } from "./schema.ts";
 
 /** Fraction of the pack used in a cell: a form, and the variance of what the form cannot know (how a leg's scatter split). */
@@ -89,7 +89,7 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
         const share = total > 0 ? miles / total : 1 / parts.length;
         const form = new Map([[rateColumn(columns, ride.pack, cell), miles]]);
         if (key !== null && share > 0) {
-          const shared = columns.unknowns.add(`section ${key}/${part}`, 0, 1, "road scatter");
+          const shared = columns.unknowns.add(`section ${key}/${part}`, 0, 1, ROAD);
           form.set(shared, sd * Math.sqrt(share * ASSUMED.pairedShare));
         }
         return { cell, share, form };
@@ -101,7 +101,7 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
         [climb, -1],
       ]);
       const ownSd = sd * Math.sqrt(own);
-      rows.push({ form: left, value: 0, errors: [{ source: "road scatter", sd: ownSd }], floor: EXACT });
+      rows.push({ form: left, value: 0, errors: [{ source: ROAD, sd: ownSd }], floor: EXACT });
       for (const { cell, share, form } of spent) {
         let use = uses.get(cell);
         if (!use) uses.set(cell, (use = { form: new Map(), variance: 0 }));

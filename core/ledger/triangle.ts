@@ -104,3 +104,8 @@ export function isSolvable({ rows, size }: Triangle): boolean {
     (row, i) => Math.abs(row[i]!) > 1e-12 && Number.isFinite(row[i]!) && Number.isFinite(row[size]!),
   );
 }
+
+/** Log of the size of the triangle's determinant. */
+export function logDeterminant({ rows }: Triangle): number {
+  return rows.reduce((sum, row, i) => sum + Math.log(Math.abs(row[i]!)), 0);
+}

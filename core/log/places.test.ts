@@ -109,14 +109,14 @@ describe("where an entry lies", () => {
 });
 
 describe("how sure the distance is", () => {
-  test("a recorder by half a percent, an unchecked display by three", () => {
+  test("a recorder by half a percent, an unchecked display by eight", () => {
     expect(place(log(start, [null, { kind: "checkIn", distanceM: 9000 }])).basis).toMatchObject({
       source: "recorder",
       relativeSd: 0.005,
     });
     expect(place(log(start, [null, { kind: "checkIn", displayM: 9000 }])).basis).toMatchObject({
       source: "display",
-      relativeSd: 0.03,
+      relativeSd: 0.084,
     });
   });
   test("a track by half a percent", () => {

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, type Assumed } from "#core/assumptions";
 import type { Uncertain } from "#core/quantities";
 
 /** What a pack of an age and a count of cycles should hold, as a share of its label. */
@@ -9,15 +9,15 @@ export interface Expected extends Uncertain {
 
 /**
  * Share of the label that a pack's age and cycles let expect: a new pack yields 95 %, less 2 % a year and 3 % per 100 full
- * cycles, each doubtful by 40 %, on top of the 4 % by which labels differ. An assumption, named wherever it is used.
+ * cycles, that loss doubtful by half, on top of the 4 % by which labels differ. An assumption, named wherever it is used.
  *
  * @example two years, 150 cycles: 0.95 x (1 - 0.04 - 0.045) = 0.869
  */
-export function expectedShare(years: number, cycles: number | null): Expected {
-  const byAge = ASSUMED.fadePerYear * Math.max(0, years);
-  const byCycles = ASSUMED.fadePerCycle * Math.max(0, cycles ?? 0);
-  const mean = ASSUMED.labelDerate * Math.max(0, 1 - byAge - byCycles);
-  const sd = ASSUMED.labelDerate * Math.hypot(ASSUMED.labelSd, ASSUMED.fadeSdShare * (byAge + byCycles));
+export function expectedShare(years: number, cycles: number | null, assumed: Assumed = ASSUMED): Expected {
+  const byAge = assumed.fadePerYear * Math.max(0, years);
+  const byCycles = assumed.fadePerCycle * Math.max(0, cycles ?? 0);
+  const mean = assumed.newDerate * Math.max(0, 1 - byAge - byCycles);
+  const sd = assumed.newDerate * Math.hypot(assumed.newSd, assumed.fadeSdShare * (byAge + byCycles));
   return { mean, sd, years, cycles };
 }
 

@@ -53,9 +53,29 @@ describe("two packs side by side", () => {
   const pack = { chemistry: "NMC", labelWh: 600, seriesCells: 13, packTempC: 25 } as const;
   test("add, with independent errors", () => {
     const both = usableEnergy({ ...pack, beside: [{ chemistry: "NMC", labelWh: 400 }] });
-    expect(both.ok && both.value).toMatchObject({ mean: 950, labelWh: 1000, from: "label" });
-    expect(both.ok && both.value.sd).toBeCloseTo(Math.hypot(570, 380) * 0.04, 9);
+    expect(both.ok && both.value).toMatchObject({ mean: 930, labelWh: 1000, from: "label" });
+    expect(both.ok && both.value.sd).toBeCloseTo(Math.hypot(558, 372) * 0.06, 9);
     expect(labelEnergy({ ...pack, beside: [{ chemistry: "NMC" }] }).ok).toBe(false);
+  });
+  test("a pack known to be new yields more of its label, and surer; one of some years less", () => {
+    const share = (known: object) => {
+      const usable = usableEnergy({ ...pack, ...known });
+      if (!usable.ok) throw new Error("no pack");
+      return [usable.value.mean / 600, usable.value.sd / usable.value.mean].map((each) => Number(each.toFixed(4)));
+    };
+    expect(share({})).toEqual([0.93, 0.06]);
+    expect(share({ ageYears: 0, cycles: 0 })).toEqual([0.95, 0.04]);
+    expect(share({ ageYears: 2, cycles: 150 })[0]).toBeCloseTo(0.95 * (1 - 0.04 - 0.045), 4);
+    expect(share({ ageYears: 6 })[1]).toBeGreaterThan(0.07);
+    expect(share({ cycles: 500 })[0]).toBeLessThan(0.75);
+  });
+  test("what cold takes is doubtful itself", () => {
+    const at = (packTempC: number) => {
+      const usable = usableEnergy({ ...pack, packTempC });
+      return usable.ok ? usable.value.sd / usable.value.mean : NaN;
+    };
+    expect(at(25)).toBeCloseTo(0.06, 9);
+    expect(at(-10)).toBeCloseTo(Math.hypot(0.06, (0.4 * 0.22) / 0.78), 9);
   });
   test("count as measured only when both were", () => {
     const one = usableEnergy({ ...pack, measuredWh: 560, beside: [{ chemistry: "NMC", labelWh: 400 }] });

@@ -34,6 +34,13 @@ const onePack = z.object({
   /** Own measured curve. */
   ocv: ocvTableSchema.optional(),
   resistanceOhm: positive("Resistance").optional(),
+  /** Years since its first use, where that is known; 0 of a new one. */
+  ageYears: z
+    .number()
+    .min(0, "An age in years is zero or more.")
+    .max(60, "A pack of over 60 years?")
+    .optional(),
+  cycles: z.number().min(0, "Cycles cannot be negative.").max(20_000).optional(),
 });
 
 /** A pack as its label and its measurements tell it, with the packs that run beside it in parallel. Wh, Ah, degrees C. */

@@ -139,5 +139,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
     massKg: rig.massKg,
     cells: [...cells],
     rides: laid,
+    // Readings that are all as forecast would teach it a road more even than any is.
+    assume: { scatterLnSd: 0 },
   };
 }

@@ -375,11 +375,11 @@ describe("comparisons", () => {
     expect(compare(2, 1, ["percent", "energy counter"]).comparison!.sd).toBeLessThan(0.3 * sd);
   });
   test("what it says would resolve it does", () => {
-    const wide = compare(2, 2.4);
+    const wide = compare(2, 4.5);
     expect(wide.comparison!.resolved).toBe(false);
     const needed = wide.comparison!.pairsNeeded!;
-    expect(compare(needed, 2.4).comparison!.resolved).toBe(true);
-    expect(compare(needed - 1, 2.4).comparison!.resolved).toBe(false);
+    expect(compare(needed, 4.5).comparison!.resolved).toBe(true);
+    expect(compare(needed - 1, 4.5).comparison!.resolved).toBe(false);
   });
   test("runs that one charge does not hold are refused", () =>
     expect(

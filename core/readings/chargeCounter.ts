@@ -1,9 +1,8 @@
 import { text } from "#core/base";
 import { z } from "zod";
-import { ASSUMED } from "#core/assumptions";
-import type { CellCurve } from "#core/pack";
+import { packResistance, type CellCurve } from "#core/pack";
 import { problemIf, readingKind } from "./kind.ts";
-import { ROOT12 } from "./row.ts";
+import { assumedIn, ROOT12 } from "./row.ts";
 import { checkSpan, energyRow, gainOf, spanShape } from "./span.ts";
 
 /** Mean rest volts of a cell between two fractions used. */
@@ -22,6 +21,8 @@ export const chargeCounter = readingKind({
     ah: z.number({ error: "Ah must be a number." }),
     stepAh: z.number().min(0).default(0.01),
     meter: text().default("meter"),
+    /** Mean current while it counted, where the time is known. */
+    meanA: z.number().positive().max(500).optional(),
   }),
   name: "charge counter",
   counted: ["one charge count", "charge counts"],
@@ -37,17 +38,28 @@ export const chargeCounter = readingKind({
       "An amp-hour counter needs the pack's series cells: type them on the bike page.",
     ),
   ],
-  says: ({ fromMark, toMark, ah, stepAh, meter }, { pack, curve }) => {
+  says: ({ fromMark, toMark, ah, stepAh, meter, meanA }, setting) => {
+    const { pack, curve } = setting;
+    const assumed = assumedIn(setting);
     const cells = pack.seriesCells ?? 1;
+    // Energy is told at the terminals: the rest volts less what the current takes of them.
+    const sagV = (meanA ?? assumed.counterA) * packResistance(pack);
+    const sagSd = Math.hypot(
+      (meanA === undefined ? assumed.counterASd : 0) * packResistance(pack),
+      sagV * assumed.resistanceSdShare,
+    );
     return energyRow(
       {
         from: fromMark,
         to: toMark,
-        wh: (fFrom, fTo) => ah * cells * meanCellVolts(curve, fFrom, fTo),
-        gain: (energy) => energy * ASSUMED.chargeGainSd,
+        wh: (fFrom, fTo) => ah * (cells * meanCellVolts(curve, fFrom, fTo) - sagV),
+        gain: (energy) => energy * assumed.chargeGainSd,
         gainUnknown: gainOf(`charge meter ${meter}`, "meter gain"),
       },
-      [{ source: "counter step", sd: (stepAh * cells * curve.phi(1)) / ROOT12 }],
+      [
+        { source: "counter step", sd: (stepAh * cells * curve.phi(1)) / ROOT12 },
+        ...(sagSd > 0 ? [{ source: "sag under load", sd: ah * sagSd }] : []),
+      ],
     );
   },
 });

@@ -12,7 +12,7 @@ export {
   type ReadingKindName,
 } from "./registry.ts";
 export { percentSays } from "./percent.ts";
-export { barThreshold } from "./bars.ts";
+export { barThreshold, bowAt } from "./bars.ts";
 export { sumTelemetry, type SummedTelemetry } from "./telemetry.ts";
 export type { Row, Setting, Unknown } from "./row.ts";
 export { EVIDENCE, type Evidence } from "./kind.ts";

@@ -22,7 +22,7 @@ describe("what a reading says", () => {
     expect(sd).toBeCloseTo(0.014137, 6);
   });
   test("an energy gauge counts straight", () => {
-    expect(percentSays(40, 1, "energy", setting.curve)).toEqual({ f: 0.6, sd: 0.01 / Math.sqrt(12) });
+    expect(percentSays(40, 1, "energy", setting.curve)).toEqual({ f: 0.6, sd: 0.01 / Math.sqrt(12), slope: 1 });
   });
   test("rest volts are surer after ten minutes", () => {
     const sd = (restMin: number) =>
@@ -42,16 +42,50 @@ describe("what a reading says", () => {
     const row = rowOf({ kind: "bars", mark: 2, bars: 3 }, setting);
     expect(row.unknowns.map(({ unknown, coefficient }) => [unknown.key, coefficient])).toEqual([
       ["bar 4", -0.5],
+      ["bar shift", -0.5],
+      ["bar bow", -0.5 * 4 * 0.4 * 0.6],
       ["bar 3", -0.5],
+      ["bar shift", -0.5],
+      ["bar bow", -0.5 * 4 * 0.6 * 0.4],
     ]);
     expect(row.errors[0]!.sd).toBeCloseTo(0.2 / Math.sqrt(12), 12);
   });
   test("the ends of the bars are fixed: full above, empty below", () => {
-    expect(
-      rowOf({ kind: "bars", mark: 0, bars: 5 }, setting).unknowns.map(({ unknown }) => unknown.key),
-    ).toEqual(["bar 5"]);
+    const own = ({ unknowns }: ReturnType<typeof rowOf>) =>
+      unknowns.map(({ unknown }) => unknown.key).filter((key) => /\d/.test(key));
+    expect(own(rowOf({ kind: "bars", mark: 0, bars: 5 }, setting))).toEqual(["bar 5"]);
     const one = rowOf({ kind: "bars", mark: 0, bars: 1 }, setting);
-    expect([one.value, one.unknowns.map(({ unknown }) => unknown.key)]).toEqual([0.5, ["bar 2"]]);
+    expect([one.value, own(one)]).toEqual([0.5, ["bar 2"]]);
+  });
+  test("a percent has a look of its own beside its rounding, and its gauge's scale in common", () => {
+    const row = rowOf({ kind: "percent", mark: 0, percent: 40 }, setting);
+    expect(row.errors.map(({ source }) => source)).toEqual(["gauge rounding", "gauge look"]);
+    expect(row.unknowns).toMatchObject([{ unknown: { key: "gauge scale", sd: 0.03 }, coefficient: row.value }]);
+  });
+  test("in the cold a gauge counts less than is used, by as much as it does not know of it", () => {
+    const cold = { ...setting, pack: { ...pack, packTempC: -10 } };
+    const row = rowOf({ kind: "percent", mark: 0, percent: 40 }, cold);
+    const shared = row.unknowns.find(({ unknown }) => unknown.key === "gauge in the cold")!;
+    // 0.78 of the energy at -10 C, 0.9833 at 20 C: 20.7 % are lost.
+    expect(shared.coefficient).toBeCloseTo((row.value * 0.2068) / 0.7932, 3);
+    expect(shared.unknown).toMatchObject({ mean: -0.5, sd: 0.4 });
+  });
+  test("under a tenth a percent may stand still: more may be used than it shows, never less", () => {
+    const row = rowOf({ kind: "percent", mark: 0, percent: 8 }, setting);
+    const { f } = percentSays(8, 1, "charge", setting.curve);
+    expect(row.value).toBeGreaterThan(f);
+    expect(row.errors.map(({ source }) => source)).toContain("gauge at the bottom");
+    const above = rowOf({ kind: "percent", mark: 0, percent: 11 }, setting);
+    expect(above.value).toBeCloseTo(percentSays(11, 1, "charge", setting.curve).f, 12);
+  });
+  test("a percent that was mistyped was likely meant for one with a digit off, or swapped", () => {
+    const meant = rowOf({ kind: "percent", mark: 0, percent: 63 }, setting).alternatives!;
+    expect(meant.map(({ text }) => text)).toEqual(["73 %", "53 %", "36 %"]);
+    expect(meant[2]!.value).toBeCloseTo(percentSays(36, 1, "charge", setting.curve).f, 12);
+    const full = rowOf({ kind: "percent", mark: 0, percent: 100 }, setting).alternatives!;
+    expect(full.map(({ text }) => text)).toEqual(["90 %", "1 %"]);
+    const bar = rowOf({ kind: "barLost", mark: 0, bar: 5 }, setting).alternatives!;
+    expect(bar.map(({ text, value }) => [text, Number(value.toFixed(9))])).toEqual([["bar 4", 0.2]]);
   });
   test("no bars left means all used", () =>
     expect(rowOf({ kind: "bars", mark: 0, bars: 0 }, setting)).toMatchObject({ value: 1, unknowns: [] }));

@@ -1,3 +1,4 @@
+import { ASSUMED, type Assumed } from "#core/assumptions";
 import type { CellCurve, Pack } from "#core/pack";
 
 /** What a reading needs to know of the bike it was taken on. */
@@ -7,10 +8,14 @@ export interface Setting {
   /** Smallest step of the percent display: 1, 5, 10. */
   readonly percentStep: number;
   /** Whether the percent gauge counts charge or energy. */
-  readonly counts: "charge" | "energy";
+  readonly counts: "charge" | "energy" | "volts";
   /** Bars of the display; 0 when it shows none. */
   readonly bars: number;
+  /** The defaults, where this ledger sets some otherwise. */
+  readonly assumed?: Assumed;
 }
+
+export const assumedIn = ({ assumed = ASSUMED }: Setting): Assumed => assumed;
 
 /** An unknown of the bike that a reading leans on: a bar's threshold, a meter's gain. Normal before any evidence. */
 export interface Unknown {
@@ -29,6 +34,12 @@ export interface RowError {
   readonly sd: number;
 }
 
+/** What may have been meant in place of what was typed: the row's value then, and the reading in words. */
+export interface Alternative {
+  readonly value: number;
+  readonly text: string;
+}
+
 /**
  * What one reading says, as a row of the ledger: the sum of coefficients x fractions at marks, plus coefficients x
  * unknowns, equals `value`, within its errors. An energy reading says instead C (V_to - V_from) = wh(f), in Wh.
@@ -40,6 +51,8 @@ export interface Row {
   readonly errors: readonly RowError[];
   /** A slow error shared with the other readings of the same process, correlated along f. */
   readonly smooth?: { readonly process: "gauge" | "curve"; readonly f: number } | undefined;
+  /** What a slip is likely to have been meant for. */
+  readonly alternatives?: readonly Alternative[] | undefined;
   /** Set on energy readings; `from` is absent when energy is counted from full. */
   readonly energy?:
     | {

@@ -2,7 +2,13 @@ import { ASSUMED } from "#core/assumptions";
 import type { TrackProfile } from "#core/distance";
 import { settingOf, type Gauge, type LedgerInput } from "#core/ledger";
 import { foldLog, layCourse, type Course, type LoggedReading } from "#core/log";
-import { resistanceFromPairs, resistanceFromSteps, type Pack, type RestLoadPair } from "#core/pack";
+import {
+  yearsBetween,
+  resistanceFromPairs,
+  resistanceFromSteps,
+  type Pack,
+  type RestLoadPair,
+} from "#core/pack";
 import { METRES_PER_MILE } from "#core/quantities";
 import { checkReading, readingText, type Setting } from "#core/readings";
 import type { Bike, PackRecord, TestRecord } from "#core/records";
@@ -74,7 +80,20 @@ function resistanceOf(record: TestRecord, course: Course): number | undefined {
   return undefined;
 }
 
-const single = ({
+const single = (
+  {
+    chemistry,
+    labelWh,
+    ampHours,
+    seriesCells,
+    measuredWh,
+    measuredSdWh,
+    ocv,
+    firstUsedOn,
+    cycles,
+  }: PackRecord,
+  day: string,
+) => ({
   chemistry,
   labelWh,
   ampHours,
@@ -82,24 +101,18 @@ const single = ({
   measuredWh,
   measuredSdWh,
   ocv,
-}: PackRecord) => ({
-  chemistry,
-  labelWh,
-  ampHours,
-  seriesCells,
-  measuredWh,
-  measuredSdWh,
-  ocv,
+  ageYears: firstUsedOn === undefined ? undefined : Math.max(0, yearsBetween(firstUsedOn, day)),
+  cycles,
 });
 
 /** The pack of a record as it was on the test: warm or cold, alone or with a second beside it. */
 export function packOf(record: TestRecord, course?: Course): Pack {
   const packTempC = record.test.packTempC ?? record.test.airTempC;
   return {
-    ...single(record.pack),
+    ...single(record.pack, record.test.day),
     packTempC,
     resistanceOhm: course ? resistanceOf(record, course) : record.pack.resistanceOhm,
-    ...(record.secondPack && { beside: [{ ...single(record.secondPack), packTempC }] }),
+    ...(record.secondPack && { beside: [{ ...single(record.secondPack, record.test.day), packTempC }] }),
   };
 }
 

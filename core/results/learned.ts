@@ -1,4 +1,4 @@
-import { columnFigure, uncertain, type Solved } from "#core/ledger";
+import { barFigure, columnFigure, uncertain, type Solved } from "#core/ledger";
 import { temperatureFactor } from "#core/pack";
 import { ASSUMED } from "#core/assumptions";
 import { scale, widen } from "#core/quantities";
@@ -34,7 +34,9 @@ export function thresholds(solved: Solved, wide: number): TestResults["threshold
   return unknowns.list.flatMap(({ key, mean, sd }) => {
     const name = pointName(key);
     if (name === null) return [];
-    const used = widen(uncertain(solved, columnFigure(solved, unknowns.find(key)!)), wide);
+    const bar = /^(.*)\/bar (\d+)$/.exec(key);
+    const figure = bar && barFigure(solved, bar[1]!, Number(bar[2]));
+    const used = widen(uncertain(solved, figure ?? columnFigure(solved, unknowns.find(key)!)), wide);
     return [{ name, used, prior: { mean, sd } }];
   });
 }

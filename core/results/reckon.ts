@@ -6,7 +6,8 @@ import {
   flagSentence,
   linearFigure,
   milesOf,
-  questionReadings,
+  judgeReadings,
+  otherStory,
   rideFigure,
   solveLedger,
   uncertain,
@@ -14,7 +15,9 @@ import {
   usedOnRide,
   widening,
   type LedgerInput,
+  type Judgement,
   type Solved,
+  type SolvedLedger,
 } from "#core/ledger";
 import { foldLog, type Course, type LoggedReading } from "#core/log";
 import { labelEnergy } from "#core/pack";
@@ -52,7 +55,7 @@ interface Reckoning {
 }
 
 function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
-  const wide = widening(solved.posterior.chi2PerReading);
+  const wide = widening(solved.posterior);
   return {
     solved,
     wide,
@@ -63,13 +66,19 @@ function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
 const bestOf = ({ solved, perMetre }: Reckoning) => perMetre(uncertain(solved, rideFigure(solved, 0)));
 
 /** The readings in question, in words, with the answer without them. */
-function inQuestion(solved: Solved, course: Course, counted: readonly LoggedReading[], relativeSd: number) {
-  const { flags, without } = questionReadings(solved);
+function inQuestion(
+  solved: SolvedLedger,
+  { flags, without }: Judgement,
+  course: Course,
+  counted: readonly LoggedReading[],
+  relativeSd: number,
+) {
   return {
-    flags: flags.map(({ reading: place, standing }): Flag => {
-      const { reading, rootId, field } = counted[place]!;
+    flags: flags.map((flag): Flag => {
+      const { reading, rootId, field } = counted[flag.reading]!;
       const { distanceM } = course.marks[markOf(reading)]!;
-      return { rootId, field, distanceM, standing, sentence: flagSentence(reading, distanceM, standing) };
+      const sentence = flagSentence(reading, distanceM, flag, otherStory(solved, without, flag));
+      return { rootId, field, distanceM, standing: flag.standing, logOdds: flag.logOdds, sentence };
     }),
     bestWithoutFlags: flags.length ? bestOf(reckoning(without, relativeSd)) : null,
   };
@@ -119,11 +128,13 @@ function figures(
   tracks: readonly (TrackProfile | null)[],
   readings: readonly LoggedReading[],
   input: LedgerInput,
-  solved: Solved,
+  whole: SolvedLedger,
 ): Omit<TestResults, "notices" | "course"> {
   const counted = readings.filter(({ struck }) => !struck);
   const basis = course.bases.at(-1)!;
   const { relativeSd } = basis;
+  const judged = judgeReadings(whole);
+  const solved = judged.headline;
   const reckoned = reckoning(solved, relativeSd);
   const { wide, perMetre } = reckoned;
   const figure = rideFigure(solved, 0);
@@ -137,8 +148,11 @@ function figures(
     wide,
   );
   const distanceM = milesOf(input.rides[0]!) * METRES_PER_MILE;
-  const bears = bearings(solved, figure);
-  const questions = inQuestion(solved, course, counted, relativeSd);
+  const bears = bearings(whole, rideFigure(whole, 0)).map((bearing, i) => ({
+    ...bearing,
+    ...judged.standings[i]!,
+  }));
+  const questions = inQuestion(whole, judged, course, counted, relativeSd);
   const plain = plainResult(record, course);
   const label = labelEnergy(packOf(record));
   const factor = course.bases.map((found) => found.factor).find((found) => found !== null) ?? null;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { answerLedger, ledgerInputSchema } from "#core/ledger";
 import type { Entry, EntryBody } from "#core/log";
 import { METRES_PER_MILE, spoken } from "#core/quantities";
 import { testRecordSchema, type TestRecord } from "#core/records";
@@ -51,10 +52,24 @@ const runDown: readonly EntryBody[] = [
 
 describe("a part charge from the log to the ledger", () => {
   const results = reckon(partCharge);
+  const worked = answerLedger(
+    ledgerInputSchema.parse({
+      pack: { chemistry: "NMC", labelWh: 612, seriesCells: 13, packTempC: 20 },
+      gauge: { percentStep: 1 },
+      cells: ["steady"],
+      legs: [5, 5, 5, 4.2].map((miles) => ({ miles: { steady: miles } })),
+      readings: [
+        { kind: "fullStart", mark: 0 },
+        ...[99, 88, 76, 66, 56].map((percent, mark) => ({ kind: "percent", mark, percent })),
+      ],
+    }),
+  );
+  if (!worked.ok) throw new Error("not answered");
+  const [[whPerMi, sd]] = worked.value.headline as [readonly [number, number]];
   test("gives the worked ledger, with the distance error added", () => {
-    expect(results.best.value.mean * METRES_PER_MILE).toBeCloseTo(13.85594, 4);
-    expect(results.best.value.sd * METRES_PER_MILE).toBeCloseTo(Math.hypot(0.8444087, 13.85594 * 0.005), 5);
-    expect(results.energy.value.mean).toBeCloseTo(266.034, 2);
+    expect(results.best.value.mean * METRES_PER_MILE).toBeCloseTo(whPerMi, 6);
+    expect(results.best.value.sd * METRES_PER_MILE).toBeCloseTo(Math.hypot(sd, whPerMi * 0.005), 6);
+    expect(results.energy.value.mean).toBeCloseTo(worked.value.energyWh[0]!, 6);
   });
   test("has its plain answer beside it, and says why they differ", () => {
     expect(results.plain!.whPerM * METRES_PER_MILE).toBeCloseTo((0.43 * 612) / 19.2, 9);
@@ -64,7 +79,10 @@ describe("a part charge from the log to the ledger", () => {
   test("projects its range in pencil; the reserve takes a fifth", () => {
     expect(results.rangeTotal).toMatchObject({ pencil: true });
     expect(results.rangeWithReserve!.value.mean).toBeCloseTo(0.8 * results.rangeTotal!.value.mean, 6);
-    expect(results.rangeTotal!.value.mean).toBeCloseTo(mi(19.2) * (571.71 / 266.034), -1);
+    expect(results.rangeTotal!.value.mean).toBeCloseTo(
+      mi(19.2) * (worked.value.capacityWh / worked.value.energyWh[0]!),
+      -1,
+    );
   });
   test("says what it rests on", () => expect(results.best.because).toBe("from 5 percents and a full start"));
   test("energy of the stretches adds to the whole", () => {
@@ -94,12 +112,13 @@ describe("readings in question", () => {
     expect(results.flags).toHaveLength(1);
     expect(results.flags[0]).toMatchObject({ rootId: id(2), field: "percent" });
     expect(spoken(results.flags[0]!.sentence, "imperial")).toMatch(
-      /^96 % at 10\.0 mi stands \d+\.\d sd above what the other readings allow: a typing slip\?$/,
+      /^96 % at 10\.0 mi stands \d+\.\d sd above what the other readings allow\. Either it is a slip, or 5\.0 mi beside it took next to nothing of the usual\.$/,
     );
   });
-  test("both answers are there, and the disagreement widens the one that keeps it", () => {
-    expect(results.widened).toBeGreaterThan(1.5);
-    expect(results.bestWithoutFlags!.sd).toBeLessThan(results.best.value.sd);
+  test("both answers are there, and the headline holds the slip by its odds", () => {
+    expect(results.flags[0]!.logOdds).toBeGreaterThan(3);
+    const apart = Math.abs(results.bestWithoutFlags!.mean - results.best.value.mean);
+    expect(apart).toBeLessThan(0.02 * results.best.value.mean);
   });
   test("setting it aside leaves it drawn, and the answer as without it", () => {
     const struck = record(slip);
@@ -177,7 +196,7 @@ describe("what cannot be reckoned, or only in part", () => {
       pencil: true,
       because: "by the display, never checked against a recorder",
     });
-    expect(results.distance.value.sd / results.distance.value.mean).toBeCloseTo(0.03, 9);
+    expect(results.distance.value.sd / results.distance.value.mean).toBeCloseTo(0.084, 9);
   });
 });
 

@@ -64,6 +64,8 @@ export interface Flag {
   readonly field: string | null;
   readonly distanceM: number;
   readonly standing: number;
+  /** Log odds that it is a slip; over 3 it hardly is anything else. */
+  readonly logOdds: number;
   readonly sentence: string;
 }
 

@@ -41,10 +41,12 @@ describe("why plain and best part", () => {
   });
 });
 
+const sure = (standing: number) => ({ standing, logOdds: 9, meant: null });
+
 describe("a reading in question", () => {
   test("a percent too high stands above, one too low below", () => {
     const sentence = (standing: number) =>
-      spoken(flagSentence(percent(62), 9.4 * METRES_PER_MILE, standing), "imperial");
+      spoken(flagSentence(percent(62), 9.4 * METRES_PER_MILE, sure(standing)), "imperial");
     expect(sentence(-4.1)).toBe(
       "62 % at 9.4 mi stands 4.1 sd above what the other readings allow: a typing slip?",
     );
@@ -52,11 +54,29 @@ describe("a reading in question", () => {
   });
   test("volts ask about the load, bars about the mile", () => {
     const volts: Reading = { kind: "restVolts", mark: 0, packVolts: 48, restMin: 3, meterStepV: 0.1 };
-    expect(flagSentence(volts, 0, 5)).toContain("was the load off?");
-    expect(flagSentence({ kind: "barLost", mark: 0, bar: 3 }, 0, 5)).toContain("the wrong mile?");
+    expect(flagSentence(volts, 0, sure(5))).toContain("was the load off?");
+    expect(flagSentence({ kind: "barLost", mark: 0, bar: 3 }, 0, sure(5))).toContain("the wrong mile?");
+  });
+  test("what would fit is said; where the odds are even both stories are told", () => {
+    const told = (logOdds: number, times: number) =>
+      spoken(
+        flagSentence(
+          percent(80),
+          10_300,
+          { standing: -5.2, logOdds, meant: "70 %" },
+          { distanceMi: 6.4, times },
+        ),
+        "imperial",
+      );
+    expect(told(9, 0.3)).toBe(
+      "80 % at 6.4 mi stands 5.2 sd above what the other readings allow: a typing slip? 70 % would fit.",
+    );
+    expect(told(2, 0.31)).toContain("Either it is a slip, of 70 %, or 6.4 mi beside it took 31 % of the usual.");
+    expect(told(2, 0.1)).toContain("took next to nothing of the usual");
+    expect(told(2, 2.44)).toContain("took 2.4 times the usual");
   });
   test("distances are in the reader's units", () => {
-    expect(spoken(flagSentence(percent(62), 20_000, 4), "metric")).toContain("at 20.0 km");
+    expect(spoken(flagSentence(percent(62), 20_000, sure(4)), "metric")).toContain("at 20.0 km");
   });
 });
 
