@@ -1,7 +1,14 @@
 /** Unit and property tests: pure TypeScript, transformed by SWC, run as ES modules. */
 export default {
   testEnvironment: "node",
-  roots: ["<rootDir>/core", "<rootDir>/app", "<rootDir>/db", "<rootDir>/command", "<rootDir>/server"],
+  roots: [
+    "<rootDir>/core",
+    "<rootDir>/app",
+    "<rootDir>/db",
+    "<rootDir>/command",
+    "<rootDir>/server",
+    "<rootDir>/tests/independent",
+  ],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {

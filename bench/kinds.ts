@@ -1,6 +1,6 @@
 import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
 import { reckonTest } from "#core/results";
-import { HARD_KINDS, makeHardTest, type HardKindName, type HardTruth } from "#core/standin";
+import { HARD_KINDS, makeHardTest, type HardKindName } from "#core/standin";
 
 /** One kind of test, counted over its seeds. Shares are 0..1; null where there is nothing to count. */
 export interface KindLine {
@@ -85,21 +85,35 @@ export const KIND_NAMES = Object.keys(HARD_KINDS) as readonly HardKindName[];
 
 const percent = (value: number | null) => (value === null ? "" : (100 * value).toFixed(1)).padStart(8);
 
-export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers  packs    best   plain   half w.  slips   honest`;
+export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers   packs    best   plain    half   slips  honest`;
 
-export function kindText({
-  kind,
-  of,
-  answered,
-  covers,
-  capacityCovers,
-  best,
-  plain,
-  half,
-  slips,
-  honest,
-}: KindLine): string {
-  return `${kind.padEnd(18)} ${`${answered}/${of}`.padStart(8)}${[covers, capacityCovers, best, plain, half, slips, honest].map(percent).join("")}`;
+/** Wheels that nothing ever checked may be off by a quarter: their spans hold a little less often. */
+const LEAST_COVER: Partial<Record<HardKindName, number>> = { "wheel unchecked": 0.88 };
+const MOST_COVER = 0.995;
+const LEAST_PACKS = 0.9;
+const LEAST_SLIPS: Partial<Record<HardKindName, number>> = { "slip of ten": 0.9, "digits swapped": 0.9, "miles mistyped": 0.9 }; // prettier-ignore
+const HILLS: readonly HardKindName[] = ["ridges", "hills, typed", "hills, track"];
+
+/** What a kind's line falls short of, in words; empty when it holds. Shares are given three sds of chance. */
+export function shortfalls(line: KindLine): readonly string[] {
+  const { kind, of, answered, covers, capacityCovers, best, plain, slips, honest } = line;
+  const chance = (share: number) => 3 * Math.sqrt((share * (1 - share)) / of);
+  const least = LEAST_COVER[kind] ?? 0.92;
+  const leastSlips = LEAST_SLIPS[kind];
+  const mostHonest = HILLS.includes(kind) ? 0.02 : 0.01;
+  return [
+    answered < of ? "some got no figure" : "",
+    covers < least - chance(least) || covers > MOST_COVER + chance(MOST_COVER) ? "covers" : "",
+    capacityCovers < LEAST_PACKS - chance(LEAST_PACKS) ? "packs" : "",
+    plain !== null && best > plain * (1 + 4 / Math.sqrt(of)) ? "best is no better than plain" : "",
+    slips !== null && leastSlips !== undefined && slips < leastSlips - chance(leastSlips) ? "slips" : "",
+    honest > mostHonest ? "honest readings questioned" : "",
+  ].filter(Boolean);
 }
 
-export type { HardTruth };
+/** A kind's line as the trial prints it: in percent, with what it falls short of. */
+export function kindText(line: KindLine): string {
+  const { kind, of, answered, covers, capacityCovers, best, plain, half, slips, honest } = line;
+  const short = shortfalls(line);
+  return `${kind.padEnd(18)} ${`${answered}/${of}`.padStart(7)}${[covers, capacityCovers, best, plain, half, slips, honest].map(percent).join("")}  ${short.length ? `OUTSIDE: ${short.join(", ")}` : "within"}`;
+}

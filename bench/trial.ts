@@ -89,14 +89,14 @@ export function coverageTrial(rides: number): readonly TrialFigure[] {
       what: "whole-ride 95 % spans that hold the truth",
       value: share(whole),
       low: 0.9,
-      high: 0.98,
+      high: 0.99,
       of: whole.length,
     },
     {
       what: "95 % spans of parts told apart that do",
       value: share(cells),
       low: 0.9,
-      high: 0.98,
+      high: 0.99,
       of: cells.length,
     },
     { what: "sd with a counter, over the sd by hand (median)", value: median(counter.map(({ ratio }) => ratio)), low: 0, high: 0.5, of: counter.length }, // prettier-ignore

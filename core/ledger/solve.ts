@@ -1,7 +1,7 @@
 import { assuming } from "#core/assumptions";
 import { curveOf } from "#core/pack";
 import { bad, badAll, good, type Problem, type Result } from "#core/problems";
-import { checkReading, rowOf, type Setting } from "#core/readings";
+import { checkReading, rowOf, type Reading, type Row, type Setting } from "#core/readings";
 import { layOut, MOST_HUBS, type Layout } from "./chain.ts";
 import { layColumns, rateColumn, type Columns } from "./columns.ts";
 import { derounded } from "./derounded.ts";
@@ -48,6 +48,13 @@ export function settingOf(
 ): Setting {
   const pack = input.packs[ride.pack]!;
   return { pack, curve: curveOf(pack), ...input.gauges[ride.gauge]!, assumed: assuming(input.assume) };
+}
+
+/** A row with the doubt of where its reading was taken, in fractions of the pack. */
+function placed(row: Row, reading: Reading, fractionPerMile: number): Row {
+  if (!("placeSdMi" in reading) || !reading.placeSdMi) return row;
+  const sd = reading.placeSdMi * fractionPerMile;
+  return { ...row, errors: [...row.errors, { source: "place of the look", sd }] };
 }
 
 const MARK_KEYS = ["mark", "fromMark", "toMark"] as const;
@@ -164,7 +171,8 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const travel = travelRows(input, columns);
   const said = input.rides.flatMap((ride, r) => {
     const setting = settingOf(input, ride);
-    const read = ride.readings.map((reading) => rowOf(reading, setting));
+    const perMile = columns.assumed.rateWhPerMi / columns.usable[ride.pack]!.mean;
+    const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perMile));
     return lastSteadyLooks(ride.readings, derounded(read, ride)).map((row) => ({ ride: r, row }));
   });
   const rows = evidenceRows(input, columns, said, null);

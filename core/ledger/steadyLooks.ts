@@ -5,7 +5,7 @@ const NOTHING = 10;
 
 /**
  * Looks at one unchanged bar are one reading, and the last of them the one that tells most: the others are left without
- * weight.
+ * weight. Where the bar's going was noted as well, that tells all, and none of the looks adds to it.
  *
  * @param readings of one ride, in order; @param rows of the same readings
  */
@@ -14,10 +14,15 @@ export function lastSteadyLooks(readings: readonly Reading[], rows: readonly Row
     reading.kind === "bars" ? [{ i, mark: reading.mark, bars: reading.bars }] : [],
   );
   looks.sort((a, b) => a.mark - b.mark);
-  const earlier = new Set(
-    looks.flatMap(({ i, bars }, place) => (looks[place + 1]?.bars === bars ? [i] : [])),
+  const went = readings.flatMap((reading) => (reading.kind === "barLost" ? [reading] : []));
+  const told = new Set(
+    looks.flatMap(({ i, mark, bars }, place) =>
+      looks[place + 1]?.bars === bars || went.some((lost) => lost.bar === bars && lost.mark >= mark)
+        ? [i]
+        : [],
+    ),
   );
   return rows.map((row, i) =>
-    earlier.has(i) ? { ...row, errors: [...row.errors, { source: "bar width", sd: NOTHING }] } : row,
+    told.has(i) ? { ...row, errors: [...row.errors, { source: "bar width", sd: NOTHING }] } : row,
   );
 }

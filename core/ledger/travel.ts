@@ -46,9 +46,10 @@ function sectionKeys(input: LedgerInput): readonly (readonly (string | null)[])[
 function climbForm(columns: Columns, leg: Leg, massKg: number, capacityWh: number): Form {
   const { gainM = 0, lossM = 0 } = leg;
   if (gainM + lossM === 0) return new Map();
+  const { liftShare, liftSdShare } = columns.assumed;
   const lift = (massKg * STANDARD_GRAVITY) / (3600 * ASSUMED.liftEfficiency) / capacityWh;
-  const up = columns.unknowns.add("climb up", 1, ASSUMED.liftSdShare, "climb");
-  const down = columns.unknowns.add("climb down", 1, ASSUMED.liftSdShare, "climb");
+  const up = columns.unknowns.add("climb up", liftShare, liftSdShare, "climb");
+  const down = columns.unknowns.add("climb down", liftShare, liftSdShare, "climb");
   return new Map([
     [up, gainM * lift],
     [down, lossM * lift * ASSUMED.descentShare],

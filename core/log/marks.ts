@@ -1,4 +1,6 @@
 import { climbAt, type TrackProfile } from "#core/distance";
+import { METRES_PER_MILE } from "#core/quantities";
+import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
 import type { Ground, Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
@@ -68,6 +70,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
   rides.forEach(({ entries, track, telemetry }, ride) => {
     const { placed, basis } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
     bases.push(basis);
+    const climbed = track?.hasHeights ? null : typedClimb(placed);
     rideStart.push(marks.length);
     for (const { entry, distanceM } of placed)
       if (entry.body.kind === "fullPowerEnd" && !entry.struck)
@@ -99,8 +102,11 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
       const previous = marks.at(-1);
       const fromM = previous?.ride === ride ? previous.distanceM - offset : 0;
       const charged = previous !== undefined && refillOf(previous) !== null;
-      const climb = (key: "gainM" | "lossM") =>
-        track?.hasHeights && !charged ? climbAt(track, key, along) - climbAt(track, key, fromM) : 0;
+      const climb = (key: "gainM" | "lossM") => {
+        if (charged) return 0;
+        if (track?.hasHeights) return climbAt(track, key, along) - climbAt(track, key, fromM);
+        return climbed ? climbed(along) - climbed(fromM) : 0;
+      };
       if (previous)
         legs.push({
           from: index - 1,
@@ -122,8 +128,9 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
         timeS: group.find(({ entry }) => entry.timeS !== null)?.entry.timeS ?? null,
         entries: group.map(({ entry }) => entry),
       });
+      const sdM = Math.min(...group.map((each) => each.sdM ?? 0));
       for (const { entry } of group) {
-        plain.push(...readingsAt(index, entry, setting.meterStepV));
+        plain.push(...readingsAt(index, entry, setting.meterStepV, sdM / METRES_PER_MILE));
         marked.push({ entry, mark: index, ride });
         level = levelOf(entry) ?? level;
         ground = groundOf(entry) ?? ground;

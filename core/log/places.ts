@@ -9,6 +9,8 @@ export interface PlacedEntry {
   readonly entry: LiveEntry;
   readonly distanceM: number;
   readonly source: PlaceSource;
+  /** Doubt of the place beyond the instrument's, m; of entries noted without a distance. */
+  readonly sdM?: number;
 }
 
 /** Where the ride's distances come from, with the relative sd of the whole. */
@@ -57,15 +59,34 @@ export function factorOf(
   return factor.ok ? factor.value : null;
 }
 
-/** Gives an entry without any distance the place its time or its neighbours allow. */
-function between(known: readonly PlacedEntry[], entry: LiveEntry): number {
-  const before = known.filter((other) => other.entry.seq < entry.seq).at(-1);
-  const after = known.find((other) => other.entry.seq > entry.seq);
-  if (!before) return 0;
-  const [from, to] = [before.entry.timeS, after?.entry.timeS ?? null];
-  if (!after || entry.timeS === null || from === null || to === null || to <= from) return before.distanceM;
-  const share = Math.min(1, Math.max(0, (entry.timeS - from) / (to - from)));
-  return before.distanceM + share * (after.distanceM - before.distanceM);
+/** A moment typed afterwards tells little of the place; so much of the way between the neighbours, 1 sd. */
+const BY_TIME_SD = 0.1;
+
+/**
+ * Gives entries without any distance the places their times or their neighbours allow: by time where it tells, else evenly
+ * between the neighbours, anywhere of which they may have been.
+ */
+function between(known: readonly PlacedEntry[], lost: readonly LiveEntry[]): readonly PlacedEntry[] {
+  return lost.map((entry): PlacedEntry => {
+    const before = known.filter((other) => other.entry.seq < entry.seq).at(-1);
+    const after = known.find((other) => other.entry.seq > entry.seq);
+    if (!before) return { entry, distanceM: 0, source: "between" };
+    if (!after) return { entry, distanceM: before.distanceM, source: "between" };
+    const gapM = Math.max(0, after.distanceM - before.distanceM);
+    const [from, to] = [before.entry.timeS, after.entry.timeS];
+    if (entry.timeS !== null && from !== null && to !== null && to > from) {
+      const share = Math.min(1, Math.max(0, (entry.timeS - from) / (to - from)));
+      return { entry, distanceM: before.distanceM + share * gapM, source: "between", sdM: BY_TIME_SD * gapM };
+    }
+    const beside = lost.filter(({ seq }) => seq > before.entry.seq && seq < after.entry.seq);
+    const share = (beside.indexOf(entry) + 1) / (beside.length + 1);
+    return {
+      entry,
+      distanceM: before.distanceM + share * gapM,
+      source: "between",
+      sdM: gapM / Math.sqrt(12),
+    };
+  });
 }
 
 /**
@@ -96,7 +117,7 @@ export function placeEntries(
     else lost.push(entry);
   }
   const anchors = [...placed].sort((a, b) => a.entry.seq - b.entry.seq);
-  for (const entry of lost) placed.push({ entry, distanceM: between(anchors, entry), source: "between" });
+  placed.push(...between(anchors, lost));
   placed.sort((a, b) => a.distanceM - b.distanceM || a.entry.seq - b.entry.seq);
   const farthest = [...placed]
     .reverse()

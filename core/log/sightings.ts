@@ -1,12 +1,31 @@
 import type { Reading } from "#core/readings";
 import type { LoggedReading } from "./course.ts";
-import type { ReadingField } from "./entry.ts";
+import type { End, ReadingField } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 
-/** The readings an entry holds, at a mark. */
-export function readingsAt(mark: number, entry: LiveEntry, meterStepV: number): LoggedReading[] {
+/** What an end says of the charge; a low-power mode that is held, and a stop by choice, say nothing more than the gauge. */
+const END_SAYS: Readonly<Record<End, "cutOff" | "crawl" | "gaugeZero" | null>> = {
+  cutOff: "cutOff",
+  cannotHoldSpeed: "crawl",
+  gaugeZero: "gaugeZero",
+  lowPower: null,
+  byChoice: null,
+};
+
+/**
+ * The readings an entry holds, at a mark.
+ *
+ * @param placeSdMi doubt of the mark's place, for an entry noted without a distance
+ */
+export function readingsAt(
+  mark: number,
+  entry: LiveEntry,
+  meterStepV: number,
+  placeSdMi?: number,
+): LoggedReading[] {
   const { body } = entry;
   const found: LoggedReading[] = [];
+  const place = placeSdMi ? { placeSdMi } : {};
   const say = (reading: Reading, field: ReadingField | null) =>
     found.push({
       reading,
@@ -15,18 +34,23 @@ export function readingsAt(mark: number, entry: LiveEntry, meterStepV: number): 
       struck: entry.struck || (field !== null && entry.struckFields.includes(field)),
     });
   if (body.kind === "start" && body.chargerDone) say({ kind: "fullStart", mark }, null);
-  if (body.kind === "barLost") say({ kind: "barLost", mark, bar: body.bar }, null);
-  if (body.kind === "lastBar") say({ kind: "lastBarBlinking", mark }, null);
-  if (body.kind === "lowPower") say({ kind: "lowPower", mark }, null);
-  if (body.kind === "end" && body.reason === "cutOff") say({ kind: "cutOff", mark }, null);
+  if (body.kind === "barLost") say({ kind: "barLost", mark, ...place, bar: body.bar }, null);
+  if (body.kind === "lastBar") say({ kind: "lastBarBlinking", mark, ...place }, null);
+  if (body.kind === "lowPower") say({ kind: "lowPower", mark, ...place }, null);
+  if (body.kind === "end") {
+    const said = END_SAYS[body.reason];
+    if (said) say({ kind: said, mark }, null);
+  }
   if ("percent" in body && body.percent !== undefined)
-    say({ kind: "percent", mark, percent: body.percent }, "percent");
-  if ("bars" in body && body.bars !== undefined) say({ kind: "bars", mark, bars: body.bars }, "bars");
+    say({ kind: "percent", mark, ...place, percent: body.percent }, "percent");
+  if ("bars" in body && body.bars !== undefined)
+    say({ kind: "bars", mark, ...place, bars: body.bars }, "bars");
   if ("packVolts" in body && body.packVolts !== undefined) {
     const { packVolts, amps, underLoad, restMin } = body;
     if (!underLoad)
-      say({ kind: "restVolts", mark, packVolts, restMin: restMin ?? 0, meterStepV }, "packVolts");
-    else if (amps !== undefined) say({ kind: "loadedVolts", mark, packVolts, amps, meterStepV }, "packVolts");
+      say({ kind: "restVolts", mark, ...place, packVolts, restMin: restMin ?? 0, meterStepV }, "packVolts");
+    else if (amps !== undefined)
+      say({ kind: "loadedVolts", mark, ...place, packVolts, amps, meterStepV }, "packVolts");
   }
   return found;
 }

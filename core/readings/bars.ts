@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { ASSUMED, type Assumed } from "#core/assumptions";
 import { problemIf, readingKind } from "./kind.ts";
-import { markSchema } from "./mark.ts";
+import { markShape } from "./mark.ts";
 import { assumedIn, fractionRow, pointRow, ROOT12, type Row, type Setting, type Unknown } from "./row.ts";
 
 /** Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar. */
@@ -58,7 +58,7 @@ function checkCount(count: number, least: number, { bars }: Setting, path: strin
 
 /** A steady look at k bars of N: between the threshold that lit it and the one that will put it out. */
 export const bars = readingKind({
-  schema: z.object({ kind: z.literal("bars"), mark: markSchema, bars: barNumber }),
+  schema: z.object({ kind: z.literal("bars"), ...markShape, bars: barNumber }),
   name: "bars",
   counted: ["one look at the bars", "looks at the bars"],
   evidence: "bars",
@@ -82,7 +82,7 @@ export const bars = readingKind({
 
 /** The moment bar k went out, first seen under load. */
 export const barLost = readingKind({
-  schema: z.object({ kind: z.literal("barLost"), mark: markSchema, bar: barNumber }),
+  schema: z.object({ kind: z.literal("barLost"), ...markShape, bar: barNumber }),
   name: "bar lost",
   counted: ["one bar lost", "bars lost"],
   evidence: "bars",
@@ -106,7 +106,7 @@ export const barLost = readingKind({
 
 /** The last bar starts to blink. */
 export const lastBarBlinking = readingKind({
-  schema: z.object({ kind: z.literal("lastBarBlinking"), mark: markSchema }),
+  schema: z.object({ kind: z.literal("lastBarBlinking"), ...markShape }),
   name: "last bar blinking",
   counted: ["the last bar blinking", "last bars blinking"],
   evidence: "bars",

@@ -1,12 +1,12 @@
 import { z } from "zod";
 import { ASSUMED } from "#core/assumptions";
 import { readingKind } from "./kind.ts";
-import { markSchema } from "./mark.ts";
+import { markShape } from "./mark.ts";
 import { pointRow } from "./row.ts";
 
 /** Low-power mode begins: a point of the bike near the end. */
 export const lowPower = readingKind({
-  schema: z.object({ kind: z.literal("lowPower"), mark: markSchema }),
+  schema: z.object({ kind: z.literal("lowPower"), ...markShape }),
   name: "low-power mode",
   counted: ["low-power mode", "low-power modes"],
   evidence: "runDown",

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { temperatureFactor, type CellCurve } from "#core/pack";
 import { problemIf, readingKind } from "./kind.ts";
-import { markSchema } from "./mark.ts";
+import { markShape } from "./mark.ts";
 import { assumedIn, fractionRow, ROOT12, type Row, type Setting, type Unknown } from "./row.ts";
 
 /** What a percent says: the fraction used, and the sd that rounding to its step leaves. 40 % step 5 on NMC: 0.6278, 0.0141. */
@@ -48,7 +48,7 @@ function likelyMeant(percent: number): readonly number[] {
 export const percent = readingKind({
   schema: z.object({
     kind: z.literal("percent"),
-    mark: markSchema,
+    ...markShape,
     percent: z.number({ error: "Percent must be a number." }),
     /** Step of this reading, when it differs from the gauge's. */
     step: z.number().positive().optional(),

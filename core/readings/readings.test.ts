@@ -22,7 +22,11 @@ describe("what a reading says", () => {
     expect(sd).toBeCloseTo(0.014137, 6);
   });
   test("an energy gauge counts straight", () => {
-    expect(percentSays(40, 1, "energy", setting.curve)).toEqual({ f: 0.6, sd: 0.01 / Math.sqrt(12), slope: 1 });
+    expect(percentSays(40, 1, "energy", setting.curve)).toEqual({
+      f: 0.6,
+      sd: 0.01 / Math.sqrt(12),
+      slope: 1,
+    });
   });
   test("rest volts are surer after ten minutes", () => {
     const sd = (restMin: number) =>
@@ -60,7 +64,9 @@ describe("what a reading says", () => {
   test("a percent has a look of its own beside its rounding, and its gauge's scale in common", () => {
     const row = rowOf({ kind: "percent", mark: 0, percent: 40 }, setting);
     expect(row.errors.map(({ source }) => source)).toEqual(["gauge rounding", "gauge look"]);
-    expect(row.unknowns).toMatchObject([{ unknown: { key: "gauge scale", sd: 0.03 }, coefficient: row.value }]);
+    expect(row.unknowns).toMatchObject([
+      { unknown: { key: "gauge scale", sd: 0.03 }, coefficient: row.value },
+    ]);
   });
   test("in the cold a gauge counts less than is used, by as much as it does not know of it", () => {
     const cold = { ...setting, pack: { ...pack, packTempC: -10 } };

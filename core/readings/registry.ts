@@ -3,6 +3,7 @@ import type { Problem } from "#core/problems";
 import { bars, barLost, lastBarBlinking } from "./bars.ts";
 import { chargeCounter } from "./chargeCounter.ts";
 import { cutOff } from "./cutOff.ts";
+import { crawl, gaugeZero } from "./ends.ts";
 import { energyCounter } from "./energyCounter.ts";
 import { fullStart } from "./fullStart.ts";
 import type { Evidence, ReadingKind } from "./kind.ts";
@@ -23,6 +24,8 @@ const KINDS = {
   barLost,
   lastBarBlinking,
   lowPower,
+  crawl,
+  gaugeZero,
   cutOff,
   energyCounter,
   chargeCounter,

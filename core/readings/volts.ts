@@ -4,8 +4,8 @@ import { fractionFromVolts, packResistance, voltsLimits } from "#core/pack";
 import type { Problem } from "#core/problems";
 import { fixed } from "#core/quantities";
 import { problemIf, readingKind } from "./kind.ts";
-import { markSchema } from "./mark.ts";
-import { fractionRow, ROOT12, type Row, type Setting } from "./row.ts";
+import { markShape } from "./mark.ts";
+import { assumedIn, fractionRow, ROOT12, type Row, type Setting } from "./row.ts";
 
 function checkVolts(packVolts: number, { pack }: Setting): readonly Problem[] {
   const limits = voltsLimits(pack);
@@ -25,7 +25,11 @@ function checkVolts(packVolts: number, { pack }: Setting): readonly Problem[] {
   );
 }
 
-function voltsRow(mark: number, restPackVolts: number, sdCell: number, { pack, curve }: Setting): Row {
+function voltsRow(mark: number, restPackVolts: number, readSdCell: number, setting: Setting): Row {
+  const { pack, curve } = setting;
+  // A measured curve is the pack's own; a table's is not, and on a flat stretch some millivolts are much of the charge.
+  const ownSd = pack.ocv ? 0 : assumedIn(setting).curveVoltsSd;
+  const sdCell = Math.hypot(readSdCell, ownSd);
   const { f, sd } = fractionFromVolts(curve, restPackVolts / (pack.seriesCells ?? 1), sdCell);
   return fractionRow(mark, f, [{ source: "volts reading", sd }], { process: "curve", f });
 }
@@ -36,7 +40,7 @@ const stepSchema = z.number().min(0).default(0.1);
 export const restVolts = readingKind({
   schema: z.object({
     kind: z.literal("restVolts"),
-    mark: markSchema,
+    ...markShape,
     packVolts: z.number({ error: "Volts must be a number." }),
     /** Minutes since the load came off. */
     restMin: z.number().min(0).default(0),
@@ -59,7 +63,7 @@ export const restVolts = readingKind({
 export const loadedVolts = readingKind({
   schema: z.object({
     kind: z.literal("loadedVolts"),
-    mark: markSchema,
+    ...markShape,
     packVolts: z.number({ error: "Volts must be a number." }),
     amps: z.number({ error: "Amps must be a number." }),
     resistanceOhm: z.number().positive().optional(),

@@ -71,7 +71,9 @@ describe("a reading in question", () => {
     expect(told(9, 0.3)).toBe(
       "80 % at 6.4 mi stands 5.2 sd above what the other readings allow: a typing slip? 70 % would fit.",
     );
-    expect(told(2, 0.31)).toContain("Either it is a slip, of 70 %, or 6.4 mi beside it took 31 % of the usual.");
+    expect(told(2, 0.31)).toContain(
+      "Either it is a slip, of 70 %, or 6.4 mi beside it took 31 % of the usual.",
+    );
     expect(told(2, 0.1)).toContain("took next to nothing of the usual");
     expect(told(2, 2.44)).toContain("took 2.4 times the usual");
   });

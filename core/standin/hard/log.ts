@@ -98,6 +98,10 @@ export function jotDown(day: RiddenDay, chance: Chance): readonly Jotted[] {
   };
   const rested = (sample: Sample, minutes: number) =>
     kind.restVolts ? { packVolts: restVolts(pack, sample, minutes, chance), restMin: minutes } : {};
+  const seen = (sample: Sample) =>
+    (kind.bars ?? 0) > 0 && chance.happens(0.7)
+      ? { bars: Math.max(0, gauge.bars({ ...sample, amps: 0 })) }
+      : {};
   const time = (sample: Sample) => (kind.loose || chance.happens(0.3) ? null : sample.timeS);
   const jot = (sample: Sample, body: Record<string, unknown>) =>
     jotted.push({ atS: time(sample), body: body as unknown as EntryBody });
@@ -147,6 +151,7 @@ export function jotDown(day: RiddenDay, chance: Chance): readonly Jotted[] {
         kind: "checkIn",
         ...(isPlaced && place(sample)),
         ...(changed && chance.happens(0.5) ? {} : percent()),
+        ...seen(sample),
         ...(chance.happens(0.25) ? rested(sample, Math.round(chance.between(2, 20))) : {}),
         ...counted(sample),
         ...(chance.happens(0.6) && climb(i)),
@@ -161,6 +166,7 @@ export function jotDown(day: RiddenDay, chance: Chance): readonly Jotted[] {
     reason: last.cutOff ? "cutOff" : "byChoice",
     ...place(last),
     ...(last.cutOff && chance.happens(0.5) ? {} : percent()),
+    ...(last.cutOff ? {} : seen(last)),
     ...(last.cutOff ? {} : rested(last, 15)),
     ...counted(last),
     ...climb(samples.length - 1),
