@@ -2,6 +2,7 @@ import type { Uncertain } from "#core/quantities";
 import { EVIDENCE, evidenceOf, type Evidence, type Reading } from "#core/readings";
 import { rideFigure, uncertain, widening } from "./figures.ts";
 import type { LedgerInput } from "./schema.ts";
+import { judgeReadings } from "./slips.ts";
 import { solveLedger } from "./solve.ts";
 
 /** Bars and refills, and a single reading of any kind, are counted from a full start. */
@@ -31,8 +32,10 @@ export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] 
       rides: [{ ...input.rides[ride]!, readings: [...start, ...own] }],
     });
     if (!solved.ok) return [];
-    const { mean, sd } = uncertain(solved.value, rideFigure(solved.value, 0));
-    const whPerMi = { mean, sd: sd * widening(solved.value.posterior) };
+    // A slip is weighed here as it is with all kinds together.
+    const { headline, without } = judgeReadings(solved.value);
+    const { mean, sd } = uncertain(headline, rideFigure(headline, 0));
+    const whPerMi = { mean, sd: sd * widening(without.posterior) };
     return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own, whPerMi }] : [];
   });
 }

@@ -29,7 +29,9 @@ export function headlineOf(result: Result<TestResults>): Headline {
     return {
       whPerM: null,
       questions: 0,
-      waits: "No check-ins yet: add the start and what followed.",
+      waits:
+        result.problems.find(({ code }) => code === "no-reading")?.sentence ??
+        "No check-ins yet: add the start and what followed.",
       hasEnd: false,
     };
   const { best, flags, end } = result.value;

@@ -9,6 +9,12 @@ import type { EndView, Explained } from "./types.ts";
 /** Fraction used at the start, within which it counts as full. */
 const FULL_WITHIN = 0.03;
 
+/** Full power never reaches beyond the end. */
+function noFurther(fullPower: Explained | null, total: Explained | null): Explained | null {
+  if (!fullPower || !total || fullPower.value.mean <= total.value.mean) return fullPower;
+  return { ...fullPower, value: total.value, because: "to the end, as far as anybody noted" };
+}
+
 /**
  * Range three ways: to the end, to the end of full power, with the owner's reserve. Ink where it was ridden from full,
  * else projected through the fraction used.
@@ -41,18 +47,23 @@ export function ranges(
   const full = Math.abs(start) < FULL_WITHIN && !course.legs.some(({ charged }) => charged);
   const { fullPower, closed } = end;
   const firstM = course.marks[0]!.distanceM;
+  const rangeTotal =
+    closed && full
+      ? ridden(distanceM, "ridden, full to the end")
+      : explain(1, `projected from ${fixed(fraction.mean * 100, 0)} % of the energy${sketch}`);
+  const assumed = explain(
+    ASSUMED.lowPowerAt,
+    `assumed to end at ${fixed(ASSUMED.lowPowerAt * 100, 0)} % used`,
+  );
   return {
-    rangeTotal:
-      closed && full
-        ? ridden(distanceM, "ridden, full to the end")
-        : explain(1, `projected from ${fixed(fraction.mean * 100, 0)} % of the energy${sketch}`),
+    rangeTotal,
     rangeFullPower:
       fullPower && full
         ? ridden(
-            fullPower.distanceM - firstM,
+            Math.min(distanceM, fullPower.distanceM - firstM),
             fullPower.by === "hand" ? "marked by hand" : "low-power mode began there",
           )
-        : explain(ASSUMED.lowPowerAt, `assumed to end at ${fixed(ASSUMED.lowPowerAt * 100, 0)} % used`),
+        : noFurther(assumed, rangeTotal),
     rangeWithReserve: explain(
       shareWithReserve,
       `${fixed(ASSUMED.reserve * 100, 0)} % kept back for the way home and the pack's sake`,

@@ -21,7 +21,7 @@ import {
 } from "#core/ledger";
 import { foldLog, type Course, type LoggedReading } from "#core/log";
 import { labelEnergy } from "#core/pack";
-import { good, type Result } from "#core/problems";
+import { bad, good, type Result } from "#core/problems";
 import { METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
 import { markOf } from "#core/readings";
 import type { TestRecord } from "#core/records";
@@ -83,6 +83,20 @@ function inQuestion(
     bestWithoutFlags: flags.length ? bestOf(reckoning(without, relativeSd)) : null,
   };
 }
+
+/** Mean square of the standings over which readings do not agree, even without those in question. */
+const DISAGREE_ABOVE = 2;
+
+/** Whether the readings that are not in question agree with one another. */
+function agree({ standings, flags }: Judgement): boolean {
+  const asked = new Set(flags.map(({ reading }) => reading));
+  const rest = standings.filter((_, i) => !asked.has(i));
+  const square = rest.reduce((sum, { standing }) => sum + standing * standing, 0);
+  return rest.length === 0 || square / rest.length <= DISAGREE_ABOVE;
+}
+
+const questionWords = (count: number) =>
+  count === 0 ? "" : `; ${count === 1 ? "one reading is" : `${count} readings are`} in question`;
 
 /** The answer were nothing set aside; null when nothing is. */
 function withStruck(
@@ -158,7 +172,7 @@ function figures(
   const factor = course.bases.map((found) => found.factor).find((found) => found !== null) ?? null;
   const end = endOf(course, fraction);
   const { alone, sentence } = evidenceAlone(solved, input, counted, relativeSd);
-  const pencil = counted.length === 0;
+  const settled = agree(judged);
   const along = alongTheWay(reckoned, course);
   const ridden = rideFigures(tracks);
   const profile = profileAlong(course, tracks);
@@ -172,8 +186,9 @@ function figures(
   return {
     best: {
       value: whPerM,
-      because: `${evidenceWords(counted.map(({ reading }) => reading))}${questions.flags.length ? `; ${questions.flags.length === 1 ? "one reading is" : `${questions.flags.length} readings are`} in question` : ""}`,
-      pencil,
+      because: `${evidenceWords(counted.map(({ reading }) => reading))}${questionWords(questions.flags.length)}${settled ? "" : "; what is left of them does not agree: see what each kind alone would say"}`,
+      // What its own readings do not support is no bold figure.
+      pencil: !settled,
       how: howBest({ capacity, fraction, energyWh, distanceM, whPerM, relativeSd, wide }),
     },
     plain,
@@ -194,7 +209,7 @@ function figures(
     energy: {
       value: energyWh,
       because: "what left the pack between the first and the last mark",
-      pencil,
+      pencil: false,
       how: howEnergy(capacity, fraction, energyWh),
     },
     distance: {
@@ -262,6 +277,13 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
   const laid = layTest(record);
   if (!laid.ok) return laid;
   const { tracks, course, readings, problems, input } = laid.value;
+  // A full start alone says where the charge began, and nothing of what was used.
+  if (input.rides.every((ride) => ride.readings.every(({ kind }) => kind === "fullStart")))
+    return bad(
+      "no-reading",
+      "rides",
+      "Nothing tells the charge yet: note a percent, bars, volts, a counter or how it ended, and the figure comes.",
+    );
   const solved = solveLedger(input);
   if (!solved.ok) return solved;
   return good({
