@@ -102,7 +102,7 @@ const rideFigures = (solved: Solved) =>
 /**
  * Solves a ledger and reads off every figure.
  *
- * @example the ride of docs/method.md: six percents over 19.2 mi on a 612 Wh pack give 13.856 Wh/mi, sd 0.844
+ * @example the ride of docs/method.md: six percents over 19.2 mi on a 612 Wh pack give 13.574 Wh/mi, sd 1.152
  */
 export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const result = solveLedger(input);

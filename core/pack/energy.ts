@@ -35,6 +35,8 @@ export function labelEnergy(pack: Pack): Result<number> {
 
 export interface UsableEnergy extends Uncertain {
   readonly labelWh: number;
+  /** Share of the label it is expected to yield at 25 C, or was measured to. */
+  readonly share: number;
   /** "measured" when every pack was. */
   readonly from: "measured" | "label";
 }
@@ -67,6 +69,7 @@ function usableOfOne(
       mean,
       sd: mean * Math.hypot(measured, cold),
       labelWh: label.ok ? label.value : pack.measuredWh,
+      share: label.ok ? mean / factor / label.value : 1,
       from: "measured",
     });
   }
@@ -74,7 +77,10 @@ function usableOfOne(
   const share = shareOf(pack, assumed);
   const mean = label.value * share.mean * factor;
   const cold = (assumed.coldSdShare * (1 - factor)) / factor;
-  return good({ mean, sd: mean * Math.hypot(share.relativeSd, cold), labelWh: label.value, from: "label" });
+  return good({
+    ...{ mean, sd: mean * Math.hypot(share.relativeSd, cold) },
+    ...{ labelWh: label.value, share: share.mean, from: "label" },
+  });
 }
 
 /**
@@ -91,6 +97,7 @@ export function usableEnergy(pack: Pack, assumed: Assumed = ASSUMED): Result<Usa
       mean: a.mean + b.mean,
       sd: Math.hypot(a.sd, b.sd),
       labelWh: a.labelWh + b.labelWh,
+      share: (a.share * a.labelWh + b.share * b.labelWh) / (a.labelWh + b.labelWh),
       from: a.from === "measured" && b.from === "measured" ? "measured" : "label",
     }),
   );

@@ -40,7 +40,7 @@ export function howEnergy(capacity: Uncertain, fraction: Uncertain, energyWh: Un
 
 export function howCapacity(usable: UsableEnergy, capacity: Uncertain): readonly string[] {
   return [
-    `Before the ride: ${wh(usable)}, ${usable.from === "measured" ? "as measured" : `95 % of ${fixed(usable.labelWh, 0)} Wh`} at the pack's temperature.`,
+    `Before the ride: ${wh(usable)}, ${usable.from === "measured" ? "as measured" : `${fixed(usable.share * 100, 0)} % of ${fixed(usable.labelWh, 0)} Wh`} at the pack's temperature.`,
     `With this ride's readings: ${wh(capacity)}.`,
   ];
 }

@@ -23,7 +23,7 @@ export interface PackHistory {
 
 const DAY_MS = 86_400_000;
 const STEPS = 12;
-const percent = (share: number) => `${fixed(share * 100, 0)} %`;
+const percent = (share: number, digits = 0) => `${fixed(share * 100, digits)} %`;
 
 /** A pack's capacity over its life at 25 C, against what its age and cycles let expect; null without a label. */
 export function packHistory(pack: PackRecord, tests: readonly PackTest[], today: string): PackHistory | null {
@@ -82,5 +82,5 @@ function sentenceOf(last: CapacityPoint | undefined, health: Health | null, labe
   const span = `${percent(expected.mean - plusOrMinus(expected))} to ${percent(expected.mean + plusOrMinus(expected))}`;
   const age = `${fixed(expected.years, 1)} years${expected.cycles === null ? "" : ` and ${expected.cycles} cycles`}`;
   const side = verdict === "inside" ? "inside" : verdict === "above" ? "above" : "below";
-  return `${holds}: ${side} what ${age} let expect (${span}), if a new pack yields ${percent(ASSUMED.labelDerate)} of its label and loses ${percent(ASSUMED.fadePerYear)} a year and ${percent(100 * ASSUMED.fadePerCycle)} in 100 cycles (assumed).`;
+  return `${holds}: ${side} what ${age} let expect (${span}), if a new pack yields ${percent(ASSUMED.newDerate)} of its label and loses ${percent(ASSUMED.fadePerYear, 1)} a year and ${percent(100 * ASSUMED.fadePerCycle)} in 100 cycles (assumed).`;
 }

@@ -22,10 +22,10 @@ export function evidenceWords(readings: readonly Reading[]): string {
 }
 
 /** Where the usable energy comes from. */
-export function capacityWords({ from, labelWh }: UsableEnergy): string {
+export function capacityWords({ from, labelWh, share }: UsableEnergy): string {
   return from === "measured"
     ? "measured, at the test's temperature, weighed with this ride"
-    : `${fixed(labelWh, 0)} Wh on the label, less 5 % and the cold, weighed with this ride`;
+    : `${fixed(share * 100, 0)} % of the label's ${fixed(labelWh, 0)} Wh, less the cold, weighed with this ride`;
 }
 
 /** Why plain and best part, from the numbers. Wh per metre. */
