@@ -4,6 +4,7 @@ import { formatBare, unitOf } from "#core/quantities";
 import { CAUTIONS } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
+import { useSentOnLeave } from "#app/ui/useSentOnLeave";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
 import { sheetAt } from "#app/services/planning.server";
@@ -23,6 +24,7 @@ interface TickLineProps {
 /** One line of a list, ticked with a thumb. */
 function TickLine({ planId, line, done }: TickLineProps) {
   const fetcher = useFetcher();
+  useSentOnLeave(fetcher);
   const sending = fetcher.formData ? fetcher.formData.get("done") === "on" : done;
   return (
     <li>

@@ -231,8 +231,10 @@ test.describe("on the phone", () => {
     await expectAccessible(page);
     await expectNoSideways(page);
     const brakes = page.getByRole("button", { name: "Brakes checked" });
+    const kept = page.waitForResponse((response) => response.request().method() === "POST");
     await brakes.click();
     await expect(brakes).toHaveAttribute("aria-pressed", "true");
+    await kept;
     await page.reload();
     await expect(page.getByRole("button", { name: "Brakes checked" })).toHaveAttribute(
       "aria-pressed",
