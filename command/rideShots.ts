@@ -10,6 +10,13 @@ async function open(page: Page, address: string): Promise<void> {
   await alive(page);
 }
 
+/** What is left is told once it is reckoned. */
+const leftTold = (page: Page) =>
+  page
+    .getByRole("region", { name: "What is left" })
+    .getByText(/left, \d/)
+    .waitFor();
+
 export const alive = (page: Page) => page.locator("html[data-alive]").waitFor({ state: "attached" });
 
 async function keep(page: Page, ...lines: readonly string[]): Promise<void> {
@@ -34,7 +41,7 @@ async function phone(page: Page, address: string, folder: string): Promise<void>
   await started(page, address, "What winter tyres cost");
   await keep(page, "3.2mi 94%", "5mi 89% L2 #gravel ~38mi left", "7.1mi 84% 40.1V rest wind 9mph");
   await page.getByLabel("The line").fill('9.1mi 79% 6-7A windy "gate shut"');
-  await page.getByRole("region", { name: "What is left" }).waitFor();
+  await leftTold(page);
   await page.waitForTimeout(500);
   await page.screenshot({ path: join(folder, "ride-phone.png") });
   await page.getByLabel("The line").fill("");
@@ -48,6 +55,7 @@ async function phone(page: Page, address: string, folder: string): Promise<void>
 async function desk(page: Page, address: string, folder: string): Promise<void> {
   await started(page, address, "How far with the child on");
   await keep(page, "4mi 91%", "8.1mi 80% L3 #gravel", "11.4mi 66% ~24mi left wind 14mph", "14.9mi 50%");
+  await leftTold(page);
   await page.waitForTimeout(800);
   await page.screenshot({ path: join(folder, "ride-desk.png") });
 }
