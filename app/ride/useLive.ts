@@ -2,6 +2,12 @@ import { useEffect, useRef, useState } from "react";
 import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
 import type { TestResults } from "#core/results";
 
+/** The results that hold more of the log: while the server still reckons what it was sent, the page knows more. */
+function furtherOf(sent: TestResults | null, told: TestResults | null): TestResults | null {
+  if (!sent || !told) return sent ?? told;
+  return told.readings.length > sent.readings.length ? told : sent;
+}
+
 /**
  * Results with the entries that are still on their way: the server's while none are, else a worker's.
  *
@@ -30,6 +36,6 @@ export function useLive(address: string, stamp: string, sent: TestResults | null
     },
     [],
   );
-  if (edits.length === 0) return sent;
-  return told?.key === key ? told.results : (told?.results ?? sent);
+  if (edits.length === 0) return furtherOf(sent, told?.results ?? null);
+  return told?.results ?? sent;
 }
