@@ -1,6 +1,7 @@
 import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
 import { reckonTest } from "#core/results";
 import { HARD_KINDS, makeHardTest, type HardKindName } from "#core/standin";
+import { middleOf } from "./measure.ts";
 
 /** One kind of test, counted over its seeds. Shares are 0..1; null where there is nothing to count. */
 export interface KindLine {
@@ -29,11 +30,6 @@ interface Outcome {
   readonly slip: boolean | null;
   readonly honest: number;
   readonly readings: number;
-}
-
-export function median(values: readonly number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)] ?? null;
 }
 
 const share = (hits: readonly boolean[]) => hits.filter(Boolean).length / hits.length;
@@ -73,9 +69,9 @@ export function kindLine(kind: HardKindName, count: number): KindLine {
     answered: outcomes.length,
     covers: share(outcomes.map(({ covers }) => covers)),
     capacityCovers: share(outcomes.map(({ capacityCovers }) => capacityCovers)),
-    best: median(outcomes.map(({ best }) => best)) ?? NaN,
-    plain: median(outcomes.flatMap(({ plain }) => (plain === null ? [] : [plain]))),
-    half: median(outcomes.map(({ half }) => half)) ?? NaN,
+    best: middleOf(outcomes.map(({ best }) => best)) ?? NaN,
+    plain: middleOf(outcomes.flatMap(({ plain }) => (plain === null ? [] : [plain]))),
+    half: middleOf(outcomes.map(({ half }) => half)) ?? NaN,
     slips: slips.length ? share(slips) : null,
     honest: outcomes.reduce((sum, { honest }) => sum + honest, 0) / readings,
   };

@@ -1,3 +1,8 @@
+/** The middle of some values; null of none. */
+export function middleOf(values: readonly number[]): number | null {
+  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? null;
+}
+
 /** Median of some runs of a task, ms, after one to warm up. */
 export async function median(runs: number, task: () => unknown): Promise<number> {
   await task();

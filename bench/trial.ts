@@ -1,6 +1,7 @@
 import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
 import { reckonTest, type TestResults } from "#core/results";
 import { chanceFrom, makeStandin, type Scenario, type Standin } from "#core/standin";
+import { middleOf } from "./measure.ts";
 
 /** Figures of the coverage trial, each with the span it must lie in. */
 export interface TrialFigure {
@@ -42,11 +43,6 @@ const covers = ({ mean, sd }: { mean: number; sd: number }, truthWhPerMi: number
   Math.abs(mean * METRES_PER_MILE - truthWhPerMi) <= SDS_95 * sd * METRES_PER_MILE;
 
 const share = (hits: readonly boolean[]) => hits.filter(Boolean).length / hits.length;
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)]!;
-}
 
 /** Whether 95 % spans of each part told apart cover its truth. */
 function cellHits({ results, truth }: Ridden): readonly boolean[] {
@@ -99,8 +95,8 @@ export function coverageTrial(rides: number): readonly TrialFigure[] {
       high: 0.99,
       of: cells.length,
     },
-    { what: "sd with a counter, over the sd by hand (median)", value: median(counter.map(({ ratio }) => ratio)), low: 0, high: 0.5, of: counter.length }, // prettier-ignore
-    { what: "sd with a logger, over the sd by hand (median)", value: median(logger.map(({ ratio }) => ratio)), low: 0, high: 0.5, of: logger.length }, // prettier-ignore
+    { what: "sd with a counter, over the sd by hand (median)", value: middleOf(counter.map(({ ratio }) => ratio)) ?? NaN, low: 0, high: 0.5, of: counter.length }, // prettier-ignore
+    { what: "sd with a logger, over the sd by hand (median)", value: middleOf(logger.map(({ ratio }) => ratio)) ?? NaN, low: 0, high: 0.5, of: logger.length }, // prettier-ignore
     { what: "metered 95 % spans that hold the truth", value: share(metered.map(({ covered }) => covered)), low: 0.9, high: 1, of: metered.length }, // prettier-ignore
     {
       what: "slips of ten points that are questioned",

@@ -5,6 +5,7 @@ import { testRecordSchema, type TestRecord } from "#core/records";
 import { drawCourse } from "./course.ts";
 import { drawPack, drawRig, drawTester, LEVELS, type Given } from "./draw.ts";
 import { drawGauge } from "./gauge.ts";
+import { idsFrom } from "./ids.ts";
 import { FULL, packModel, type PackState } from "./pack.ts";
 import { chanceFrom, type Chance } from "./random.ts";
 import { logOf, trackOf } from "./recordings.ts";
@@ -48,14 +49,6 @@ const START_S = Date.UTC(2026, 5, 1, 8) / 1000;
 const STOOD_MPS = 0.3;
 const NIGHT_S = 15 * 3600;
 
-/** UUIDv7-shaped ids in a row: the same seed makes the same entries. */
-function idsFrom(seed: number) {
-  let count = 0;
-  const stem = (seed >>> 0).toString(16).padStart(8, "0");
-  return () =>
-    `019b${stem.slice(0, 4)}-${stem.slice(4)}-7000-8000-${(count++).toString(16).padStart(12, "0")}`;
-}
-
 const rounded = (value: number) => Number(value.toPrecision(10));
 
 /**
@@ -67,7 +60,7 @@ const rounded = (value: number) => Number(value.toPrecision(10));
 export function makeStandin(seed: number, scenario: ScenarioName | Scenario, given: Given = {}): Standin {
   const own: Scenario = typeof scenario === "string" ? SCENARIOS[scenario] : scenario;
   const chance = chanceFrom(seed);
-  const nextId = given.nextId ?? idsFrom(seed);
+  const nextId = given.nextId ?? idsFrom(seed, "019b");
   const levels = given.levels ?? LEVELS;
   const pack = drawPack(chance, own, given);
   const rig = { ...drawRig(chance, levels, own.holds ?? "speed"), ...given.rig };

@@ -20,7 +20,8 @@ describe.each(KINDS)("a test of the kind %s", (kind) => {
     expect(truth.rangeMi).toBeGreaterThanOrEqual(truth.miles - 1e-9);
     expect(truth.capacityWh).toBeLessThan(1.1 * record.pack.labelWh!);
   });
-  test("is the same from the same seed", () => expect(makeHardTest(5, kind)).toEqual({ record, truth }));
+  test("is the same from the same seed", () =>
+    expect(JSON.stringify(makeHardTest(5, kind)) === JSON.stringify({ record, truth })).toBe(true));
 });
 
 describe("what goes wrong on real days", () => {

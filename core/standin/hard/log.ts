@@ -20,6 +20,8 @@ export interface HardInstruments {
 }
 
 const UNIFORM = Math.sqrt(3);
+/** Step of a display's trip meter, m. */
+const TENTH_OF_A_MILE = METRES_PER_MILE / 10;
 
 export function drawInstruments(chance: Chance, kind: HardKind): HardInstruments {
   const wide = (sd: number) => chance.between(-UNIFORM * sd, UNIFORM * sd);
@@ -80,7 +82,7 @@ export function jotDown(day: RiddenDay, chance: Chance): readonly Jotted[] {
   const place = (sample: Sample) => {
     const metres = sample.distanceM - offsetM;
     return kind.displayOnly
-      ? { displayM: Math.round((metres * instruments.display) / 160.9344) * 160.9344 }
+      ? { displayM: Math.round((metres * instruments.display) / TENTH_OF_A_MILE) * TENTH_OF_A_MILE }
       : { distanceM: Math.max(0, Math.round(metres * instruments.recorder + chance.normal(0, 9))) };
   };
   const counted = (sample: Sample) => {

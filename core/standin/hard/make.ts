@@ -1,6 +1,7 @@
 import type { Entry } from "#core/log";
 import { METRES_PER_MILE } from "#core/quantities";
 import { testRecordSchema, type TestRecord } from "#core/records";
+import { idsFrom } from "../ids.ts";
 import { FULL, packModel, type PackState } from "../pack.ts";
 import { chanceFrom } from "../random.ts";
 import { logOf, trackOf } from "../recordings.ts";
@@ -34,14 +35,6 @@ export interface HardTest {
 const YEAR = 2026;
 const START_S = Date.UTC(YEAR, 5, 1, 8) / 1000;
 const NIGHT_S = 15 * 3600;
-
-/** Ids in a row, of the shape of a UUIDv7. */
-function idsFrom(seed: number) {
-  let count = 0;
-  const stem = (seed >>> 0).toString(16).padStart(8, "0");
-  return () =>
-    `019c${stem.slice(0, 4)}-${stem.slice(4)}-7000-8000-${(count++).toString(16).padStart(12, "0")}`;
-}
 
 /** The whole road to the cut-off, second by second, and where each day of the test ends. */
 function rideWhole(seed: number, kind: HardKind) {
@@ -78,7 +71,7 @@ export function makeHardTest(seed: number, name: HardKindName): HardTest {
   const { chance, pack, known, rig, road, from, startUsed, whole, ridden } = rideWhole(seed, kind);
   const gauge = drawHardGauge(chance, kind, pack);
   const instruments = drawInstruments(chance, kind);
-  const nextId = idsFrom(seed);
+  const nextId = idsFrom(seed, "019c");
   let [startS, before, offsetM, firstS] = [START_S, from, 0, 0];
   let slip: HardSlip | null = null;
   const days = daysOf(ridden, kind.days ?? 1);

@@ -1,4 +1,5 @@
 import type { Entry, EntryBody } from "#core/log";
+import { METRES_PER_MILE } from "#core/quantities";
 import type { Chance } from "../random.ts";
 import type { HardKind } from "./kinds.ts";
 
@@ -10,13 +11,12 @@ export interface HardSlip {
   readonly typed: number;
 }
 
-const MILE = 1609.344;
 const swapped = (value: number) => Number([...String(value).padStart(2, "0")].reverse().join(""));
 
 /** Swaps the two digits before the point of a distance in miles: 12.4 for 21.4. */
 function milesSwapped(metres: number): number {
-  const tenths = Math.round((metres / MILE) * 10);
-  return Math.round(((swapped(Math.floor(tenths / 10)) * 10 + (tenths % 10)) / 10) * MILE);
+  const tenths = Math.round((metres / METRES_PER_MILE) * 10);
+  return Math.round(((swapped(Math.floor(tenths / 10)) * 10 + (tenths % 10)) / 10) * METRES_PER_MILE);
 }
 
 const wrongOf = (slip: NonNullable<HardKind["slip"]>, meant: number, chance: Chance): number =>
@@ -34,7 +34,7 @@ export function mistypeOne(entries: Entry[], slip: HardKind["slip"], chance: Cha
   const field = slip === "bar" ? "bar" : slip === "distance" ? "distanceM" : "percent";
   const shows = (meant: number, typed: number) =>
     slip === "distance"
-      ? Math.abs(typed - meant) > 6 * MILE
+      ? Math.abs(typed - meant) > 6 * METRES_PER_MILE
       : Math.abs(typed - meant) >= (slip === "bar" ? 1 : 9);
   const able = entries.flatMap(({ id, body }, i) => {
     const meant = (body as Partial<Record<typeof field, number>>)[field];
