@@ -228,7 +228,7 @@ test("a pack's age, resistance and own curve are kept; a curve that cannot be is
 
 test("a second pack runs beside the first; the same pack twice is refused", async ({ page }) => {
   const address = await open(page, "market day on both packs");
-  await expect(ledger(page)).toContainText("1152 Wh on the label");
+  await expect(ledger(page)).toContainText("the label's 1152 Wh");
   await page.goto(`${address}/conditions`);
   await page.getByLabel("Second pack beside it").selectOption({ label: "Frame pack" });
   await page.getByRole("button", { name: "Keep", exact: true }).click();
