@@ -1,6 +1,8 @@
+import { liveView } from "#core/live";
 import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
-import { reckonTest } from "#core/results";
-import { HARD_KINDS, makeHardTest, type HardKindName } from "#core/standin";
+import { cutRecord, lengthOf, reckonTest } from "#core/results";
+import type { TestRecord } from "#core/records";
+import { HARD_KINDS, makeHardTest, type HardKindName, type HardTruth } from "#core/standin";
 import { middleOf } from "./measure.ts";
 
 /** One kind of test, counted over its seeds. Shares are 0..1; null where there is nothing to count. */
@@ -19,7 +21,14 @@ export interface KindLine {
   /** True slips questioned; honest readings questioned. */
   readonly slips: number | null;
   readonly honest: number;
+  /** Spans of the way left that hold it, at 35 and at 70 % of the way; rides that ended short of the span at 70 %. */
+  readonly left35: number | null;
+  readonly left70: number | null;
+  readonly short70: number | null;
 }
+
+/** Whether the way left lay in its span, or short of it; null where the log so far told nothing. */
+type Reached = "held" | "short" | "further" | null;
 
 interface Outcome {
   readonly covers: boolean;
@@ -30,11 +39,29 @@ interface Outcome {
   readonly slip: boolean | null;
   readonly honest: number;
   readonly readings: number;
+  readonly left35: Reached;
+  readonly left70: Reached;
 }
 
 const share = (hits: readonly boolean[]) => hits.filter(Boolean).length / hits.length;
 const holds = ({ mean, sd }: { mean: number; sd: number }, truth: number) =>
   Math.abs(mean - truth) <= SDS_95 * sd;
+
+/** The way left as the log stood at a share of the way, against what there truly was. */
+function reachedAt(
+  record: TestRecord,
+  truth: HardTruth,
+  along: number,
+): Reached {
+  const lengthM = lengthOf(record);
+  const cut = reckonTest(cutRecord(record, along * lengthM));
+  const view = cut.ok ? liveView(cut.value) : null;
+  if (!view) return null;
+  // In the log's own miles, as its reader rides on by them.
+  const whole = (truth.rangeMi / truth.miles) * lengthM;
+  const leftM = whole - view.distanceM;
+  return leftM < view.toEnd.low ? "short" : leftM > view.toEnd.high ? "further" : "held";
+}
 
 /** How one hard test is answered; null when it gets no figure. */
 function outcomeOf(seed: number, kind: HardKindName): Outcome | null {
@@ -53,6 +80,8 @@ function outcomeOf(seed: number, kind: HardKindName): Outcome | null {
     slip: truth.slip && flags.some(isSlip),
     honest: flags.filter((flag) => !isSlip(flag)).length,
     readings: readings.length - (truth.slip ? 1 : 0),
+    left35: reachedAt(record, truth, 0.35),
+    left70: reachedAt(record, truth, 0.7),
   };
 }
 
@@ -63,6 +92,10 @@ export function kindLine(kind: HardKindName, count: number): KindLine {
   );
   const slips = outcomes.flatMap(({ slip }) => (slip === null ? [] : [slip]));
   const readings = outcomes.reduce((sum, each) => sum + each.readings, 0);
+  const shareOf = (key: "left35" | "left70", where: Reached) => {
+    const known = outcomes.map((outcome) => outcome[key]).filter((reached) => reached !== null);
+    return known.length ? share(known.map((reached) => reached === where)) : null;
+  };
   return {
     kind,
     of: count,
@@ -74,6 +107,9 @@ export function kindLine(kind: HardKindName, count: number): KindLine {
     half: middleOf(outcomes.map(({ half }) => half)) ?? NaN,
     slips: slips.length ? share(slips) : null,
     honest: outcomes.reduce((sum, { honest }) => sum + honest, 0) / readings,
+    left35: shareOf("left35", "held"),
+    left70: shareOf("left70", "held"),
+    short70: shareOf("left70", "short"),
   };
 }
 
@@ -81,7 +117,7 @@ export const KIND_NAMES = Object.keys(HARD_KINDS) as readonly HardKindName[];
 
 const percent = (value: number | null) => (value === null ? "" : (100 * value).toFixed(1)).padStart(8);
 
-export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers   packs    best   plain    half   slips  honest`;
+export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers   packs    best   plain    half   slips  honest  left35  left70  short70`;
 
 /** Wheels that nothing ever checked may be off by a quarter: their spans hold a little less often. */
 const LEAST_COVER: Partial<Record<HardKindName, number>> = { "wheel unchecked": 0.88 };
@@ -111,5 +147,5 @@ export function shortfalls(line: KindLine): readonly string[] {
 export function kindText(line: KindLine): string {
   const { kind, of, answered, covers, capacityCovers, best, plain, half, slips, honest } = line;
   const short = shortfalls(line);
-  return `${kind.padEnd(18)} ${`${answered}/${of}`.padStart(7)}${[covers, capacityCovers, best, plain, half, slips, honest].map(percent).join("")}  ${short.length ? `OUTSIDE: ${short.join(", ")}` : "within"}`;
+  return `${kind.padEnd(18)} ${`${answered}/${of}`.padStart(7)}${[covers, capacityCovers, best, plain, half, slips, honest, line.left35, line.left70, line.short70].map(percent).join("")}  ${short.length ? `OUTSIDE: ${short.join(", ")}` : "within"}`;
 }

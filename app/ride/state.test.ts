@@ -51,13 +51,15 @@ describe("where a ride's log stands", () => {
     expect(found.newest[0]!.body.kind).toBe("end");
     expect(entryText(found.newest[0]!, setting, "imperial")).toBe("end: stopped by choice");
   });
-  test("an end shows its figures, and is not corrected through the line, which has no words for it", () => {
+  test("an end shows its figures, and is corrected through the line where it has words for it", () => {
     const [end, start] = state(
       { kind: "start", percent: 100 },
       { kind: "end", reason: "cutOff", distanceM: 20 * METRES_PER_MILE, percent: 0 },
     ).newest;
     expect(entryText(end!, setting, "imperial")).toBe("end: the pack cut off 20mi 0%");
-    expect(hasLine(end!, setting, "imperial")).toBe(false);
+    expect(hasLine(end!, setting, "imperial")).toBe(true);
+    const held = { ...end!, body: { kind: "end", reason: "lowPower" } as const };
+    expect(hasLine(held, setting, "imperial")).toBe(false);
     expect(hasLine(start!, setting, "imperial")).toBe(true);
   });
   test("ticks of the held list are read off the log's notes, struck ones not", () => {

@@ -57,6 +57,7 @@ const TABLE = {
   tapSd: [2, "s", "how late a check-in is tapped, 1 sd"],
   chargerEta: [0.86, "fraction", "wall energy that reaches the pack"],
   chargerEtaSd: [0.03, "fraction", "doubt of that, 1 sd"],
+  roadAheadSd: [0.06, "fraction", "how the road ahead differs from the road ridden, 1 sd"],
   rateWhPerMi: [15, "Wh/mi", "what a mile costs before anything is known"],
   rateSdWhPerMi: [15, "Wh/mi", "doubt of that, 1 sd"],
   scatterShare: [0.25, "fraction", "scatter of one mile about the level's rate, 1 sd"],

@@ -1,7 +1,9 @@
 import { readBundle } from "#core/formats";
+import { liveView } from "#core/live";
 import { spoken } from "#core/quantities";
-import { bad, type Problem, type Result } from "#core/problems";
-import { reckonTest, type TestResults } from "#core/results";
+import { bad, good, type Problem, type Result } from "#core/problems";
+import type { WayLeft } from "#core/projection";
+import { cutRecord, lengthOf, reckonTest, type TestResults } from "#core/results";
 import { CALCULATIONS } from "./calculations.ts";
 
 /** One line of output: the result itself, or an error with the first problem's path and sentence, and all problems. */
@@ -31,19 +33,51 @@ export function testFigures(
   title: string,
   { course: _c, curve: _v, stretches: _s, profile: _p, series: _l, ...figures }: TestResults,
 ) {
-  return spokenDeep({ title, ...figures });
+  return spokenDeep({ title, ...figures }) as object;
 }
 
-function answerBundle(value: unknown): Answer {
+/**
+ * Way left from a place, m: to the end, to the end of full power, and with the reserve kept back; null before anything was
+ * used. The log's last look may lie before the place: what was ridden since is taken off.
+ */
+function rangeLeft(results: TestResults, fromM: number) {
+  const view = liveView(results);
+  if (!view) return null;
+  const since = Math.max(0, fromM - view.distanceM);
+  const from = ({ mean, sd, low, high }: WayLeft) => {
+    const less = (metres: number) => Math.max(0, metres - since);
+    return { mean: less(mean), sd, low: less(low), high: less(high) };
+  };
+  return {
+    fromM: view.distanceM + since,
+    ...from(view.toEnd),
+    toFullPower: from(view.toFullPower),
+    toReserve: from(view.toReserve),
+  };
+}
+
+/** Where to cut the logs, m; null where the request does not ask for it. */
+function cutOf(value: object): Result<number | null> {
+  if (!("cutAt" in value) || value.cutAt === undefined) return good(null);
+  const { cutAt } = value;
+  return typeof cutAt === "number" && cutAt > 0
+    ? good(cutAt)
+    : bad("cut", "cutAt", "Cut at a distance in metres, more than 0, for example 16093.");
+}
+
+function answerBundle(value: object): Answer {
   const bundle = readBundle(value);
   if (!bundle.ok) return asAnswer(bundle);
-  const results = bundle.value.tests.map((record) => ({
-    title: record.test.title,
-    result: reckonTest(record),
+  const cut = cutOf(value);
+  if (!cut.ok) return asAnswer(cut);
+  const results = bundle.value.tests.map((whole) => ({
+    title: whole.test.title,
+    result: reckonTest(cut.value === null ? whole : cutRecord(whole, cut.value)),
+    fromM: cut.value === null ? 0 : Math.min(cut.value, lengthOf(whole)),
   }));
-  const tests = results.map(({ title, result }) =>
+  const tests = results.map(({ title, result, fromM }) =>
     result.ok
-      ? testFigures(title, result.value)
+      ? { ...testFigures(title, result.value), rangeLeft: rangeLeft(result.value, fromM) }
       : { title, error: result.problems[0]!, problems: result.problems },
   );
   const failed = results.findIndex(({ result }) => !result.ok);

@@ -92,6 +92,10 @@ function defaultUnit(field: ColumnField, distanceUnit: "mi" | "km"): string {
       return distanceUnit;
     case "speed":
       return distanceUnit === "mi" ? "mph" : "km/h";
+    case "climb":
+      return distanceUnit === "mi" ? "ft" : "m";
+    case "temperature":
+      return distanceUnit === "mi" ? "F" : "C";
     case "percent":
       return "%";
     case "volts":

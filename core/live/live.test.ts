@@ -8,10 +8,14 @@ const mi = (miles: number) => miles * METRES_PER_MILE;
 const explained = (mean: number, sd: number) =>
   ({ value: { mean, sd }, because: "", pencil: false }) as never;
 const results = (used: number, miles = 10) => ({
-  best: explained((used * 500) / mi(miles), (0.02 * (used * 500)) / mi(miles)),
   capacity: explained(500, 10),
-  distance: explained(mi(miles), 50),
-  end: { reason: null, closed: false, fullPower: null, used: { mean: used, sd: 0.02 } },
+  soFar: {
+    distance: { mean: mi(miles), sd: 50 },
+    used: { mean: used, sd: 0.02 },
+    spent: { mean: used, sd: 0.02 },
+    covariance: 0.02 ** 2,
+    scatter: 0.25,
+  },
 });
 
 describe("what is left", () => {

@@ -1,4 +1,5 @@
 import type { PlacedEntry } from "./places.ts";
+import { totalOf } from "./totals.ts";
 
 /**
  * The climb of a ride by what was typed on the way, "so far" at its place: spread by distance between the places where it
@@ -12,9 +13,16 @@ export function typedClimb(placed: readonly PlacedEntry[]): ((distanceM: number)
     const climbM = "climbM" in entry.body ? entry.body.climbM : undefined;
     const last = points.at(-1)!;
     // A total that falls was typed for another ride, or is a slip.
-    if (climbM === undefined || entry.struck || climbM < last.climbM || distanceM <= last.distanceM) continue;
+    if (climbM === undefined || entry.struck || entry.body.kind === "totals" || climbM < last.climbM || distanceM <= last.distanceM) continue;
     points.push({ distanceM, climbM });
   }
+  const farthestM = placed.at(-1)?.distanceM ?? 0;
+  const totalM = totalOf(
+    placed.map(({ entry }) => entry),
+    "climbM",
+  );
+  if (totalM !== null && totalM >= points.at(-1)!.climbM && farthestM > points.at(-1)!.distanceM)
+    points.push({ distanceM: farthestM, climbM: totalM });
   if (points.length < 2) return null;
   return (distanceM) => {
     const at = points.findIndex((point) => point.distanceM >= distanceM);

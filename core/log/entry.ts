@@ -31,6 +31,14 @@ const distance = z
   .min(0, "Distance cannot be negative: type the miles since the start.")
   .max(FARTHEST_M, "That is over 600 miles: check the unit.");
 
+const speed = z
+  .number({ error: "Speed must be a number." })
+  .min(0, "Speed cannot be negative.")
+  .max(40, "That is over 90 mph: check the unit.");
+const HEART = "A heart beats 30 to 230 times a minute.";
+const MOST_CLIMB = "That is over 20,000 m of climb: check the unit.";
+const MOST_RIDING_S = 4 * 86_400;
+
 /** What a person saw at a moment; nothing is required. SI units. */
 export const sightingSchema = z.object({
   /** By recorder, since the ride's start, m. */
@@ -42,6 +50,8 @@ export const sightingSchema = z.object({
     .min(0, "Percent runs from 0 to 100.")
     .max(100, "Percent runs from 0 to 100.")
     .optional(),
+  /** How far the gauge wandered, from the least to the most; `percent` is its middle. */
+  percentSpan: z.number().min(0, "A span cannot be negative.").max(100).optional(),
   bars: z.number().int("Bars are whole: type 3, not 3.5.").min(0, "Bars run from 0.").max(40).optional(),
   packVolts: z.number().positive("Volts must be more than zero.").max(1000).optional(),
   /** True when the motor was pulling as the volts were read. */
@@ -64,11 +74,7 @@ export const sightingSchema = z.object({
   counterAh: z.number().min(-10_000).max(100_000, "That is over 100,000 Ah: check the unit.").optional(),
   /** Which meter counts; its gain is shared wherever it is used. */
   meter: text().trim().min(1).max(40).optional(),
-  speedMps: z
-    .number()
-    .min(0, "Speed cannot be negative.")
-    .max(40, "That is over 90 mph: check the unit.")
-    .optional(),
+  speedMps: speed.optional(),
   rangeGuessM: distance.optional(),
   airTempC: z
     .number()
@@ -82,9 +88,19 @@ export const sightingSchema = z.object({
     .max(40, "That is over 90 mph of wind: check the unit.")
     .optional(),
   /** Heart rate. */
-  bpm: z.number().min(30, "A heart beats 30 to 230 times a minute.").max(230).optional(),
+  bpm: z.number().min(30, HEART).max(230, HEART).optional(),
   /** Climbed since the ride's start, as the recorder says. */
-  climbM: z.number().min(0, "Climb cannot be negative.").max(20_000).optional(),
+  climbM: z.number().min(0, "Climb cannot be negative.").max(20_000, MOST_CLIMB).optional(),
+  /** Riding time since the ride's start, without what it stood. */
+  movingS: z
+    .number()
+    .min(1, "Riding time is more than nothing, such as 2 h 47 min.")
+    .max(MOST_RIDING_S, "That is over four days of riding: check hours and minutes.")
+    .optional(),
+  /** Mean over the riding time, fastest, and mean heart rate, as the recorder says them since the ride's start. */
+  avgSpeedMps: speed.optional(),
+  topSpeedMps: speed.optional(),
+  avgBpm: z.number().min(30, HEART).max(230, HEART).optional(),
   level: text().trim().min(1).max(40).optional(),
   ground: groundSchema.optional(),
   /** Section of the course that begins here, ridden more than once; empty ends one. */
@@ -100,6 +116,15 @@ export const READING_FIELDS = ["percent", "bars", "packVolts", "counterWh", "cou
 export type ReadingField = (typeof READING_FIELDS)[number];
 
 const body = sightingSchema.shape;
+const totals = {
+  movingS: body.movingS,
+  avgSpeedMps: body.avgSpeedMps,
+  topSpeedMps: body.topSpeedMps,
+  climbM: body.climbM,
+  avgBpm: body.avgBpm,
+};
+/** What is said of a whole ride. */
+export const TOTAL_FIELDS = Object.keys(totals) as readonly (keyof typeof totals)[];
 const place = { distanceM: body.distanceM, displayM: body.displayM };
 const barNumber = z.number().int().min(1, "Bars run from 1.").max(40);
 
@@ -127,8 +152,10 @@ export const entryBodySchema = z.discriminatedUnion("kind", [
     /** Which charger; its efficiency is shared wherever it is used. */
     charger: text().trim().min(1).max(40).optional(),
   }),
-  z.object({ kind: z.literal("stop"), ...place, note: body.note }),
-  z.object({ kind: z.literal("go"), ...place, note: body.note }),
+  z.object({ kind: z.literal("stop"), ...body }),
+  z.object({ kind: z.literal("go"), ...body }),
+  /** What a recorder says of the whole ride, read once; of no place. */
+  z.object({ kind: z.literal("totals"), ...totals, note: body.note }),
   z.object({ kind: z.literal("note"), ...place, note: text().trim().min(1, "Type the note.").max(2000) }),
   z.object({ kind: z.literal("end"), ...body, reason: z.enum(ENDS) }),
   z.object({ kind: z.literal("strike"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),

@@ -8,6 +8,7 @@ export {
   groundSchema,
   READING_FIELDS,
   SIDES,
+  TOTAL_FIELDS,
   type End,
   type Entry,
   type EntryBody,
@@ -29,4 +30,5 @@ export {
   type ReadLine,
   type Unread,
 } from "./line/index.ts";
+export { totalOf, type TotalField } from "./totals.ts";
 export { type TelemetryColumns } from "./telemetry.ts";

@@ -2,7 +2,7 @@ import { climbAt, type TrackProfile } from "#core/distance";
 import { METRES_PER_MILE } from "#core/quantities";
 import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
-import type { Ground, Side } from "./entry.ts";
+import { READING_FIELDS, type Ground, type Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import type { Course, Leg, LoggedReading, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
@@ -33,8 +33,13 @@ const sectionOf = ({ body }: LiveEntry) => ("section" in body ? body.section : u
 const sideOf = ({ body }: LiveEntry) => ("side" in body ? body.side : undefined);
 const groundOf = ({ body }: LiveEntry) => ("ground" in body ? body.ground : undefined);
 
-/** Entries that make no mark of their own. */
-const MARKLESS = ["stop", "go", "note", "fullPowerEnd"];
+/** Entries that make no mark of their own; a stop or a go does where the gauge was read at it. */
+const MARKLESS = ["stop", "go", "note", "fullPowerEnd", "totals"];
+const READ_AT_STOPS = [...READING_FIELDS, "level", "ground", "section", "side"];
+
+const makesMark = ({ body }: LiveEntry) =>
+  !MARKLESS.includes(body.kind) ||
+  ((body.kind === "stop" || body.kind === "go") && READ_AT_STOPS.some((field) => (body as Record<string, unknown>)[field] !== undefined));
 
 /** Entries of one ride grouped by place; a refill closes its group, since what follows stands after the charge. */
 function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntry[])[] {
@@ -75,7 +80,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
     for (const { entry, distanceM } of placed)
       if (entry.body.kind === "fullPowerEnd" && !entry.struck)
         handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
-    groupsOf(placed.filter(({ entry }) => !MARKLESS.includes(entry.body.kind))).forEach((group) => {
+    groupsOf(placed.filter(({ entry }) => makesMark(entry))).forEach((group) => {
       const { distanceM: along, source } = group[0]!;
       const charge = marks.at(-1);
       if (charge && refillOf(charge)) {

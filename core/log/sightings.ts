@@ -42,7 +42,16 @@ export function readingsAt(
     if (said) say({ kind: said, mark }, null);
   }
   if ("percent" in body && body.percent !== undefined)
-    say({ kind: "percent", mark, ...place, percent: body.percent }, "percent");
+    say(
+      {
+        kind: "percent",
+        mark,
+        ...place,
+        percent: body.percent,
+        ...(body.percentSpan !== undefined && { span: body.percentSpan }),
+      },
+      "percent",
+    );
   if ("bars" in body && body.bars !== undefined)
     say({ kind: "bars", mark, ...place, bars: body.bars }, "bars");
   if ("packVolts" in body && body.packVolts !== undefined) {

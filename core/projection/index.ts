@@ -29,3 +29,4 @@ export { auditClaim, type ClaimAudit } from "./claim.ts";
 export { fadeOnset, type Fade } from "./fade.ts";
 export { auditGuesses, type GuessAt, type GuessAudit } from "./guesses.ts";
 export { runningCost } from "./cost.ts";
+export { wayLeft, type RideSoFar, type WayLeft } from "./left.ts";

@@ -1,4 +1,5 @@
 import { bad, good, type Result } from "#core/problems";
+import { durationAt } from "./duration.ts";
 import { dimension, toSi, type DimensionName } from "./units.ts";
 
 const SHAPE = /^([+\-\u2212\u2013]?)\s*(\d[\d.,'\u00a0\u202f ]*|[.,]\d+)\s*(.*)$/u;
@@ -58,6 +59,10 @@ export function parseQuantity(
 ): Result<number> {
   const { name: what, example, units } = dimension(name);
   if (text.trim() === "") return bad("empty", path, `Type ${what}, for example ${example}.`);
+  if (name === "duration") {
+    const span = durationAt(text.trim());
+    if (span?.to === text.trim().length) return good(span.seconds);
+  }
   const match = SHAPE.exec(text.trim());
   const number = match && parseNumber(`${match[1]}${match[2]}`);
   if (!match || number === undefined || number === null)

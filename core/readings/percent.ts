@@ -52,6 +52,8 @@ export const percent = readingKind({
     percent: z.number({ error: "Percent must be a number." }),
     /** Step of this reading, when it differs from the gauge's. */
     step: z.number().positive().optional(),
+    /** How far the gauge wandered as it was read; the percent is its middle. */
+    span: z.number().min(0).optional(),
   }),
   name: "percent",
   counted: ["one percent", "percents"],
@@ -65,10 +67,10 @@ export const percent = readingKind({
       "percent",
       `${value} % cannot be: type a percentage from 0 to 100.`,
     ),
-  says: ({ mark, percent: value, step }, setting) => {
+  says: ({ mark, percent: value, step, span = 0 }, setting) => {
     const { percentStep, counts, curve } = setting;
     const assumed = assumedIn(setting);
-    const { f, sd, slope } = percentSays(value, step ?? percentStep, counts, curve);
+    const { f, sd, slope } = percentSays(value, Math.max(span, step ?? percentStep), counts, curve);
     const look = counts === "volts" ? assumed.gaugeVoltsLookSd : assumed.gaugeLookSd;
     // Near the bottom a gauge may stand still while the charge goes on falling: never the other way.
     const q = value / 100;

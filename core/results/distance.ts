@@ -1,5 +1,5 @@
 import type { TrackProfile } from "#core/distance";
-import type { Course } from "#core/log";
+import { totalOf, type Course, type LiveEntry } from "#core/log";
 import { fixed } from "#core/quantities";
 
 const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: "by the display" } as const;
@@ -18,17 +18,50 @@ export function distanceBecause(course: Course): string {
   return `${SOURCE_WORDS[last.source]}; the display read ${fixed(Math.abs(off), 1)} % ${off > 0 ? "more" : "less"}${wheel}`;
 }
 
-/** Several tracks' speed and climb together. */
-export function rideFigures(tracks: readonly (TrackProfile | null)[]) {
-  const known = tracks.filter((track): track is TrackProfile => track !== null);
-  if (!known.length) return { movingS: null, meanSpeedMps: null, topSpeedMps: null, climbM: null };
-  const movingS = known.reduce((sum, track) => sum + track.movingS, 0);
-  const metres = known.reduce((sum, track) => sum + track.totalM, 0);
-  const heights = known.filter(({ hasHeights }) => hasHeights);
+const sum = (values: readonly number[]) => values.reduce((total, each) => total + each, 0);
+const known = (values: readonly (number | null | undefined)[]) =>
+  values.filter((value): value is number => value !== null && value !== undefined);
+
+/** Metres of one ride by its marks. */
+function lengthOf({ marks }: Course, ride: number): number {
+  const own = marks.filter((mark) => mark.ride === ride);
+  const before = marks.filter((mark) => mark.ride < ride).at(-1)?.distanceM ?? 0;
+  return own.length ? own.at(-1)!.distanceM - before : 0;
+}
+
+/**
+ * Riding time, speeds and climb of the whole test: of each ride by its track, else as its recorder was read. The mean speed
+ * is that of the rides whose time is known.
+ *
+ * @param logs live entries of each ride
+ */
+export function rideFigures(
+  tracks: readonly (TrackProfile | null)[],
+  course: Course,
+  logs: readonly (readonly LiveEntry[])[],
+) {
+  const rides = logs.map((log, ride) => {
+    const track = tracks[ride];
+    const metres = track?.totalM ?? lengthOf(course, ride);
+    const avgMps = totalOf(log, "avgSpeedMps");
+    const typedS = totalOf(log, "movingS") ?? (avgMps ? metres / avgMps : null);
+    return {
+      metres,
+      movingS: track?.movingS ?? typedS,
+      topMps: track?.topSpeedMps ?? totalOf(log, "topSpeedMps"),
+      climbM: track?.hasHeights ? (track.gainM.at(-1) ?? 0) : totalOf(log, "climbM"),
+    };
+  });
+  const timed = rides.filter(({ movingS }) => movingS !== null && movingS > 0);
+  const [metres, movingS] = [
+    sum(timed.map((ride) => ride.metres)),
+    sum(known(timed.map((ride) => ride.movingS))),
+  ];
+  const [tops, climbs] = [known(rides.map(({ topMps }) => topMps)), known(rides.map(({ climbM }) => climbM))];
   return {
-    movingS,
+    movingS: movingS > 0 ? movingS : null,
     meanSpeedMps: movingS > 0 ? metres / movingS : null,
-    topSpeedMps: Math.max(...known.map(({ topSpeedMps }) => topSpeedMps)),
-    climbM: heights.length ? heights.reduce((sum, { gainM }) => sum + (gainM.at(-1) ?? 0), 0) : null,
+    topSpeedMps: tops.length ? Math.max(...tops) : null,
+    climbM: climbs.length ? sum(climbs) : null,
   };
 }

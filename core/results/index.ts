@@ -1,5 +1,6 @@
 export { reckonTest } from "./reckon.ts";
 export { layTest, type LaidTest } from "./laid.ts";
+export { cutRecord, lengthOf } from "./cut.ts";
 export { packHistory, type PackHistory, type PackTest } from "./packHistory.ts";
 export { recordSetting } from "./input.ts";
 export { sourceWords } from "./words.ts";

@@ -1,6 +1,6 @@
 import { ASSUMED } from "#core/assumptions";
 import type { TrackProfile } from "#core/distance";
-import type { Course, LiveEntry } from "#core/log";
+import { totalOf, type Course, type LiveEntry } from "#core/log";
 import type { TestRecord } from "#core/records";
 import type { ClimbAlong } from "./quarters.ts";
 import type { NotedOnWay } from "./types.ts";
@@ -74,17 +74,17 @@ function clockSpeeds({ marks, legs }: Course, stops: number) {
   };
 }
 
-/** Climb at the marks where a recorder's was noted, from nothing at the start. */
+/** Climb at the marks where a recorder's was noted, from nothing at the start; each ride counts on from the one before. */
 export function climbNoted({ marks }: Course): ClimbAlong | null {
-  const seen = marks.flatMap(({ distanceM, ride, entries }) =>
-    entries.flatMap(({ struck, body }) =>
-      !struck && ride === 0 && "climbM" in body && body.climbM !== undefined
-        ? [{ distanceM, climbM: body.climbM }]
-        : [],
-    ),
-  );
-  if (seen.length === 0) return null;
-  const all = [{ distanceM: 0, climbM: 0 }, ...seen];
+  const all = [{ distanceM: 0, climbM: 0 }];
+  let [ride, beforeM] = [0, 0];
+  for (const mark of marks) {
+    if (mark.ride !== ride) [ride, beforeM] = [mark.ride, all.at(-1)!.climbM];
+    for (const { struck, body } of mark.entries)
+      if (!struck && "climbM" in body && body.climbM !== undefined)
+        all.push({ distanceM: mark.distanceM, climbM: beforeM + body.climbM });
+  }
+  if (all.length === 1) return null;
   return { distanceM: all.map(({ distanceM }) => distanceM), climbM: all.map(({ climbM }) => climbM) };
 }
 
@@ -101,7 +101,13 @@ export function notedOnWay(
   const stops = logs.flat().filter(({ struck, body }) => !struck && body.kind === "stop").length;
   return {
     stops: stops > 0 ? stops : null,
-    bpm: mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
+    bpm:
+      mean(
+        logs.flatMap((log) => {
+          const bpm = totalOf(log, "avgBpm");
+          return bpm === null ? [] : [bpm];
+        }),
+      ) ?? mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
     windMps: mean(
       bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
     ),

@@ -41,6 +41,7 @@ import { ranges } from "./ranges.ts";
 import { climbOfProfile, quartersOf } from "./quarters.ts";
 import { profileAlong, seriesAlong } from "./series.ts";
 import { slopesOf } from "./slopes.ts";
+import { soFar } from "./soFar.ts";
 import { steadyUse } from "./steady.ts";
 import { surer } from "./surer.ts";
 import type { Flag, TestResults } from "./types.ts";
@@ -174,7 +175,8 @@ function figures(
   const { alone, sentence } = evidenceAlone(solved, input, counted, relativeSd);
   const settled = agree(judged);
   const along = alongTheWay(reckoned, course);
-  const ridden = rideFigures(tracks);
+  const logs = record.rides.map(({ entries }) => foldLog(entries));
+  const ridden = rideFigures(tracks, course, logs);
   const profile = profileAlong(course, tracks);
   const climb =
     profile && ridden.climbM !== null ? climbOfProfile(profile, ridden.climbM) : climbNoted(course);
@@ -224,16 +226,12 @@ function figures(
       pencil: usable.from === "label",
       how: howCapacity(usable, capacity),
     },
+    soFar: soFar(solved, { mean: distanceM, sd: distanceM * relativeSd }, wide),
     ...ranges(solved, distanceM, relativeSd, wide, course, end),
     ...ridden,
     slopes: slopesOf(tracks),
     steady: steadyUse(record, course, tracks),
-    noted: notedOnWay(
-      record,
-      course,
-      record.rides.map(({ entries }) => foldLog(entries)),
-      tracks,
-    ),
+    noted: notedOnWay(record, course, logs, tracks),
     ...along,
     quarters: quarters.ok ? quarters.value : null,
     parts: parts(solved, course, perMetre),

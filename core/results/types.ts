@@ -1,6 +1,7 @@
 import type { AloneAnswer, NextMeasure } from "#core/ledger";
 import type { Course } from "#core/log";
 import type { Uncertain } from "#core/quantities";
+import type { RideSoFar } from "#core/projection";
 import type { CoursePart } from "#core/roadload";
 
 /** A figure with the sentence that says where it comes from. */
@@ -208,6 +209,8 @@ export interface TestResults {
   readonly energy: Explained;
   readonly distance: Explained;
   readonly capacity: Explained;
+  /** What the way left rests on, after the last check-in. */
+  readonly soFar: RideSoFar;
   readonly rangeTotal: Explained | null;
   readonly rangeFullPower: Explained | null;
   readonly rangeWithReserve: Explained | null;

@@ -1,2 +1,3 @@
-export { readLine, type Chip, type LineSetting, type ReadLine, type Unread } from "./read.ts";
+export { readLine, type ReadLine } from "./read.ts";
+export { type Chip, type LineSetting, type Unread } from "./reader.ts";
 export { writeLine } from "./write.ts";

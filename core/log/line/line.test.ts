@@ -54,6 +54,30 @@ describe("what people mutter", () => {
     ["#loose", { ground: "loose gravel" }],
     ["0.371kWh", { counterWh: expect.closeTo(371, 6) }],
     ["4.2Ah", { counterAh: 4.2 }],
+    ["60 percent", { percent: 60 }],
+    ["60 per cent left", { percent: 60 }],
+    ["50-60%", { percent: 55, percentSpan: 10 }],
+    ["39% used", { percent: 61 }],
+    ["battery at 62", { percent: 62 }],
+    ["charge: 62%", { percent: 62 }],
+    ["3 of 5 bars", { bars: 3 }],
+    ["3 out of 5", { bars: 3 }],
+    ["bars 3", { bars: 3 }],
+    ["4 bars left", { bars: 4 }],
+    ["level 2", { level: "tour" }],
+    ["mode boost", { level: "boost" }],
+    ["range 31mi", { rangeGuessM: expect.closeTo(mi(31), 6) }],
+    ["range is 31 miles", { rangeGuessM: expect.closeTo(mi(31), 6) }],
+    ["31 miles to go", { rangeGuessM: expect.closeTo(mi(31), 6) }],
+    ["at 12.4mi", { distanceM: expect.closeTo(mi(12.4), 6) }],
+    ["640m climbed", { climbM: 640 }],
+    ["12mi climbed 2100 ft", { climbM: expect.closeTo(640.08, 6) }],
+    ["12mi avg 14.1mph", { avgSpeedMps: expect.closeTo(14.1 * MPS_PER_MPH, 9) }],
+    ["12mi 24mph top", { topSpeedMps: expect.closeTo(24 * MPS_PER_MPH, 9) }],
+    ["12mi average hr 128", { avgBpm: 128 }],
+    ["12mi moving 2:47", { movingS: 10_020 }],
+    ["12mi riding time 2 h 47 min", { movingS: 10_020 }],
+    ["12mi 1h08 moving", { movingS: 4080 }],
   ])("%s", (line, wanted) => {
     const { body, unread } = read(line);
     expect(unread).toEqual([]);
@@ -67,9 +91,26 @@ describe("what people mutter", () => {
     ["stop 8mi", { kind: "stop", distanceM: expect.closeTo(mi(8), 6) }],
     ["go", { kind: "go" }],
     [`"geese on the dyke"`, { kind: "note", note: "geese on the dyke" }],
+    ["stop 12.5mi 4bars", { kind: "stop", distanceM: expect.closeTo(mi(12.5), 6), bars: 4 }],
+    ["31.4mi died", { kind: "end", reason: "cutOff", distanceM: expect.closeTo(mi(31.4), 6) }],
+    ["cut off at 31.4mi", { kind: "end", reason: "cutOff", distanceM: expect.closeTo(mi(31.4), 6) }],
+    ["end 31mi 12%", { kind: "end", reason: "byChoice", percent: 12 }],
+    ["crawling 30.1mi", { kind: "end", reason: "cannotHoldSpeed" }],
+    ["gauge at zero 30mi", { kind: "end", reason: "gaugeZero" }],
+    ["low power 29mi", { kind: "lowPower" }],
+    ["last bar blinking 28mi", { kind: "lastBar" }],
+    ["bar 4 gone 11.2mi", { kind: "barLost", bar: 4 }],
+    ["lost bar 4", { kind: "barLost", bar: 4 }],
+    ["moving 2:47 avg 14.1mph top 24mph climb 640m avg 128bpm", { kind: "totals", movingS: 10_020 }],
   ])("%s is an entry of its own kind", (line, wanted) => expect(read(line).body).toMatchObject(wanted));
-  test("the time of day", () =>
-    expect(read("14:32 61%")).toMatchObject({ clock: "14:32", body: { percent: 61 } }));
+  test.each([
+    ["14:32 61%", "14:32"],
+    ["2:05 pm 61%", "14:05"],
+    ["9am 61%", "09:00"],
+    ["12:10am 61%", "00:10"],
+  ])("the time of day: %s", (line, clock) =>
+    expect(read(line)).toMatchObject({ clock, body: { percent: 61 } }),
+  );
   test("levels that are numbers go by their number, names by their place or name", () => {
     expect(read("L3", numbered).body).toMatchObject({ level: "3" });
     expect(read("L3").body).toMatchObject({ level: "boost" });
@@ -82,7 +123,7 @@ describe("nothing is guessed in silence", () => {
     ["windy 61%", "windy", "kept as a note"],
     ["61", "61", "which unit?"],
     ["61% 58%", "58%", "there is a figure for this already"],
-    ["14-15mph", "14-15mph", "a span is read for amps only"],
+    ["14-15mph", "14-15mph", "a span is read for amps and percent only"],
     ["7-6A", "7-6A", "runs backward"],
     ["1,234mi", "1,234mi", "two ways"],
     ["#lava 61%", "#lava", "no ground is called so"],
@@ -104,6 +145,30 @@ describe("nothing is guessed in silence", () => {
     expect((body as { note?: string }).note).toContain("dog in the road");
     expect(body).toMatchObject({ percent: 61 });
   });
+  test.each([
+    ["18% grade 61%", { percent: 61 }, "18% grade"],
+    ["61% on the 18% slope", { percent: 61 }, "18% slope"],
+    ["range 31% 61%", { percent: 61 }, "range 31%"],
+    ["cut off by a van 61%", { kind: "checkIn", percent: 61 }, "cut off by a van"],
+    ["at the end of the road 61%", { kind: "checkIn", percent: 61 }, "at the end of the road"],
+    ["past the bus stop 61%", { kind: "checkIn", percent: 61 }, "past the bus stop"],
+    ["full gas up here 61%", { kind: "checkIn", percent: 61 }, "full gas up here"],
+    ["dead sheep on the path", { kind: "note" }, "dead sheep on the path"],
+    ["max 24A 61%", { percent: 61 }, "max 24A"],
+    ["8% humidity 61%", { percent: 61 }, "8% humidity"],
+    ["200m to the gate 61%", { percent: 61 }, "200m"],
+  ])("%s is not mistaken", (line, wanted, kept) => {
+    const { body, unread } = read(line);
+    expect(body).toMatchObject(wanted);
+    expect(unread.map(({ text }) => text).join(" ")).toContain(kept);
+    expect((body as { note?: string }).note).toContain(kept);
+  });
+  test("a level with an everyday name is one by itself, not among words", () => {
+    const everyday = { levels: ["low", "high"], throttle: false };
+    expect(read("61% high", everyday).body).toMatchObject({ level: "high" });
+    expect(read("61% level high", everyday).body).toMatchObject({ level: "high" });
+    expect(read("61% high wind again", everyday).body).not.toHaveProperty("level");
+  });
   test("a figure that cannot be says what to type and keeps nothing", () => {
     expect(read("140%")).toMatchObject({ body: null, problem: "Percent runs from 0 to 100." });
     expect(read("")).toMatchObject({ body: null, problem: expect.stringContaining("for example") });
@@ -123,6 +188,38 @@ describe("nothing is guessed in silence", () => {
         expect(line.slice(at)).toMatch(/^[\s,;]*$/);
       }),
       { numRuns: 400 },
+    );
+  });
+});
+
+describe("what the chips show is what is kept", () => {
+  const piece = fc.constantFrom(
+    ..."12.4mi 61% 38.9V rest|rest 5 min|load|L2|boost|T|#gravel|15mph|6-7A|50-60%|~28mi left|range 31mi|4bars|3 of 5".split("|"), // prettier-ignore
+    ..."stop|go|start|full|end|died|low power|blink|lost 4|avg 14mph|top 24mph|moving 2:47|climb 640m|avg 128bpm".split("|"), // prettier-ignore
+    ..."14:32|wind 12mph|@upper:A|@|18% grade|the hill|by a van|,|;|61% used|at 9mi|trip 12km|battery 40|-3C".split("|"), // prettier-ignore
+  );
+  test("whatever is typed in whatever order", () => {
+    fc.assert(
+      fc.property(fc.array(piece, { minLength: 1, maxLength: 9 }), (pieces) => {
+        const { body, chips, unread } = read(pieces.join(" "));
+        if (body === null) return;
+        const kept = body as unknown as Record<string, unknown>;
+        for (const { field } of chips) if (field !== null) expect(kept[field]).toBeDefined();
+        for (const { text } of unread) expect(kept["note"]).toContain(text);
+        const shown = new Set<string | null>(chips.map(({ field }) => field));
+        const beside = [
+          "kind",
+          "note",
+          "reason",
+          "chargerDone",
+          "ampsSpan",
+          "percentSpan",
+          "underLoad",
+          "section",
+        ];
+        for (const field of Object.keys(kept)) if (!beside.includes(field)) expect(shown).toContain(field);
+      }),
+      { numRuns: 600 },
     );
   });
 });
@@ -153,10 +250,19 @@ describe("written and read again, an entry is the same", () => {
       note: some(words),
       rested: fc.constantFrom("none", "load", "rest", "rest 12"),
       ampsSpan: some(fc.integer({ min: 0, max: 4 })),
-      kind: fc.constantFrom("checkIn", "lastBar", "lowPower"),
+      percentSpan: some(fc.integer({ min: 1, max: 20 })),
+      movingS: some(fc.integer({ min: 60, max: 40_000 })),
+      avgSpeedMps: some(fc.integer({ min: 1, max: 15 })),
+      topSpeedMps: some(fc.integer({ min: 1, max: 20 })),
+      avgBpm: some(fc.integer({ min: 60, max: 190 })),
+      kind: fc.constantFrom("checkIn", "lastBar", "lowPower", "stop"),
     })
-    .map(({ rested, ampsSpan, amps, ...rest }) => ({
+    .map(({ rested, ampsSpan, percentSpan, amps, percent, ...rest }) => ({
       ...rest,
+      ...(percent !== undefined && { percent }),
+      ...(percent !== undefined &&
+        percentSpan !== undefined &&
+        percent >= percentSpan && { percentSpan: 2 * Math.floor(percentSpan / 2) || 2 }),
       ...(rested === "load" && { underLoad: true }),
       ...(rested.startsWith("rest") && { underLoad: false }),
       ...(rested === "rest 12" && { restMin: 12 }),
@@ -164,7 +270,7 @@ describe("written and read again, an entry is the same", () => {
       ...(amps !== undefined && ampsSpan !== undefined && { ampsSpan }),
     }))
     .filter(
-      ({ kind, note: _, ...rest }) =>
+      ({ kind, note: _, movingS: _m, avgSpeedMps: _a, topSpeedMps: _t, avgBpm: _b, climbM: _c, ...rest }) =>
         kind !== "checkIn" || Object.values(rest).some((value) => value !== undefined),
     )
     .map((body) => entryBodySchema.parse(JSON.parse(JSON.stringify(body))));
@@ -193,6 +299,8 @@ describe("written and read again, an entry is the same", () => {
     { kind: "barLost", bar: 3, distanceM: 5000 },
     { kind: "stop", distanceM: 5000, note: "gate" },
     { kind: "note", note: "geese" },
+    { kind: "end", reason: "cutOff", distanceM: 5000 },
+    { kind: "totals", movingS: 10_020, avgSpeedMps: 5, climbM: 640, note: "off the recorder" },
   ] as const)("$kind", (body) => alike(read(writeLine(body, setting, "metric")!).body, body));
   test("a strike has no words", () =>
     expect(

@@ -1,24 +1,7 @@
-import { parseNumber, toSi } from "#core/quantities";
-import { entryBodySchema, SIDES, type EntryBody } from "../entry.ts";
-import { GROUND_WORDS, KINDS, LEADS, UNITS, type UnitMeaning } from "./vocabulary.ts";
-
-/** A part of the line that was understood: where it stands, and what it was taken for. */
-export interface Chip {
-  readonly from: number;
-  readonly to: number;
-  /** As typed. */
-  readonly text: string;
-  /** What it says, such as "percent" or "level". */
-  readonly says: string;
-}
-
-/** A part that was not understood: where it stands, and why. It becomes part of the note. */
-export interface Unread {
-  readonly from: number;
-  readonly to: number;
-  readonly text: string;
-  readonly why: string;
-}
+import { entryBodySchema, SIDES, TOTAL_FIELDS, type EntryBody } from "../entry.ts";
+import { FIGURE, readFigure, readLed, readOverall, readRidingTime } from "./figures.ts";
+import { endsAt, matchAt, Reader, type Chip, type LineSetting, type Unread } from "./reader.ts";
+import { FILLERS, GROUND_WORDS, LEADS, OVERALL, PHRASES } from "./vocabulary.ts";
 
 export interface ReadLine {
   /** The entry as it would be kept; null when the figures cannot be, with `problem` saying what to type. */
@@ -30,215 +13,148 @@ export interface ReadLine {
   readonly unread: readonly Unread[];
 }
 
-/** What the line is read with: the bike's levels, least first. */
-export interface LineSetting {
-  readonly levels: readonly string[];
-  readonly throttle: boolean;
-}
-
-interface Token {
-  readonly from: number;
-  readonly to: number;
-  readonly text: string;
-}
-
 const QUOTED = /"([^"]*)"?|“([^”]*)”?/y;
-const CLOCK = /([01]?\d|2[0-3]):([0-5]\d)(?=$|[\s,;])/y;
-const FIGURE = /~?[+\-−]?\d+(?:[.,]\d+)*(?:(?:-|–)\d+(?:[.,]\d+)*)?/y;
-const OF_BARS = /(\d+)\/(\d+)(?=$|[\s,;])/y;
+const CLOCK = /([01]?\d|2[0-3]):([0-5]\d)(?:\s?([ap]m))?(?=$|[\s,;])/iy;
+const HALF_DAY = /(1[0-2]|[1-9])\s?([ap]m)(?=$|[\s,;])/iy;
+const OF_BARS = /(\d+)(?:\/| of | out of )(\d+)(?:\s?bars?)?(?=$|[\s,;])/iy;
 const WORD = /[^\s,;"“”]+/y;
 const SPACE = /[\s;]*(?:,(?=\s|$))?[\s;]*/y;
-/** Units of one letter stand right behind their figure; longer ones may have a space before them. */
-const UNIT =
-  /(?:\s?(km\/h|kmh|kph|mph|miles?|mi|km|kwh|wh|ah|volts|amps|watts|bars?|bpm|ft|min|%)|(°?[cf]|m|v|a|w))(?![\p{L}\d/])/iuy;
+const LOST = /(?:lost\s+(?:bar\s+)?(\d{1,2})|bar\s+(\d{1,2})\s+(?:lost|gone|went))(?![\d.,%])/iy;
+const NUMBERED = /(?:level|assist|pas|mode)\s+(?:on\s+|at\s+)?([\p{L}\d+-]+)(?=$|[\s,;])/iuy;
+const PER_CENT = /per\s?cent/gi;
+/** Levels that are everyday words: among other words they are no level. */
+const EVERYDAY =
+  /^(?:high|low|medium|mid|middle|off|on|normal|fast|slow|standard|power|trail|up|min|max|walk)$/i;
 
-const matchAt = (pattern: RegExp, text: string, at: number) => {
-  pattern.lastIndex = at;
-  return pattern.exec(text);
-};
-
-/** Reads one line, moving along it. */
-class Reader {
-  readonly fields: Record<string, unknown> = {};
-  readonly chips: Chip[] = [];
-  readonly unread: Unread[] = [];
-  readonly notes: string[] = [];
-  kind: string | null = null;
-  clock: string | null = null;
-  at = 0;
-
-  constructor(
-    readonly line: string,
-    readonly setting: LineSetting,
-  ) {}
-
-  private token(to: number, from = this.at): Token {
-    return { from, to, text: this.line.slice(from, to) };
+function next(reader: Reader): void {
+  const { line, at } = reader;
+  const quoted = matchAt(QUOTED, line, at);
+  if (quoted) {
+    const note = (quoted[1] ?? quoted[2] ?? "").trim();
+    if (note) reader.notes.push(note);
+    return reader.understood(at + quoted[0].length, "note");
   }
-
-  private understood(to: number, says: string, from = this.at): void {
-    this.chips.push({ ...this.token(to, from), says });
-    this.at = to;
-  }
-
-  private left(to: number, why: string, from = this.at): void {
-    this.unread.push({ ...this.token(to, from), why });
-    this.at = to;
-  }
-
-  private set(field: string, value: unknown, to: number, says: string, from = this.at): void {
-    if (field in this.fields) this.left(to, `there is a figure for this already`, from);
-    else {
-      this.fields[field] = value;
-      this.understood(to, says, from);
-    }
-  }
-
-  run(): void {
-    while (this.at < this.line.length) {
-      this.at += matchAt(SPACE, this.line, this.at)![0].length;
-      if (this.at < this.line.length) this.next();
-    }
-  }
-
-  private next(): void {
-    const quoted = matchAt(QUOTED, this.line, this.at);
-    if (quoted) {
-      const note = (quoted[1] ?? quoted[2] ?? "").trim();
-      if (note) this.notes.push(note);
-      return this.understood(this.at + quoted[0].length, "note");
-    }
-    const clock = matchAt(CLOCK, this.line, this.at);
-    if (clock && this.clock === null) {
-      this.clock = `${clock[1]!.padStart(2, "0")}:${clock[2]}`;
-      return this.understood(this.at + clock[0].length, "time");
-    }
-    const ofBars = matchAt(OF_BARS, this.line, this.at);
-    if (ofBars) return this.set("bars", Number(ofBars[1]), this.at + ofBars[0].length, "bars");
-    const figure = matchAt(FIGURE, this.line, this.at);
-    if (figure) return this.figure(figure[0], this.at);
-    const word = matchAt(WORD, this.line, this.at);
-    if (word) this.word(word[0]);
-    else this.left(this.at + 1, "not understood");
-  }
-
-  /** A figure with its unit; `lead` is the word before it that says what it is. */
-  private figure(text: string, from: number, lead?: UnitMeaning): void {
-    const end = this.at + text.length;
-    const unit = matchAt(UNIT, this.line, end);
-    const to = end + (unit?.[0].length ?? 0);
-    const written = unit?.[1] ?? unit?.[2] ?? "";
-    const symbol = written.toLowerCase();
-    const guess = text.startsWith("~");
-    const [low, high] = text.replace("~", "").split(/(?<=\d)(?:-|–)(?=\d)/);
-    const meaning = lead ?? UNITS.get(symbol);
-    if (!meaning) return this.left(to, symbol ? `“${symbol}” is no unit known here` : "which unit?", from);
-    const numbers = [low!, high].flatMap((part) => (part === undefined ? [] : [parseNumber(part)]));
-    if (numbers.some((number) => typeof number !== "number"))
-      return this.left(to, "it can be read two ways: type it without the comma", from);
-    const values = numbers.map((number) =>
-      meaning.dimension === "count" ? number : toSi(number as number, meaning.dimension, written),
-    );
-    if (values.some((value) => value === undefined)) return this.left(to, "which unit?", from);
-    const [first, second] = values as number[];
-    if (second !== undefined) {
-      if (meaning.field !== "amps")
-        return this.left(to, "a span is read for amps only: type one figure", from);
-      if (second < first!) return this.left(to, "the span runs backward", from);
-      if ("amps" in this.fields) return this.left(to, "there is a figure for this already", from);
-      this.fields["ampsSpan"] = second - first!;
-      return this.set("amps", (first! + second) / 2, to, "amps", from);
-    }
-    const left = /^\s+left(?=$|[\s,;])/i.exec(this.line.slice(to));
-    if (meaning.field === "distanceM" && (guess || left))
-      return this.set("rangeGuessM", first, to + (left?.[0].length ?? 0), "display's guess", from);
-    if (guess) return this.left(to, "“~” marks the display's guess of miles left", from);
-    this.set(meaning.field, first, to, meaning.says, from);
-  }
-
-  private word(text: string): void {
-    const lower = text.toLowerCase();
-    const to = this.at + text.length;
-    const lead = LEADS.get(lower);
-    if (lead) return this.led(text, lead);
-    if (lower.startsWith("#")) {
-      const ground = GROUND_WORDS.get(lower.slice(1));
-      return ground
-        ? this.set("ground", ground, to, ground)
-        : this.left(to, `no ground is called so: ${[...GROUND_WORDS.keys()].join(", ")}`);
-    }
-    if (text.startsWith("@")) return this.section(text, to);
-    if (lower === "rest") return this.rest(to);
-    if (lower === "load") return this.set("underLoad", true, to, "under load");
-    const level = this.levelOf(text);
-    if (level !== null) return this.set("level", level, to, "level");
-    const kind = KINDS.get(lower);
-    if (kind) return this.kindWord(lower, kind, to);
-    // Words in a row that say nothing are one piece of the note.
-    const last = this.unread.at(-1);
-    if (last && last.why === "kept as a note" && /^\s+$/.test(this.line.slice(last.to, this.at))) {
-      this.unread.pop();
-      return this.left(to, "kept as a note", last.from);
-    }
-    this.left(to, "kept as a note");
-  }
-
-  /** "@upper" begins a section, "@upper:A" one of two runs over it, "@" ends it. */
-  private section(text: string, to: number): void {
-    const [name = "", side] = text.slice(1).split(":");
-    if (side === undefined) return this.set("section", name, to, name ? "section" : "section ends");
-    const run = SIDES.find((each) => each === side.toUpperCase());
-    if (!run) return this.left(to, "a run is A or B: type @upper:A");
-    if (name) this.fields["section"] = name;
-    this.set("side", run, to, name ? `section, run ${run}` : `run ${run}`);
-  }
-
-  private led(text: string, lead: UnitMeaning): void {
-    const from = this.at;
-    const gap = /^\s*/.exec(this.line.slice(from + text.length))![0].length;
-    const figure = matchAt(FIGURE, this.line, from + text.length + gap);
-    if (!figure) return this.left(from + text.length, `“${text}” needs a figure after it`);
-    this.at = from + text.length + gap;
-    this.figure(figure[0], from, lead);
-  }
-
-  /** "rest" alone, or with its minutes. */
-  private rest(to: number): void {
-    const minutes = /^\s+(\d+(?:[.,]\d+)?)\s?min(?![\p{L}\d])/iu.exec(this.line.slice(to));
-    if ("underLoad" in this.fields) return this.left(to, "there is a figure for this already");
-    this.fields["underLoad"] = false;
-    if (!minutes) return this.understood(to, "at rest");
-    this.set("restMin", Number(minutes[1]!.replace(",", ".")), to + minutes[0].length, "at rest");
-  }
-
-  private levelOf(text: string): string | null {
-    const { levels, throttle } = this.setting;
-    const lower = text.toLowerCase();
-    if (throttle && (lower === "throttle" || lower === "t")) return "throttle";
-    const named = levels.find((level) => level.toLowerCase() === lower);
-    if (named !== undefined && !/^\d+$/.test(named)) return named;
-    const numbered = /^l(\d{1,2})$/.exec(lower);
-    if (!numbered) return null;
-    return levels.find((level) => level === numbered[1]) ?? levels[Number(numbered[1]) - 1] ?? null;
-  }
-
-  private kindWord(word: string, kind: string, to: number): void {
-    if (this.kind !== null && this.kind !== kind) return this.left(to, "one line is one entry");
-    if (word === "lost") {
-      const bar = /^\s+(?:bar\s+)?(\d{1,2})(?![\d.,%])/i.exec(this.line.slice(to));
-      if (!bar) return this.left(to, "which bar? Type lost 4 for the fourth");
-      this.kind = kind;
-      return this.set("bar", Number(bar[1]), to + bar[0].length, "bar lost");
-    }
-    this.kind = kind;
-    if (word === "full") this.fields["chargerDone"] = true;
-    this.understood(to, word === "full" ? "full charge" : word);
-  }
+  if (readRidingTime(reader) || readClock(reader)) return;
+  const ofBars = matchAt(OF_BARS, line, at);
+  if (ofBars) return reader.set("bars", Number(ofBars[1]), at + ofBars[0].length, "bars");
+  if (matchAt(FIGURE, line, at)) return void readFigure(reader, at);
+  const text = matchAt(WORD, line, at)?.[0];
+  if (text) word(reader, text);
+  else reader.left(at + 1, "not understood");
 }
 
-/** Fields of a stop or a go; all else becomes words of its note. */
-const BARE = new Set(["stop", "go"]);
-const BARE_FIELDS = ["distanceM", "displayM"];
+/** "14:32", "2:05 pm", "9am". */
+function readClock(reader: Reader): boolean {
+  const { line, at } = reader;
+  if (reader.clock !== null) return false;
+  const found = matchAt(CLOCK, line, at);
+  const half = found ? null : matchAt(HALF_DAY, line, at);
+  if (!found && !half) return false;
+  const [hour, minute, noon] = found
+    ? [Number(found[1]), found[2]!, found[3]]
+    : [Number(half![1]), "00", half![2]];
+  if (noon && (hour < 1 || hour > 12)) return false;
+  const inDay = noon ? (hour % 12) + (/p/i.test(noon) ? 12 : 0) : hour;
+  reader.clock = `${String(inDay).padStart(2, "0")}:${minute}`;
+  reader.understood(at + (found ?? half!)[0].length, "time");
+  return true;
+}
+
+function word(reader: Reader, text: string): void {
+  const { line, at } = reader;
+  const lower = text.toLowerCase();
+  const to = at + text.length;
+  if (lower.startsWith("#")) {
+    const ground = GROUND_WORDS.get(lower.slice(1));
+    return ground
+      ? reader.set("ground", ground, to, ground)
+      : reader.left(to, `no ground is called so: ${[...GROUND_WORDS.keys()].join(", ")}`);
+  }
+  if (text.startsWith("@")) return section(reader, text, to);
+  if (phrase(reader)) return;
+  const name = text.replace(/[:=]$/, "");
+  const lead = LEADS.get(name.toLowerCase());
+  const overall = OVERALL.get(name.toLowerCase());
+  if (overall && readOverall(reader, name, overall)) return;
+  if (lead && readLed(reader, name, lead)) return;
+  if (FILLERS.has(lower) && readLed(reader, text, undefined)) return;
+  if (lower === "rest") return rest(reader, to);
+  if (lower === "load") return reader.set("underLoad", true, to, "under load");
+  const numbered = matchAt(NUMBERED, line, at);
+  const named = numbered && levelOf(reader.setting, numbered[1]!);
+  if (named) return reader.set("level", named, at + numbered[0].length, "level");
+  const level = levelOf(reader.setting, text, true);
+  if (level !== null)
+    return EVERYDAY.test(level) ? reader.claimLevel(level, to) : reader.set("level", level, to, "level");
+  if (lower === "trip" || lower === "display") return reader.left(to, `“${text}” needs a figure after it`);
+  reader.prose(to);
+}
+
+/** A word or two that say what the entry is. */
+function phrase(reader: Reader): boolean {
+  const { line, at } = reader;
+  const lost = matchAt(LOST, line, at);
+  if (lost && endsAt(line, at + lost[0].length)) {
+    if (reader.kind !== null) reader.left(at + lost[0].length, "one line is one entry");
+    else {
+      reader.kind = "barLost";
+      reader.set("bar", Number(lost[1] ?? lost[2]), at + lost[0].length, "bar lost");
+    }
+    return true;
+  }
+  if (/^lost$/i.test(matchAt(WORD, line, at)?.[0] ?? "")) {
+    reader.left(at + 4, "which bar? Type lost 4 for the fourth");
+    return true;
+  }
+  for (const each of PHRASES) {
+    const found = matchAt(each.shape, line, at);
+    if (!found || !endsAt(line, at + found[0].length)) continue;
+    reader.claim(each, at + found[0].length);
+    return true;
+  }
+  return false;
+}
+
+/** "@upper" begins a section, "@upper:A" one of two runs over it, "@" ends it. */
+function section(reader: Reader, text: string, to: number): void {
+  const [name = "", side] = text.slice(1).split(":");
+  if (side === undefined) return reader.set("section", name, to, name ? "section" : "section ends");
+  const run = SIDES.find((each) => each === side.toUpperCase());
+  if (!run) return reader.left(to, "a run is A or B: type @upper:A");
+  if (name) reader.fields.set("section", name);
+  reader.set("side", run, to, name ? `section, run ${run}` : `run ${run}`);
+}
+
+/** "rest" alone, or with its minutes. */
+function rest(reader: Reader, to: number): void {
+  const minutes = /^\s+(\d+(?:[.,]\d+)?)\s?min(?![\p{L}\d])/iu.exec(reader.line.slice(to));
+  if (reader.fields.has("underLoad")) return reader.left(to, "there is a figure for this already");
+  reader.fields.set("underLoad", false);
+  if (!minutes) return reader.understood(to, "at rest", reader.at, "underLoad");
+  reader.set("restMin", Number(minutes[1]!.replace(",", ".")), to + minutes[0].length, "at rest");
+}
+
+/** A level by its name, its number, or "L2"; by itself a number is none. */
+function levelOf({ levels, throttle }: LineSetting, text: string, byItself = false): string | null {
+  const lower = text.toLowerCase();
+  if (throttle && (lower === "throttle" || lower === "t")) return "throttle";
+  const named = levels.find((level) => level.toLowerCase() === lower);
+  if (named !== undefined && !(byItself && /^\d+$/.test(named))) return named;
+  const numbered = (byItself ? /^l(\d{1,2})$/ : /^l?(\d{1,2})$/).exec(lower);
+  if (!numbered) return null;
+  return levels.find((level) => level === numbered[1]) ?? levels[Number(numbered[1]) - 1] ?? null;
+}
+
+/** What a line is that holds nothing of a place: a note, or what is said of the whole ride. */
+function kindOf(reader: Reader): string {
+  const fields = [...reader.fields.keys()];
+  if (reader.kind !== null) return reader.kind;
+  if (fields.length === 0) return "note";
+  const ofRide: readonly string[] = TOTAL_FIELDS;
+  return fields.every((field) => ofRide.includes(field)) && fields.some((field) => field !== "climbM")
+    ? "totals"
+    : "checkIn";
+}
 
 /**
  * Reads a line of the field's shorthand into an entry: figures by their units in any order, levels by the bike's names,
@@ -247,25 +163,24 @@ const BARE_FIELDS = ["distanceM", "displayM"];
  * @example `12.4mi 61% 38.9V rest L2 #gravel 15mph 6-7A ~28mi left "headwind"` is one check-in with nine readings
  */
 export function readLine(line: string, setting: LineSetting): ReadLine {
-  const reader = new Reader(line, setting);
-  reader.run();
-  const { fields, chips, unread, notes, clock } = reader;
-  const kind = reader.kind ?? "checkIn";
-  const kept = BARE.has(kind)
-    ? Object.fromEntries(Object.entries(fields).filter(([name]) => BARE_FIELDS.includes(name)))
-    : fields;
-  const dropped = BARE.has(kind)
-    ? chips
-        .filter(({ says }) => !["note", "time", "at", "display at", kind].includes(says))
-        .map(({ text }) => text)
-    : [];
-  const note = [...notes, ...dropped, ...unread.map(({ text }) => text)].join(" ").trim();
+  // Two words for one unit, brought to one of the same length so that places stay.
+  const reader = new Reader(
+    line.replace(PER_CENT, (words) => "percent".padEnd(words.length)),
+    setting,
+  );
+  while (reader.at < line.length) {
+    reader.at += matchAt(SPACE, line, reader.at)![0].length;
+    if (reader.at < line.length) next(reader);
+  }
+  reader.settle();
+  const { fields, unread, notes, clock } = reader;
+  const chips = reader.chips.map((chip) => ({ ...chip, text: line.slice(chip.from, chip.to) }));
+  const note = [...notes, ...unread.map(({ text }) => text)].join(" ").trim();
   if (chips.length === 0 && note === "")
     return { body: null, problem: "Type what you see, for example: 12.4mi 61% L2.", clock, chips, unread };
-  const onlyWords = Object.keys(kept).length === 0 && reader.kind === null;
   const parsed = entryBodySchema.safeParse({
-    ...kept,
-    kind: onlyWords ? "note" : kind,
+    ...Object.fromEntries(fields),
+    kind: kindOf(reader),
     ...(note && { note }),
   });
   return parsed.success

@@ -47,6 +47,6 @@ describe("sections and runs on the line", () => {
     ));
   test("a chip says what was understood", () =>
     expect(readLine("@upper:A", setting).chips).toEqual([
-      { from: 0, to: 8, text: "@upper:A", says: "section, run A" },
+      { from: 0, to: 8, text: "@upper:A", says: "section, run A", field: "side" },
     ]));
 });
