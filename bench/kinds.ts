@@ -48,11 +48,7 @@ const holds = ({ mean, sd }: { mean: number; sd: number }, truth: number) =>
   Math.abs(mean - truth) <= SDS_95 * sd;
 
 /** The way left as the log stood at a share of the way, against what there truly was. */
-function reachedAt(
-  record: TestRecord,
-  truth: HardTruth,
-  along: number,
-): Reached {
+function reachedAt(record: TestRecord, truth: HardTruth, along: number): Reached {
   const lengthM = lengthOf(record);
   const cut = reckonTest(cutRecord(record, along * lengthM));
   const view = cut.ok ? liveView(cut.value) : null;
@@ -122,13 +118,17 @@ export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers   packs 
 /** Wheels that nothing ever checked may be off by a quarter: their spans hold a little less often. */
 const LEAST_COVER: Partial<Record<HardKindName, number>> = { "wheel unchecked": 0.88 };
 const MOST_COVER = 0.995;
+/** The way left is held this often, and the ride ends short of its span no more often than this. */
+const LEAST_LEFT = 0.9;
+const MOST_SHORT = 0.1;
 const LEAST_PACKS = 0.9;
 const LEAST_SLIPS: Partial<Record<HardKindName, number>> = { "slip of ten": 0.9, "digits swapped": 0.9, "miles mistyped": 0.9 }; // prettier-ignore
 const HILLS: readonly HardKindName[] = ["ridges", "hills, typed", "hills, track"];
 
 /** What a kind's line falls short of, in words; empty when it holds. Shares are given three sds of chance. */
 export function shortfalls(line: KindLine): readonly string[] {
-  const { kind, of, answered, covers, capacityCovers, best, plain, slips, honest } = line;
+  const { kind, of, answered, covers, capacityCovers, best, plain, slips, honest, short70 } = line;
+  const lefts = [line.left35, line.left70];
   const chance = (share: number) => 3 * Math.sqrt((share * (1 - share)) / of);
   const least = LEAST_COVER[kind] ?? 0.92;
   const leastSlips = LEAST_SLIPS[kind];
@@ -139,6 +139,8 @@ export function shortfalls(line: KindLine): readonly string[] {
     capacityCovers < LEAST_PACKS - chance(LEAST_PACKS) ? "packs" : "",
     plain !== null && best > plain * (1 + 4 / Math.sqrt(of)) ? "best is no better than plain" : "",
     slips !== null && leastSlips !== undefined && slips < leastSlips - chance(leastSlips) ? "slips" : "",
+    lefts.some((left) => left !== null && left < LEAST_LEFT - chance(LEAST_LEFT)) ? "way left" : "",
+    short70 !== null && short70 > MOST_SHORT + chance(MOST_SHORT) ? "ends short of the way left" : "",
     honest > mostHonest ? "honest readings questioned" : "",
   ].filter(Boolean);
 }

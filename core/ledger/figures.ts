@@ -137,7 +137,7 @@ function chi2Limit(count: number): number {
 }
 
 /** The 97.5 % point of Student's t against the normal's: few readings tell their own scatter badly (JCGM 100, annex G). */
-const studentShare = (count: number) => 1 + 1.21 / count + 1.44 / count ** 2;
+export const studentShare = (count: number) => 1 + 1.21 / count + 1.44 / count ** 2;
 
 /**
  * The factor by which every sd is widened: 1 unless the readings disagree more than one in a hundred honest rides would, whatever

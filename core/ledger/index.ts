@@ -25,6 +25,7 @@ export {
   notToldApart,
   rateFigure,
   rideFigure,
+  studentShare,
   sumFigures,
   uncertain,
   usedBetween,

@@ -13,7 +13,14 @@ export function typedClimb(placed: readonly PlacedEntry[]): ((distanceM: number)
     const climbM = "climbM" in entry.body ? entry.body.climbM : undefined;
     const last = points.at(-1)!;
     // A total that falls was typed for another ride, or is a slip.
-    if (climbM === undefined || entry.struck || entry.body.kind === "totals" || climbM < last.climbM || distanceM <= last.distanceM) continue;
+    if (
+      climbM === undefined ||
+      entry.struck ||
+      entry.body.kind === "totals" ||
+      climbM < last.climbM ||
+      distanceM <= last.distanceM
+    )
+      continue;
     points.push({ distanceM, climbM });
   }
   const farthestM = placed.at(-1)?.distanceM ?? 0;

@@ -39,7 +39,8 @@ const READ_AT_STOPS = [...READING_FIELDS, "level", "ground", "section", "side"];
 
 const makesMark = ({ body }: LiveEntry) =>
   !MARKLESS.includes(body.kind) ||
-  ((body.kind === "stop" || body.kind === "go") && READ_AT_STOPS.some((field) => (body as Record<string, unknown>)[field] !== undefined));
+  ((body.kind === "stop" || body.kind === "go") &&
+    READ_AT_STOPS.some((field) => (body as Record<string, unknown>)[field] !== undefined));
 
 /** Entries of one ride grouped by place; a refill closes its group, since what follows stands after the charge. */
 function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntry[])[] {

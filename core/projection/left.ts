@@ -21,10 +21,13 @@ export interface WayLeft extends Uncertain {
   readonly high: number;
 }
 
-/** How the road ahead may differ from the road ridden, as a share over so many metres: as a whole, and mile by mile. */
-export function roadAheadShare(aheadM: number, scatter: number): number {
-  const miles = Math.max(aheadM / METRES_PER_MILE, 1);
-  return Math.hypot(ASSUMED.roadAheadSd, scatter / Math.sqrt(miles));
+/**
+ * How the mean of the road ahead may differ from that of the road ridden, as a share: as a whole, and mile by mile, of which
+ * either is a sample.
+ */
+export function roadAheadShare(aheadM: number, riddenM: number, scatter: number): number {
+  const perMile = (metres: number) => 1 / Math.max(metres / METRES_PER_MILE, 1);
+  return Math.hypot(ASSUMED.roadAheadSd, scatter * Math.sqrt(perMile(aheadM) + perMile(riddenM)));
 }
 
 /** A rate surer than nothing: the upper edge of its inverse stays in sight. */
@@ -45,11 +48,18 @@ export function wayLeft(
   if (!(used.mean > 0) || !(distance.mean > 0)) return null;
   const perFraction = distance.mean / used.mean;
   const rest = Math.max(0, share.mean - spent.mean);
-  const mean = perFraction * rest;
+  // In low-power mode the rider does more of the work, and the last of the charge goes further.
+  const slow = Math.min(rest, Math.max(0, share.mean - ASSUMED.lowPowerAt));
+  const further = perFraction * slow * (ASSUMED.lastStretch - 1);
+  const mean = perFraction * rest + further;
   // Rest and rate fall together where the last look was too low.
   const restVariance = spent.sd ** 2 + share.sd ** 2 + (2 * rest * Math.max(0, covariance)) / used.mean;
-  const byRest = perFraction * Math.sqrt(restVariance);
-  const rate = Math.hypot(used.sd / used.mean, distance.sd / distance.mean, roadAheadShare(mean, scatter));
+  const byRest = perFraction * Math.hypot(Math.sqrt(restVariance), slow * ASSUMED.lastStretchSd);
+  const rate = Math.hypot(
+    used.sd / used.mean,
+    distance.sd / distance.mean,
+    roadAheadShare(mean, distance.mean, scatter),
+  );
   const away = SDS_95 * rate;
   return {
     mean,
