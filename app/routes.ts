@@ -40,6 +40,7 @@ export default [
       route("strip/new", "strip/new.tsx"),
       route("strip/:testId", "strip/test.tsx"),
       route("strip/:testId/conditions", "strip/conditions.tsx"),
+      route("strip/:testId/totals", "strip/totals.tsx"),
       route("strip/:testId/import", "strip/import.tsx"),
       route("strip/:testId/track", "strip/track.tsx"),
       route("strip/:testId/logger", "strip/logger.tsx"),

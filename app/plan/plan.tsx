@@ -14,6 +14,7 @@ import {
   yieldOf,
   type PlanRecord,
   type PlanResults,
+  dayAt,
 } from "#core/plan";
 import { z } from "zod";
 import { bad } from "#core/problems";
@@ -109,7 +110,8 @@ async function startTest(
     title: plan.title,
     school: method.school === "bench" ? "run-down" : method.school,
     drive: method.drive,
-    day: plan.day,
+    // A ride is of the day it is begun, in its own zone; a rehearsal of the day that was planned.
+    day: rehearsal ? plan.day : dayAt(Date.now(), plan.utcOffset),
     airTempC: plan.airTempC,
     packTempC: plan.packTempC,
     wind,

@@ -25,6 +25,8 @@ import { SixFields, type Panel } from "./sixFields";
 import { Standing } from "./standing";
 import { entryText, heldIn, HELD } from "./state";
 import { Truth } from "./truth";
+import { isTypedLate, today } from "./typing";
+import { TypingNotice, useTyping } from "./typingNotice";
 import { useAwake } from "./useAwake";
 import { useDevice } from "./useDevice";
 import { useJudged } from "./useJudged";
@@ -94,16 +96,22 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
   });
   const { shown } = device.state;
 
+  const { typing, say } = useTyping(ride.id, line.test.day, ride.utcOffset);
+  const [asLate, setAsLate] = useState(false);
   /** Keeps an entry made now, by the display's clock while a rehearsal runs; a correction keeps its time unless told. */
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
     setPanel(null);
     if (body.kind === "end") device.run(false);
-    if (clock)
-      return keepAt(body, { ...byOtherClock(momentOf(line.test.day, clock, ride.utcOffset)), supersedes });
+    if (clock) {
+      const day = typing === "riding" ? today(ride.utcOffset) : line.test.day;
+      return keepAt(body, { ...byOtherClock(momentOf(day, clock, ride.utcOffset)), supersedes });
+    }
     if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
       return keepAt(body, { at: null, supersedes });
     if (rehearsal) return keepAt(body, byOtherClock(shown ? shown.timeS * 1000 : rehearsal.startMs));
-    return keepAt(body, { at: new Date().toISOString() });
+    const late = typing === "notes" || isTypedLate(body, live);
+    setAsLate(late && typing !== "notes");
+    return keepAt(body, { at: late ? null : new Date().toISOString() });
   };
   const loseBar = () => {
     if (state.nextBar === 0) return;
@@ -167,6 +175,13 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
             <DuskSwitch className="button button-plain" />
           </Standing>
           <NotTaken kept={own} setting={bike} onAgain={(id) => void outbox.sendAgain(id)} />
+          {typing && !rehearsal ? <TypingNotice day={line.test.day} typing={typing} onSay={say} /> : null}
+          {asLate ? (
+            <p role="status" className="border-l-4 border-ochre-fill bg-sheet px-4 py-2">
+              Kept without a time: nobody rides that far in the time since the entry before. Typed from notes?
+              Type the time with it, such as 14:32.
+            </p>
+          ) : null}
           <Questions
             odd={odd}
             flags={flags}

@@ -107,6 +107,11 @@ export function placesOf({ course }: Pick<TestResults, "course">): ReadonlyMap<s
   );
 }
 
+/** Faster than this nobody rides: the times are of the typing. */
+const FASTEST_MPS = 20;
+const isRidden = (metres: number, times: readonly { readonly timeS: number }[]) =>
+  metres < FASTEST_MPS * (times.at(-1)!.timeS - times[0]!.timeS);
+
 /** What the ride was like so far: its pace, its levels, and the wind typed in last. */
 export function riddenOf(
   { course, distance }: Pick<TestResults, "course" | "distance">,
@@ -119,7 +124,7 @@ export function riddenOf(
   );
   return {
     atM: distance.value.mean,
-    elapsedS: oneRide ? times.at(-1)!.timeS - times[0]!.timeS : null,
+    elapsedS: oneRide && isRidden(distance.value.mean, times) ? times.at(-1)!.timeS - times[0]!.timeS : null,
     levels: course.legs.flatMap(({ level, distanceM, charged }) => (charged ? [] : [{ level, distanceM }])),
     windMps: winds.at(-1) ?? null,
   };

@@ -1,5 +1,5 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, redirect } from "react-router";
+import { data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
@@ -54,7 +54,15 @@ export default function Conditions({
   actionData,
 }: Route.ComponentProps) {
   return (
-    <Page title={`Conditions of ${line.test.title}`} line={`${bike.name}. A change reckons the test again.`}>
+    <Page
+      title={`Conditions of ${line.test.title}`}
+      line={`${bike.name}. A change reckons the test again.`}
+      next={
+        <Link to={`/strip/${line.id}/totals`} className="button">
+          Riding time, climb, heart rate
+        </Link>
+      }
+    >
       <div className="max-w-3xl p-4 md:p-6">
         <TestForm
           bike={bike}

@@ -3,7 +3,6 @@ import { Link } from "react-router";
 import {
   fixed,
   formatBare,
-  formatQuantity,
   formatUncertain,
   fromSi,
   SDS_95,
@@ -129,7 +128,7 @@ export const Ledger = memo(function Ledger({
   const system = useSystem();
   const spoken = useSpoken();
   const [unfolded, setUnfolded] = useState(false);
-  const { best, plain, plainMissing, difference, movingS, meanSpeedMps, noted, widened } = results;
+  const { best, plain, plainMissing, difference, noted, widened } = results;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
     figure ? (
       <Line
@@ -187,13 +186,6 @@ export const Ledger = memo(function Ledger({
         {explained("to the end of full power", results.rangeFullPower, "distance")}
         {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
         {explained("Usable energy", results.capacity, "energy")}
-        {movingS === null || meanSpeedMps === null ? null : (
-          <Line
-            name="Moving"
-            value={`${Math.floor(movingS / 3600)} h ${String(Math.round((movingS % 3600) / 60)).padStart(2, "0")}`}
-            because={`${formatQuantity(meanSpeedMps, "speed", system)} on average while moving, by the track`}
-          />
-        )}
         {noted.unassistedShare !== null && noted.unassistedShare > OUTRUN_WORTH_SAYING ? (
           <Line
             name="Motor outrun"

@@ -29,6 +29,7 @@ import { End } from "./tabs/end";
 import { Evidence } from "./tabs/evidence";
 import { Parts } from "./tabs/parts";
 import { ReadingsTable, type Judgement } from "./tabs/readingsTable";
+import { Summary } from "./summary";
 import { UnreadableRows } from "#ui/unreadableRows";
 import { Loggers } from "./loggers";
 import { useLong } from "./useLong";
@@ -258,6 +259,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
           <Problems sentences={notes} />
           {results ? (
             <>
+              <Summary results={results} airTempC={line.test.airTempC} totals={`${here}/totals`} />
               <Strip
                 results={results}
                 levels={bike.levels}

@@ -46,15 +46,18 @@ function unassistedShare(record: TestRecord, tracks: readonly (TrackProfile | nu
   return ridden.reduce((sum, { speedMps, metres }) => sum + (speedMps > limit ? metres : 0), 0) / whole;
 }
 
-/** A leg slower than this holds a rest, m/s. */
+/** A leg slower than this holds a rest, m/s; one faster was typed, not ridden. */
 const RESTING_MPS = 2;
+const FASTEST_MPS = 20;
 
 /** Speeds by the check-ins' times over the legs that hold no long rest, less the time of the stops that were counted. */
 function clockSpeeds({ marks, legs }: Course, stops: number) {
   const ridden = legs.flatMap(({ from, to, distanceM, level, charged }) => {
     const [a, b] = [marks[from]!.timeS, marks[to]!.timeS];
     const same = marks[from]!.ride === marks[to]!.ride;
-    if (charged || !same || a === null || b === null || !(distanceM / (b - a) > RESTING_MPS)) return [];
+    if (charged || !same || a === null || b === null) return [];
+    const speedMps = distanceM / (b - a);
+    if (!(speedMps > RESTING_MPS && speedMps < FASTEST_MPS)) return [];
     return [{ level, metres: distanceM, seconds: b - a }];
   });
   const sum = (of: typeof ridden, key: "metres" | "seconds") =>
@@ -98,6 +101,9 @@ export function notedOnWay(
   const bodies = course.marks.flatMap(({ entries }) =>
     entries.flatMap(({ struck, body }) => (struck ? [] : [body])),
   );
+  const airs = bodies.flatMap((body) =>
+    "airTempC" in body && body.airTempC !== undefined ? [body.airTempC] : [],
+  );
   const stops = logs.flat().filter(({ struck, body }) => !struck && body.kind === "stop").length;
   return {
     stops: stops > 0 ? stops : null,
@@ -111,6 +117,7 @@ export function notedOnWay(
     windMps: mean(
       bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
     ),
+    airTempC: airs.length ? { from: Math.min(...airs), to: Math.max(...airs) } : null,
     unassistedShare: unassistedShare(record, tracks),
     ...clockSpeeds(course, record.test.stops ?? stops),
     climbM: climbNoted(course)?.climbM.at(-1) ?? null,

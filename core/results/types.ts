@@ -187,6 +187,8 @@ export interface NotedOnWay {
   /** Mean of the heart rates noted. */
   readonly bpm: number | null;
   readonly windMps: number | null;
+  /** Least and most air temperature noted. */
+  readonly airTempC: { readonly from: number; readonly to: number } | null;
   /** Share of the way ridden faster than the motor helps. */
   readonly unassistedShare: number | null;
   /** Speed between check-ins by their times, less the stops that were counted; for where no track says better. */

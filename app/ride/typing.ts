@@ -1,0 +1,30 @@
+import type { EntryBody, LiveEntry } from "#core/log";
+import { dayAt } from "#core/plan";
+
+/** Faster than this nobody rides on level ground, m/s: the entries were typed, not ridden. */
+const FASTEST_MPS = 20;
+
+const distanceIn = (body: EntryBody) =>
+  ("distanceM" in body ? body.distanceM : undefined) ?? ("displayM" in body ? body.displayM : undefined);
+
+/**
+ * Whether an entry kept now would say that the bike flew: its distance lies further from the last timed one than anybody
+ * rides in that time. It was typed from notes, and its moment is not now.
+ */
+export function isTypedLate(body: EntryBody, entries: readonly LiveEntry[], nowMs = Date.now()): boolean {
+  const here = distanceIn(body);
+  if (here === undefined) return false;
+  const timed = entries.flatMap(({ struck, timeS, body: other }) => {
+    const metres = other.kind === "start" ? (distanceIn(other) ?? 0) : distanceIn(other);
+    return struck || timeS === null || metres === undefined ? [] : [{ timeS, metres }];
+  });
+  const last = timed.sort((a, b) => a.timeS - b.timeS).at(-1);
+  return last !== undefined && here - last.metres > FASTEST_MPS * Math.max(1, nowMs / 1000 - last.timeS);
+}
+
+/** The day this clock shows where the ride is. */
+export const today = (utcOffset: string): string => dayAt(Date.now(), utcOffset);
+
+/** Whether a ride's page is open on another day than its test's: riding on, or typing up notes? */
+export const isOtherDay = (testDay: string, nowMs: number, utcOffset: string): boolean =>
+  dayAt(nowMs, utcOffset) !== testDay;
