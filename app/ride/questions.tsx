@@ -1,4 +1,4 @@
-import { READING_FIELDS, type EntryBody, type ReadingField } from "#core/log";
+import { STRIKE_FIELDS, type EntryBody, type StrikeField } from "#core/log";
 import type { Answer, Odd } from "#core/live";
 import type { TestResults } from "#core/results";
 import { useSpoken } from "#ui/system";
@@ -11,8 +11,8 @@ interface QuestionsProps {
   readonly onAnswer: (answer: Answer) => void;
 }
 
-const isReadingField = (field: string | null): field is ReadingField =>
-  READING_FIELDS.some((known) => known === field);
+const isStrikeField = (field: string | null): field is StrikeField =>
+  STRIKE_FIELDS.some((known) => known === field);
 
 /** Readings that want an answer: one tap each, and never in the way. */
 export function Questions({ odd, flags, onAnswer }: QuestionsProps) {
@@ -20,7 +20,7 @@ export function Questions({ odd, flags, onAnswer }: QuestionsProps) {
   const all: readonly Odd[] = [
     ...odd,
     ...flags.map(({ rootId, field, sentence }) => {
-      const known = isReadingField(field) ? field : null;
+      const known = isStrikeField(field) ? field : null;
       const body: EntryBody = { kind: "strike", target: rootId, ...(known && { field: known }) };
       return { rootId, field: known, sentence, answers: [{ words: "Set it aside", body, atS: null }] };
     }),

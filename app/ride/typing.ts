@@ -3,6 +3,8 @@ import { dayAt } from "#core/plan";
 
 /** Faster than this nobody rides on level ground, m/s: the entries were typed, not ridden. */
 const FASTEST_MPS = 20;
+/** What rounding and a recorder's wander may add, m. */
+const SLACK_M = 300;
 
 const distanceIn = (body: EntryBody) =>
   ("distanceM" in body ? body.distanceM : undefined) ?? ("displayM" in body ? body.displayM : undefined);
@@ -19,7 +21,9 @@ export function isTypedLate(body: EntryBody, entries: readonly LiveEntry[], nowM
     return struck || timeS === null || metres === undefined ? [] : [{ timeS, metres }];
   });
   const last = timed.sort((a, b) => a.timeS - b.timeS).at(-1);
-  return last !== undefined && here - last.metres > FASTEST_MPS * Math.max(1, nowMs / 1000 - last.timeS);
+  return (
+    last !== undefined && here - last.metres > SLACK_M + FASTEST_MPS * Math.max(0, nowMs / 1000 - last.timeS)
+  );
 }
 
 /** The day this clock shows where the ride is. */

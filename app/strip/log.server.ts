@@ -1,6 +1,6 @@
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
-import { checkEntry, foldLog, READING_FIELDS, type Entry } from "#core/log";
+import { checkEntry, foldLog, STRIKE_FIELDS, type Entry } from "#core/log";
 import type { Problem } from "#core/problems";
 import type { System } from "#core/quantities";
 import type { TestRecord } from "#core/records";
@@ -68,7 +68,7 @@ export async function judge(
   target: string,
   field: unknown,
 ): Promise<void> {
-  const named = z.enum(READING_FIELDS).safeParse(field);
+  const named = z.enum(STRIKE_FIELDS).safeParse(field);
   await appendLine(db, rideId, {
     id,
     body: { kind, target, ...(named.success ? { field: named.data } : {}) },

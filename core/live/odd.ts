@@ -1,10 +1,10 @@
-import type { EntryBody, LiveEntry, ReadingField } from "#core/log";
+import type { EntryBody, LiveEntry, ReadingField, StrikeField } from "#core/log";
 import { fixed, quantityToken } from "#core/quantities";
 
 /** A reading that asks to be explained at once, with answers that are each one entry. */
 export interface Odd {
   readonly rootId: string;
-  readonly field: ReadingField | null;
+  readonly field: StrikeField | null;
   readonly sentence: string;
   readonly answers: readonly Answer[];
 }

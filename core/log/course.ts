@@ -1,6 +1,7 @@
 import type { Reading } from "#core/readings";
 import type { Ground, ReadingField, Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
+import type { DistanceSlip } from "./order.ts";
 import type { DistanceBasis, PlaceSource } from "./places.ts";
 
 /** A moment with a distance along the test. Several entries at one place and ride make one mark. */
@@ -47,6 +48,8 @@ export interface Course {
   readonly bases: readonly DistanceBasis[];
   /** Where full power ended by hand, along the whole test. */
   readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
+  /** Distances that cannot be where they stand: those entries lie between their neighbours. */
+  readonly slips: readonly DistanceSlip[];
   /** What was left out or taken otherwise than written, in sentences. */
   readonly notices: readonly string[];
 }

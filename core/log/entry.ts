@@ -111,9 +111,12 @@ export const sightingSchema = z.object({
 });
 export type Sighting = z.infer<typeof sightingSchema>;
 
-/** Fields of a sighting that can be struck on their own. */
+/** Fields of a sighting that are readings. */
 export const READING_FIELDS = ["percent", "bars", "packVolts", "counterWh", "counterAh"] as const;
 export type ReadingField = (typeof READING_FIELDS)[number];
+/** What of an entry can be set aside: a reading, or its distance, which is then placed between its neighbours. */
+export const STRIKE_FIELDS = [...READING_FIELDS, "distanceM"] as const;
+export type StrikeField = (typeof STRIKE_FIELDS)[number];
 
 const body = sightingSchema.shape;
 const totals = {
@@ -158,8 +161,8 @@ export const entryBodySchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("totals"), ...totals, note: body.note }),
   z.object({ kind: z.literal("note"), ...place, note: text().trim().min(1, "Type the note.").max(2000) }),
   z.object({ kind: z.literal("end"), ...body, reason: z.enum(ENDS) }),
-  z.object({ kind: z.literal("strike"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),
-  z.object({ kind: z.literal("restore"), target: z.uuid(), field: z.enum(READING_FIELDS).optional() }),
+  z.object({ kind: z.literal("strike"), target: z.uuid(), field: z.enum(STRIKE_FIELDS).optional() }),
+  z.object({ kind: z.literal("restore"), target: z.uuid(), field: z.enum(STRIKE_FIELDS).optional() }),
 ]);
 export type EntryBody = z.infer<typeof entryBodySchema>;
 

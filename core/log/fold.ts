@@ -1,4 +1,4 @@
-import type { Entry, EntryBody, ReadingField } from "./entry.ts";
+import type { Entry, EntryBody, StrikeField } from "./entry.ts";
 
 /** An entry as it stands after corrections and strikes. */
 export interface LiveEntry {
@@ -11,7 +11,7 @@ export interface LiveEntry {
   /** Set aside as a whole. */
   readonly struck: boolean;
   /** Readings of it set aside one by one. */
-  readonly struckFields: readonly ReadingField[];
+  readonly struckFields: readonly StrikeField[];
   /** What it said before each correction, oldest first. */
   readonly was: readonly EntryBody[];
   /** The browser that noted it first; null when none did. */
@@ -47,7 +47,7 @@ export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
     return at;
   };
   const chains = new Map<string, Entry[]>();
-  const struck = new Map<string, Set<ReadingField | "">>();
+  const struck = new Map<string, Set<StrikeField | "">>();
   for (const entry of unique) {
     if (isJudgement(entry.body)) {
       const root = rootOf(entry.body.target);
@@ -73,7 +73,7 @@ export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
       timeS: timed ? Date.parse(timed.at!) / 1000 + (timed.clockOffsetS ?? 0) : null,
       body: latest.body as LiveEntry["body"],
       struck: fields.has(""),
-      struckFields: [...fields].filter((field): field is ReadingField => field !== ""),
+      struckFields: [...fields].filter((field): field is StrikeField => field !== ""),
       was: chain.slice(0, -1).map(({ body }) => body),
       device: first.device ?? null,
     };

@@ -8,12 +8,14 @@ export {
   groundSchema,
   READING_FIELDS,
   SIDES,
+  STRIKE_FIELDS,
   TOTAL_FIELDS,
   type End,
   type Entry,
   type EntryBody,
   type Ground,
   type ReadingField,
+  type StrikeField,
   type Side,
   type Sighting,
 } from "./entry.ts";
@@ -21,6 +23,7 @@ export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
 export { type Course, type Leg, type LoggedReading, type Mark } from "./course.ts";
+export { slipSentence, type DistanceSlip } from "./order.ts";
 export { layCourse } from "./marks.ts";
 export {
   readLine,

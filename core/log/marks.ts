@@ -6,6 +6,7 @@ import { READING_FIELDS, type Ground, type Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import type { Course, Leg, LoggedReading, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
+import type { DistanceSlip } from "./order.ts";
 import { placeEntries, type DistanceBasis, type KnownFactor, type PlacedEntry } from "./places.ts";
 import { withoutRebounds } from "./rebounds.ts";
 import { readingsAt } from "./sightings.ts";
@@ -64,6 +65,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
   const legs: Leg[] = [];
   const plain: LoggedReading[] = [];
   const bases: DistanceBasis[] = [];
+  const slips: DistanceSlip[] = [];
   const marked: MarkedEntry[] = [];
   const rideStart: number[] = [];
   const logged: LoggedReading[] = [];
@@ -74,8 +76,13 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
   let section = "";
   let side: Side | null = null;
   rides.forEach(({ entries, track, telemetry }, ride) => {
-    const { placed, basis } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
+    const {
+      placed,
+      basis,
+      slips: slipped,
+    } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
     bases.push(basis);
+    slips.push(...slipped);
     const climbed = track?.hasHeights ? null : typedClimb(placed);
     rideStart.push(marks.length);
     for (const { entry, distanceM } of placed)
@@ -156,6 +163,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
     readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...logged],
     bases,
     handMarks,
+    slips,
     notices: [...steady.notices, ...counted.notices],
   };
 }

@@ -1,6 +1,7 @@
 import { ASSUMED } from "#core/assumptions";
 import { odometerFactor, trackAt, type OdometerFactor, type TrackProfile } from "#core/distance";
 import type { LiveEntry } from "./fold.ts";
+import { distanceSlips, type DistanceSlip } from "./order.ts";
 
 /** How the distance of a mark was found. */
 export type PlaceSource = "recorder" | "track" | "display" | "between";
@@ -27,8 +28,9 @@ export interface KnownFactor {
 }
 
 const recorderOf = (entry: LiveEntry, track: TrackProfile | null) =>
-  ("distanceM" in entry.body ? entry.body.distanceM : undefined) ??
-  (track && entry.timeS !== null ? trackAt(track, "distanceM", entry.timeS) : undefined);
+  ("distanceM" in entry.body && !entry.struckFields.includes("distanceM")
+    ? entry.body.distanceM
+    : undefined) ?? (track && entry.timeS !== null ? trackAt(track, "distanceM", entry.timeS) : undefined);
 
 const displayOf = (entry: LiveEntry) => ("displayM" in entry.body ? entry.body.displayM : undefined);
 
@@ -98,24 +100,32 @@ export function placeEntries(
   track: TrackProfile | null,
   known: KnownFactor | null,
   circumferenceMm?: number,
-): { readonly placed: readonly PlacedEntry[]; readonly basis: DistanceBasis } {
+): {
+  readonly placed: readonly PlacedEntry[];
+  readonly basis: DistanceBasis;
+  readonly slips: readonly DistanceSlip[];
+} {
   const factor = factorOf(entries, track, circumferenceMm);
   const k = factor?.k ?? known?.k ?? 1;
-  const placed: PlacedEntry[] = [];
+  const found: PlacedEntry[] = [];
   const lost: LiveEntry[] = [];
   for (const entry of entries) {
     const recorder = recorderOf(entry, track);
     const display = displayOf(entry);
     if (recorder !== undefined)
-      placed.push({
+      found.push({
         entry,
         distanceM: recorder,
         source: "distanceM" in entry.body && entry.body.distanceM !== undefined ? "recorder" : "track",
       });
-    else if (display !== undefined) placed.push({ entry, distanceM: display * k, source: "display" });
-    else if (entry.body.kind === "start") placed.push({ entry, distanceM: 0, source: "recorder" });
+    else if (display !== undefined) found.push({ entry, distanceM: display * k, source: "display" });
+    else if (entry.body.kind === "start") found.push({ entry, distanceM: 0, source: "recorder" });
     else lost.push(entry);
   }
+  const slips = distanceSlips(found.filter(({ source }) => source !== "track"));
+  const slipped = new Set(slips.map(({ rootId }) => rootId));
+  const placed = found.filter(({ entry }) => !slipped.has(entry.rootId));
+  lost.push(...found.flatMap(({ entry }) => (slipped.has(entry.rootId) ? [entry] : [])));
   const anchors = [...placed].sort((a, b) => a.entry.seq - b.entry.seq);
   placed.push(...between(anchors, lost));
   placed.sort((a, b) => a.distanceM - b.distanceM || a.entry.seq - b.entry.seq);
@@ -126,6 +136,7 @@ export function placeEntries(
   const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : ASSUMED.uncheckedOdometerSd;
   return {
     placed,
+    slips,
     basis: { source, relativeSd: source === "display" ? displaySd : ASSUMED.gpsScaleSd, factor },
   };
 }

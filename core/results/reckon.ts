@@ -19,7 +19,7 @@ import {
   type Solved,
   type SolvedLedger,
 } from "#core/ledger";
-import { foldLog, type Course, type LoggedReading } from "#core/log";
+import { foldLog, slipSentence, type Course, type LoggedReading } from "#core/log";
 import { labelEnergy } from "#core/pack";
 import { bad, good, type Result } from "#core/problems";
 import { METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
@@ -66,6 +66,9 @@ function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
 
 const bestOf = ({ solved, perMetre }: Reckoning) => perMetre(uncertain(solved, rideFigure(solved, 0)));
 
+/** A distance that breaks the order of the log is hardly anything else, nats. */
+const SURE_SLIP = 10;
+
 /** The readings in question, in words, with the answer without them. */
 function inQuestion(
   solved: SolvedLedger,
@@ -74,13 +77,27 @@ function inQuestion(
   counted: readonly LoggedReading[],
   relativeSd: number,
 ) {
+  const places = new Map(
+    course.marks.flatMap(({ entries, distanceM }) =>
+      entries.map(({ rootId }) => [rootId, distanceM] as const),
+    ),
+  );
+  const misplaced = course.slips.map((slip): Flag => ({
+    rootId: slip.rootId,
+    field: "distanceM",
+    distanceM: places.get(slip.rootId) ?? slip.typedM,
+    standing: 0,
+    logOdds: SURE_SLIP,
+    sentence: slipSentence(slip),
+  }));
+  const doubted = flags.map((flag): Flag => {
+    const { reading, rootId, field } = counted[flag.reading]!;
+    const { distanceM } = course.marks[markOf(reading)]!;
+    const sentence = flagSentence(reading, distanceM, flag, otherStory(solved, without, flag));
+    return { rootId, field, distanceM, standing: flag.standing, logOdds: flag.logOdds, sentence };
+  });
   return {
-    flags: flags.map((flag): Flag => {
-      const { reading, rootId, field } = counted[flag.reading]!;
-      const { distanceM } = course.marks[markOf(reading)]!;
-      const sentence = flagSentence(reading, distanceM, flag, otherStory(solved, without, flag));
-      return { rootId, field, distanceM, standing: flag.standing, logOdds: flag.logOdds, sentence };
-    }),
+    flags: [...misplaced, ...doubted],
     bestWithoutFlags: flags.length ? bestOf(reckoning(without, relativeSd)) : null,
   };
 }

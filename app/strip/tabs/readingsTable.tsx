@@ -1,6 +1,6 @@
 import { memo, useState } from "react";
 import { Form, Link } from "react-router";
-import { END_NAMES, READING_FIELDS, type LiveEntry, type ReadingField } from "#core/log";
+import { END_NAMES, READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/log";
 import { fixed, formatBare, unitOf, type Uncertain } from "#core/quantities";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
@@ -23,7 +23,7 @@ interface TableProps {
 export interface Judgement {
   readonly kind: "strike" | "restore";
   readonly target: string;
-  readonly field: ReadingField | null;
+  readonly field: StrikeField | null;
 }
 
 /** What an entry is, in words. */
