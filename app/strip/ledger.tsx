@@ -159,7 +159,10 @@ export const Ledger = memo(function Ledger({
           <Rows results={results} />
         </How>
       </div>
-      <Other label="Without what is in question" value={results.bestWithoutFlags} />
+      <Other
+        label={results.flags.length ? "Without what is in question" : "Without what is set aside"}
+        value={results.bestWithoutFlags}
+      />
       <Other label="With nothing set aside" value={results.bestWithStruck} />
       <button
         type="button"

@@ -91,11 +91,17 @@ export function standingsOf(solved: SolvedLedger): readonly Standing[] {
 
 const chanceOf = (logOdds: number) => 1 / (1 + Math.exp(-logOdds));
 
+/** A person who sets a reading aside makes it at least as likely as not that it is a slip: log odds. */
+const LEAST_SET_ASIDE = 0;
+
 /**
  * Weighs for each reading whether it is a slip: the likeliest first, then the ledger again without it, since a slip makes
- * honest readings look bad as well. Nothing is set aside: the answer holds each reading by its odds.
+ * honest readings look bad as well. Nothing is left out whole: the answer holds each reading by its odds, those set aside
+ * by a person among them, so that nobody makes an answer surer than the odds allow.
+ *
+ * @param setAside places of readings that a person set aside; they are asked about no more
  */
-export function judgeReadings(solved: SolvedLedger): Judgement {
+export function judgeReadings(solved: SolvedLedger, setAside: ReadonlySet<number> = new Set()): Judgement {
   const names = solved.input.rides.flatMap(({ readings }, ride) =>
     readings.map((_, reading) => ({ ride, reading })),
   );
@@ -105,22 +111,28 @@ export function judgeReadings(solved: SolvedLedger): Judgement {
   let kept = names.map((_, i) => i);
   let without = solved;
   let left = 1;
+  const waiting = new Set(setAside);
   for (;;) {
     const found = standingsOf(without);
     found.forEach((each, i) => {
       standings[kept[i]!] = each;
     });
-    const worst = found.reduce((far, { logOdds }, i) => (logOdds > found[far]!.logOdds ? i : far), 0);
+    // Those set aside first: what is left is judged without them.
+    const among = found.flatMap((_, i) => (waiting.size === 0 || waiting.has(kept[i]!) ? [i] : []));
+    const worst = among.reduce((far, i) => (found[i]!.logOdds > found[far]!.logOdds ? i : far), among[0]!);
     const suspect = found[worst];
-    const logOdds = suspect?.logOdds ?? -Infinity;
-    if (!suspect || !(logOdds > QUESTION_ABOVE) || kept.length <= 2 || flags.length >= MOST_QUESTIONS) break;
+    if (!suspect) break;
+    const isSetAside = waiting.delete(kept[worst]!);
+    const logOdds = isSetAside ? Math.max(LEAST_SET_ASIDE, suspect.logOdds) : suspect.logOdds;
+    if (!isSetAside && (!(logOdds > QUESTION_ABOVE) || kept.length <= 2 || flags.length >= MOST_QUESTIONS))
+      break;
     const rest = kept.filter((_, i) => i !== worst);
     const next = solved.keeping(rest);
     if (!next) break;
     const chance = chanceOf(logOdds);
     stories.push({ weight: left * (1 - chance), solved: without });
     left *= chance;
-    flags.push({ ...names[kept[worst]!]!, ...suspect });
+    if (!isSetAside) flags.push({ ...names[kept[worst]!]!, ...suspect });
     kept = rest;
     without = next;
   }

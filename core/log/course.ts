@@ -1,7 +1,6 @@
 import type { Reading } from "#core/readings";
-import type { Ground, ReadingField, Side } from "./entry.ts";
+import type { Ground, ReadingField, Side, StrikeField } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
-import type { DistanceSlip } from "./order.ts";
 import type { DistanceBasis, PlaceSource } from "./places.ts";
 
 /** A moment with a distance along the test. Several entries at one place and ride make one mark. */
@@ -40,6 +39,14 @@ export interface LoggedReading {
   readonly struck: boolean;
 }
 
+/** A slip that the order of the log gives away, whatever the ledger says. */
+export interface LogSlip {
+  readonly rootId: string;
+  /** What of the entry; null for the entry itself. */
+  readonly field: StrikeField | null;
+  readonly sentence: string;
+}
+
 export interface Course {
   readonly marks: readonly Mark[];
   readonly legs: readonly Leg[];
@@ -48,8 +55,8 @@ export interface Course {
   readonly bases: readonly DistanceBasis[];
   /** Where full power ended by hand, along the whole test. */
   readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
-  /** Distances that cannot be where they stand: those entries lie between their neighbours. */
-  readonly slips: readonly DistanceSlip[];
+  /** What cannot be where it stands in the log: a distance is placed between its neighbours, a bar is not counted. */
+  readonly slips: readonly LogSlip[];
   /** What was left out or taken otherwise than written, in sentences. */
   readonly notices: readonly string[];
 }

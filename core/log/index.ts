@@ -22,8 +22,7 @@ export {
 export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
-export { type Course, type Leg, type LoggedReading, type Mark } from "./course.ts";
-export { slipSentence, type DistanceSlip } from "./order.ts";
+export { type Course, type Leg, type LoggedReading, type LogSlip, type Mark } from "./course.ts";
 export { layCourse } from "./marks.ts";
 export {
   readLine,

@@ -4,9 +4,9 @@ import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
 import { READING_FIELDS, type Ground, type Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
-import type { Course, Leg, LoggedReading, Mark } from "./course.ts";
+import type { Course, Leg, LoggedReading, LogSlip, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
-import type { DistanceSlip } from "./order.ts";
+import { slipSentence } from "./order.ts";
 import { placeEntries, type DistanceBasis, type KnownFactor, type PlacedEntry } from "./places.ts";
 import { withoutRebounds } from "./rebounds.ts";
 import { readingsAt } from "./sightings.ts";
@@ -65,7 +65,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
   const legs: Leg[] = [];
   const plain: LoggedReading[] = [];
   const bases: DistanceBasis[] = [];
-  const slips: DistanceSlip[] = [];
+  const slips: LogSlip[] = [];
   const marked: MarkedEntry[] = [];
   const rideStart: number[] = [];
   const logged: LoggedReading[] = [];
@@ -82,7 +82,13 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
       slips: slipped,
     } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
     bases.push(basis);
-    slips.push(...slipped);
+    slips.push(
+      ...slipped.map((slip) => ({
+        rootId: slip.rootId,
+        field: "distanceM" as const,
+        sentence: slipSentence(slip),
+      })),
+    );
     const climbed = track?.hasHeights ? null : typedClimb(placed);
     rideStart.push(marks.length);
     for (const { entry, distanceM } of placed)
@@ -163,7 +169,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
     readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...logged],
     bases,
     handMarks,
-    slips,
+    slips: [...slips, ...steady.slips],
     notices: [...steady.notices, ...counted.notices],
   };
 }

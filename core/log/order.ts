@@ -64,12 +64,35 @@ function fitsByDistance(placed: readonly Placed[]): boolean {
 function meantAt(order: readonly Placed[], at: number): number | null {
   const from = order[at - 1]?.distanceM ?? 0;
   const to = order[at + 1]?.distanceM ?? Infinity;
-  return likelyMeant(order[at]!.distanceM).find((metres) => metres >= from && metres <= to) ?? null;
+  return likelyMeant(order[at]!.distanceM).find((metres) => metres > from && metres <= to) ?? null;
 }
+
+/** Logarithms of what the gauge fell a metre, stretch by stretch; a step back in distance counts as far off. */
+function fallRates(order: readonly Placed[]): readonly number[] {
+  const seen = order.filter(({ entry }) => percentOf(entry) !== undefined);
+  return seen.slice(1).map(({ entry, distanceM }, i) => {
+    const metres = distanceM - seen[i]!.distanceM;
+    const fallen = percentOf(seen[i]!.entry)! - percentOf(entry)!;
+    return metres <= 0 ? FAR_OFF : Math.log(Math.max(fallen, LEAST_FALL) / metres);
+  });
+}
+
+/** How unevenly the gauge falls along a log: the spread of those. */
+function unevenness(order: readonly Placed[]): number {
+  const rates = fallRates(order);
+  const mean = rates.reduce((sum, rate) => sum + rate, 0) / rates.length;
+  return rates.reduce((sum, rate) => sum + (rate - mean) ** 2, 0);
+}
+/** Of the logarithm of points a metre. */
+const FAR_OFF = 10;
+/** Half a point: what a gauge in whole points hides. */
+const LEAST_FALL = 0.5;
 
 /** The entries to leave out so that the others run forward: as few as can be, those that look like a slip first. */
 function fewestOut(order: readonly Placed[]): readonly number[] {
-  const worth = order.map((_, i) => (meantAt(order, i) === null ? 1 : 0.9));
+  const without = order.map((_, i) => (order.length > MOST_COMPARED ? 0 : unevenness(order.toSpliced(i, 1))));
+  const evenest = without.indexOf(Math.min(...without));
+  const worth = order.map((_, i) => 1 - (meantAt(order, i) === null ? 0 : 0.1) - (i === evenest ? 0.2 : 0));
   const best: number[] = [];
   const before: number[] = [];
   for (let i = 0; i < order.length; i += 1) {
@@ -93,10 +116,33 @@ function tooFast(order: readonly Placed[]): readonly number[] {
   });
   // Typed in one go every stretch is too fast.
   if (fast.length > Math.max(1, MOST_SHARE * order.length)) return [];
-  return fast.filter((i) => i < order.length - 1 && meantAt(order, i) !== null);
+  return fast.filter((i) => meantAt(order, i) !== null);
 }
 
-/** More places than this are not looked through one by one. */
+/** Shares of the usual fall beyond which the last stretch is strange, within which another distance explains it. */
+const STRANGE = Math.log(3);
+const EXPLAINED = Math.log(1.6);
+
+/**
+ * The last look, where its distance makes the last stretch take a third or three times of what every other took, and a likely
+ * slip of it makes it take the usual: later looks would tell by their order.
+ */
+function strangeLast(order: readonly Placed[]): readonly number[] {
+  const last = order.length - 1;
+  const at = order[last]!;
+  if (order.length < 4 || percentOf(at.entry) === undefined) return [];
+  const rates = fallRates(order);
+  const [before, own] = [rates.slice(0, -1), rates.at(-1)!];
+  const usual = before.reduce((sum, rate) => sum + rate, 0) / before.length;
+  const isEven = before.length > 1 && before.every((rate) => Math.abs(rate - usual) < EXPLAINED);
+  if (!isEven || Math.abs(own - usual) < STRANGE) return [];
+  const isUsual = (distanceM: number) =>
+    Math.abs(fallRates([...order.slice(0, -1), { ...at, distanceM }]).at(-1)! - usual) < EXPLAINED;
+  return likelyMeant(at.distanceM).some(isUsual) ? [last] : [];
+}
+
+/** More places than these are not looked through, or compared, one by one. */
+const MOST_COMPARED = 200;
 const MOST_PLACES = 2000;
 
 /**
@@ -107,7 +153,14 @@ export function distanceSlips(placed: readonly Placed[]): readonly DistanceSlip[
   const order = inOrder(placed.filter(({ entry }) => !entry.struck && entry.body.kind !== "refill"));
   if (order.length < 3 || order.length > MOST_PLACES) return [];
   const backward = order.some(({ distanceM }, i) => i > 0 && distanceM < order[i - 1]!.distanceM - NEAR_M);
-  const out = backward ? (fitsByDistance(placed) ? [] : fewestOut(order)) : tooFast(order);
+  const forward = tooFast(order);
+  const out = backward
+    ? fitsByDistance(placed)
+      ? []
+      : fewestOut(order)
+    : forward.length
+      ? forward
+      : strangeLast(order);
   if (out.length > MOST_SHARE * order.length) return [];
   return out.map((i) => ({
     rootId: order[i]!.entry.rootId,

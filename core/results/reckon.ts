@@ -19,7 +19,7 @@ import {
   type Solved,
   type SolvedLedger,
 } from "#core/ledger";
-import { foldLog, slipSentence, type Course, type LoggedReading } from "#core/log";
+import { foldLog, type Course, type LoggedReading } from "#core/log";
 import { labelEnergy } from "#core/pack";
 import { bad, good, type Result } from "#core/problems";
 import { METRES_PER_MILE, scale, widen, withRelative, type Uncertain } from "#core/quantities";
@@ -66,7 +66,7 @@ function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
 
 const bestOf = ({ solved, perMetre }: Reckoning) => perMetre(uncertain(solved, rideFigure(solved, 0)));
 
-/** A distance that breaks the order of the log is hardly anything else, nats. */
+/** What breaks the order of the log is hardly anything else, nats. */
 const SURE_SLIP = 10;
 
 /** The readings in question, in words, with the answer without them. */
@@ -74,31 +74,28 @@ function inQuestion(
   solved: SolvedLedger,
   { flags, without }: Judgement,
   course: Course,
-  counted: readonly LoggedReading[],
+  readings: readonly LoggedReading[],
   relativeSd: number,
+  isSetAside: boolean,
 ) {
   const places = new Map(
     course.marks.flatMap(({ entries, distanceM }) =>
       entries.map(({ rootId }) => [rootId, distanceM] as const),
     ),
   );
-  const misplaced = course.slips.map((slip): Flag => ({
-    rootId: slip.rootId,
-    field: "distanceM",
-    distanceM: places.get(slip.rootId) ?? slip.typedM,
-    standing: 0,
-    logOdds: SURE_SLIP,
-    sentence: slipSentence(slip),
-  }));
+  const byOrder = course.slips.map(({ rootId, field, sentence }): Flag => {
+    const distanceM = places.get(rootId) ?? 0;
+    return { rootId, field, distanceM, standing: 0, logOdds: SURE_SLIP, sentence };
+  });
   const doubted = flags.map((flag): Flag => {
-    const { reading, rootId, field } = counted[flag.reading]!;
+    const { reading, rootId, field } = readings[flag.reading]!;
     const { distanceM } = course.marks[markOf(reading)]!;
     const sentence = flagSentence(reading, distanceM, flag, otherStory(solved, without, flag));
     return { rootId, field, distanceM, standing: flag.standing, logOdds: flag.logOdds, sentence };
   });
   return {
-    flags: [...misplaced, ...doubted],
-    bestWithoutFlags: flags.length ? bestOf(reckoning(without, relativeSd)) : null,
+    flags: [...byOrder, ...doubted],
+    bestWithoutFlags: flags.length || isSetAside ? bestOf(reckoning(without, relativeSd)) : null,
   };
 }
 
@@ -106,30 +103,16 @@ function inQuestion(
 const DISAGREE_ABOVE = 2;
 
 /** Whether the readings that are not in question agree with one another. */
-function agree({ standings, flags }: Judgement): boolean {
+function agree({ standings, flags }: Judgement, readings: readonly LoggedReading[]): boolean {
+  const counted = readings.flatMap(({ struck }, i) => (struck ? [] : [i]));
   const asked = new Set(flags.map(({ reading }) => reading));
-  const rest = standings.filter((_, i) => !asked.has(i));
+  const rest = standings.filter((_, i) => !asked.has(counted[i]!));
   const square = rest.reduce((sum, { standing }) => sum + standing * standing, 0);
   return rest.length === 0 || square / rest.length <= DISAGREE_ABOVE;
 }
 
 const questionWords = (count: number) =>
   count === 0 ? "" : `; ${count === 1 ? "one reading is" : `${count} readings are`} in question`;
-
-/** The answer were nothing set aside; null when nothing is. */
-function withStruck(
-  input: LedgerInput,
-  readings: readonly LoggedReading[],
-  relativeSd: number,
-): Uncertain | null {
-  if (!readings.some(({ struck }) => struck)) return null;
-  const [ride] = input.rides;
-  const all = solveLedger({
-    ...input,
-    rides: [{ ...ride!, readings: readings.map(({ reading }) => reading) }],
-  });
-  return all.ok ? bestOf(reckoning(all.value, relativeSd)) : null;
-}
 
 /** Curve and stretches: fraction used at each mark, Wh per metre between neighbours. */
 function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Course) {
@@ -160,12 +143,15 @@ function figures(
   tracks: readonly (TrackProfile | null)[],
   readings: readonly LoggedReading[],
   input: LedgerInput,
+  everything: SolvedLedger,
   whole: SolvedLedger,
 ): Omit<TestResults, "notices" | "course"> {
   const counted = readings.filter(({ struck }) => !struck);
+  const setAside = readings.flatMap(({ struck }, i) => (struck ? [i] : []));
   const basis = course.bases.at(-1)!;
   const { relativeSd } = basis;
-  const judged = judgeReadings(whole);
+  const judged = judgeReadings(everything, new Set(setAside));
+  const standings = judged.standings.filter((_, i) => !readings[i]!.struck);
   const solved = judged.headline;
   const reckoned = reckoning(solved, relativeSd);
   const { wide, perMetre } = reckoned;
@@ -182,15 +168,15 @@ function figures(
   const distanceM = milesOf(input.rides[0]!) * METRES_PER_MILE;
   const bears = bearings(whole, rideFigure(whole, 0)).map((bearing, i) => ({
     ...bearing,
-    ...judged.standings[i]!,
+    ...standings[i]!,
   }));
-  const questions = inQuestion(whole, judged, course, counted, relativeSd);
+  const questions = inQuestion(everything, judged, course, readings, relativeSd, setAside.length > 0);
   const plain = plainResult(record, course);
   const label = labelEnergy(packOf(record));
   const factor = course.bases.map((found) => found.factor).find((found) => found !== null) ?? null;
   const end = endOf(course, fraction);
   const { alone, sentence } = evidenceAlone(solved, input, counted, relativeSd);
-  const settled = agree(judged);
+  const settled = agree({ ...judged, standings }, readings);
   const along = alongTheWay(reckoned, course);
   const logs = record.rides.map(({ entries }) => foldLog(entries));
   const ridden = rideFigures(tracks, course, logs);
@@ -261,7 +247,7 @@ function figures(
       perMetre,
     ),
     ...questions,
-    bestWithStruck: withStruck(input, readings, relativeSd),
+    bestWithStruck: setAside.length ? bestOf(reckoning(everything, relativeSd)) : null,
     alone,
     aloneSentence: sentence,
     surer: surer(solved, wide, whPerM.mean * relativeSd),
@@ -299,10 +285,17 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
       "rides",
       "Nothing tells the charge yet: note a percent, bars, volts, a counter or how it ended, and the figure comes.",
     );
-  const solved = solveLedger(input);
+  const [ride] = input.rides;
+  const solved = solveLedger({
+    ...input,
+    rides: [{ ...ride!, readings: readings.map(({ reading }) => reading) }],
+  });
   if (!solved.ok) return solved;
+  const counted = readings.flatMap(({ struck }, i) => (struck ? [] : [i]));
+  const whole = counted.length < readings.length ? solved.value.keeping(counted) : solved.value;
+  if (!whole) return bad("singular", "readings", "Without what is set aside nothing can be weighed.");
   return good({
-    ...figures(record, course, tracks, readings, input, solved.value),
+    ...figures(record, course, tracks, readings, input, solved.value, whole),
     notices: [...problems, ...course.notices],
     course,
   });

@@ -232,9 +232,9 @@ export interface TestResults {
   readonly parts: readonly PartUse[];
   readonly readings: readonly DrawnReading[];
   readonly flags: readonly Flag[];
-  /** Wh per metre were the readings in question set aside; null when none is. */
+  /** Wh per metre without what is in question or set aside; null when nothing is. */
   readonly bestWithoutFlags: Uncertain | null;
-  /** Wh per metre were nothing set aside; null when nothing is. */
+  /** Wh per metre with all that was read; null when nothing is set aside. */
   readonly bestWithStruck: Uncertain | null;
   readonly alone: readonly EvidenceAlone[];
   /** Why the kinds of evidence differ, in one sentence; null with fewer than two. */
