@@ -55,6 +55,8 @@ export interface Course {
   readonly bases: readonly DistanceBasis[];
   /** Where full power ended by hand, along the whole test. */
   readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
+  /** Ridden on after the end, m: no part of the range, nor of what a mile took. */
+  readonly afterEndM: number;
   /** What cannot be where it stands in the log: a distance is placed between its neighbours, a bar is not counted. */
   readonly slips: readonly LogSlip[];
   /** What was left out or taken otherwise than written, in sentences. */

@@ -7,6 +7,7 @@ import type { LiveEntry } from "./fold.ts";
 import type { Course, Leg, LoggedReading, LogSlip, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
 import { slipSentence } from "./order.ts";
+import { isCharged, upToEnd } from "./ending.ts";
 import { placeEntries, type DistanceBasis, type KnownFactor, type PlacedEntry } from "./places.ts";
 import { withoutRebounds } from "./rebounds.ts";
 import { readingsAt } from "./sightings.ts";
@@ -70,18 +71,23 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
   const rideStart: number[] = [];
   const logged: LoggedReading[] = [];
   const handMarks: { rootId: string; distanceM: number }[] = [];
+  let [isDone, afterEndM] = [false, 0];
   let offset = 0;
   let level = setting.firstLevel;
   let ground = setting.firstGround;
   let section = "";
   let side: Side | null = null;
   rides.forEach(({ entries, track, telemetry }, ride) => {
-    const {
-      placed,
-      basis,
-      slips: slipped,
-    } = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
+    const found = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
+    const { basis, slips: slipped } = found;
     bases.push(basis);
+    const { placed, afterM, done } = upToEnd(found.placed);
+    if (isDone && !isCharged(entries)) {
+      afterEndM += found.placed.at(-1)?.distanceM ?? 0;
+      rideStart.push(marks.length);
+      return;
+    }
+    [isDone, afterEndM] = [done, afterEndM + afterM];
     slips.push(
       ...slipped.map((slip) => ({
         rootId: slip.rootId,
@@ -169,6 +175,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
     readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...logged],
     bases,
     handMarks,
+    afterEndM,
     slips: [...slips, ...steady.slips],
     notices: [...steady.notices, ...counted.notices],
   };

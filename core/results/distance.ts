@@ -1,11 +1,19 @@
 import type { TrackProfile } from "#core/distance";
 import { totalOf, type Course, type LiveEntry } from "#core/log";
-import { fixed } from "#core/quantities";
+import { fixed, quantityToken } from "#core/quantities";
 
 const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: "by the display" } as const;
 
 /** Where the distance is from, and what it says of the display. */
 export function distanceBecause(course: Course): string {
+  const after =
+    course.afterEndM > 0
+      ? `; ${quantityToken(course.afterEndM, "distance", 1)} more after the end count for nothing`
+      : "";
+  return `${sourceBecause(course)}${after}`;
+}
+
+function sourceBecause(course: Course): string {
   const last = course.bases.at(-1)!;
   const factor = course.bases.map(({ factor }) => factor).find((found) => found !== null);
   if (!factor)

@@ -2,8 +2,8 @@ import { END_NAMES, type Course } from "#core/log";
 import type { Uncertain } from "#core/quantities";
 import type { EndView } from "./types.ts";
 
-/** How the test ended, and where full power ended: by low-power mode, else by hand. */
-export function endOf(course: Course, used: Uncertain): EndView {
+/** How the test ended, and where full power ended: by hand, else by low-power mode, else by how the speed fades. */
+export function endOf(course: Course, used: Uncertain, fadeM: number | null): EndView {
   const bodies = course.marks.flatMap(({ entries, distanceM }) =>
     entries.filter(({ struck }) => !struck).map(({ body, rootId }) => ({ body, rootId, distanceM })),
   );
@@ -17,7 +17,9 @@ export function endOf(course: Course, used: Uncertain): EndView {
       ? { distanceM: hand.distanceM, by: "hand", rootId: hand.rootId }
       : low
         ? { distanceM: low.distanceM, by: "low-power mode", rootId: low.rootId }
-        : null,
+        : fadeM !== null
+          ? { distanceM: fadeM, by: "fading speed", rootId: null }
+          : null,
     used,
   };
 }

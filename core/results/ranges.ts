@@ -9,6 +9,12 @@ import type { EndView, Explained } from "./types.ts";
 /** Fraction used at the start, within which it counts as full. */
 const FULL_WITHIN = 0.03;
 
+const FULL_POWER_BECAUSE = {
+  hand: "marked by hand",
+  "low-power mode": "low-power mode began there",
+  "fading speed": "the speed that was held fades from there",
+} as const;
+
 /** Full power never reaches beyond the end. */
 function noFurther(fullPower: Explained | null, total: Explained | null): Explained | null {
   if (!fullPower || !total || fullPower.value.mean <= total.value.mean) return fullPower;
@@ -59,10 +65,7 @@ export function ranges(
     rangeTotal,
     rangeFullPower:
       fullPower && full
-        ? ridden(
-            Math.min(distanceM, fullPower.distanceM - firstM),
-            fullPower.by === "hand" ? "marked by hand" : "low-power mode began there",
-          )
+        ? ridden(Math.min(distanceM, fullPower.distanceM - firstM), FULL_POWER_BECAUSE[fullPower.by])
         : noFurther(assumed, rangeTotal),
     rangeWithReserve: explain(
       shareWithReserve,

@@ -107,7 +107,7 @@ export interface EndView {
   readonly closed: boolean;
   readonly fullPower: {
     readonly distanceM: number;
-    readonly by: "low-power mode" | "hand";
+    readonly by: "low-power mode" | "hand" | "fading speed";
     readonly rootId: string | null;
   } | null;
   /** Fraction used at the end. */
