@@ -22,6 +22,7 @@ export default [
       route("bikes/instruments/:instrumentId", "bikes/instrument.tsx"),
       route("bikes/:bikeId", "bikes/bike.tsx"),
       route("bikes/:bikeId/edit", "bikes/edit.tsx"),
+      route("bikes/:bikeId/gauge", "bikes/gauge.tsx"),
       route("bikes/:bikeId/packs/:packId", "bikes/pack.tsx"),
       route("bikes/:bikeId/packs/:packId/bench/:benchId", "bikes/bench.tsx"),
       route("bikes/:bikeId/packs/:packId/bench/:benchId/sheet", "bikes/benchSheet.tsx"),

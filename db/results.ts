@@ -1,6 +1,13 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Problem, Result } from "#core/problems";
-import { digestOf, headlineOf, type Headline, type TestDigest, type TestResults } from "#core/results";
+import {
+  digestOf,
+  headlineOf,
+  isDigest,
+  type Headline,
+  type TestDigest,
+  type TestResults,
+} from "#core/results";
 import type { Database } from "./client.ts";
 import { bike, result, test } from "./schema.ts";
 
@@ -84,11 +91,7 @@ export async function cachedDigests(
     .select({ id: result.testId, digest: result.digest })
     .from(result)
     .where(inArray(result.testId, [...ids]));
-  return new Map(
-    rows.flatMap(({ id, digest }) =>
-      digest && typeof digest === "object" && "best" in digest ? [[id, digest] as const] : [],
-    ),
-  );
+  return new Map(rows.flatMap(({ id, digest }) => (isDigest(digest) ? [[id, digest] as const] : [])));
 }
 
 /** What lists show of tests, by id; fresh or as last known. */

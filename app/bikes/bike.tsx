@@ -252,6 +252,9 @@ export default function BikePage({
             <h2>Facts</h2>
             <Link to={`/bikes/${bike.id}/edit`}>Change</Link>
           </div>
+          <p className="mb-1 text-sm">
+            <Link to={`/bikes/${bike.id}/gauge`}>What its gauge really says</Link>
+          </p>
           <dl>
             <Fact name="Weight">
               {show(bike.massKg, (kg) => formatQuantity(kg, "mass", system), "not weighed")}

@@ -11,6 +11,15 @@ export const SCATTER_SCALES = [0.5, 0.71, 1, 1.41, 2, 2.83, 4, 5.66, 8] as const
 /** Log prior of a scale: ln scale ~ N(0, lnSd). */
 const logPrior = (scale: number, lnSd: number) => -0.5 * (Math.log(scale) / lnSd) ** 2;
 
+/** Log density of a ledger's readings, the road's scatter integrated: what weighs one account of them against another. */
+export function logEvidence(parts: readonly Part[], { scatterLnSd }: Assumed): number {
+  const logs = parts.map(
+    ({ scatter, posterior }) => posterior.logDensity + logPrior(scatter, scatterLnSd || 1),
+  );
+  const best = Math.max(...logs);
+  return best + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - best), 0));
+}
+
 /**
  * The answer under each scale of the road's scatter, weighed by the density of the readings under it.
  *

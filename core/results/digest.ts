@@ -19,6 +19,9 @@ const DIGEST_KEYS = [
   "packLearned",
   "quarters",
   "steady",
+  "thresholds",
+  "gauge",
+  "odometer",
 ] as const satisfies readonly (keyof TestResults)[];
 
 /** A test's results without their drawings: small enough to read five hundred at once. */
@@ -26,6 +29,10 @@ export interface TestDigest extends Pick<TestResults, (typeof DIGEST_KEYS)[numbe
   /** Readings in question. */
   readonly questions: number;
 }
+
+/** Whether a stored body is a digest of this build: one of another may lack what is shown. */
+export const isDigest = (body: unknown): body is TestDigest =>
+  typeof body === "object" && body !== null && DIGEST_KEYS.every((key) => key in body);
 
 export function digestOf(results: TestResults): TestDigest {
   const kept = Object.fromEntries(DIGEST_KEYS.map((key) => [key, results[key]]));

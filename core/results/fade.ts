@@ -41,7 +41,7 @@ function logged(record: TestRecord, course: Course): readonly Held[] {
   series.distanceM.forEach((distanceM, i) => {
     const speed = series.speedMps[i];
     const span = Math.floor(distanceM / SPAN_M);
-    if (speed != null) spans.set(span, [...(spans.get(span) ?? []), speed]);
+    if (speed !== null && speed !== undefined) spans.set(span, [...(spans.get(span) ?? []), speed]);
   });
   return [...spans].map(([span, speeds]) => ({
     distanceM: (span + 0.5) * SPAN_M,

@@ -1,5 +1,6 @@
 export { reckonTest } from "./reckon.ts";
 export { layTest, type LaidTest } from "./laid.ts";
+export { gaugeHistory, type GaugeHistory } from "./gaugeHistory.ts";
 export { cutRecord, lengthOf } from "./cut.ts";
 export { packHistory, type PackHistory, type PackTest } from "./packHistory.ts";
 export { recordSetting } from "./input.ts";
@@ -12,6 +13,7 @@ export type {
   EvidenceAlone,
   Explained,
   Flag,
+  GaugeSeen,
   LoggedSeries,
   PackLearned,
   PartUse,
@@ -26,4 +28,4 @@ export type {
   TestResults,
 } from "./types.ts";
 export { headlineOf, type Headline } from "./headline.ts";
-export { digestOf, type TestDigest } from "./digest.ts";
+export { digestOf, isDigest, type TestDigest } from "./digest.ts";

@@ -31,6 +31,7 @@ import { drawn } from "./drawn.ts";
 import { endOf } from "./end.ts";
 import { evidenceAlone } from "./evidence.ts";
 import { fadeAlong } from "./fade.ts";
+import { gaugeSeen } from "./gauge.ts";
 import { howBest, howCapacity, howEnergy } from "./how.ts";
 import { climbNoted, notedOnWay } from "./noted.ts";
 import { packOf } from "./input.ts";
@@ -255,9 +256,10 @@ function figures(
     end,
     packLearned: packLearned(record, solved),
     thresholds: thresholds(solved, wide),
+    gauge: gaugeSeen(record, course, input, counted, along.curve),
     profile,
     series: seriesAlong(record, course),
-    budget: doubt(solved, figure),
+    budget: doubt(solved, figure, { best: whPerM, relativeSd, wide }),
     widened: wide,
     chi2PerReading: solved.posterior.chi2PerReading,
     odometer: factor && {

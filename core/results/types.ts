@@ -121,6 +121,8 @@ export interface DoubtLine {
   readonly variance: number;
   /** Of all sources' falls. */
   readonly share: number;
+  /** The answer's sd were it known, Wh per metre. */
+  readonly sdLeft: number;
 }
 
 /** Speed and amps of a logger, thinned to what a strip can show. */
@@ -201,6 +203,24 @@ export interface NotedOnWay {
   readonly guesses: readonly { readonly distanceM: number; readonly guessM: number }[];
 }
 
+/** What a test shows of the bike's gauge. */
+export interface GaugeSeen {
+  /** Percents as they were read, with what of the pack was used there, and where. */
+  readonly percents: readonly {
+    readonly shown: number;
+    readonly used: Uncertain;
+    readonly distanceM: number;
+  }[];
+  /** How often bars came back at rest. */
+  readonly rebounds: number;
+  /** Way from where the last bar began to blink to an end that closes the range, m; null without either. */
+  readonly blinkToEndM: number | null;
+  /** The percent shown as the pack cut off; null where nobody read it. */
+  readonly percentAtCutOff: number | null;
+  /** Log density of the readings, were the percent to count each of these; null with too few percents to tell. */
+  readonly counts: Readonly<Record<"charge" | "energy" | "volts", number>> | null;
+}
+
 /** Everything the screens show of one test. SI: Wh per metre, metres, Wh. All sds are widened and hold the distance error where they should. */
 export interface TestResults {
   readonly best: Explained;
@@ -249,6 +269,7 @@ export interface TestResults {
     readonly used: Uncertain;
     readonly prior: Uncertain;
   }[];
+  readonly gauge: GaugeSeen;
   /** Height along the track, thinned; null without heights. */
   readonly profile: { readonly distanceM: readonly number[]; readonly heightM: readonly number[] } | null;
   readonly series: LoggedSeries | null;

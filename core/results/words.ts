@@ -80,6 +80,7 @@ const SOURCE_WORDS: Readonly<Record<string, string>> = {
   "charger efficiency": "the charger's efficiency",
   "counter step": "the counter's last digit",
   "telemetry gaps": "gaps in the telemetry",
+  distance: "the distance",
 };
 
 /** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge not linear"`. */

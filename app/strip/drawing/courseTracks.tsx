@@ -49,7 +49,7 @@ export function GroundTrack({ results, layout, system }: TrackProps & { readonly
       <text x={0} y={ground.top + 14} fontWeight={650}>
         Ground
       </text>
-      {results.climbM === null ? null : (
+      {results.climbM === null || !results.profile ? null : (
         <text x={0} y={ground.top - 5} fill="var(--color-quiet)">
           +{formatQuantity(results.climbM, "climb", system)}
         </text>

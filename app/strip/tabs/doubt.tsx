@@ -25,28 +25,29 @@ export function Doubt({ results }: { readonly results: StripResults }) {
           What the ± {error} {unit} is made of
         </h2>
         <p className="mb-3 text-sm text-quiet">
-          Were a source known exactly, the variance of the {unit} would fall by its share.
+          What the ± would be, were one thing known exactly and the rest as it is. Things that stand in for
+          one another each gain little alone.
         </p>
         <table className="table w-full">
           <thead>
             <tr>
               <th>Source</th>
               <th className="w-1/2">
-                <span className="sr-only">Share drawn</span>
+                <span className="sr-only">Gain drawn</span>
               </th>
-              <th className="number">Share</th>
+              <th className="number">± {error} would be</th>
             </tr>
           </thead>
           <tbody>
             {results.budget
               .filter(({ share }) => share > WORTH_A_LINE)
-              .map(({ source, share }) => (
+              .map(({ source, share, sdLeft }) => (
                 <tr key={source}>
                   <td>{sourceWords(source)}</td>
                   <td>
                     <div className="h-3 bg-ochre-fill" style={{ width: `${(100 * share) / most}%` }} />
                   </td>
-                  <td className="number">{fixed(share * 100, 0)} %</td>
+                  <td className="number">± {shown(sdLeft, 2)}</td>
                 </tr>
               ))}
           </tbody>

@@ -1,0 +1,213 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { dbContext } from "#app/context";
+import { digestsOf } from "#app/services/analysis.server";
+import { found, idOf } from "#app/ui/require.server";
+import { fixed, formatBare, formatQuantity, plusOrMinus, unitOf, type Uncertain } from "#core/quantities";
+import { gaugeHistory, type GaugeHistory } from "#core/results";
+import { findBike } from "#db/bikes";
+import { listTests } from "#db/tests";
+import { Empty, Page } from "#ui/page";
+import { useSystem } from "#ui/system";
+import { GaugeCurve } from "./gaugeCurve";
+import type { Route } from "./+types/gauge";
+
+const GONE = "There is no such bike.";
+/** The newest tests a gauge is learned from. */
+const MOST_TESTS = 200;
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
+  const tests = await listTests(db, { bikeId: bike.id, limit: MOST_TESTS });
+  const { digests, pending } = await digestsOf(db, tests);
+  return { bike, pending, history: gaugeHistory([...digests.values()], bike.bars) };
+}
+
+const percent = ({ mean, sd }: Uncertain, digits = 0) =>
+  `${fixed(100 * mean, digits)} ± ${fixed(100 * plusOrMinus({ mean, sd }), digits)} %`;
+
+function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section>
+      <h2 className="mb-2">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** How long each bar truly is: equal only on paper. */
+function Bars({ history, bars }: { readonly history: GaugeHistory; readonly bars: number }) {
+  const system = useSystem();
+  const most = Math.max(...history.bars.map(({ share }) => share.mean));
+  return (
+    <table className="table w-full">
+      <thead>
+        <tr>
+          <th>Bar</th>
+          <th className="w-2/5">
+            <span className="sr-only">Length drawn</span>
+          </th>
+          <th className="number">of the pack</th>
+          <th className="number">Wh</th>
+          <th className="number">{unitOf("distance", system)} of an average ride</th>
+        </tr>
+      </thead>
+      <tbody>
+        {history.bars.map(({ bar, share, wh, wayM }) => (
+          <tr key={bar}>
+            <td>{bar === 1 ? "1, the last" : bar}</td>
+            <td>
+              <div className="h-4 bg-spruce" style={{ width: `${(100 * share.mean) / most}%` }} />
+            </td>
+            <td className="number">{percent(share)}</td>
+            <td className="number">{`${fixed(wh.mean, 0)} ± ${fixed(plusOrMinus(wh), 0)}`}</td>
+            <td className="number">
+              {wayM
+                ? `${formatBare(wayM.mean, "distance", system)} ± ${formatBare(plusOrMinus(wayM), "distance", system)}`
+                : ""}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <caption className="caption-bottom pt-2 text-left text-sm text-quiet">
+        If all {bars} were equal, each would be {fixed(100 / bars, 0)} % of the pack.
+      </caption>
+    </table>
+  );
+}
+
+const COUNT_WORDS = { charge: "amp-hours", energy: "watt-hours", volts: "the volts" } as const;
+/** A chance from which one says it is so. */
+const SURE = 0.9;
+
+function countsSentence(counts: NonNullable<GaugeHistory["counts"]>): string {
+  const kinds = Object.keys(COUNT_WORDS) as readonly (keyof typeof COUNT_WORDS)[];
+  const likeliest = kinds.reduce((most, kind) => (counts[kind] > counts[most] ? kind : most), kinds[0]!);
+  const chance = `${fixed(100 * counts[likeliest], 0)} %`;
+  return counts[likeliest] >= SURE
+    ? `It follows ${COUNT_WORDS[likeliest]}: ${chance} likely by its tests.`
+    : `Its tests do not tell what it follows: ${kinds.map((kind) => `${COUNT_WORDS[kind]} ${fixed(100 * counts[kind], 0)} %`).join(", ")}.`;
+}
+
+/** What stands out: where it stands still or jumps, what is left when it blinks, what it shows at the end. */
+function Habits({ history }: { readonly history: GaugeHistory }) {
+  const system = useSystem();
+  const way = (metres: number) => formatQuantity(metres, "distance", system);
+  const lines = [
+    ...history.quirks.map(({ kind, percent: at, overM, points }) =>
+      kind === "stands"
+        ? `Stood at ${at} % for ${way(overM)}.`
+        : `Fell ${points} points from ${at} % within ${way(overM)}.`,
+    ),
+    ...history.blinkToEndM.map((metres) => `${way(metres)} were left when the last bar began to blink.`),
+    ...history.percentsAtCutOff.map((at) => `Showed ${fixed(at, 0)} % as the pack cut off.`),
+    ...(history.rebounds
+      ? [`Bars came back at rest ${history.rebounds === 1 ? "once" : `${history.rebounds} times`}.`]
+      : []),
+    ...(history.counts ? [countsSentence(history.counts)] : []),
+    ...(history.odometer
+      ? [
+          `Its distance times ${fixed(history.odometer.mean, 3)} ± ${fixed(plusOrMinus(history.odometer), 3)} is the recorder's.`,
+        ]
+      : ["Its distance was never checked against a recorder."]),
+  ];
+  return (
+    <ul className="grid list-disc gap-1 pl-5">
+      {[...new Set(lines)].map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+  );
+}
+
+/** What a bike's gauge says against what is truly left, learned over its tests. */
+export default function GaugePage({ loaderData: { bike, history, pending } }: Route.ComponentProps) {
+  const half = history?.percents.find(({ shown }) => shown === 50);
+  return (
+    <Page
+      title={`${bike.name}, gauge`}
+      line={
+        history
+          ? `Learned from ${history.tests === 1 ? "one test" : `${history.tests} tests`} of this bike.`
+          : "Learned from this bike's tests."
+      }
+      next={
+        <Link to={`/bikes/${bike.id}`} className="button">
+          The bike
+        </Link>
+      }
+    >
+      {history ? (
+        <div
+          className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 lg:grid-cols-2"
+          data-pending={pending || undefined}
+        >
+          {history.percents.length ? (
+            <Part title="What the percent means">
+              <GaugeCurve history={history} />
+              {half ? (
+                <p className="mt-2">
+                  At half the gauge {percent({ mean: 1 - half.used.mean, sd: half.used.sd })} of the energy is
+                  left.
+                </p>
+              ) : null}
+            </Part>
+          ) : null}
+          {history.bars.length ? (
+            <Part title="How long each bar is">
+              <Bars history={history} bars={bike.bars} />
+            </Part>
+          ) : bike.bars > 0 ? (
+            <Part title="How long each bar is">
+              <p className="text-quiet">Not told yet: note each bar as it goes, over a test or two.</p>
+            </Part>
+          ) : null}
+          <Part title="What it does">
+            <Habits history={history} />
+          </Part>
+          {history.points.length ? (
+            <Part title="Points of the gauge">
+              <table className="table w-full">
+                <thead>
+                  <tr>
+                    <th>Where</th>
+                    <th className="number">energy used there</th>
+                    <th className="number">before any test</th>
+                    <th className="number">tests</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {history.points.map(({ name, used, prior, tests }) => (
+                    <tr key={name}>
+                      <td>{name}</td>
+                      <td className="number">{percent(used)}</td>
+                      <td className="number pencil">{percent(prior)}</td>
+                      <td className="number">{tests}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Part>
+          ) : null}
+          <p className="text-sm text-quiet lg:col-span-2">
+            A pack's last percents are its least sure: plan the way home on the reserve, not on the gauge.
+          </p>
+        </div>
+      ) : (
+        <div className="p-4 md:p-6">
+          <Empty
+            step={
+              <Link to={`/strip/new?bike=${bike.id}`} className="button button-main">
+                New test
+              </Link>
+            }
+          >
+            Nothing is known of this gauge yet. It is learned from tests: percent, bars as they go, how it
+            ended.
+          </Empty>
+        </div>
+      )}
+    </Page>
+  );
+}
