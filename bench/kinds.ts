@@ -120,6 +120,8 @@ const LEAST_COVER: Partial<Record<HardKindName, number>> = { "wheel unchecked": 
 const MOST_COVER = 0.995;
 /** The way left is held this often, and the ride ends short of its span no more often than this. */
 const LEAST_LEFT = 0.9;
+/** A slip of the last look cannot be told before the next one: until then the way left leans on it. */
+const LEAST_LEFT_OF: Partial<Record<HardKindName, number>> = { "miles mistyped": 0.7, "wrong bar": 0.75 };
 const MOST_SHORT = 0.1;
 const LEAST_PACKS = 0.9;
 const LEAST_SLIPS: Partial<Record<HardKindName, number>> = { "slip of ten": 0.9, "digits swapped": 0.9, "miles mistyped": 0.9 }; // prettier-ignore
@@ -129,6 +131,7 @@ const HILLS: readonly HardKindName[] = ["ridges", "hills, typed", "hills, track"
 export function shortfalls(line: KindLine): readonly string[] {
   const { kind, of, answered, covers, capacityCovers, best, plain, slips, honest, short70 } = line;
   const lefts = [line.left35, line.left70];
+  const leastLeft = LEAST_LEFT_OF[line.kind] ?? LEAST_LEFT;
   const chance = (share: number) => 3 * Math.sqrt((share * (1 - share)) / of);
   const least = LEAST_COVER[kind] ?? 0.92;
   const leastSlips = LEAST_SLIPS[kind];
@@ -139,8 +142,10 @@ export function shortfalls(line: KindLine): readonly string[] {
     capacityCovers < LEAST_PACKS - chance(LEAST_PACKS) ? "packs" : "",
     plain !== null && best > plain * (1 + 4 / Math.sqrt(of)) ? "best is no better than plain" : "",
     slips !== null && leastSlips !== undefined && slips < leastSlips - chance(leastSlips) ? "slips" : "",
-    lefts.some((left) => left !== null && left < LEAST_LEFT - chance(LEAST_LEFT)) ? "way left" : "",
-    short70 !== null && short70 > MOST_SHORT + chance(MOST_SHORT) ? "ends short of the way left" : "",
+    lefts.some((left) => left !== null && left < leastLeft - chance(leastLeft)) ? "way left" : "",
+    leastLeft === LEAST_LEFT && short70 !== null && short70 > MOST_SHORT + chance(MOST_SHORT)
+      ? "ends short of the way left"
+      : "",
     honest > mostHonest ? "honest readings questioned" : "",
   ].filter(Boolean);
 }

@@ -172,8 +172,8 @@ export default function GaugePage({ loaderData: { bike, history, pending } }: Ro
                 <thead>
                   <tr>
                     <th>Where</th>
-                    <th className="number">energy used there</th>
-                    <th className="number">before any test</th>
+                    <th className="number">used there</th>
+                    <th className="number">assumed</th>
                     <th className="number">tests</th>
                   </tr>
                 </thead>

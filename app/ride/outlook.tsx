@@ -1,5 +1,6 @@
-import type { AgainstGuess, AgainstPlan, LiveTurn, LiveView } from "#core/live";
-import { fixed, formatUncertain, plusOrMinus } from "#core/quantities";
+import type { ReactNode } from "react";
+import type { AgainstGuess, AgainstPlan, Arrival, LiveTurn, LiveView } from "#core/live";
+import { fixed, formatBare, formatQuantity, formatUncertain, plusOrMinus } from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
 
 const TURN_LOOKS = {
@@ -15,15 +16,18 @@ interface OutlookProps {
   readonly planned: {
     readonly turn: LiveTurn;
     readonly against: AgainstPlan;
+    /** When the way is done, and how that lies to the dark; null where nothing tells. */
+    readonly arrival: Arrival | null;
     /** What explains it, by the road load; may be empty. */
     readonly why: string;
   } | null;
   /** The display's own guess beside the ledger; null when none was noted. */
   readonly guess: AgainstGuess | null;
+  readonly children?: ReactNode;
 }
 
 /** What is left, in one strong figure; whether to turn; and how it goes against the plan. */
-export function Outlook({ view, planned, guess }: OutlookProps) {
+export function Outlook({ view, planned, guess, children }: OutlookProps) {
   const system = useSystem();
   const say = useSpoken();
   if (!view)
@@ -50,7 +54,10 @@ export function Outlook({ view, planned, guess }: OutlookProps) {
         ).map(([name, value]) => (
           <div key={name}>
             <dt className="text-sm text-quiet">{name}</dt>
-            <dd className="pencil">{formatUncertain(value, "distance", system)}</dd>
+            <dd className="pencil">
+              {formatBare(value.low, "distance", system, 0)} to{" "}
+              {formatQuantity(value.high, "distance", system, 0)}
+            </dd>
           </div>
         ))}
       </dl>
@@ -62,11 +69,17 @@ export function Outlook({ view, planned, guess }: OutlookProps) {
           >
             {say(planned.turn.sentence)}
           </p>
+          {planned.arrival ? (
+            <p className={(planned.arrival.daylightMin ?? 0) < 0 ? "text-ochre" : "text-quiet"}>
+              {planned.arrival.sentence}
+            </p>
+          ) : null}
           <p className={planned.against.odd ? "text-ochre" : "text-quiet"}>
             {planned.against.sentence} {say(planned.why)}
           </p>
         </>
       ) : null}
+      {children}
       {guess ? (
         <p className={guess.says === "as the ledger" ? "text-quiet" : "text-ochre"}>{say(guess.sentence)}</p>
       ) : null}

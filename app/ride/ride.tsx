@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { testSentence } from "#app/ui/testLine";
-import { ENDS, type EntryBody, type LiveEntry } from "#core/log";
+import { ENDS, type End, type EntryBody, type LiveEntry } from "#core/log";
 import { momentOf } from "#core/plan";
 import { standsOf } from "#core/standin";
 import { addRide, findTest } from "#db/tests";
@@ -23,7 +23,8 @@ import { Questions } from "./questions";
 import { RideLinks } from "./rideLinks";
 import { SixFields, type Panel } from "./sixFields";
 import { Standing } from "./standing";
-import { entryText, heldIn, HELD } from "./state";
+import { entryText, heldIn, HELD, TURN_RULE } from "./state";
+import { TurnRuleField } from "./turnRuleField";
 import { Truth } from "./truth";
 import { isTypedLate, today } from "./typing";
 import { TypingNotice, useTyping } from "./typingNotice";
@@ -41,6 +42,10 @@ const byOtherClock = (ms: number): Keeping => ({ at: new Date(ms).toISOString(),
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   return loadRide(context.get(dbContext), params.testId, new URL(request.url).searchParams.get("ride"));
 }
+
+/** How a ride may end: as its plan says, and always by choice. */
+const endsOf = (plan: LoadedRide["plan"]): readonly End[] =>
+  ENDS.filter((end) => end === "byChoice" || (plan?.plan.method.ends ?? ENDS).includes(end));
 
 /** What the page last had of each address, for when the server does not answer. */
 const lastHad = new Map<string, LoadedRide>();
@@ -75,7 +80,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
   }, [address, loaderData]);
   const leaving = usePutBy(line.id, planId, line.stamp);
   const { outbox, own, live, state, results, keepAt } = useLog(loaderData);
-  const { view, planned, guess, odd, flags } = useJudged(results, live, plan);
+  const { view, planned, guess, odd, flags, ruleText, watched } = useJudged(results, live, plan);
   const [panel, setPanel] = useState<Panel | null>(null);
   const [text, setText] = useState("");
   const [correcting, setCorrecting] = useState<string | null>(null);
@@ -164,7 +169,16 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
               onWrites={device.setWrites}
             />
           ) : null}
-          <Outlook view={view} planned={planned} guess={guess} />
+          <Outlook view={view} planned={planned} guess={guess}>
+            {state.started && !state.ended ? (
+              <TurnRuleField
+                key={ruleText}
+                text={ruleText}
+                watched={watched}
+                onRule={(rule) => keep({ kind: "note", note: `${TURN_RULE}${rule}` })}
+              />
+            ) : null}
+          </Outlook>
           <Standing
             shelf={outbox.shelf}
             trouble={outbox.trouble}
@@ -192,7 +206,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
               bike={bike}
               state={state}
               shown={shown}
-              ends={plan?.plan.method.ends ?? ENDS}
+              ends={endsOf(plan)}
               panel={panel}
               onPanel={setPanel}
               lostBar={lostBar}

@@ -1,4 +1,4 @@
-import type { Ridden } from "#core/live";
+import type { Ridden, TurnSeen } from "#core/live";
 import { END_NAMES, writeLine, type LineSetting, type LiveEntry } from "#core/log";
 import { formatBare, type DimensionName, type System } from "#core/quantities";
 import type { Bike } from "#core/records";
@@ -96,6 +96,40 @@ export function heldIn(entries: readonly LiveEntry[]): ReadonlySet<string> {
       !struck && body.kind === "note" && body.note.startsWith(HELD) ? [body.note.slice(HELD.length)] : [],
     ),
   );
+}
+
+/** How a turn rule of the rider's own begins, as a note of the log. */
+export const TURN_RULE = "Turn at: ";
+
+/** The rule that was set last; empty without one. */
+export function turnRuleIn(entries: readonly LiveEntry[]): string {
+  const set = entries.flatMap(({ struck, body }) =>
+    !struck && body.kind === "note" && body.note.startsWith(TURN_RULE)
+      ? [body.note.slice(TURN_RULE.length)]
+      : [],
+  );
+  return set.at(-1) ?? "";
+}
+
+/** What the log shows of a turn rule: the last of each. */
+export function turnSeenIn(entries: readonly LiveEntry[]): TurnSeen {
+  const last = (of: (body: LiveEntry["body"]) => number | undefined) =>
+    entries
+      .flatMap(({ struck, body }) => {
+        const value = struck ? undefined : of(body);
+        return value === undefined ? [] : [value];
+      })
+      .at(-1) ?? null;
+  return {
+    distanceM: last(
+      (body) =>
+        ("distanceM" in body ? body.distanceM : undefined) ??
+        ("displayM" in body ? body.displayM : undefined),
+    ),
+    percent: last((body) => ("percent" in body ? body.percent : undefined)),
+    bars: last((body) => (body.kind === "barLost" ? body.bar - 1 : "bars" in body ? body.bars : undefined)),
+    restVolts: last((body) => ("packVolts" in body && body.underLoad !== true ? body.packVolts : undefined)),
+  };
 }
 
 /** Where each entry lies along the test, m, by its root id. */

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import {
   fixed,
   formatBare,
+  formatQuantity,
   formatUncertain,
   fromSi,
   SDS_95,
@@ -10,6 +11,7 @@ import {
   writeNarrowing,
   type DimensionName,
 } from "#core/quantities";
+import { liveView } from "#core/live";
 import type { Explained } from "#core/results";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
@@ -129,6 +131,7 @@ export const Ledger = memo(function Ledger({
   const spoken = useSpoken();
   const [unfolded, setUnfolded] = useState(false);
   const { best, plain, plainMissing, difference, noted, widened } = results;
+  const left = results.end.reason === null ? (liveView(results)?.toEnd ?? null) : null;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
     figure ? (
       <Line
@@ -188,6 +191,14 @@ export const Ledger = memo(function Ledger({
         {explained("Range, total", results.rangeTotal, "distance")}
         {explained("to the end of full power", results.rangeFullPower, "distance")}
         {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
+        {left ? (
+          <Line
+            name="Way left, to the end"
+            value={`${formatBare(left.low, "distance", system, 0)} to ${formatQuantity(left.high, "distance", system, 0)}`}
+            because="from the last check-in on, at the rate so far; no end is noted"
+            pencil
+          />
+        ) : null}
         {explained("Usable energy", results.capacity, "energy")}
         {noted.unassistedShare !== null && noted.unassistedShare > OUTRUN_WORTH_SAYING ? (
           <Line

@@ -3,7 +3,8 @@ import { onward, type Forecast } from "./forecast.ts";
 
 /** The shorter way home on the pack from a place of the way: on to where the lap closes, or back the way one came. */
 export interface WayHome {
-  readonly by: "on" | "back";
+  /** On to where the lap closes, on to the end of a one-way course, or back. */
+  readonly by: "on" | "end" | "back";
   readonly distanceM: number;
   readonly energy: Sloped;
 }
@@ -13,15 +14,20 @@ export const SURE_CHANCE = 0.95;
 /** Places looked at between the start and the end of a way. */
 const LOOKS = 80;
 
-/** The way home that takes the least energy. On a one-way course only the way back leads home. */
+/**
+ * The way home that takes the least energy: back the way one came, or on. A one-way course ends where somebody fetches one or
+ * something runs home from: its end is home as well.
+ */
 export function wayHome({ along }: Forecast, atM: number): WayHome {
   const { way } = along;
-  const inLap = atM - Math.floor(atM / way.lapM + 1e-9) * way.lapM;
+  // A one-way course is ridden once: at its end one is not at its start again.
+  const inLap = way.closed ? atM - Math.floor(atM / way.lapM + 1e-9) * way.lapM : Math.min(atM, way.lapM);
   const backWh = along.whBack(inLap);
   const back: WayHome = { by: "back", distanceM: inLap, energy: backWh };
-  if (!way.closed || inLap < 1) return back;
+  if (inLap < 1) return back;
   const energy = plus(along.whTo(way.lapM), along.whTo(inLap), -1);
-  return energy.mean <= backWh.mean ? { by: "on", distanceM: way.lapM - inLap, energy } : back;
+  const on: WayHome = { by: way.closed ? "on" : "end", distanceM: way.lapM - inLap, energy };
+  return energy.mean <= backWh.mean ? on : back;
 }
 
 /** Chance of being home with a share of the charge kept back, going home from a place. */

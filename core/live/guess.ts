@@ -1,5 +1,6 @@
 import type { LiveEntry } from "#core/log";
-import { quantityToken, SDS_95, type Uncertain } from "#core/quantities";
+import type { WayLeft } from "#core/projection";
+import { quantityToken } from "#core/quantities";
 
 /** The display's own guess of the way left, brought to here, against the ledger's. */
 export interface AgainstGuess {
@@ -18,14 +19,14 @@ export function againstGuess(
   entries: readonly LiveEntry[],
   placeOf: (rootId: string) => number | undefined,
   atM: number,
-  toEnd: Uncertain,
+  toEnd: WayLeft,
 ): AgainstGuess | null {
   const last = [...entries]
     .reverse()
     .find(({ struck, body }) => !struck && "rangeGuessM" in body && body.rangeGuessM !== undefined);
   if (!last || !("rangeGuessM" in last.body)) return null;
   const leftM = Math.max(0, last.body.rangeGuessM! - Math.max(0, atM - (placeOf(last.rootId) ?? atM)));
-  const [low, high] = [Math.max(0, toEnd.mean - SDS_95 * toEnd.sd), toEnd.mean + SDS_95 * toEnd.sd];
+  const { low, high } = toEnd;
   const says = leftM > high ? "too far" : leftM < low ? "too short" : "as the ledger";
   const words = `The display says ${quantityToken(leftM, "distance", 0)} left`;
   const span = `${quantityToken(low, "distance", 0)} to ${quantityToken(high, "distance", 0)}`;

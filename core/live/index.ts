@@ -1,4 +1,7 @@
 export { liveView, type LiveView } from "./view.ts";
+export { arrivalOf, type Arrival } from "./arrival.ts";
+export { paceOf, wayLeftOnPlan } from "./pace.ts";
+export { readTurnRule, watchTurnRule, type TurnRule, type TurnSeen, type WatchedRule } from "./turnRule.ts";
 export { liveTurn, type LiveTurn } from "./turn.ts";
 export { againstPlan, type AgainstPlan } from "./plan.ts";
 export { reasonsFor, reasonsText, type Reason, type Ridden } from "./why.ts";

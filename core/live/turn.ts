@@ -20,29 +20,42 @@ const SOON_M = 2 * METRES_PER_MILE;
  * Whether home is still sure from a place of the planned way, with the charge the ledger says was used: the way home and
  * what it takes by the forecast, against what is left once the reserve is kept back.
  *
- * @param atM ridden so far; @param used fraction of the usable energy
+ * @param atM ridden so far; @param used fraction of the usable energy; @param pace what the ride takes against its plan
  */
-export function liveTurn(forecast: Forecast, atM: number, used: Uncertain): LiveTurn {
+export function liveTurn(
+  forecast: Forecast,
+  atM: number,
+  used: Uncertain,
+  pace: Uncertain = { mean: 1, sd: 0 },
+): LiveTurn {
   const { along, input } = forecast;
+  const { way: course } = along;
   const surelyUsed = used.mean + SURE * used.sd;
   const needs = (placeM: number) => {
     const home = wayHome(forecast, placeM);
-    return { takes: forecast.takes(home.energy, home.distanceM), homeM: home.distanceM, by: home.by };
+    // At the pace of this ride: what its plan was off by so far, it will be off by on the way home.
+    const takes = pace.mean * forecast.takes(home.energy, home.distanceM);
+    return { takes, homeM: home.distanceM, by: home.by };
   };
   const here = needs(atM);
   const aheadM = Math.min(atM + SOON_M, along.way.lengthM);
   const ahead = needs(aheadM);
-  const usedAhead = surelyUsed + (along.whTo(aheadM).mean - along.whTo(atM).mean) / forecast.capacity.mean;
+  const usedAhead =
+    surelyUsed + (pace.mean * (along.whTo(aheadM).mean - along.whTo(atM).mean)) / forecast.capacity.mean;
   if (here.homeM < AT_HOME_M) {
     const kept = surelyUsed < 1 - input.reserve;
     return {
       state: kept ? "early" : "soon",
       homeM: here.homeM,
-      sentence: `You are where you began, ${kept ? "with the reserve." : "and the reserve is being used."}`,
+      sentence: `You are ${here.by === "end" ? "at the end of the course" : "where you began"}, ${kept ? "with the reserve." : "and the reserve is being used."}`,
     };
   }
   const home = quantityToken(here.homeM, "distance", 1);
-  const way = here.by === "back" ? "back the way you came" : "on along the course";
+  const way = {
+    back: "back the way you came",
+    on: "on along the course",
+    end: "on to the end of the course",
+  }[here.by];
   if (surelyUsed + here.takes > 1)
     return {
       state: "late",
@@ -64,6 +77,8 @@ export function liveTurn(forecast: Forecast, atM: number, used: Uncertain): Live
   return {
     state: "early",
     homeM: here.homeM,
-    sentence: `Home is ${home} from here, and sure with the reserve.`,
+    sentence: course.closed
+      ? `Home is ${home} from here, and sure with the reserve.`
+      : `${here.by === "end" ? "The end of the course" : "The start"} is ${home} from here, and sure with the reserve.`,
   };
 }

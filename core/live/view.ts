@@ -1,7 +1,9 @@
 import { ASSUMED } from "#core/assumptions";
+import type { Forecast } from "#core/forecast";
 import { wayLeft, type WayLeft } from "#core/projection";
 import type { Uncertain } from "#core/quantities";
 import type { TestResults } from "#core/results";
+import { wayLeftOnPlan } from "./pace.ts";
 
 /** Where a ride stands after its last entry. SI units. */
 export interface LiveView {
@@ -20,13 +22,15 @@ export interface LiveView {
  * What is left on a ride, from its ledger so far: what was spent at the last mark, and the rate of the ride's own mix in
  * fractions a metre, in which capacity cancels. Null before anything was ridden.
  *
- * @param reserve share of the charge kept back
+ * @param reserve share of the charge kept back; @param forecast of the plan that is ridden, for the course ahead
  */
 export function liveView(
   { soFar, capacity }: Pick<TestResults, "soFar" | "capacity">,
   reserve: number = ASSUMED.reserve,
+  forecast: Forecast | null = null,
 ): LiveView | null {
-  const to = (mean: number, sd = 0) => wayLeft(soFar, { mean, sd });
+  const to = (mean: number, sd = 0) =>
+    forecast ? wayLeftOnPlan(forecast, soFar, { mean, sd }) : wayLeft(soFar, { mean, sd });
   const toEnd = to(1, ASSUMED.cutOffSd);
   const toFullPower = to(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd);
   const toReserve = to(1 - reserve);

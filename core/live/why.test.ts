@@ -103,8 +103,9 @@ describe("the display's own guess", () => {
     was: [],
     device: null,
   });
+  const LEFT = { mean: mi(16), sd: mi(1), low: mi(14), high: mi(18) };
   const against = (guess: number, atMi = 10) =>
-    againstGuess([entry(mi(guess))], () => mi(10), mi(atMi), { mean: mi(16), sd: mi(1) });
+    againstGuess([entry(mi(guess))], () => mi(10), mi(atMi), LEFT);
   test.each([
     [28, "too far"],
     [16.5, "as the ledger"],
@@ -114,8 +115,8 @@ describe("the display's own guess", () => {
   );
   test("is brought to where the rider is", () => expect(against(28, 13)!.leftM).toBeCloseTo(mi(25), 6));
   test("is left out when none was noted, or it was struck", () => {
-    expect(againstGuess([], () => 0, 0, { mean: 1, sd: 1 })).toBeNull();
-    expect(againstGuess([entry(mi(9), true)], () => 0, 0, { mean: 1, sd: 1 })).toBeNull();
+    expect(againstGuess([], () => 0, 0, LEFT)).toBeNull();
+    expect(againstGuess([entry(mi(9), true)], () => 0, 0, LEFT)).toBeNull();
   });
   test("is said in words", () =>
     expect(spoken(against(28)!.sentence, "imperial")).toBe(
