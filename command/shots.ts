@@ -35,7 +35,7 @@ export function shots(): Promise<number> {
         ["today", "/", DESK],
         ["bikes", "/bikes", DESK],
         ["bike", `/bikes/${hauler}`, DESK],
-        ["question", `/plan/new?question=claim&bike=${hauler}`, DESK],
+        ["gauge", `/bikes/${hauler}/gauge`, DESK],
         ["plan", `/plan/${plan.id}`, DESK],
         ["sheet", `/plan/${plan.id}/sheet`, DESK],
         ["strip", `/strip/${runDown.id}`, DESK],

@@ -39,10 +39,11 @@ export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | nu
   );
 }
 
-/** Bike, rider and load, or what is assumed of them, kg. */
+/** Bike, rider and load, kg: what was weighed counts, the rest is assumed. */
 function systemMass({ bike, rider, setUp }: TestRecord): number {
-  if (bike.massKg === undefined || rider?.massKg === undefined) return ASSUMED.massKg;
-  return bike.massKg + rider.massKg + (setUp?.carriedKg ?? 0);
+  const bikeKg = bike.massKg ?? ASSUMED.bikeKg;
+  const riderKg = rider?.massKg ?? ASSUMED.massKg - ASSUMED.bikeKg;
+  return bikeKg + riderKg + (setUp?.carriedKg ?? 0);
 }
 
 /** Longest time between a rest and a load reading that make a pair, s. */
