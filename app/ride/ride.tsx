@@ -114,7 +114,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
     if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
       return keepAt(body, { at: null, supersedes });
     if (rehearsal) return keepAt(body, byOtherClock(shown ? shown.timeS * 1000 : rehearsal.startMs));
-    const late = typing === "notes" || isTypedLate(body, live);
+    const late = typing === "notes" || isTypedLate(body, live, outbox.offsetS ?? 0);
     setAsLate(late && typing !== "notes");
     return keepAt(body, { at: late ? null : new Date().toISOString() });
   };

@@ -16,15 +16,21 @@ const entry = (seq: number, minutes: number | null, body: Entry["body"]): Entry 
 describe("entries typed from notes", () => {
   const log = foldLog([entry(1, 0, { kind: "start" }), entry(2, 10, { kind: "checkIn", distanceM: mi(2) })]);
   const typed = (miles: number, afterMinutes: number) =>
-    isTypedLate({ kind: "checkIn", distanceM: mi(miles) }, log, NOON + (10 + afterMinutes) * 60_000);
+    isTypedLate({ kind: "checkIn", distanceM: mi(miles) }, log, 0, NOON + (10 + afterMinutes) * 60_000);
   test("are further on than anybody rides in that time", () => {
     expect(typed(12.4, 0.5)).toBe(true);
     expect(typed(12.4, 40)).toBe(false);
     expect(typed(2.05, 0.05)).toBe(false);
   });
+  test("a clock that is an hour slow is put right first", () => {
+    const slow = (offsetS: number) =>
+      isTypedLate({ kind: "checkIn", distanceM: mi(8) }, log, offsetS, NOON - 20 * 60_000);
+    expect(slow(3600)).toBe(false);
+    expect(slow(0)).toBe(true);
+  });
   test("cannot be told without a distance, nor before any time", () => {
-    expect(isTypedLate({ kind: "checkIn", percent: 50 }, log, NOON)).toBe(false);
-    expect(isTypedLate({ kind: "checkIn", distanceM: mi(40) }, [], NOON)).toBe(false);
+    expect(isTypedLate({ kind: "checkIn", percent: 50 }, log, 0, NOON)).toBe(false);
+    expect(isTypedLate({ kind: "checkIn", distanceM: mi(40) }, [], 0, NOON)).toBe(false);
   });
 });
 

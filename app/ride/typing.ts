@@ -12,8 +12,16 @@ const distanceIn = (body: EntryBody) =>
 /**
  * Whether an entry kept now would say that the bike flew: its distance lies further from the last timed one than anybody
  * rides in that time. It was typed from notes, and its moment is not now.
+ *
+ * @param offsetS what this clock is behind the server's, s
  */
-export function isTypedLate(body: EntryBody, entries: readonly LiveEntry[], nowMs = Date.now()): boolean {
+export function isTypedLate(
+  body: EntryBody,
+  entries: readonly LiveEntry[],
+  offsetS = 0,
+  clockMs = Date.now(),
+): boolean {
+  const nowMs = clockMs + offsetS * 1000;
   const here = distanceIn(body);
   if (here === undefined) return false;
   const timed = entries.flatMap(({ struck, timeS, body: other }) => {

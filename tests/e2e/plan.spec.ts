@@ -123,6 +123,7 @@ test("what the pack cannot do is said with numbers and what would fit", async ({
   );
   await page.getByLabel("Laps", { exact: true }).fill("");
   await expect(page.getByText("The pack cannot do this")).toBeHidden();
+  await expect(page.getByText("Kept as you type.")).toBeVisible();
 });
 
 test("a start after sunset is refused until the dark is meant", async ({ page }) => {
