@@ -80,12 +80,21 @@ function risen(entries: readonly LiveEntry[], field: "percent" | "bars"): readon
   });
 }
 
+/** Entries by their times; one without stands where it was noted, after the one before it. */
+function byClock(entries: readonly LiveEntry[]): readonly LiveEntry[] {
+  let lastS = -Infinity;
+  return [...entries]
+    .sort((a, b) => a.seq - b.seq)
+    .map((entry) => ({ entry, atS: (lastS = entry.timeS ?? lastS) }))
+    .sort((a, b) => (a.atS === b.atS ? 0 : a.atS - b.atS) || a.entry.seq - b.entry.seq)
+    .map(({ entry }) => entry);
+}
+
 /** Distances that run backward by the clock; one noted late says its time, and is in order. */
 function backward(entries: readonly LiveEntry[]): readonly Odd[] {
   let farthestM = 0;
-  return [...entries]
-    .filter(({ struck, timeS }) => !struck && timeS !== null)
-    .sort((a, b) => a.timeS! - b.timeS! || a.seq - b.seq)
+  return byClock(entries)
+    .filter(({ struck }) => !struck)
     .flatMap((entry): readonly Odd[] => {
       const metres = distanceOf(entry);
       if (metres === undefined || entry.body.kind === "refill") return [];
