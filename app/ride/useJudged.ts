@@ -22,10 +22,8 @@ export function useJudged(results: TestResults | null, live: readonly LiveEntry[
   const route = useMemo(() => (plan ? routeOf(plan) : null), [plan]);
   const view = results && liveView(results, plan?.plan.reserve, route?.ok ? route.value.forecast : null);
   const ridden = useMemo(() => results && riddenOf(results, live), [results, live]);
-  const lastS = live.reduce<number | null>(
-    (last, { timeS }) => (timeS !== null && (last === null || timeS > last) ? timeS : last),
-    null,
-  );
+  // Of the last entry itself: one typed up later has no time, and says nothing of when one is there.
+  const lastS = live.filter(({ struck }) => !struck).at(-1)?.timeS ?? null;
   const planned = useMemo(() => {
     if (!route?.ok || !view || !results || !ridden) return null;
     const { forecast } = route.value;

@@ -1,5 +1,6 @@
 import type { Forecast } from "#core/forecast";
-import { clockText, daylightAt } from "#core/plan";
+import { clockText, dayAt, daylightAt } from "#core/plan";
+import { durationText } from "#core/quantities";
 import type { PlanRecord } from "#core/plan";
 
 /** When the planned way is done, and how that lies to the dark. */
@@ -32,7 +33,7 @@ export function arrivalOf(
   const atMs = lastMs + restS * 1000;
   const place = course.latitude !== undefined && course.longitude !== undefined;
   const sunsetMs = place
-    ? daylightAt(plan.day, plan.utcOffset, course.latitude!, course.longitude!).sunsetMs
+    ? daylightAt(dayAt(lastMs, plan.utcOffset), plan.utcOffset, course.latitude!, course.longitude!).sunsetMs
     : null;
   const daylightMin = sunsetMs === null ? null : Math.round((sunsetMs - atMs) / MINUTE_MS);
   const when = `${way.closed ? "Done" : "At the end"} about ${clockText(atMs, plan.utcOffset)}`;
@@ -40,7 +41,7 @@ export function arrivalOf(
     daylightMin === null
       ? "."
       : daylightMin < 0
-        ? `, ${-daylightMin} min after sunset: lights, or turn earlier.`
-        : `, ${daylightMin} min before sunset.`;
+        ? `, ${durationText(-60 * daylightMin)} after sunset: lights, or turn earlier.`
+        : `, ${durationText(60 * daylightMin)} before sunset.`;
   return { atMs, daylightMin, sentence: `${when}${light}` };
 }

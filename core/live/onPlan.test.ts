@@ -111,7 +111,7 @@ describe("when one is there", () => {
     const placed = courseOf({ latitude: 54, longitude: 0 });
     const arrival = arrivalOf({ plan, course: placed }, oneWay, mi(8), NOON)!;
     expect(arrival.atMs).toBeGreaterThan(NOON + 40 * 60_000);
-    expect(arrival.sentence).toMatch(/^At the end about \d\d:\d\d, \d+ min (before|after) sunset/);
+    expect(arrival.sentence).toMatch(/^At the end about \d\d:\d\d, \d+ (h|min).* (before|after) sunset/);
   });
   test("without a place only the time, and at the end nothing", () => {
     expect(arrivalOf({ plan, course: courseOf({}) }, oneWay, mi(8), NOON)).toMatchObject({
