@@ -33,14 +33,19 @@ async function started(page: Page, address: string, title: string): Promise<void
   await page.getByRole("button", { name: `Start ${title}` }).click();
   await page.getByRole("heading", { name: "Start readings" }).waitFor();
   await alive(page);
-  await keep(page, "full 0mi 100%");
+  await keep(page, "10:05 full 0mi 100%");
 }
 
 /** A ride under way on a phone, by day with a line about to be kept, and at dusk with a check-in open. */
 async function phone(page: Page, address: string, folder: string): Promise<void> {
   await started(page, address, "What winter tyres cost");
-  await keep(page, "3.2mi 94%", "5mi 89% L2 #gravel ~38mi left", "7.1mi 84% 40.1V rest wind 9mph");
-  await page.getByLabel("The line").fill('9.1mi 79% 6-7A windy "gate shut"');
+  await keep(
+    page,
+    "10:20 3.2mi 94%",
+    "10:29 5mi 89% L2 #gravel ~38mi left",
+    "10:40 7.1mi 84% 40.1V rest wind 9mph",
+  );
+  await page.getByLabel("The line").fill('10:51 9.1mi 79% 6-7A windy "gate shut"');
   await leftTold(page);
   await page.waitForTimeout(500);
   await page.screenshot({ path: join(folder, "ride-phone.png") });
@@ -54,7 +59,13 @@ async function phone(page: Page, address: string, folder: string): Promise<void>
 /** The same at a desk, where the turn is due. */
 async function desk(page: Page, address: string, folder: string): Promise<void> {
   await started(page, address, "How far with the child on");
-  await keep(page, "4mi 91%", "8.1mi 80% L3 #gravel", "11.4mi 66% ~24mi left wind 14mph", "14.9mi 50%");
+  await keep(
+    page,
+    "10:24 4mi 91%",
+    "10:46 8.1mi 80% L3 #gravel",
+    "11:03 11.4mi 66% ~24mi left wind 14mph",
+    "11:21 14.9mi 50%",
+  );
   await leftTold(page);
   await page.waitForTimeout(800);
   await page.screenshot({ path: join(folder, "ride-desk.png") });
