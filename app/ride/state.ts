@@ -1,5 +1,5 @@
 import type { Ridden, TurnSeen } from "#core/live";
-import { END_NAMES, writeLine, type LineSetting, type LiveEntry } from "#core/log";
+import { END_NAMES, FASTEST_MPS, writeLine, type LineSetting, type LiveEntry } from "#core/log";
 import { formatBare, type DimensionName, type System } from "#core/quantities";
 import type { Bike } from "#core/records";
 import type { TestResults } from "#core/results";
@@ -141,8 +141,7 @@ export function placesOf({ course }: Pick<TestResults, "course">): ReadonlyMap<s
   );
 }
 
-/** Faster than this nobody rides: the times are of the typing. */
-const FASTEST_MPS = 20;
+/** Whether the times are of the ride, not of the typing. */
 const isRidden = (metres: number, times: readonly { readonly timeS: number }[]) =>
   metres < FASTEST_MPS * (times.at(-1)!.timeS - times[0]!.timeS);
 

@@ -1,8 +1,6 @@
-import type { EntryBody, LiveEntry } from "#core/log";
+import { FASTEST_MPS, type EntryBody, type LiveEntry } from "#core/log";
 import { dayAt } from "#core/plan";
 
-/** Faster than this nobody rides on level ground, m/s: the entries were typed, not ridden. */
-const FASTEST_MPS = 20;
 /** What rounding and a recorder's wander may add, m. */
 const SLACK_M = 300;
 

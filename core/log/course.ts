@@ -59,6 +59,8 @@ export interface Course {
   readonly afterEndM: number;
   /** What cannot be where it stands in the log: a distance is placed between its neighbours, a bar is not counted. */
   readonly slips: readonly LogSlip[];
+  /** How often bars came back at rest. */
+  readonly rebounds: number;
   /** What was left out or taken otherwise than written, in sentences. */
   readonly notices: readonly string[];
 }

@@ -1,8 +1,6 @@
 import type { LiveEntry } from "./fold.ts";
 import type { PlacedEntry } from "./places.ts";
-
-/** A mark this much further on lies beyond the end, m. */
-const SAME_PLACE_M = 1;
+import { SAME_PLACE_M } from "./possible.ts";
 
 /** A ride up to its end, and how far one went on after it. */
 export interface UpToEnd {

@@ -7,6 +7,7 @@ import type { LiveEntry } from "./fold.ts";
 import type { Course, Leg, LoggedReading, LogSlip, Mark } from "./course.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
 import { slipSentence } from "./order.ts";
+import { SAME_PLACE_M } from "./possible.ts";
 import { isCharged, upToEnd } from "./ending.ts";
 import { placeEntries, type DistanceBasis, type KnownFactor, type PlacedEntry } from "./places.ts";
 import { withoutRebounds } from "./rebounds.ts";
@@ -27,8 +28,6 @@ export interface CourseSetting {
   readonly firstLevel: string;
   readonly firstGround: Ground;
 }
-
-const SAME_PLACE_M = 1;
 
 const levelOf = ({ body }: LiveEntry) => ("level" in body ? body.level : undefined);
 const sectionOf = ({ body }: LiveEntry) => ("section" in body ? body.section : undefined);
@@ -177,6 +176,7 @@ export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Co
     handMarks,
     afterEndM,
     slips: [...slips, ...steady.slips],
+    rebounds: steady.rebounds,
     notices: [...steady.notices, ...counted.notices],
   };
 }

@@ -1,5 +1,6 @@
 import { METRES_PER_MILE, quantityToken } from "#core/quantities";
 import type { LiveEntry } from "./fold.ts";
+import { FASTEST_MPS } from "./possible.ts";
 
 /** A distance that cannot be where it stands in the log, and what was likely meant, m; null when nothing near it fits. */
 export interface DistanceSlip {
@@ -19,8 +20,7 @@ const NEAR_M = 50;
 const MOST_SHARE = 0.25;
 /** A gauge may come back by so many points without a charge. */
 const FLICKER = 2;
-/** Faster than this nobody rides, m/s; looked at from this far on. */
-const FASTEST_MPS = 20;
+/** Speeds are looked at from this far on, m. */
 const FAR_M = 2 * METRES_PER_MILE;
 
 /** What was meant for a distance, if it was a slip: digits swapped, the other unit, a point forgotten. */

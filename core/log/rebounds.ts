@@ -4,6 +4,8 @@ import type { LoggedReading, LogSlip } from "./course.ts";
 export interface SteadyReadings {
   readonly readings: readonly LoggedReading[];
   readonly slips: readonly LogSlip[];
+  /** How often bars came back. */
+  readonly rebounds: number;
   readonly notices: readonly string[];
 }
 
@@ -44,7 +46,7 @@ export function withoutRebounds(
   const wrong = wrongBars(readings, ends);
   const isWrong = new Set(wrong.map(({ logged }) => logged));
   const notices: string[] = [];
-  let least = Infinity;
+  let [least, rebounds] = [Infinity, 0];
   let since = 0;
   const kept = readings.filter((logged) => {
     const { reading, struck } = logged;
@@ -54,6 +56,7 @@ export function withoutRebounds(
     since = Math.max(since, reading.mark);
     if (reading.kind === "bars") {
       if (reading.bars > least) {
+        rebounds += 1;
         notices.push(
           `${reading.bars} bars came back at rest after ${least}: a rebound, not energy returned, so it is left out.`,
         );
@@ -77,6 +80,7 @@ export function withoutRebounds(
       field: null,
       sentence: `Bar ${bar} lost between bar ${meant + 1} and bar ${meant - 1}: bar ${meant}? Until then it is not counted.`,
     })),
+    rebounds,
     notices: [...new Set(notices)],
   };
 }

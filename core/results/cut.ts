@@ -1,12 +1,9 @@
 import { profileOf } from "#core/distance";
-import { foldLog, type Course, type Entry } from "#core/log";
+import { foldLog, SAME_PLACE_M, type Course, type Entry } from "#core/log";
 import type { TelemetryRecord, TestRecord, TrackRecord } from "#core/records";
 import { courseOf } from "./input.ts";
 
 type RideRecord = TestRecord["rides"][number];
-
-/** A mark that lies this much further still counts as there. */
-const SAME_PLACE_M = 1;
 
 /** What a ride's log held when its last mark within the cut was noted: later entries go, corrections of the kept stay. */
 function entriesUpTo(entries: readonly Entry[], ride: number, course: Course, cutM: number): Entry[] {

@@ -49,7 +49,7 @@ export function gaugeSeen(
   const cutOff = bodies.find(({ body }) => body.kind === "end" && body.reason === "cutOff")?.body;
   return {
     percents,
-    rebounds: course.notices.filter((notice) => notice.includes("a rebound")).length,
+    rebounds: course.rebounds,
     blinkToEndM: blink && end ? Math.max(0, end.distanceM - blink.distanceM) : null,
     percentAtCutOff: cutOff && "percent" in cutOff ? (cutOff.percent ?? null) : null,
     counts: record.bike.percentStep > 0 ? countsOf(input, percents.length, course.marks.length) : null,

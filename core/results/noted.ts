@@ -1,6 +1,6 @@
 import { ASSUMED } from "#core/assumptions";
 import type { TrackProfile } from "#core/distance";
-import { totalOf, type Course, type LiveEntry } from "#core/log";
+import { FASTEST_MPS, totalOf, type Course, type LiveEntry } from "#core/log";
 import type { TestRecord } from "#core/records";
 import type { ClimbAlong } from "./quarters.ts";
 import type { NotedOnWay } from "./types.ts";
@@ -46,9 +46,8 @@ function unassistedShare(record: TestRecord, tracks: readonly (TrackProfile | nu
   return ridden.reduce((sum, { speedMps, metres }) => sum + (speedMps > limit ? metres : 0), 0) / whole;
 }
 
-/** A leg slower than this holds a rest, m/s; one faster was typed, not ridden. */
+/** A leg slower than this holds a rest, m/s. */
 const RESTING_MPS = 2;
-const FASTEST_MPS = 20;
 
 /** Speeds by the check-ins' times over the legs that hold no long rest, less the time of the stops that were counted. */
 function clockSpeeds({ marks, legs }: Course, stops: number) {
