@@ -17,6 +17,8 @@ export const WHAT = [
   { value: "end:cannotHoldSpeed", label: "end: could not hold the speed" },
   { value: "end:gaugeZero", label: "end: gauge zero, no difference between levels" },
   { value: "end:byChoice", label: "end: stopped by choice" },
+  { value: "stop", label: "stop" },
+  { value: "go", label: "riding on" },
   { value: "note", label: "note only" },
 ] as const;
 

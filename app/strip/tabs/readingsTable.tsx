@@ -192,7 +192,7 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
                   </td>
                   <td>
                     <Link
-                      to={`?correct=${entry.rootId}`}
+                      to={entry.body.kind === "totals" ? "totals" : `?correct=${entry.rootId}`}
                       preventScrollReset
                       aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
                     >
