@@ -23,7 +23,7 @@ import type { Method, Plan } from "#core/plan";
 import type { Problem } from "#core/problems";
 import type { Bench, ClimbRecord, Claim, ReferenceRecord, Sweep } from "#core/records";
 import type { TestDigest, TestResults } from "#core/results";
-import type { Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 import type { Uncertain } from "#core/quantities";
 import type { Rehearsal } from "#core/standin";
 

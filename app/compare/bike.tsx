@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { formatQuantity, unitOf } from "#core/quantities";
-import { newestReferences, referenceName } from "#core/roadload";
+import { newestReferences, referenceName } from "#core/bike";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { onDesk } from "#app/services/comparison/answer.server";
@@ -91,7 +91,8 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">
           <section>
             <h2 className="mb-2">
-              {unit} by level and ground {reference ? `under ${reference}` : "as ridden"}
+              {unit} by level and ground{" "}
+              {reference ? `under ${reference}, each at its own speed` : "as ridden"}
             </h2>
             <Filters>
               <Pick
@@ -106,7 +107,7 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
           </section>
           <section>
             <h2 className="mb-2">Its road load</h2>
-            <RoadLoad fit={known.fit} bikeId={bike.id} />
+            <RoadLoad road={known.road} rests={known.rests} bikeId={bike.id} />
           </section>
         </div>
         <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-8">

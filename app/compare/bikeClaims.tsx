@@ -1,37 +1,67 @@
 import { Link } from "react-router";
-import { fixed, formatQuantity, formatUncertain, fromSi, plusOrMinus, toSi, unitOf } from "#core/quantities";
+import type { RangeSpan } from "#core/compare";
+import {
+  fixed,
+  formatBare,
+  formatQuantity,
+  formatUncertain,
+  fromSi,
+  plusOrMinus,
+  toSi,
+  unitOf,
+} from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
 import type { ClaimedBike } from "#app/services/comparison/claims.server";
 
-const VERDICTS = { holds: "holds", "within reach": "not ruled out", short: "not met" } as const;
+const VERDICT_CLASS = { exceeded: "", "not ruled out": "", "not met": "text-rust" } as const;
 
-/** The claimed span and the measured one over one mile rule. */
+/** A span with its middle, over the page's mile rule. */
+function SpanBar({
+  span,
+  most,
+  filled,
+}: {
+  readonly span: RangeSpan;
+  readonly most: number;
+  readonly filled: boolean;
+}) {
+  const percent = (metres: number) => `${(100 * Math.min(metres, most)) / most}%`;
+  return (
+    <div className="relative h-4">
+      <div
+        className="absolute top-1/2 h-0.5 -translate-y-1/2 bg-spruce"
+        style={{ left: percent(span.low), width: percent(Math.min(span.high, most) - span.low) }}
+      />
+      <div
+        className={`absolute top-1/2 size-3 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-spruce ${filled ? "bg-spruce" : "bg-bone"}`}
+        style={{ left: percent(span.mean) }}
+      />
+    </div>
+  );
+}
+
+/** The claimed spans, the range as ridden and under the reference, over one mile rule. */
 function ClaimBar({ bike, most }: { readonly bike: ClaimedBike; readonly most: number }) {
   const percent = (metres: number) => `${(100 * Math.max(0, metres)) / most}%`;
-  const by = plusOrMinus(bike.range);
   return (
     <div className="grid gap-1" aria-hidden>
-      {bike.reports.map(({ claim, verdict }, i) => (
+      {bike.reports.map(({ claim, lines }, i) => (
         <div key={i} className="relative h-3 border-b border-rule">
           <div
-            className={`absolute inset-y-0 border border-slate ${verdict === "short" ? "bg-sheet" : "bg-tint"}`}
+            className={`absolute inset-y-0 border border-slate ${lines.every(({ verdict }) => verdict === "not met") ? "bg-sheet" : "bg-tint"}`}
             style={{ left: percent(claim.lowM), width: `max(3px, ${percent(claim.highM - claim.lowM)})` }}
           />
         </div>
       ))}
-      <div className="relative h-4">
-        <div
-          className="absolute top-1/2 h-0.5 -translate-y-1/2 bg-spruce"
-          style={{ left: percent(bike.range.mean - by), width: percent(2 * by) }}
-        />
-        <div
-          className="absolute top-1/2 size-3 -translate-x-1/2 -translate-y-1/2 rounded-full bg-spruce"
-          style={{ left: percent(bike.range.mean) }}
-        />
-        {bike.plainM === null ? null : (
-          <div className="absolute inset-y-0 w-0.5 bg-slate" style={{ left: percent(bike.plainM) }} />
-        )}
-      </div>
+      {bike.ridden ? (
+        <div className="relative">
+          <SpanBar span={bike.ridden} most={most} filled />
+          {bike.plainM === null ? null : (
+            <div className="absolute inset-y-0 w-0.5 bg-slate" style={{ left: percent(bike.plainM) }} />
+          )}
+        </div>
+      ) : null}
+      <SpanBar span={bike.range} most={most} filled={false} />
     </div>
   );
 }
@@ -53,6 +83,8 @@ export function BikeClaims({
   const money = (minorPerM: number) =>
     `${fixed(fromSi(minorPerM, "pricePerDistance", unitOf("pricePerDistance", system)), 2)} ${bike.currency}`;
   const per = unitOf("distance", system);
+  const spanText = ({ low, high }: RangeSpan) =>
+    `${formatBare(low, "distance", system, 0)} to ${formatQuantity(high, "distance", system, 0)}`;
   const hundred = toSi(100, "distance", per)!;
   return (
     <section className="grid gap-x-8 gap-y-3 border-b border-rule py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
@@ -62,7 +94,8 @@ export function BikeClaims({
           {bike.drive === "throttle" ? ", throttle" : ""}
         </h2>
         <p className="text-sm text-quiet">
-          {formatUncertain(bike.range, "distance", system)} on the {bike.packName},{" "}
+          {bike.ridden ? `${spanText(bike.ridden)} as ridden, ` : ""}
+          {spanText(bike.range)} {under}, on the {bike.packName};{" "}
           {formatUncertain(bike.whPerM, "energyPerDistance", system)} {under},{" "}
           {bike.tests === 1 ? "one test" : `${bike.tests} tests`}
         </p>
@@ -72,21 +105,21 @@ export function BikeClaims({
       </div>
       <div className="grid content-start gap-3">
         {bike.reports.length ? (
-          bike.reports.map(({ claim, low, high, verdict, sentences }, i) => (
+          bike.reports.map(({ claim, low, high, lines, needs }, i) => (
             <div key={i}>
-              <p>
-                <b className={verdict === "short" ? "text-rust" : ""}>
-                  {claim.mode ? `${claim.mode}: ` : ""}
-                  {VERDICTS[verdict]}
-                </b>
-                . {say(sentences.join(" "))}
-              </p>
+              {claim.mode ? <p className="font-bold">{claim.mode}</p> : null}
+              {lines.map(({ under: conditions, verdict, sentence }) => (
+                <p key={conditions}>
+                  <b className={VERDICT_CLASS[verdict]}>{verdict}</b>. {say(sentence)}
+                </p>
+              ))}
+              {needs.length ? <p>{say(needs.join(" "))}</p> : null}
               <p className="text-sm text-quiet">
                 It implies {formatQuantity(high.impliedWhPerM, "energyPerDistance", system)}
                 {low.impliedWhPerM === high.impliedWhPerM
                   ? ""
                   : ` to ${formatQuantity(low.impliedWhPerM, "energyPerDistance", system)}`}
-                ; measured is {fixed(low.ratio, 2)}
+                ; {under} it takes {fixed(low.ratio, 2)}
                 {low.ratio === high.ratio ? "" : ` to ${fixed(high.ratio, 2)}`} times that. Conditions:{" "}
                 {claim.conditions || "not stated"}.
               </p>
@@ -98,8 +131,11 @@ export function BikeClaims({
         <ul className="text-sm">
           {bike.options.map(({ option, addedM, perMetreMinor }) => (
             <li key={`${option.name}/${option.way}`} className="pencil">
-              {option.name} {option.way}: {addedM > 0 ? "+" : ""}
-              {formatQuantity(addedM, "distance", system, 0)}
+              {option.name} {option.way}: {formatQuantity(bike.range.mean + addedM, "distance", system, 0)},{" "}
+              {formatQuantity(Math.abs(addedM), "distance", system, 0)} {addedM < 0 ? "less" : "more"}
+              {option.addedMinor !== null && option.addedMinor !== 0
+                ? `, ${fixed(Math.abs(option.addedMinor) / 100, 0)} ${bike.currency} ${option.addedMinor < 0 ? "less" : "more"}`
+                : ""}
               {perMetreMinor !== null && perMetreMinor > 0
                 ? `, ${money(perMetreMinor)} for each ${per} more`
                 : option.addedMinor === null

@@ -2,17 +2,9 @@ import { data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { dayText, testSentence } from "#app/ui/testLine";
-import { underReference, type Bridge } from "#core/compare";
-import {
-  fixed,
-  formatUncertain,
-  plusOrMinus,
-  writeNarrowing,
-  fromSi,
-  unitOf,
-  writeUncertain,
-} from "#core/quantities";
-import { findReference, newestReferences, referenceKey, referenceName } from "#core/roadload";
+import type { Bridge } from "#core/compare";
+import { fixed, formatUncertain, quantityToken, writeUncertain } from "#core/quantities";
+import { findReference, newestReferences, referenceKey, referenceName } from "#core/bike";
 import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
@@ -21,7 +13,8 @@ import { onDesk } from "#app/services/comparison/answer.server";
 import { stillReckoning } from "#app/services/patience.server";
 import { DrawsCheck } from "./drawsCheck";
 import { allReferences } from "#app/services/comparison/references.server";
-import { FACTOR_WORDS, Waterfall } from "./waterfall";
+import { SettleList } from "./settleList";
+import { Waterfall } from "./waterfall";
 import type { Route } from "./+types/bridge";
 
 const GONE = "There is no such test, or it has no figure yet.";
@@ -41,19 +34,16 @@ async function atAddress({ request, params, context }: Route.LoaderArgs | Route.
 
 export async function loader(args: Route.LoaderArgs) {
   const { db, found: bridged, reference, references, pending } = await atAddress(args);
-  const { line, compared, bridge, weighed } = bridged;
+  const { line, bridge, drawable, settles, tests } = bridged;
   return {
     line,
-    compared,
+    drawable,
+    settles,
+    tests,
     reference,
     pending,
     names: newestReferences(references).map(({ name }) => name),
     bridge,
-    weighed,
-    unweighed: [
-      ...(compared.ridden.bike.massKg === undefined ? ["the bike"] : []),
-      ...(compared.ridden.rider?.massKg === undefined ? ["the rider"] : []),
-    ],
     published: await listPublished(db, line.id),
   };
 }
@@ -61,9 +51,9 @@ export async function loader(args: Route.LoaderArgs) {
 /** Publishes the figure as it stands, with the very conditions it is under. */
 export async function action(args: Route.ActionArgs) {
   const { db, found: bridged, reference } = await atAddress(args);
-  const under = underReference(bridged.compared, reference);
-  if (!under.ok) throw data("There is no figure to publish.", { status: 400 });
-  await publish(db, bridged.line.id, under.value.whPerM, reference);
+  const { bridge } = bridged;
+  if (!bridge.ok) throw data("There is no figure to publish.", { status: 400 });
+  await publish(db, bridged.line.id, bridge.value.under.whPerM, reference);
   return redirect(`/compare/bridge/${bridged.line.id}?under=${encodeURIComponent(referenceKey(reference))}`);
 }
 
@@ -82,17 +72,18 @@ function Headline({ bridge: { under, measured } }: { readonly bridge: Bridge }) 
   );
 }
 
+/** "20 mph but 18 mph", with as many decimals as keep the two apart. */
+function speedsApart(wantedMps: number, heldMps: number): string {
+  const decimals = Math.abs(wantedMps - heldMps) > 0.5 ? 0 : Math.abs(wantedMps - heldMps) > 0.05 ? 1 : 2;
+  return `${quantityToken(wantedMps, "speed", decimals)} but ${quantityToken(heldMps, "speed", decimals)}`;
+}
+
 /** From a measured figure to the same bike under a reference, bar by bar. */
 export default function BridgePage({ loaderData }: Route.ComponentProps) {
-  const { line, compared, reference, names, bridge, weighed, unweighed, published } = loaderData;
+  const { line, drawable, settles, tests, reference, names, bridge, published } = loaderData;
   const system = useSystem();
   const say = useSpoken();
   const name = referenceName(reference);
-  const shown = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unitOf("energyPerDistance", system));
-  const narrowing =
-    bridge.ok && weighed
-      ? writeNarrowing(shown(plusOrMinus(bridge.value.under.whPerM)), shown(plusOrMinus(weighed)))
-      : null;
   return (
     <Page
       title={`${line.bike} under ${name}`}
@@ -119,22 +110,26 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
           <>
             <div>
               <Headline bridge={bridge.value} />
+              <p className="mt-1 text-quiet">
+                From {tests === 1 ? "this test" : `${tests} tests of this bike`} and all that the desk knows
+                of its riders, packs and roads.
+              </p>
+              {bridge.value.under.heldMps === null ? null : (
+                <p className="mt-2 text-ochre">
+                  {say(
+                    `Its motor does not hold ${speedsApart(reference.conditions.speedMps, bridge.value.under.heldMps)} on the level: this is the figure at what it holds.`,
+                  )}
+                </p>
+              )}
               {bridge.value.under.beyond.length ? (
                 <p className="mt-2 text-ochre">
-                  Drawn hollow, for{" "}
-                  {bridge.value.under.beyond.map((factor) => FACTOR_WORDS[factor]).join(" and ")}: the
-                  reference lies so far from the ride that the road load, not the ride, says most of it.
-                </p>
-              ) : null}
-              {narrowing ? (
-                <p className="mt-2 text-ochre">
-                  Weigh {unweighed.join(" and ")}: the plus-or-minus falls from {narrowing[0]} to{" "}
-                  {narrowing[1]}.
+                  Drawn hollow: more than half of the doubt is {bridge.value.under.beyond.join(" and ")}, of
+                  which no ride has told anything yet.
                 </p>
               ) : null}
             </div>
             <section className="sheet p-4">
-              <h2 className="mb-2">The way there</h2>
+              <h2 className="mb-2">From measured to {name}</h2>
               <Waterfall bridge={bridge.value} reference={name} />
             </section>
             <div className="grid gap-6 md:grid-cols-2">
@@ -150,11 +145,16 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
                       </li>
                     ))}
                 </ul>
-                <p className="mt-2 text-sm text-quiet">
-                  The test took {fixed(bridge.value.under.lambda, 2)} times what the road load says of it, and
-                  keeps that under {name}.
-                </p>
-                <DrawsCheck compared={compared} reference={reference} whPerM={bridge.value.under.whPerM} />
+                <p className="mt-2 text-sm text-quiet">{bridge.value.because}</p>
+                <DrawsCheck drawable={drawable} whPerM={bridge.value.under.whPerM} />
+              </section>
+              <section>
+                <h2 className="mb-2">What would make it surer</h2>
+                <SettleList
+                  mean={bridge.value.under.whPerM.mean}
+                  dimension="energyPerDistance"
+                  settles={settles}
+                />
               </section>
               <section>
                 <h2 className="mb-2">Published</h2>

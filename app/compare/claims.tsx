@@ -1,7 +1,7 @@
 import { Form, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { parseNumber, plusOrMinus } from "#core/quantities";
-import { newestReferences, referenceName, REFERENCES } from "#core/roadload";
+import { parseNumber } from "#core/quantities";
+import { newestReferences, referenceName, REFERENCES } from "#core/bike";
 import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";
 import { BikeClaims } from "./bikeClaims";
@@ -42,8 +42,10 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
     1.05 *
     Math.max(
       1,
-      ...claimed.flatMap(({ range, plainM, reports }) => [
-        range.mean + plusOrMinus(range),
+      ...claimed.flatMap(({ range, ridden, plainM, reports }) => [
+        // A span far longer than its figure is cut: the scale ends where the figures do.
+        Math.min(range.high, 2 * range.mean),
+        Math.min(ridden?.high ?? 0, 2 * (ridden?.mean ?? 0)),
         plainM ?? 0,
         ...reports.map(({ claim }) => claim.highM),
       ]),
@@ -51,7 +53,7 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
   return (
     <Page
       title={`Claims and range under ${reference.name}`}
-      line="Each claim against the measured range, and what rider power or speed would make it true."
+      line="Each claim against the range as ridden, as its maker states it was, and under the reference; and what would make it true."
     >
       <CompareNav />
       <div className="p-4 md:p-6">
@@ -79,8 +81,8 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
         {claimed.length ? (
           <>
             <p className="text-sm text-quiet">
-              Boxes: claimed, empty where not met. Dot and line: measured, with its 95 % span. Upright stroke:
-              plain, as ridden.
+              Boxes: claimed, empty where nothing meets it. Dot and line: as ridden, with its 95 % span;
+              hollow, under {reference.name}. Upright stroke: paper arithmetic, as ridden.
             </p>
             {claimed.map((bike) => (
               <BikeClaims

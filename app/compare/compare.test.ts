@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import { sweepSchema } from "#core/records";
-import { REFERENCES } from "#core/roadload";
+import { REFERENCES } from "#core/bike";
 import { readAsk } from "../services/comparison/ask.ts";
 import { climbForm, climbTexts } from "./climbForm.ts";
 import { referenceForm, referenceTexts } from "./referenceForm.ts";

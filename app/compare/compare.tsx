@@ -4,7 +4,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { LEVEL_PLACES, MEASURE, MEASURES, unitOfMeasure } from "#core/compare";
 import { GROUNDS } from "#core/log";
 import { DRIVES } from "#core/records";
-import { newestReferences, referenceKey, referenceName } from "#core/roadload";
+import { newestReferences, referenceKey, referenceName } from "#core/bike";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { COMMON_WH, readAsk } from "#app/services/comparison/ask";
@@ -16,6 +16,9 @@ import { StandingsList } from "./standingsList";
 import { onDesk } from "#app/services/comparison/answer.server";
 import { useFilters } from "./useFilters";
 import type { Route } from "./+types/compare";
+
+/** Under a reference speed and rider are given, whatever the level: what is left is who drives. */
+const REFERENCE_LEVELS = ["whole ride", "throttle"] as const;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
@@ -60,7 +63,7 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
       title={`Standings, ${title} ${reference ? `under ${reference.name}` : "as ridden"}`}
       line={
         reference
-          ? "Each brought to the same conditions by the road load, the best first. Hollow: the conditions lie far from the ride. Open a figure to see the way there."
+          ? "Each bike as it would be under the same conditions, by all tests of the desk together, the best first. Open a figure to see how it comes about."
           : "Each test under its own conditions, the best first. Choose two to see their difference, and what else differed."
       }
     >
@@ -78,7 +81,7 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
                 value={reference ? (search.get("under") ?? "") : ""}
                 onPick={pick}
                 options={[
-                  ["", "own conditions, as ridden"],
+                  ["", "as ridden"],
                   ...references.map((name) => [name, name] as const),
                   ...(reference && !references.includes(search.get("under") ?? "")
                     ? [[search.get("under") ?? "", reference.name] as const]
@@ -97,7 +100,10 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
                 label="Level"
                 value={ask.level}
                 onPick={pick}
-                options={[...LEVEL_PLACES, ...levels].map((name) => [name, name])}
+                options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [
+                  name,
+                  name,
+                ])}
               />
               <Pick
                 name="ground"
@@ -120,16 +126,18 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
                 onPick={pick}
                 options={[["", "all"], ...bikes]}
               />
-              <Pick
-                name="by"
-                label="Rows"
-                value={ask.by}
-                onPick={pick}
-                options={[
-                  ["test", "each test"],
-                  ["set-up", "bike and set-up"],
-                ]}
-              />
+              {reference ? null : (
+                <Pick
+                  name="by"
+                  label="Rows"
+                  value={ask.by}
+                  onPick={pick}
+                  options={[
+                    ["test", "each test"],
+                    ["set-up", "bike and set-up"],
+                  ]}
+                />
+              )}
               {common ? (
                 <label className="grid gap-0.5 text-sm">
                   <span className="text-quiet">Common pack, Wh</span>

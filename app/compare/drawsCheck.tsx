@@ -1,13 +1,11 @@
 import { useEffect, useRef, useState } from "react";
 import type { DrawsAsk, DrawsTold } from "#app/workers/draws.worker";
-import type { Compared } from "#core/compare";
+import type { Drawable } from "#core/compare";
 import { formatUncertain, SDS_95, type Uncertain } from "#core/quantities";
-import type { Reference } from "#core/roadload";
 import { useSystem } from "#ui/system";
 
 interface DrawsCheckProps {
-  readonly compared: Compared;
-  readonly reference: Reference;
+  readonly drawable: Drawable;
   readonly whPerM: Uncertain;
 }
 
@@ -22,7 +20,7 @@ type State =
   | { readonly is: "done"; readonly mean: number; readonly low: number; readonly high: number };
 
 /** Checks a figure's plus-or-minus by drawing every unknown many times over, in the background; it can be stopped. */
-export function DrawsCheck({ compared, reference, whPerM }: DrawsCheckProps) {
+export function DrawsCheck({ drawable, whPerM }: DrawsCheckProps) {
   const system = useSystem();
   const worker = useRef<Worker | null>(null);
   const [state, setState] = useState<State>({ is: "idle" });
@@ -38,9 +36,9 @@ export function DrawsCheck({ compared, reference, whPerM }: DrawsCheckProps) {
     worker.current.onmessage = ({ data }: MessageEvent<DrawsTold>) => {
       if ("done" in data) return setState({ is: "running", done: data.done });
       stop();
-      setState(data.spread.ok ? { is: "done", ...data.spread.value } : { is: "idle" });
+      setState({ is: "done", ...data.spread });
     };
-    worker.current.postMessage({ compared, reference, count: COUNT, seed: SEED } satisfies DrawsAsk);
+    worker.current.postMessage({ drawable, count: COUNT, seed: SEED } satisfies DrawsAsk);
   };
   if (state.is === "running")
     return (

@@ -4,7 +4,7 @@ import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/quantities";
-import { referenceKey, referenceName } from "#core/roadload";
+import { newestReferences, referenceKey, referenceName } from "#core/bike";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { AddRun, sideName } from "./addRun";
@@ -15,7 +15,6 @@ import { SectionsTable } from "./sectionsTable";
 import { Settles } from "./settles";
 import { Confounders, type PairTest } from "./pairPanel";
 import { allReferences, referenceAt } from "#app/services/comparison/references.server";
-import { newestReferences } from "#core/roadload";
 import { WithoutEach } from "./withoutEach";
 import type { Route } from "./+types/pair";
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { choice, numberText, quantityText, readInto, tick } from "#app/ui/formText";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
 import { referenceSchema } from "#core/records";
-import type { Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 
 /** A reference's form: texts as typed, read into the record it becomes. */
 export const referenceForm = (system: System) =>

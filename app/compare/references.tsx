@@ -13,7 +13,7 @@ import {
   referenceKey,
   referenceName,
   type Reference,
-} from "#core/roadload";
+} from "#core/bike";
 import { saveReference } from "#db/references";
 import { SelectField, TextField, TickField } from "#ui/field";
 import { Page } from "#ui/page";

@@ -1,52 +1,57 @@
 import { Link } from "react-router";
+import type { BikeParameter } from "#core/desk";
 import { fixed, plusOrMinus } from "#core/quantities";
-import type { RoadFit } from "#core/roadload";
-import { useSpoken } from "#ui/system";
 
-/** What the bike's own sweeps and climbs say of its road load. */
-export function RoadLoad({ fit, bikeId }: { readonly fit: RoadFit | null; readonly bikeId: string }) {
-  const say = useSpoken();
-  if (!fit)
-    return (
-      <p className="text-quiet">
-        As its kind lets expect. A <Link to={`/compare/sweeps/new?bike=${bikeId}`}>sweep</Link> or{" "}
-        <Link to={`/compare/climbs/new?bike=${bikeId}`}>climb</Link> of its own would fit it.
-      </p>
-    );
+interface RoadLoadProps {
+  readonly road: readonly BikeParameter[];
+  /** Days of the bike on the desk: tests, sweeps, climbs. */
+  readonly rests: number;
+  readonly bikeId: string;
+}
+
+/** An unknown that keeps this share of its spread was not learned. */
+const UNLEARNED = 0.9;
+
+/** What the desk believes of the bike's road load, against what its kind lets expect. */
+export function RoadLoad({ road, rests, bikeId }: RoadLoadProps) {
+  const learned = road.filter(({ left }) => left < UNLEARNED);
   return (
     <>
       <table className="table w-full text-sm">
         <thead>
           <tr>
             <th>What</th>
-            <th className="number">Fitted</th>
+            <th className="number">Now believed</th>
             <th className="number">Assumed</th>
-            <th className="number">Rows</th>
           </tr>
         </thead>
         <tbody>
-          {fit.parameters.map(({ name, value, assumed, rows }) => {
+          {road.map(({ name, value, assumed, left }) => {
             const digits = value.mean < 0.1 ? 4 : 2;
             return (
               <tr key={name}>
                 <td>{name}</td>
-                <td className={`number ${rows ? "" : "pencil"}`}>
+                <td className={`number ${left < UNLEARNED ? "" : "pencil"}`}>
                   {fixed(value.mean, digits)} ± {fixed(plusOrMinus(value), digits)}
                 </td>
                 <td className="number text-quiet">
                   {fixed(assumed.mean, digits)} ± {fixed(plusOrMinus(assumed), digits)}
                 </td>
-                <td className="number">{rows}</td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      <ul className="mt-2 list-disc pl-5 text-sm">
-        {fit.words.map((sentence) => (
-          <li key={sentence}>{say(sentence)}</li>
-        ))}
-      </ul>
+      <p className="mt-2 text-sm">
+        {rests === 0
+          ? "No test, sweep or climb of this bike has a figure yet: all is as its kind lets expect. "
+          : `From ${rests === 1 ? "one day" : `${rests} days`} of this bike, and from what the desk knows of its riders. `}
+        {rests > 0 && learned.length === 0
+          ? "They taught little of any one of these, only of what they take together. "
+          : ""}
+        A <Link to={`/compare/sweeps/new?bike=${bikeId}`}>sweep</Link> or a{" "}
+        <Link to={`/compare/climbs/new?bike=${bikeId}`}>climb</Link> tells them apart.
+      </p>
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from "react";
 import { Link, useSearchParams } from "react-router";
-import { MEASURE, type MeasureName, type Swapped } from "#core/compare";
-import { fixed, fromSi, plusOrMinus, writeIn } from "#core/quantities";
+import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/compare";
+import { fixed, fromSi, plusOrMinus, writeIn, type Uncertain } from "#core/quantities";
 import { useAlive } from "#ui/alive";
 import { useSpoken } from "#ui/system";
 import type { CompareRow, Place } from "#app/services/comparison/row";
@@ -10,7 +10,7 @@ import { StandingsTable } from "./standingsTable";
 const StandingsChart = lazy(() => import("./standingsChart"));
 
 /** Heights shared by the rows of words and the chart beside them, px. */
-const ROW = 58;
+const ROW = 64;
 const HEAD = 30;
 /** Left-out tests that are named. */
 const MOST_LEFT = 20;
@@ -20,6 +20,7 @@ const WORTH_SAYING = 0.02;
 interface StandingsListProps {
   readonly places: readonly Place[];
   readonly swaps: readonly Swapped[];
+  readonly brackets: readonly Bracket[];
   readonly left: readonly {
     readonly id: string;
     readonly bike: string;
@@ -35,20 +36,51 @@ interface StandingsListProps {
 }
 
 /** A row's second line: which test, or how many of them. */
-function what(row: CompareRow, by: "test" | "set-up"): string {
+function what(row: CompareRow, by: "test" | "set-up", brought: boolean): string {
   const drive = row.drive === "throttle" ? "throttle, " : "";
   const tests = row.testIds.length === 1 ? "one test" : `${row.testIds.length} tests`;
   const outrun =
-    row.unassistedShare !== null && row.unassistedShare > WORTH_SAYING
+    !brought && row.unassistedShare !== null && row.unassistedShare > WORTH_SAYING
       ? `, motor outrun on ${fixed(100 * row.unassistedShare, 0)} % of the way`
       : "";
-  return `${drive}${row.title}${by === "set-up" ? `, ${tests}` : ""}${outrun}`;
+  return `${drive}${row.title}${by === "set-up" || brought ? `, ${tests}` : ""}${outrun}${row.heldMps === null ? "" : ", its motor holds less"}`;
+}
+
+/** The farthest that a figure or its span reaches; a span far longer than its figure is cut. */
+const farthest = (values: readonly Uncertain[]) =>
+  Math.max(...values.map((value) => value.mean + Math.min(plusOrMinus(value), value.mean)), 1e-12);
+
+/** A figure with its span on a line of its own, where there is no room for the chart. */
+function SmallDot({
+  value,
+  most,
+  hollow,
+}: {
+  readonly value: Uncertain;
+  readonly most: number;
+  readonly hollow: boolean;
+}) {
+  const by = Math.min(plusOrMinus(value), value.mean);
+  const percent = (figure: number) => `${(100 * figure) / most}%`;
+  return (
+    <span aria-hidden className="relative mt-1 block h-2.5 md:hidden">
+      <span
+        className="absolute top-1/2 h-0.5 -translate-y-1/2 bg-spruce"
+        style={{ left: percent(value.mean - by), width: percent(2 * by) }}
+      />
+      <span
+        className={`absolute top-1/2 size-2.5 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-spruce ${hollow ? "bg-bone" : "bg-spruce"}`}
+        style={{ left: percent(value.mean) }}
+      />
+    </span>
+  );
 }
 
 /** Rows of words with the chart beside them, what could be swapped, and what has no such figure. */
 export function StandingsList({
   places,
   swaps,
+  brackets,
   left,
   hidden,
   ask,
@@ -63,11 +95,22 @@ export function StandingsList({
   const { dimension } = MEASURE[ask.measure];
   const everything = new URLSearchParams(search);
   everything.set("rows", "all");
+  const bracketOf = (place: number) => brackets.find(({ from, to }) => from <= place && place <= to);
+  const most = farthest(places.map(({ row }) => row.value));
   return (
     <>
       <div className="flex">
-        <ol className="w-full min-w-0 md:w-[46%]" style={{ paddingTop: HEAD }}>
+        <ol className="relative w-full min-w-0 pl-3 md:w-[46%]" style={{ paddingTop: HEAD }}>
+          {brackets.map(({ from, to }) => (
+            <li
+              key={from}
+              aria-hidden
+              className="absolute left-0 w-2 border-y-2 border-l-2 border-ochre"
+              style={{ top: HEAD + ROW * (from - 1) + 6, height: ROW * (to - from + 1) - 12 }}
+            />
+          ))}
           {places.map(({ place, row }) => {
+            const bracket = bracketOf(place);
             const { value, error } = writeIn(row.value, dimension, unit);
             const hollow = row.pencil || row.beyond.length > 0;
             const [only] = row.testIds;
@@ -84,10 +127,15 @@ export function StandingsList({
                   onChange={(event) => onChoose(only!, event.target.checked)}
                   aria-label={`Choose ${row.bike}, ${row.title}`}
                 />
-                <span className="w-6 shrink-0 text-right text-sm text-quiet">{place}</span>
+                <span
+                  className="w-9 shrink-0 text-right text-sm text-quiet"
+                  title={bracket ? `Places ${bracket.from} to ${bracket.to} are not told apart` : undefined}
+                >
+                  {bracket ? `${bracket.from} to ${bracket.to}` : place}
+                </span>
                 <div className="min-w-0 flex-1">
                   <Link
-                    to={ask.by === "test" ? `/strip/${only}` : `/compare/bikes/${row.bikeId}`}
+                    to={ask.by === "test" && !reference ? `/strip/${only}` : `/compare/bikes/${row.bikeId}`}
                     className="block truncate font-bold text-ink no-underline hover:underline"
                   >
                     {row.bike}
@@ -96,8 +144,9 @@ export function StandingsList({
                     className="block truncate text-sm text-quiet"
                     title={`${row.title}, ${row.setUp ?? ""}`}
                   >
-                    {what(row, ask.by)}
+                    {what(row, ask.by, reference !== null)}
                   </span>
+                  <SmallDot value={row.value} most={most} hollow={hollow} />
                 </div>
                 <div className={`shrink-0 text-right ${hollow ? "pencil" : ""}`}>
                   {reference ? (
@@ -145,14 +194,14 @@ export function StandingsList({
         </p>
       ) : null}
       <p className="mt-3 text-sm text-quiet">
-        Dot and line: best, with its 95 % span. Upright stroke: plain, as ridden. Hollow: a reading of the
-        test is in question{reference ? ", or the conditions lie far from the ride" : ""}.{" "}
-        {swaps
-          .map(
-            ({ upper, lower, chance }) =>
-              `Places ${upper} and ${lower} could be swapped (${fixed(100 * chance, 0)} in 100).`,
-          )
-          .join(" ")}
+        Dot and line: best, with its 95 % span. Thin bar: paper arithmetic, as ridden. Hollow:{" "}
+        {reference
+          ? "most of the doubt is what no ride has told yet"
+          : "a reading of the test is in question"}
+        .
+        {brackets.length > 0
+          ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
+          : ""}
       </p>
       {left.length > 0 ? (
         <section className="mt-4 text-sm">
@@ -170,7 +219,9 @@ export function StandingsList({
           {left.length > MOST_LEFT ? <p>and {left.length - MOST_LEFT} more.</p> : null}
         </section>
       ) : null}
-      {places.length > 0 ? <StandingsTable places={places} dimension={dimension} unit={unit} /> : null}
+      {places.length > 0 ? (
+        <StandingsTable places={places} swaps={swaps} dimension={dimension} unit={unit} />
+      ) : null}
     </>
   );
 }

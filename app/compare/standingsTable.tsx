@@ -1,21 +1,24 @@
 import { dayText } from "#app/ui/testLine";
 import { decimalsOf, fixed, fromSi, writeIn, type DimensionName } from "#core/quantities";
+import type { Swapped } from "#core/compare";
 import type { Place } from "#app/services/comparison/row";
 
 /** The standings' figures as a table, behind the chart. */
 export function StandingsTable({
   places,
+  swaps,
   dimension,
   unit,
 }: {
   readonly places: readonly Place[];
+  readonly swaps: readonly Swapped[];
   readonly dimension: DimensionName;
   readonly unit: string;
 }) {
   return (
     <details className="mt-4">
       <summary className="cursor-pointer text-spruce underline underline-offset-3">
-        The same as a table
+        The same as a table, with the chances of each order
       </summary>
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Standings as a table">
         <table className="table mt-2 w-full min-w-xl text-sm">
@@ -27,12 +30,14 @@ export function StandingsTable({
               <th>Test</th>
               <th>Day</th>
               <th className="number">Best, {unit}</th>
-              <th className="number">Plain, {unit}</th>
+              <th className="number">Paper, {unit}</th>
+              <th className="number">Truly behind the next, of 100</th>
             </tr>
           </thead>
           <tbody>
             {places.map(({ place, row }) => {
               const { value, error } = writeIn(row.value, dimension, unit);
+              const swap = swaps.find(({ upper }) => upper === place);
               return (
                 <tr key={row.id}>
                   <td className="number">{place}</td>
@@ -49,6 +54,9 @@ export function StandingsTable({
                     {row.plain === null
                       ? "none"
                       : fixed(fromSi(row.plain, dimension, unit), decimalsOf(dimension, unit))}
+                  </td>
+                  <td className="number">
+                    {swap ? fixed(100 * swap.chance, 0) : place < places.length ? "under 10" : ""}
                   </td>
                 </tr>
               );

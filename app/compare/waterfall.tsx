@@ -1,6 +1,6 @@
 import type { Bridge } from "#core/compare";
 import { formatBare, fromSi, plusOrMinus, unitOf } from "#core/quantities";
-import type { Factor } from "#core/roadload";
+import type { Factor } from "#core/bike";
 import { useSpoken, useSystem } from "#ui/system";
 
 interface WaterfallProps {
@@ -9,7 +9,8 @@ interface WaterfallProps {
 }
 
 /** What each factor is in words: what the reference has of it that the ride had not. */
-export const FACTOR_WORDS: Readonly<Record<Factor, string>> = {
+const FACTOR_WORDS: Readonly<Record<Factor | "day", string>> = {
+  day: "this day's own",
   mass: "weight of rider and load",
   wind: "wind",
   climb: "climb",

@@ -24,7 +24,7 @@ import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";
 import { Choose, LiveFields } from "#ui/lines";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { loadDesk, type Desk } from "#app/services/planning.server";
+import { knownFor, loadDesk, type Desk } from "#app/services/planning.server";
 import type { Route } from "./+types/new";
 
 const GONE = "There is no such bike.";
@@ -65,17 +65,18 @@ async function ownProposals(
   });
 }
 
-async function recordOf(desk: Desk, packId: string | null, question: Plan["question"]) {
+async function recordOf(db: Database, desk: Desk, packId: string | null, question: Plan["question"]) {
   const open = desk.packs.filter(({ archived }) => !archived);
   const pack = open.find(({ id }) => id === packId) ?? open[0];
   if (!pack) return null;
+  const setUp = desk.setUps.find(({ archived }) => !archived) ?? null;
   return {
     plan: freshPlan(question, TEMPLATES[0]!.method),
     bike: desk.bike,
     pack,
-    setUp: desk.setUps.find(({ archived }) => !archived) ?? null,
+    setUp,
     rider: null,
-    known: desk.known,
+    known: await knownFor(db, { bikeId: desk.bike.id, setUpId: setUp?.id ?? null, riderId: null }),
   };
 }
 
@@ -94,7 +95,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const desk = found(await loadDesk(db, bike.id), GONE);
   const courseId = search.get("course");
   const course = courseId ? await findCourse(db, idOf(courseId, "There is no such course.")) : null;
-  const record = found(await recordOf(desk, null, question), GONE);
+  const record = found(await recordOf(db, desk, null, question), GONE);
   const standard = proposalsFor(question, record, course).map((each) => ({ ...each, ownId: null }));
   return {
     ...choices,
@@ -113,7 +114,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const desk = found(await loadDesk(db, bikeId), GONE);
   const own = (await listMethods(db)).find(({ id }) => id === form.get("own"));
   const method = found(own ?? templateNamed(String(form.get("method")))?.method, "There is no such method.");
-  const record = found(await recordOf(desk, null, question), "This bike has no pack: add one first.");
+  const record = found(await recordOf(db, desk, null, question), "This bike has no pack: add one first.");
   const courseId = form.get("course") ? idOf(String(form.get("course")), "There is no such course.") : null;
   const id = uuidv7();
   const links = {

@@ -1,4 +1,5 @@
 import { onDeskIfReady } from "#app/services/comparison/answer.server";
+import type { KnownAsk } from "#app/services/comparison/known.server";
 import { found, idOf } from "#app/ui/require.server";
 import { NOTHING_KNOWN, PLAIN_COURSE, reckonPlan, type Known, type PlanRecord } from "#core/plan";
 import { findBike, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
@@ -15,17 +16,19 @@ export async function loadDesk(db: Database, bikeId: string) {
     listInstruments(db),
   ]);
   if (!bike) return null;
-  // What earlier tests tell may come late: until then the plan is reckoned as if there were none.
-  const known: Known = (await onDeskIfReady(db, "known", { bikeId })) ?? NOTHING_KNOWN;
   return {
     bike,
     packs,
     setUps,
     riders,
     chargers: instruments.filter(({ kind }) => kind === "charger"),
-    known,
   };
 }
+
+/** What the desk tells of a ride to come. It may come late: until then the ride is reckoned as if there were no test. */
+export const knownFor = async (db: Database, { bikeId, setUpId, riderId }: KnownAsk): Promise<Known> =>
+  (await onDeskIfReady(db, "known", { bikeId, setUpId, riderId })) ?? NOTHING_KNOWN;
+
 export type Desk = NonNullable<Awaited<ReturnType<typeof loadDesk>>>;
 
 /** A plan's line with all it is reckoned from; null when its pack is gone. */
@@ -40,7 +43,7 @@ export async function planRecord(db: Database, line: PlanLine, desk: Desk): Prom
     setUp: desk.setUps.find(({ id }) => id === line.setUpId) ?? null,
     rider: desk.riders.find(({ id }) => id === line.riderId) ?? null,
     course: course ?? PLAIN_COURSE,
-    known: desk.known,
+    known: await knownFor(db, line),
   };
 }
 

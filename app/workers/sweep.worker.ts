@@ -1,5 +1,5 @@
 import { sweepResults, type SweepResults } from "#core/compare";
-import type { Riding } from "#core/plan";
+import type { Riding } from "#core/bike";
 import type { PackRecord, Sweep } from "#core/records";
 
 /** Reckons a sweep in the background as it is filled. */

@@ -1,2 +1,3 @@
 export { isPlainText, NOT_TEXT, plainText, text } from "./text.ts";
 export { dayOf, EARLIEST_S, instant, isInReach, LATEST_S, NO_SUCH_YEAR } from "./moments.ts";
+export { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "./cholesky.ts";

@@ -5,6 +5,7 @@ import { bad, good, type Problem, type Result } from "#core/problems";
 import type { WayLeft } from "#core/projection";
 import { cutRecord, lengthOf, reckonTest, type TestResults } from "#core/results";
 import { CALCULATIONS } from "./calculations.ts";
+import { answerUnder, underOf } from "./under.ts";
 
 /** One line of output: the result itself, or an error with the first problem's path and sentence, and all problems. */
 export type Answer =
@@ -70,23 +71,38 @@ function answerBundle(value: object): Answer {
   if (!bundle.ok) return asAnswer(bundle);
   const cut = cutOf(value);
   if (!cut.ok) return asAnswer(cut);
-  const results = bundle.value.tests.map((whole) => ({
-    title: whole.test.title,
-    result: reckonTest(cut.value === null ? whole : cutRecord(whole, cut.value)),
-    fromM: cut.value === null ? 0 : Math.min(cut.value, lengthOf(whole)),
-  }));
-  const tests = results.map(({ title, result, fromM }) =>
+  const referenceFor = underOf(value);
+  if (!referenceFor.ok) return asAnswer(referenceFor);
+  const results = bundle.value.tests.map((whole) => {
+    const record = cut.value === null ? whole : cutRecord(whole, cut.value);
+    return {
+      ...{ title: whole.test.title, record, result: reckonTest(record) },
+      fromM: cut.value === null ? 0 : Math.min(cut.value, lengthOf(whole)),
+    };
+  });
+  const brought =
+    referenceFor.value &&
+    answerUnder(
+      results.map(({ record, result }) => (result.ok ? { record, results: result.value } : null)),
+      referenceFor.value,
+    );
+  const tests = results.map(({ title, result, fromM }, i) =>
     result.ok
-      ? { ...testFigures(title, result.value), rangeLeft: rangeLeft(result.value, fromM) }
+      ? {
+          ...testFigures(title, result.value),
+          rangeLeft: rangeLeft(result.value, fromM),
+          ...(brought && { under: brought.under[i] }),
+        }
       : { title, error: result.problems[0]!, problems: result.problems },
   );
+  const order = brought && { ranking: brought.ranking, brackets: brought.brackets };
   const failed = results.findIndex(({ result }) => !result.ok);
-  if (failed < 0) return { ok: true, value: { tests } };
+  if (failed < 0) return { ok: true, value: { tests, ...order } };
   const { result } = results[failed]!;
   const problems = result.ok
     ? []
     : result.problems.map((problem) => ({ ...problem, path: `tests.${failed}.${problem.path}` }));
-  return { ok: false, value: { error: problems[0]!, problems, tests } as never };
+  return { ok: false, value: { error: problems[0]!, problems, tests, ...order } as never };
 }
 
 /** Answers one request: a bundle, or a calculation with its input. */

@@ -15,8 +15,8 @@ import {
 } from "#core/pack";
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
 import { auditClaim, fadeOnset } from "#core/projection";
-import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/roadload";
-import { groundSchema } from "#core/log";
+import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";
+import { conditionsSchema } from "./conditions.ts";
 import { bad, badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
 
 interface Calculation {
@@ -59,20 +59,6 @@ const byPairs = z.object({
 const byDefault = z.object({ seriesCells: z.number().int().min(1), ampHours: positive.optional() });
 
 const fraction = positive.max(1, "An efficiency is above 0 and at most 1.");
-const climb = number.min(0, "Climb cannot be negative: give metres per mile.").max(600);
-const conditionsSchema = z.object({
-  massKg: positive,
-  speedMps: positive.max(30, "That is over 65 mph: speeds are in metres per second."),
-  ground: groundSchema.optional(),
-  headwindMps: number.optional(),
-  gainMPerMi: climb.optional(),
-  lossMPerMi: climb.optional(),
-  stopsPerMi: number.min(0, "Stops cannot be negative.").optional(),
-  tempC: number.min(-60, "Air colder than -60 C is not ridden in.").max(60).optional(),
-  altitudeM: number.min(-500).max(9000, "Altitude is in metres, at most 9000.").optional(),
-  lightsOn: z.boolean().optional(),
-  riderW: number.min(0, "A rider's power cannot be negative.").optional(),
-});
 const roadBikeSchema = z
   .object({
     cdA: positive,

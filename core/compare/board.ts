@@ -1,16 +1,17 @@
 import type { Ground } from "#core/log";
 import { temperatureFactor } from "#core/pack";
-import { good, type Result } from "#core/problems";
-import { METRES_PER_MILE, scale, type Uncertain } from "#core/quantities";
+import type { DeskPosterior } from "#core/desk";
+import { bad, good, type Result } from "#core/problems";
+import { METRES_PER_MILE, scale } from "#core/quantities";
 import type { Bike, PackRecord } from "#core/records";
 import type { TestDigest } from "#core/results";
-import type { Factor, Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 import type { Compared, PartOf } from "./compared.ts";
 import { asRidden } from "./figure.ts";
-import { inMeasure, type MeasureBasis, type MeasureName } from "./measure.ts";
+import { inMeasure, onPack, type MeasureBasis, type MeasureName } from "./measure.ts";
 import type { PackOption } from "./options.ts";
 import { pooledTraced, type Traced } from "./traced.ts";
-import { underReference } from "./underReference.ts";
+import { broughtTo, capacityUnder, subjectOf } from "./underReference.ts";
 
 /** What a standing is of: which conditions, which measure, which part of each ride. */
 export interface BoardAsk {
@@ -20,7 +21,7 @@ export interface BoardAsk {
   /** The whole ride, a level by its place or name, or the throttle. */
   readonly level: string;
   readonly ground: Ground | null;
-  /** One row for each test, or tests of a bike and set-up pooled. */
+  /** As ridden: a row for each test, or tests of a bike and set-up pooled. Under a reference it is always the set-up's. */
   readonly by: "test" | "set-up";
   readonly commonWh: number;
 }
@@ -41,8 +42,10 @@ export interface BoardRow {
   readonly figure: Traced;
   /** The plain arithmetic in the same measure, as ridden; null where there is none. */
   readonly plain: number | null;
-  /** The reference lies outside what was ridden, by these. */
-  readonly beyond: readonly Factor[];
+  /** What the desk knows so little of that the figure is drawn hollow. */
+  readonly beyond: readonly string[];
+  /** The speed the motor holds where it does not hold the reference's, m/s. */
+  readonly heldMps: number | null;
 }
 
 export interface Board {
@@ -74,18 +77,22 @@ export function partFor({ levels }: Bike, level: string, ground: Ground | null):
 }
 
 /** The pack's usable energy where the figure stands: on its ride, or at the reference's temperature. */
-function capacityOf({ digest, pack }: BoardEntry, reference: Reference | null): Uncertain {
-  if (!reference) return digest.capacity.value;
+function capacityOf(
+  { digest, pack, compared }: BoardEntry,
+  desk: DeskPosterior,
+  reference: Reference | null,
+) {
+  if (!reference) return onPack(compared.packId, digest.capacity.value);
   const { tempC = 25 } = reference.conditions;
-  return scale(digest.packLearned.after, temperatureFactor(pack.chemistry, tempC));
+  const usable = scale(digest.packLearned.after, temperatureFactor(pack.chemistry, tempC));
+  return capacityUnder(desk, compared, usable);
 }
 
-function basisOf(entry: BoardEntry, { reference, commonWh }: BoardAsk): MeasureBasis {
+function basisOf(entry: BoardEntry, desk: DeskPosterior, { reference, commonWh }: BoardAsk): MeasureBasis {
   const { distance, noted } = entry.digest;
   const climbM = entry.digest.climbM ?? noted.climbM;
   return {
-    packId: entry.compared.packId,
-    capacity: capacityOf(entry, reference),
+    capacity: capacityOf(entry, desk, reference),
     climbPerM: reference
       ? (reference.conditions.gainMPerMi ?? 0) / METRES_PER_MILE
       : climbM === null
@@ -96,43 +103,61 @@ function basisOf(entry: BoardEntry, { reference, commonWh }: BoardAsk): MeasureB
   };
 }
 
-/** A test's figure as a board takes it, and the factors that lie far beyond what was ridden. */
+/** A figure as a board takes it. */
 export interface FigureOnBoard {
   readonly whPerM: Traced;
-  readonly beyond: readonly Factor[];
+  /** What the desk knows so little of that the figure is drawn hollow. */
+  readonly beyond: readonly string[];
+  /** The speed the motor holds where it does not hold the reference's, m/s. */
+  readonly heldMps: number | null;
 }
 
-/** What a test's figure depends on besides the test itself. */
+/** What a figure depends on besides test and desk. */
 export type FigureAsk = Pick<BoardAsk, "reference" | "level" | "ground">;
 
-/** A test's figure under what a board asks for; a problem where it has none. */
-export function figureFor(
+/** A bike's figure under a reference, on the ground that is asked for and by pedal or throttle as it was ridden or is asked for. */
+function broughtFigure(
+  desk: DeskPosterior,
   compared: Compared,
-  { reference, level, ground }: FigureAsk,
+  reference: Reference,
+  { level, ground }: FigureAsk,
 ): Result<FigureOnBoard> {
-  const part = partFor(compared.ridden.bike, level, ground);
-  if (!reference) {
-    const found = asRidden(compared, part);
-    return found.ok ? good({ whPerM: found.value, beyond: [] }) : found;
-  }
-  const found = underReference(compared, reference, part);
-  return found.ok ? good({ whPerM: found.value.traced, beyond: found.value.beyond }) : found;
+  const { bike } = compared.ridden;
+  if (level === "throttle" && !bike.throttle) return bad("no-throttle", "level", "It has no throttle.");
+  if (level !== "whole ride" && level !== "throttle")
+    return bad(
+      "levels-alike",
+      "level",
+      "Under a reference the speed and the rider's watts are given, whatever the level: levels differ as ridden.",
+    );
+  const on = ground ? { ...reference, conditions: { ...reference.conditions, ground } } : reference;
+  const subject = subjectOf(compared);
+  const found = broughtTo(desk, level === "throttle" ? { ...subject, drive: "throttle" } : subject, on);
+  return good({ whPerM: found.traced, beyond: found.beyond, heldMps: found.heldMps });
 }
 
-interface Figured {
+/** A test's figure as ridden, or its bike's under what a board asks for; a problem where there is none. */
+export function figureFor(desk: DeskPosterior, compared: Compared, ask: FigureAsk): Result<FigureOnBoard> {
+  const { reference, level, ground } = ask;
+  if (compared.ridden.results.best.pencil)
+    return bad("no-reading", "test", "No reading bears a figure: note a percent, volts, a bar or a counter.");
+  if (reference) return broughtFigure(desk, compared, reference, ask);
+  const found = asRidden(compared, partFor(compared.ridden.bike, level, ground));
+  return found.ok ? good({ whPerM: found.value, beyond: [], heldMps: null }) : found;
+}
+
+interface Figured extends FigureOnBoard {
   readonly entry: BoardEntry;
-  readonly whPerM: Traced;
-  readonly beyond: readonly Factor[];
 }
 
 /** A plain figure in the measure; null where there is none. */
-function plainIn(entry: BoardEntry, ask: BoardAsk): number | null {
+function plainIn(entry: BoardEntry, desk: DeskPosterior, ask: BoardAsk): number | null {
   const whPerM = entry.digest.plain?.whPerM;
   if (whPerM === undefined || ask.level !== "whole ride" || ask.ground !== null) return null;
   const found = inMeasure(
     ask.measure,
     { mean: whPerM, effects: {} },
-    basisOf(entry, { ...ask, reference: null }),
+    basisOf(entry, desk, { ...ask, reference: null }),
   );
   return found.ok ? found.value.mean : null;
 }
@@ -140,13 +165,18 @@ function plainIn(entry: BoardEntry, ask: BoardAsk): number | null {
 const mean = (values: readonly number[]) =>
   values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
 
+/** One figure of a group: under a reference all its tests have spoken already; as ridden they are pooled. */
+const figureOfGroup = (group: readonly Figured[], reference: Reference | null) =>
+  reference ? group[0]!.whPerM : pooledTraced(group.map(({ whPerM }) => whPerM));
+
 /**
- * Every test, or bike and set-up, in one measure under one set of conditions, ready to be put in order. Tests of one
- * set-up are pooled by their own errors, while what they share stays.
+ * Every test as ridden, or every bike and set-up under a reference, in one measure, ready to be put in order. As ridden,
+ * tests of one set-up are pooled by their own errors, while what they share stays.
  *
- * @param figure gives a test's figure; one that remembers makes a board of many tests quick
+ * @param figure gives a figure; one that remembers makes a board of many tests quick
  */
 export function boardOf(
+  desk: DeskPosterior,
   entries: readonly BoardEntry[],
   ask: BoardAsk,
   figure: typeof figureFor = figureFor,
@@ -154,7 +184,7 @@ export function boardOf(
   const left: { testId: string; why: string }[] = [];
   const figured = entries.flatMap((entry): readonly Figured[] => {
     const { compared } = entry;
-    const found = figure(compared, ask);
+    const found = figure(desk, compared, ask);
     if (!found.ok) {
       left.push({ testId: compared.id, why: found.problems[0]!.sentence });
       return [];
@@ -164,17 +194,14 @@ export function boardOf(
   const groups = new Map<string, Figured[]>();
   for (const each of figured) {
     const { compared, setUpId } = each.entry;
+    const drive = ask.reference && ask.level === "throttle" ? "throttle" : compared.ridden.test.drive;
     const key =
-      ask.by === "test" ? compared.id : [compared.bikeId, setUpId, compared.ridden.test.drive].join("/");
+      ask.by === "test" && !ask.reference ? compared.id : [compared.bikeId, setUpId, drive].join("/");
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   const rows = [...groups].flatMap(([id, group]): readonly BoardRow[] => {
-    const { entry } = group[0]!;
-    const found = inMeasure(
-      ask.measure,
-      pooledTraced(group.map(({ whPerM }) => whPerM)),
-      basisOf(entry, ask),
-    );
+    const { entry, heldMps } = group[0]!;
+    const found = inMeasure(ask.measure, figureOfGroup(group, ask.reference), basisOf(entry, desk, ask));
     if (!found.ok) {
       for (const each of group)
         left.push({ testId: each.entry.compared.id, why: found.problems[0]!.sentence });
@@ -185,8 +212,9 @@ export function boardOf(
         id,
         testIds: group.map(({ entry: { compared } }) => compared.id),
         figure: found.value,
-        plain: mean(group.flatMap((each) => plainIn(each.entry, ask) ?? [])),
+        plain: mean(group.flatMap((each) => plainIn(each.entry, desk, ask) ?? [])),
         beyond: [...new Set(group.flatMap(({ beyond }) => beyond))],
+        heldMps,
       },
     ];
   });

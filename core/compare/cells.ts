@@ -1,6 +1,10 @@
-import type { Result } from "#core/problems";
+import { conditionsOfTest, type Reference } from "#core/bike";
+import type { DeskPosterior } from "#core/desk";
+import type { Ground } from "#core/log";
+import { bad, good, type Result } from "#core/problems";
 import type { Compared, PartOf } from "./compared.ts";
 import { pooledTraced, type Traced } from "./traced.ts";
+import { broughtTo, subjectOf } from "./underReference.ts";
 
 /** One level on one ground of a bike, over all its tests. */
 export interface BikeCell {
@@ -20,7 +24,11 @@ export interface BikeCell {
  */
 export function bikeCells(
   tests: readonly Compared[],
-  figure: (compared: Compared, part: PartOf) => Result<Traced>,
+  figure: (
+    compared: Compared,
+    part: PartOf,
+    cell: { readonly level: string; readonly ground: string },
+  ) => Result<Traced>,
 ): readonly BikeCell[] {
   const ridden = new Map<string, { level: string; ground: string; metres: number }>();
   for (const { ridden: test } of tests)
@@ -31,7 +39,7 @@ export function bikeCells(
     }
   return [...ridden.values()].map(({ level, ground, metres }) => {
     const told = tests.flatMap((compared) => {
-      const found = figure(compared, (own, on) => own === level && on === ground);
+      const found = figure(compared, (own, on) => own === level && on === ground, { level, ground });
       return found.ok ? [{ id: compared.id, traced: found.value }] : [];
     });
     return {
@@ -42,4 +50,22 @@ export function bikeCells(
       tests: told.map(({ id }) => id),
     };
   });
+}
+
+/**
+ * What a level takes on a ground under a reference, ridden at the level's own speed: air, weight, rider, stops and climb are
+ * the reference's. Wh per metre.
+ */
+export function cellUnder(
+  desk: DeskPosterior,
+  compared: Compared,
+  reference: Reference,
+  { level, ground }: { readonly level: string; readonly ground: string },
+): Result<Traced> {
+  const ride = conditionsOfTest(compared.ridden, (own, on) => own === level && on === ground);
+  if (!ride) return bad("not-ridden", "part", "It was not ridden so.");
+  const speedMps = ride.conditions.speedMps[level]!;
+  const conditions = { ...reference.conditions, speedMps, ground: ground as Ground };
+  const drive = level === "throttle" ? "throttle" : "pedal";
+  return good(broughtTo(desk, { ...subjectOf(compared), drive }, { ...reference, conditions }).traced);
 }

@@ -1,8 +1,36 @@
-import { good, type Result } from "#core/problems";
-import { METRES_PER_MILE, MPS_PER_MPH, quantityToken, SDS_95, type Uncertain } from "#core/quantities";
+import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 import { auditClaim } from "#core/projection";
+import {
+  fixed,
+  METRES_PER_MILE,
+  MPS_PER_MPH,
+  normalCdf,
+  quantityToken,
+  SDS_95,
+  type Uncertain,
+} from "#core/quantities";
 import type { Claim } from "#core/records";
-import type { CourseConditions, RoadBike } from "#core/roadload";
+
+/** A range as from-to, since it is one over a figure: never negative, farther up than down. */
+export interface RangeSpan {
+  readonly mean: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+export type Verdict = "exceeded" | "not ruled out" | "not met";
+
+/** A claim against a range under some conditions. */
+export interface ClaimLine {
+  /** "as ridden", "as stated", or the reference's name. */
+  readonly under: string;
+  readonly range: RangeSpan;
+  /** Chance that the range reaches the claim's lower end, and its upper. */
+  readonly chanceLow: number;
+  readonly chanceHigh: number;
+  readonly verdict: Verdict;
+  readonly sentence: string;
+}
 
 /** What one end of a claim asks for. */
 export interface ClaimEnd {
@@ -11,8 +39,6 @@ export interface ClaimEnd {
   readonly impliedWhPerM: number;
   /** Measured over implied. */
   readonly ratio: number;
-  readonly riderW: number | null;
-  readonly speedMps: number | null;
 }
 
 /** A claim against what was measured. */
@@ -20,85 +46,111 @@ export interface ClaimReport {
   readonly claim: Claim;
   readonly low: ClaimEnd;
   readonly high: ClaimEnd;
-  readonly verdict: "holds" | "within reach" | "short";
-  /** For the reader, in sentences. */
-  readonly sentences: readonly string[];
+  /** As ridden first, then as stated where the claim says how, then under the reference. */
+  readonly lines: readonly ClaimLine[];
+  /** What would make it true, where that is within reason. */
+  readonly needs: readonly string[];
+}
+
+/** A range on a pack under some conditions, m. */
+export interface RangeUnder {
+  readonly under: string;
+  readonly range: Uncertain;
 }
 
 export interface ClaimInput {
   readonly labelWh: number;
-  /** Under the reference, Wh per metre, and the range on the bike's own pack, m. */
+  readonly ranges: readonly RangeUnder[];
+  /** Under the reference, Wh per metre. */
   readonly whPerM: Uncertain;
-  readonly range: Uncertain;
-  /** Measured over modelled. */
-  readonly lambda: number;
-  readonly reference: string;
   readonly conditions: CourseConditions;
   readonly bike: RoadBike;
 }
 
+/** Told: the 95 % span leaves the claim out. */
+const TOLD = 0.975;
+/** A rider or a speed beyond these makes no claim true. */
+const SANE = { mostW: 400, leastMps: 4 * MPS_PER_MPH } as const;
+
+/** A range's central 95 %, as the reciprocal of a figure has it. */
+export function rangeSpan({ mean, sd }: Uncertain): RangeSpan {
+  const by = Math.exp((SDS_95 * sd) / mean);
+  return { mean, low: mean / by, high: mean * by };
+}
+
 const distance = (metres: number) => quantityToken(metres, "distance", 0);
 
-function endOf(claimM: number, input: ClaimInput): Result<ClaimEnd> {
-  const { labelWh, whPerM, lambda, conditions, bike } = input;
+/** "45 mi", or "40 mi to 60 mi". */
+const spanOf = ({ lowM, highM }: Claim) =>
+  lowM === highM ? distance(lowM) : `${distance(lowM)} to ${distance(highM)}`;
+
+function chanceBeyond({ mean, sd }: Uncertain, metres: number): number {
+  return sd > 0 ? normalCdf(Math.log(mean / metres) / (sd / mean)) : mean >= metres ? 1 : 0;
+}
+
+/** "99 in 100", never a sureness that nothing has. */
+const odds = (chance: number) => `${Math.min(99, Math.max(1, Math.round(100 * chance)))} in 100`;
+
+function lineOf(claim: Claim, { under, range }: RangeUnder): ClaimLine {
+  const span = rangeSpan(range);
+  const [chanceLow, chanceHigh] = [chanceBeyond(range, claim.lowM), chanceBeyond(range, claim.highM)];
+  const verdict: Verdict =
+    chanceLow >= TOLD ? "exceeded" : chanceLow <= 1 - TOLD ? "not met" : "not ruled out";
+  const measured = `${distance(span.low)} to ${distance(span.high)}`;
+  const single = claim.lowM === claim.highM;
+  const [end, chance] = single || verdict === "not met" ? [claim.lowM, chanceLow] : [claim.highM, chanceHigh];
+  const reaches = `${distance(end)} is reached with a chance of ${odds(chance)}`;
+  return {
+    ...{ under, range: span, chanceLow, chanceHigh, verdict },
+    sentence: `${under[0]!.toUpperCase()}${under.slice(1)}: ${measured}, claimed ${spanOf(claim)}. ${
+      verdict === "exceeded" && !single
+        ? `Its lower end is exceeded; ${reaches}`
+        : reaches[0]!.toUpperCase() + reaches.slice(1)
+    }.`,
+  };
+}
+
+/** What an end needs under the reference, in a sentence; null when it holds already, or nothing within reason would do. */
+function needs(claimM: number, { labelWh, whPerM, conditions, bike }: ClaimInput): string | null {
+  const modelled = courseEnergy(conditions, bike);
   const audit = auditClaim(
     labelWh,
     claimM / METRES_PER_MILE,
     whPerM.mean * METRES_PER_MILE,
     conditions,
     bike,
-    lambda,
+    (whPerM.mean * METRES_PER_MILE) / modelled,
   );
-  if (!audit.ok) return audit;
-  const { impliedWhPerMi, ratio, riderW, speedMph } = audit.value;
-  return good({
-    claimM,
-    impliedWhPerM: impliedWhPerMi / METRES_PER_MILE,
-    ratio,
-    riderW,
-    speedMps: speedMph === null ? null : speedMph * MPS_PER_MPH,
-  });
-}
-
-/** What an end needs, in a sentence; null when it holds already. */
-function needs({ claimM, riderW, speedMps, ratio }: ClaimEnd, { conditions }: ClaimInput): string | null {
-  if (ratio <= 1) return null;
+  if (!audit.ok || audit.value.ratio <= 1) return null;
+  const { riderW, speedMph } = audit.value;
   const held = quantityToken(conditions.speedMps, "speed", 0);
-  const rider =
-    riderW === null
-      ? `no rider: even 500 W at ${held} would not do`
-      : riderW === 0
-        ? "nothing more from the rider"
-        : `${riderW.toFixed(0)} W from the rider at ${held}`;
-  const slower = speedMps === null ? "" : `, or no more than ${quantityToken(speedMps, "speed", 1)}`;
-  return `${distance(claimM)} needs ${rider}${slower}.`;
+  const speedMps = speedMph === null ? null : speedMph * MPS_PER_MPH;
+  const ways = [
+    ...(riderW !== null && riderW > 0 && riderW < SANE.mostW
+      ? [`${fixed(riderW, 0)} W from the rider at ${held}`]
+      : []),
+    ...(speedMps !== null && speedMps >= SANE.leastMps
+      ? [`no more than ${quantityToken(speedMps, "speed", 1)}`]
+      : []),
+  ];
+  return ways.length ? `${distance(claimM)} needs ${ways.join(", or ")}.` : null;
 }
 
 /**
- * A claim against the measured range: what it implies, how far it is off, and what would make it true. Source: docs/method.md.
+ * A claim against the range as ridden, as its maker states it was, and under the reference; what it implies, and what would
+ * make it true. Source: docs/method.md.
  */
-export function claimReport(claim: Claim, input: ClaimInput): Result<ClaimReport> {
-  const low = endOf(claim.lowM, input);
-  if (!low.ok) return low;
-  const high = endOf(claim.highM, input);
-  if (!high.ok) return high;
-  const { range, reference } = input;
-  const [least, most] = [range.mean - SDS_95 * range.sd, range.mean + SDS_95 * range.sd];
-  const span =
-    claim.lowM === claim.highM ? distance(claim.lowM) : `${distance(claim.lowM)} to ${distance(claim.highM)}`;
-  const measured = `${distance(least)} to ${distance(most)} under ${reference}`;
-  const verdict = least >= claim.lowM ? "holds" : most >= claim.lowM ? "within reach" : "short";
-  const said = {
-    holds: `The claim of ${span} holds: ${measured}.`,
-    "within reach": `The claim of ${span} is not ruled out: ${measured}.`,
-    short: `The claim of ${span} is not met: ${measured}, ${distance(claim.lowM - range.mean)} short of its lower end.`,
-  }[verdict];
-  const ends = claim.lowM === claim.highM ? [low.value] : [low.value, high.value];
-  return good({
+export function claimReport(claim: Claim, input: ClaimInput): ClaimReport {
+  const endOf = (claimM: number): ClaimEnd => {
+    const impliedWhPerM = input.labelWh / claimM;
+    return { claimM, impliedWhPerM, ratio: input.whPerM.mean / impliedWhPerM };
+  };
+  const ends = claim.lowM === claim.highM ? [claim.lowM] : [claim.lowM, claim.highM];
+  return {
     claim,
-    low: low.value,
-    high: high.value,
-    verdict,
-    sentences: [said, ...ends.flatMap((end) => needs(end, input) ?? [])],
-  });
+    low: endOf(claim.lowM),
+    high: endOf(claim.highM),
+    lines: input.ranges.map((range) => lineOf(claim, range)),
+    needs: ends.flatMap((claimM) => needs(claimM, input) ?? []),
+  };
 }

@@ -1,10 +1,9 @@
 import { ASSUMED } from "#core/assumptions";
-import { EFFORT_W, massOf, roadOf, type Riding } from "#core/plan";
+import { EFFORT_W, massOf, type Riding, roadOf, roadPower, type RoadRow } from "#core/bike";
 import { curveOf, labelEnergy, usableEnergy } from "#core/pack";
 import { good, type Result } from "#core/problems";
 import { METRES_PER_MILE, type Uncertain } from "#core/quantities";
 import type { ClimbRecord, PackRecord } from "#core/records";
-import { roadPower, type RoadRow } from "#core/roadload";
 import { climbOf } from "./climb.ts";
 
 /** One run up a hill, reckoned. SI units. */

@@ -26,7 +26,19 @@ describe("standings", () => {
     expect(places.map(({ row: { id } }) => id)).toEqual(["b", "a"]);
     expect(swaps[0]!.chance).toBeCloseTo(normalCdf(-1 / Math.hypot(2, 2)), 9);
   });
-  test("none at all", () => expect(standings([])).toEqual({ places: [], swaps: [] }));
+  test("none at all", () => expect(standings([])).toEqual({ places: [], swaps: [], brackets: [] }));
+  test("what is not told apart from the first of its bracket stands in it; a row alone in none", () => {
+    const row = (id: string, mean: number, sd: number) => ({ id, figure: { mean, effects: { [id]: sd } } });
+    const of = (...rows: ReturnType<typeof row>[]) => standings(rows).brackets;
+    expect(of(row("a", 10, 1), row("b", 11, 1), row("c", 11.5, 1), row("d", 20, 1))).toEqual([
+      { from: 1, to: 3 },
+    ]);
+    expect(of(row("a", 10, 0.1), row("b", 11, 0.1))).toEqual([]);
+    expect(of(row("a", 10, 0.1), row("b", 11, 0.1), row("c", 11.1, 0.1))).toEqual([{ from: 2, to: 3 }]);
+    // What two share cancels: only what is their own counts.
+    const alike = (id: string, mean: number) => ({ id, figure: { mean, effects: { rider: 3, [id]: 0.1 } } });
+    expect(of(alike("a", 10), alike("b", 11))).toEqual([]);
+  });
   test.each([[0, 0.5], [1.959964, 0.975], [-1, 0.158655], [8, 1]])("the normal at %p", (x, p) => expect(normalCdf(x)).toBeCloseTo(p, 6)); // prettier-ignore
 });
 

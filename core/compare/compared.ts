@@ -1,25 +1,60 @@
-import type { Knowledge } from "#core/forecast";
-import type { Ground } from "#core/log";
-import type { RiddenTest } from "#core/plan";
+import type { Riding } from "#core/bike";
+import { capacityShareOf, dayOfTest, type DeskDay } from "#core/desk";
+import type { Test } from "#core/records";
+import type { TestResults } from "#core/results";
 
-/** What a fit of a bike's own sweeps and climbs says of its road load. */
-export interface FittedBike {
-  /** Mean and covariance of rolling, drag and motor, in sds of their assumptions. */
-  readonly knowledge: Knowledge;
-  /** Rolling resistance by ground, where it was ridden; the same the assumptions' way elsewhere. */
-  readonly crrBy: Readonly<Partial<Record<Ground, number>>>;
+/** A test that has its result, and who rode what. */
+export interface RiddenTest extends Riding {
+  readonly test: Test;
+  readonly results: Pick<
+    TestResults,
+    | "best"
+    | "parts"
+    | "meanSpeedMps"
+    | "climbM"
+    | "slopes"
+    | "distance"
+    | "noted"
+    | "budget"
+    | "packLearned"
+    | "capacity"
+  >;
 }
 
 /** A test as comparisons take it. */
 export interface Compared {
   readonly id: string;
   readonly bikeId: string;
+  /** Null where nobody is named. */
+  readonly riderId: string | null;
   readonly packId: string;
   readonly ridden: RiddenTest;
-  /** The bare bike, kg; assumed where nobody weighed it. */
-  readonly bikeKg: number;
-  readonly fitted: FittedBike | null;
 }
 
 /** One part of a test: a level, a ground, or both. */
 export type PartOf = (level: string, ground: string) => boolean;
+
+/** Days already made: the same test is the same day, so that a desk that changed is solved from where it stood. */
+const DAYS = new WeakMap<Compared, DeskDay | null>();
+
+/** A test as a day of the desk; null where no part of it is known, or no reading bears it. */
+export function deskDayOf(compared: Compared): DeskDay | null {
+  const known = DAYS.get(compared);
+  if (known !== undefined) return known;
+  const { id, bikeId, riderId, packId, ridden } = compared;
+  const { best } = ridden.results;
+  const whPerM = best.value;
+  const day = best.pencil
+    ? null
+    : dayOfTest({
+        id,
+        bikeId,
+        riderId,
+        packId,
+        ridden,
+        whPerM,
+        capacityShare: capacityShareOf(ridden.results),
+      });
+  DAYS.set(compared, day);
+  return day;
+}

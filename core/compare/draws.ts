@@ -1,37 +1,54 @@
-import { good, type Result } from "#core/problems";
-import type { Reference } from "#core/roadload";
-import type { Compared } from "./compared.ts";
-import { perMetre } from "./modelled.ts";
-import { measuredEffects, nudgesOf, prepare } from "./underReference.ts";
+import { choleskyOf } from "#core/base";
+import { rideEnergy, type Reference } from "#core/bike";
+import {
+  rideUnder,
+  unknownsOfMount,
+  withUnknowns,
+  type DeskPosterior,
+  type SharedUnknown,
+  type Subject,
+} from "#core/desk";
 
 /** A source of standard normals. */
 export type Normal = () => number;
 
+/** A figure under a reference with what the desk knows of its unknowns: all that drawing it again needs. */
+export interface Drawable {
+  readonly subject: Subject;
+  readonly reference: Reference;
+  readonly unknowns: readonly SharedUnknown[];
+  readonly mean: readonly number[];
+  readonly covariance: readonly (readonly number[])[];
+}
+
+/** What a drawing of a bike's figure under a reference needs of the desk. */
+export function drawableOf(desk: DeskPosterior, subject: Subject, reference: Reference): Drawable {
+  const grounds = rideUnder(subject, reference).legs.map(({ ground }) => ground);
+  const unknowns = unknownsOfMount(subject, grounds);
+  return {
+    ...{ subject, reference, unknowns },
+    mean: unknowns.map(({ key }) => desk.valueOf(key)),
+    covariance: desk.covarianceOf(unknowns),
+  };
+}
+
 /**
- * A figure under a reference drawn again and again, every named error moved at random and the road load reckoned anew: a
- * check of the sd that finite differences give.
+ * A figure under a reference drawn again and again, every unknown moved at random and the road load reckoned anew: a check
+ * of the sd that its slopes give.
  *
  * @param normal draws of a standard normal, from a seed
  * @returns a function that draws once more, Wh per metre
  */
-export function drawerUnder(compared: Compared, reference: Reference, normal: Normal): Result<() => number> {
-  const prepared = prepare(compared, reference);
-  if (!prepared.ok) return prepared;
-  const { whPerM } = prepared.value;
-  const nudges = nudgesOf(compared, prepared.value);
-  const own = Object.values(measuredEffects(compared, prepared.value));
-  const base = { ride: perMetre(prepared.value.ride), target: perMetre(prepared.value.target) };
-  return good(() => {
-    const measured = own.reduce((sum, effect) => sum + effect * normal(), whPerM.mean);
-    // Each source moves the two models by a factor of its own; together their product.
-    let [ride, target] = [base.ride, base.target];
-    for (const nudge of nudges) {
-      const z = normal();
-      ride *= perMetre(nudge.ride(z)) / base.ride;
-      target *= perMetre(nudge.target(z)) / base.target;
-    }
-    return (measured * target) / ride;
-  });
+export function drawerUnder({ subject, reference, unknowns, mean, covariance }: Drawable, normal: Normal) {
+  const lower = choleskyOf(covariance.map((row) => Float64Array.from(row)));
+  const ride = rideUnder(subject, reference);
+  return () => {
+    const normals = unknowns.map(() => normal());
+    const z = mean.map((each, i) =>
+      lower[i]!.reduce((sum, by, k) => (k <= i ? sum + by * normals[k]! : sum), each),
+    );
+    return rideEnergy(withUnknowns(ride, unknowns, z));
+  };
 }
 
 /** Mean, sd and central 95 % of draws. */

@@ -1,7 +1,7 @@
-import type { RiddenTest } from "#core/plan";
+import { capacityShareOf } from "#core/desk";
 import { bad, good, type Result } from "#core/problems";
 import type { Uncertain } from "#core/quantities";
-import type { Compared, PartOf } from "./compared.ts";
+import type { Compared, PartOf, RiddenTest } from "./compared.ts";
 
 /** Energy per metre of some parts together; the sds add, since parts of one test lean on one another. */
 function partsFigure(test: RiddenTest, part: PartOf): Uncertain | null {
@@ -14,12 +14,6 @@ function partsFigure(test: RiddenTest, part: PartOf): Uncertain | null {
     sd += (whPerM.sd * distanceM) / metres;
   }
   return metres > 0 ? { mean, sd } : null;
-}
-
-/** How far the pack's capacity alone moves a test's figure, as a share of it. */
-export function capacityShare({ results: { best, budget } }: RiddenTest): number {
-  const fall = budget.find(({ source }) => source === "capacity")?.variance ?? 0;
-  return Math.sqrt(Math.min(fall, best.value.sd ** 2)) / best.value.mean;
 }
 
 /** A test's figure, of the whole or of a part. */
@@ -38,7 +32,7 @@ export function asRidden({ id, packId, ridden }: Compared, part?: PartOf) {
   const figure = figureOf(ridden, part);
   if (!figure.ok) return figure;
   const { mean, sd } = figure.value;
-  const capacity = Math.min(sd, capacityShare(ridden) * mean);
+  const capacity = Math.min(sd, capacityShareOf(ridden.results) * mean);
   return good({
     mean,
     effects: {

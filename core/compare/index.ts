@@ -8,11 +8,19 @@ export {
   untraced,
   type Traced,
 } from "./traced.ts";
-export type { Compared, FittedBike, PartOf } from "./compared.ts";
+export { deskDayOf, type Compared, type PartOf, type RiddenTest } from "./compared.ts";
 export { asRidden } from "./figure.ts";
-export { chanceLess, standings, type Standing, type StandingInput, type Swapped } from "./standings.ts";
+export {
+  chanceLess,
+  standings,
+  type Bracket,
+  type Standing,
+  type StandingInput,
+  type Swapped,
+} from "./standings.ts";
 export {
   inMeasure,
+  onPack,
   MEASURE,
   MEASURES,
   unitOfMeasure,
@@ -23,9 +31,15 @@ export { confounders } from "./confounders.ts";
 export { spot, type Spot, type SpotPack, type SpotRow } from "./spot.ts";
 export { pairedDifference, type PairedDifference, type Run } from "./paired.ts";
 export { climbOf, type Climb, type ClimbRun } from "./climb.ts";
-export { onceWeighed, underReference, type UnderReference } from "./underReference.ts";
+export {
+  broughtTo,
+  capacityUnder,
+  subjectOf,
+  underReference,
+  type UnderReference,
+} from "./underReference.ts";
 export { bridgeTo, type Bridge, type BridgeBar } from "./bridge.ts";
-export { drawerUnder, spreadOf } from "./draws.ts";
+export { drawableOf, drawerUnder, spreadOf, type Drawable } from "./draws.ts";
 export { jointPair, type JointPair, type SidesOf } from "./joint.ts";
 export { orderWarning } from "./order.ts";
 export { neededFor, type Needed } from "./needed.ts";
@@ -40,9 +54,19 @@ export {
   type SweepSpot,
 } from "./sweep.ts";
 export { climbFigures, climbRow, type ClimbFigures } from "./climbs.ts";
-export { fittedBike } from "./fitted.ts";
 export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./seasons.ts";
-export { claimReport, type ClaimEnd, type ClaimInput, type ClaimReport } from "./claims.ts";
+export {
+  claimReport,
+  rangeSpan,
+  type ClaimEnd,
+  type ClaimInput,
+  type ClaimLine,
+  type ClaimReport,
+  type RangeSpan,
+  type RangeUnder,
+} from "./claims.ts";
+export { statedConditions } from "./stated.ts";
+export { whatWouldSettle, type Settling } from "./settle.ts";
 export {
   boardOf,
   figureFor,
@@ -56,6 +80,8 @@ export {
   type BoardRow,
 } from "./board.ts";
 export { cheapestOption, optionRange, packOptions, type PackOption } from "./options.ts";
-export { bikeCells, type BikeCell } from "./cells.ts";
+export { bikeCells, cellUnder, type BikeCell } from "./cells.ts";
 export { withoutOne, type WithoutOne } from "./leaveOut.ts";
 export { steadyRows } from "./steadyRows.ts";
+export { comparedOf, type Reckoned } from "./ofRecords.ts";
+export { rankUnder, type Ranked, type RankingUnder } from "./ranking.ts";

@@ -42,9 +42,8 @@ export const unitOfMeasure = (name: MeasureName, system: System) =>
 
 /** What a figure is put in other measures by. */
 export interface MeasureBasis {
-  readonly packId: string;
   /** Usable energy of its own pack under the same conditions, Wh. */
-  readonly capacity: Uncertain | null;
+  readonly capacity: Traced | null;
   /** Metres climbed for each metre of way; null where nobody measured it. */
   readonly climbPerM: number | null;
   readonly option: Pick<PackOption, "addedWh" | "addedMinor"> | null;
@@ -55,13 +54,19 @@ export interface MeasureBasis {
 /** Least climb that is worth dividing by, m per mile. */
 const LEAST_CLIMB_M_PER_MI = 5;
 
+/** A pack's usable energy, whose error figures measured on it share. */
+export const onPack = (packId: string, { mean, sd }: Uncertain): Traced => ({
+  mean,
+  effects: { [`capacity:${packId}`]: sd },
+});
+
 /** Range of a pack whose capacity's error the figure shares, m. Source: docs/method.md. */
-function rangeOf(whPerM: Traced, { packId }: MeasureBasis, capacity: Uncertain): Traced {
+function rangeOf(whPerM: Traced, capacity: Traced): Traced {
   const { mean } = whPerM;
   const byFigure = mapTraced(whPerM, (x) => capacity.mean / x, -capacity.mean / mean ** 2);
   return sumTraced([
     [byFigure, 1],
-    [{ mean: 0, effects: { [`capacity:${packId}`]: capacity.sd / mean } }, 1],
+    [{ ...capacity, mean: 0 }, 1 / mean],
   ]);
 }
 
@@ -91,7 +96,7 @@ export function inMeasure(name: MeasureName, whPerM: Traced, basis: MeasureBasis
       return good(inverse(1));
     case "rangeOwn":
       return basis.capacity
-        ? good(rangeOf(whPerM, basis, basis.capacity))
+        ? good(rangeOf(whPerM, basis.capacity))
         : bad("no-capacity", "measure", "Its pack's energy is not known.");
     case "rangeCommon":
       return good(inverse(basis.commonWh));

@@ -4,7 +4,7 @@ import type { EntryBody, Side } from "#core/log";
 import { METRES_PER_MILE } from "#core/quantities";
 import { bikeSchema, setUpSchema, testRecordSchema, testSchema, type TestRecord } from "#core/records";
 import { layTest } from "#core/results";
-import { fitRoad } from "#core/roadload";
+import { fitRoad } from "#core/bike";
 import { inOrder, orderOf } from "./order.ts";
 import { jointInput, shareUpPacks, sideRuns } from "./runs.ts";
 

@@ -1,11 +1,10 @@
 import { ASSUMED } from "#core/assumptions";
 import { temperatureFactor, type Chemistry } from "#core/pack";
-import { good, type Result } from "#core/problems";
+import { conditionsOfTest, rideEnergy } from "#core/bike";
+import { bad, good, type Result } from "#core/problems";
 import { scale, type Uncertain } from "#core/quantities";
 import type { Compared, PartOf } from "./compared.ts";
 import { asRidden } from "./figure.ts";
-import { perMetre } from "./modelled.ts";
-import { rideOf } from "./ridden.ts";
 import { inMeasure } from "./measure.ts";
 import { mapTraced, untraced, type Traced } from "./traced.ts";
 
@@ -32,10 +31,10 @@ export interface SeasonRange {
 export function inAir(compared: Compared, tempC: number, part?: PartOf): Result<Traced> {
   const figure = asRidden(compared, part);
   if (!figure.ok) return figure;
-  const ridden = rideOf(compared, part);
-  if (!ridden.ok) return ridden;
-  const { ride } = ridden.value;
-  const by = perMetre({ ...ride, rig: { ...ride.rig, tempC } }) / perMetre(ride);
+  const ride = conditionsOfTest(compared.ridden, part);
+  if (!ride) return bad("no-parts", "part", "That part is too short to say anything.");
+  const air = rideEnergy({ ...ride, conditions: { ...ride.conditions, tempC } });
+  const by = air / rideEnergy(ride);
   return good(mapTraced(figure.value, (x) => x * by, by));
 }
 
@@ -47,14 +46,13 @@ export function inAir(compared: Compared, tempC: number, part?: PartOf): Result<
  */
 export function seasonRange(
   whPerM: Traced,
-  packId: string,
-  at25: Uncertain,
+  at25: Traced,
   chemistry: Chemistry,
   tempC: number,
 ): SeasonRange | null {
-  const capacity = scale(at25, temperatureFactor(chemistry, tempC));
+  const factor = temperatureFactor(chemistry, tempC);
+  const capacity = mapTraced(at25, (wh) => wh * factor, factor);
   const range = inMeasure("rangeOwn", whPerM, {
-    packId,
     capacity,
     climbPerM: null,
     option: null,

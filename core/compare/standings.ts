@@ -20,6 +20,15 @@ export interface Swapped {
   readonly chance: number;
 }
 
+/** Places that cannot be told apart: from the first to the last of a bracket. */
+export interface Bracket {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Chance from which an order counts as told: the 95 % span of the difference leaves zero out. */
+const TOLD = 0.975;
+
 /** Neighbours with at least this chance of standing the other way round are named. */
 const WORTH_SAYING = 0.1;
 
@@ -29,23 +38,46 @@ export function chanceLess(first: Traced, second: Traced): number {
   return sd > 0 ? normalCdf(mean / sd) : mean > 0 ? 1 : mean < 0 ? 0 : 0.5;
 }
 
+/** Brackets from the top: each holds the rows that are not told apart from its first. One of a single row is none. */
+function bracketsOf<T>(sorted: readonly T[], chanceBetter: (a: T, b: T) => number): readonly Bracket[] {
+  const brackets: Bracket[] = [];
+  for (let from = 0; from < sorted.length;) {
+    let to = from;
+    while (to + 1 < sorted.length && chanceBetter(sorted[from]!, sorted[to + 1]!) < TOLD) to += 1;
+    if (to > from) brackets.push({ from: from + 1, to: to + 1 });
+    from = to + 1;
+  }
+  return brackets;
+}
+
 /**
- * Rows from best to worst, with the neighbouring places that could well be swapped.
+ * Rows from best to worst, with brackets of what is not told apart and the neighbouring places that could well be swapped.
  *
  * @param better which end is best: the least, as of Wh per mile, or the most, as of a range
- * @param swapsWithin how many places are looked at for what could be swapped
+ * @param swapsWithin how many places are looked at for what could be swapped; @param worthSaying least chance that is named
  */
 export function standings<T extends StandingInput>(
   rows: readonly T[],
   better: "less" | "more" = "less",
   swapsWithin = Infinity,
-): { readonly places: readonly Standing<T>[]; readonly swaps: readonly Swapped[] } {
+  worthSaying = WORTH_SAYING,
+): {
+  readonly places: readonly Standing<T>[];
+  readonly swaps: readonly Swapped[];
+  readonly brackets: readonly Bracket[];
+} {
   const sign = better === "less" ? 1 : -1;
   const sorted = [...rows].sort((a, b) => sign * (a.figure.mean - b.figure.mean));
   const swaps = sorted.slice(1, swapsWithin).flatMap((row, i) => {
     const [first, second] = better === "less" ? [row, sorted[i]!] : [sorted[i]!, row];
     const chance = chanceLess(first.figure, second.figure);
-    return chance >= WORTH_SAYING ? [{ upper: i + 1, lower: i + 2, chance }] : [];
+    return chance >= worthSaying ? [{ upper: i + 1, lower: i + 2, chance }] : [];
   });
-  return { places: sorted.map((row, i) => ({ place: i + 1, row })), swaps };
+  const chanceBetter = (a: T, b: T) =>
+    better === "less" ? chanceLess(a.figure, b.figure) : chanceLess(b.figure, a.figure);
+  return {
+    brackets: bracketsOf(sorted.slice(0, swapsWithin), chanceBetter),
+    places: sorted.map((row, i) => ({ place: i + 1, row })),
+    swaps,
+  };
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { climbFigures, climbRow, drivenBy, fittedBike, sweepResults, sweepSpots } from "#core/compare";
+import { climbFigures, climbRow, drivenBy, sweepResults, sweepRows, sweepSpots } from "#core/compare";
+import { dayOfRows, deskPosterior, parametersOf } from "#core/desk";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import {
   bikeSchema,
@@ -10,7 +11,7 @@ import {
   type ClimbRecord,
   type SweepRow,
 } from "#core/records";
-import { fitRoad, roadPower } from "#core/roadload";
+import { fitRoad, roadPower } from "#core/bike";
 
 const pack = packRecordSchema.parse({ name: "p", labelWh: 672, ampHours: 14, seriesCells: 13 });
 const riding = {
@@ -104,15 +105,32 @@ describe("a sweep", () => {
   });
 });
 
-describe("a fitted bike", () => {
-  test("takes asphalt, drag and motor along, and each ground as it was ridden", () => {
-    const results = sweepResults(sweep([10, 15, 20].flatMap((mph) => both(mph, 0.7))), riding, pack);
-    const fitted = fittedBike(results.fit!, 0.007);
-    expect(fitted.knowledge.mean).toHaveLength(3);
-    expect(fitted.knowledge.mean[1]!).toBeGreaterThan(0.5);
-    expect(fitted.knowledge.covariance[1]![1]!).toBeLessThan(1);
-    expect(fitted.crrBy.asphalt).toBeCloseTo(0.007, 9);
+describe("a sweep as a day of the desk", () => {
+  const mount = { bikeId: "b", setUp: null };
+  const dayOf = (cdA: number) => {
+    const swept = sweep([10, 15, 20].flatMap((mph) => both(mph, cdA)));
+    return dayOfRows({
+      id: "s",
+      mount,
+      riderId: null,
+      rows: sweepRows(swept, riding, sweepSpots(swept, pack).spots),
+    });
+  };
+  test("tells the bike's drag, in units of what is assumed", () => {
+    const z = (cdA: number) => deskPosterior([dayOf(cdA)!]).valueOf("drag:b/upright");
+    expect(z(0.7)).toBeGreaterThan(0.3);
+    expect(z(0.42)).toBeLessThan(-0.3);
   });
+  test("narrows what the desk believes of the bike", () => {
+    const before = parametersOf(deskPosterior([]), mount, riding);
+    const after = parametersOf(deskPosterior([dayOf(0.7)!]), mount, riding);
+    const drag = after.find(({ name }) => name.startsWith("drag"))!;
+    expect(before.every(({ left }) => Math.abs(left - 1) < 1e-9)).toBe(true);
+    expect(drag.left).toBeLessThan(0.9);
+    expect(drag.value.mean).toBeGreaterThan(drag.assumed.mean);
+  });
+  test("without rows it is no day", () =>
+    expect(dayOfRows({ id: "s", mount, riderId: null, rows: [] })).toBeNull());
 });
 
 describe("a climb", () => {

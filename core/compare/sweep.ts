@@ -1,10 +1,19 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
-import { EFFORT_W, massOf, roadOf, type Riding } from "#core/plan";
+import {
+  EFFORT_W,
+  fitRoad,
+  massOf,
+  predicted,
+  type Riding,
+  type RoadFit,
+  roadOf,
+  type RoadRow,
+  type RoadState,
+} from "#core/bike";
 import { METRES_PER_MILE, MPS_PER_MPH, quantityToken, scale, type Uncertain } from "#core/quantities";
 import { labelEnergy, NOMINAL_CELL_VOLTS } from "#core/pack";
 import type { PackRecord, Sweep, SweepRow } from "#core/records";
-import { fitRoad, predicted, type RoadFit, type RoadRow, type RoadState } from "#core/roadload";
 import { spot } from "./spot.ts";
 
 /** One square of a sweep: a level on a ground at about one speed, its directions together. SI units. */

@@ -1,15 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { MEASURES } from "#core/compare";
 import {
   differenceTraced,
   inMeasure,
+  type MeasureBasis,
+  type MEASURES,
+  onPack,
   pooledTraced,
   sumTraced,
+  type Traced,
   tracedShares,
   untraced,
-  type MeasureBasis,
-  type Traced,
 } from "#core/compare";
 
 const figure = fc.record({
@@ -58,8 +59,7 @@ describe("figures with their errors told apart", () => {
 
 describe("measures", () => {
   const basis: MeasureBasis = {
-    packId: "p",
-    capacity: { mean: 500, sd: 20 },
+    capacity: onPack("p", { mean: 500, sd: 20 }),
     climbPerM: 0.02,
     option: { addedWh: 250, addedMinor: 50_000 },
     commonWh: 500,
@@ -74,7 +74,9 @@ describe("measures", () => {
     const range = put("rangeOwn", ten);
     expect(range.mean).toBeCloseTo(50_000, 6);
     expect(untraced(range).sd / range.mean).toBeCloseTo(0.01, 9);
-    expect(untraced(put("rangeOwn", ten, { packId: "other" })).sd / range.mean).toBeGreaterThan(0.05);
+    expect(
+      untraced(put("rangeOwn", ten, { capacity: onPack("other", { mean: 500, sd: 20 }) })).sd / range.mean,
+    ).toBeGreaterThan(0.05);
   });
   test("each is what it says", () => {
     expect(put("milesPerKwh", ten).mean).toBeCloseTo(100, 9);

@@ -1,58 +1,63 @@
-import { ASSUMED } from "#core/assumptions";
-import { UNKNOWNS, BIKE_UNKNOWNS } from "#core/forecast";
+import { rideEnergy, roadPower, type Reference, type Ride } from "#core/bike";
+import {
+  capacityShareOf,
+  rideUnder,
+  unknownsOfMount,
+  withUnknowns,
+  type DeskPosterior,
+  type SharedUnknown,
+  type Subject,
+} from "#core/desk";
 import { bad, good, type Result } from "#core/problems";
-import { quantityToken, type Uncertain } from "#core/quantities";
-import { roadPower, type Factor, type Reference } from "#core/roadload";
-import type { Compared, PartOf } from "./compared.ts";
-import { bikeDirections, bikeMean } from "./directions.ts";
-import { perMetre, shifted, type Ride } from "./modelled.ts";
-import { rideOf, UNMEASURED_CLIMB, type Ridden } from "./ridden.ts";
-import { swapsTo } from "./swaps.ts";
-import { tracedShares, untraced, type Traced } from "./traced.ts";
+import type { Uncertain } from "#core/quantities";
+import type { Compared } from "./compared.ts";
+import { untraced, type Traced } from "./traced.ts";
 
-/** A test's figure brought to a reference. */
+/** A bike's figure under a reference, by all that the desk knows. */
 export interface UnderReference {
   /** Wh per metre under the reference. */
   readonly whPerM: Uncertain;
   /** The same with its errors told apart. */
   readonly traced: Traced;
-  /** Measured over modelled, of the test. */
-  readonly lambda: number;
-  /** Factors that change the figure so much that the answer lies outside what was ridden: it is drawn hollow. */
-  readonly beyond: readonly Factor[];
+  /** What carries more than half of its variance: the answer is drawn hollow. */
+  readonly beyond: readonly string[];
   /** Share of the variance by source, the largest first. */
   readonly sources: readonly { readonly name: string; readonly share: number }[];
+  /** The speed that the motor holds on the level where it does not hold the reference's, m/s; null where it does. */
+  readonly heldMps: number | null;
 }
 
-/** One factor may change the figure by this share before the answer is drawn hollow. */
-const FAR_SHARE = 0.25;
-/** How far an unknown is moved to see what it does, in sds. */
-const NUDGE = 0.5;
+/** Unknowns in words. */
+const WORDS: Readonly<Partial<Record<SharedUnknown["kind"], string>>> = {
+  rolling: "rolling resistance",
+  drag: "drag",
+  motor: "motor and drive",
+  model: "what the road load does not say of the bike",
+  ground: "how hard the ground rolls",
+};
+/** A source with this share of the variance makes the answer hollow, where the desk has hardly narrowed it. */
+const HOLLOW_SHARE = 0.5;
+/** An unknown that keeps this share of its spread was not learned. */
+const UNLEARNED = 0.9;
 const HALVINGS = 40;
 
-/** A test and its reference, ready to be reckoned between. */
-export interface Prepared extends Ridden {
-  /** The ride with the bike's unknowns where they are best known. */
-  readonly ride: Ride;
-  /** Modelled of the test, Wh per metre. */
-  readonly modelled: number;
-  readonly lambda: number;
-  readonly target: Ride;
-  readonly swapped: (changed: Iterable<Factor>, from?: Ride) => Ride;
-  readonly beyond: readonly Factor[];
-}
+/** A test's bike as it is brought to a reference. */
+export const subjectOf = ({ bikeId, ridden: { bike, setUp, test } }: Compared): Subject => ({
+  bikeId,
+  bike,
+  setUp,
+  drive: test.drive,
+});
 
-/** The fastest a motor holds on the reference's level ground, m/s, where it falls short of the reference's speed. */
-function motorHolds(
-  { rig }: Ride,
-  speedMps: number,
-  mostW: number,
-  ground: Reference["conditions"]["ground"],
-) {
-  const needs = (mps: number) =>
-    roadPower({ ...rig, ground: ground ?? "asphalt", speedMps: mps, assistToMps: Infinity }).motorW;
-  if (needs(speedMps) <= mostW) return null;
-  let [low, high] = [0, speedMps];
+/** The fastest a motor holds on level ground where it does not hold the speed wanted, m/s; null where it does. */
+function heldSpeed({ conditions, legs }: Ride, wantedMps: number): number | null {
+  const [leg] = legs;
+  const limitMps = Math.min(wantedMps, conditions.assistToMps);
+  const mostW = conditions.motorW[leg!.level] ?? Infinity;
+  const needs = (speedMps: number) =>
+    roadPower({ ...conditions, ground: leg!.ground, speedMps, assistToMps: Infinity, unevenN: 0 }).motorW;
+  if (needs(limitMps) <= mostW) return limitMps < wantedMps ? limitMps : null;
+  let [low, high] = [0, limitMps];
   for (let i = 0; i < HALVINGS; i += 1) {
     const middle = (low + high) / 2;
     if (needs(middle) > mostW) high = middle;
@@ -61,131 +66,66 @@ function motorHolds(
   return low;
 }
 
-/** A test and the reference it is brought to, with what swaps each factor; a problem where that cannot be. */
-export function prepare(compared: Compared, reference: Reference, part?: PartOf): Result<Prepared> {
-  const found = rideOf(compared, part);
-  if (!found.ok) return found;
-  const { ridden, bikeKg } = compared;
-  const mean = bikeMean(compared);
-  const ride = shifted(found.value.ride, mean);
-  const { whPerM } = found.value;
-  const { speedMps, ground } = reference.conditions;
-  const { assistToMps } = ride.rig;
-  const cannot = (limitMps: number, why: string) =>
-    bad<Prepared>(
-      "too-fast",
-      "reference",
-      `The motor ${why} ${quantityToken(limitMps, "speed", 1)}: it does not hold the reference's ${quantityToken(speedMps, "speed", 1)}.`,
-    );
-  if (speedMps > assistToMps) return cannot(assistToMps, "rests above");
-  const modelled = perMetre(ride);
-  if (!(modelled > 0))
-    return bad("no-motor", "test", "By the road load the motor gave nothing on this test.");
-  const swaps = swapsTo(reference, bikeKg, ridden.test.drive === "throttle");
-  const names = Object.keys(swaps) as readonly Factor[];
-  const swapped = (changed: Iterable<Factor>, from = ride) =>
-    [...changed].reduce((now, name) => swaps[name](now), from);
-  const target = swapped(names);
-  const holds =
-    ridden.bike.motorW === undefined ? null : motorHolds(target, speedMps, ridden.bike.motorW, ground);
-  if (holds !== null) return cannot(holds, `of ${ridden.bike.motorW!.toFixed(0)} W reaches`);
-  return good({
-    ...found.value,
-    ride,
-    climbed: (more) => shifted(found.value.climbed(more), mean),
-    modelled,
-    lambda: whPerM.mean / modelled,
-    target,
-    swapped,
-    beyond: names.filter((name) => Math.abs(perMetre(swaps[name](ride)) / modelled - 1) > FAR_SHARE),
-  });
-}
-
-/** A named error of a brought figure, and the ride and target one nudge either way along it. */
-export interface Nudge {
-  readonly key: string;
-  readonly ride: (z: number) => Ride;
-  readonly target: (z: number) => Ride;
-}
-
-/** Everything besides the measurement that a brought figure is not sure of: the bike's own goes with it, the day's stays. */
-export function nudgesOf(compared: Compared, prepared: Prepared): readonly Nudge[] {
-  const { ride, target, climbed, measuredClimb } = prepared;
-  const along = (direction: readonly number[], z: number) => direction.map((each) => each * z);
-  return [
-    ...bikeDirections(compared).map(({ key, z: direction }) => ({
-      key,
-      ride: (z: number) => shifted(ride, along(direction, z)),
-      target: (z: number) => shifted(target, along(direction, z)),
-    })),
-    ...UNKNOWNS.slice(BIKE_UNKNOWNS).map((unknown) => ({
-      key: `${unknown.name}:${compared.id}`,
-      ride: (z: number) => ({ ...ride, rig: unknown.apply(ride.rig, z) }),
-      target: () => target,
-    })),
-    ...(measuredClimb
-      ? []
-      : [
-          {
-            key: `climb:${compared.id}`,
-            ride: (z: number) => climbed(z * UNMEASURED_CLIMB.sd),
-            target: () => target,
-          },
-        ]),
-  ];
-}
-
-/** Half the change of a function over a step of NUDGE either way, for one sd. */
-export const slopeOf = (by: (z: number) => number) => (by(NUDGE) - by(-NUDGE)) / (2 * NUDGE);
-
-/** The measurement's own errors: what the pack's capacity does to it, and the rest. */
-export function measuredEffects({ id, packId }: Compared, { whPerM, capacityEffect }: Ridden) {
+/** A bike's figure under a reference, as the desk now believes. Source: docs/method.md. */
+export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Reference): UnderReference {
+  const ride = rideUnder(subject, reference);
+  const unknowns = unknownsOfMount(
+    subject,
+    ride.legs.map(({ ground }) => ground),
+  );
+  const { mean, effects, byUnknown } = desk.figure(unknowns, (z) =>
+    rideEnergy(withUnknowns(ride, unknowns, z)),
+  );
+  const traced = { mean, effects };
+  const whole = Object.values(byUnknown).reduce((sum, each) => sum + each, 0);
+  const sources = Object.entries(byUnknown)
+    .map(([kind, variance]) => ({ kind, share: whole > 0 ? variance / whole : 0 }))
+    .sort((a, b) => b.share - a.share);
+  const nameOf = (kind: string) => WORDS[kind as SharedUnknown["kind"]] ?? kind;
+  const isUnlearned = (kind: string) =>
+    unknowns
+      .filter((each) => each.kind === kind)
+      .some((each) => untraced(desk.figure([each], ([z]) => z!)).sd > UNLEARNED * spreadOfKind(desk, kind));
   return {
-    [`measured:${id}`]: Math.sqrt(Math.max(0, whPerM.sd ** 2 - capacityEffect ** 2)),
-    [`capacity:${packId}`]: capacityEffect,
+    whPerM: untraced(traced),
+    traced,
+    beyond: sources
+      .filter(({ kind, share }) => share > HOLLOW_SHARE && isUnlearned(kind))
+      .map(({ kind }) => nameOf(kind)),
+    sources: sources.map(({ kind, share }) => ({ name: nameOf(kind), share })),
+    heldMps: heldSpeed(ride, reference.conditions.speedMps),
   };
 }
 
-/** The figure under a reference of what is prepared. */
-function answer(compared: Compared, prepared: Prepared): UnderReference {
-  const { whPerM, lambda, target, beyond } = prepared;
-  const atTarget = perMetre(target);
-  const mean = lambda * atTarget;
-  const effects: Record<string, number> = {};
-  for (const [key, effect] of Object.entries(measuredEffects(compared, prepared)))
-    effects[key] = (effect * mean) / whPerM.mean;
-  for (const { key, ride, target: to } of nudgesOf(compared, prepared)) {
-    const moved = (z: number) => {
-      const there = to(z);
-      return (whPerM.mean * (there === target ? atTarget : perMetre(there))) / perMetre(ride(z));
-    };
-    effects[key] = slopeOf(moved);
-  }
-  const traced = { mean, effects };
-  return { whPerM: untraced(traced), traced, lambda, beyond, sources: tracedShares(traced) };
+const spreadOfKind = ({ spreads }: DeskPosterior, kind: string): number =>
+  kind in spreads ? spreads[kind as keyof typeof spreads] : 1;
+
+/** A test's bike under a reference; a problem where no test bears a figure of it. */
+export function underReference(
+  desk: DeskPosterior,
+  compared: Compared,
+  reference: Reference,
+): Result<UnderReference> {
+  const known = desk.days.some(({ day }) => day.home === compared.bikeId);
+  if (!known)
+    return bad(
+      "no-reading",
+      "test",
+      "No reading bears a figure of this bike: nothing can be brought anywhere.",
+    );
+  return good(broughtTo(desk, subjectOf(compared), reference));
 }
 
 /**
- * Brings a test to a reference by the road load: lambda = measured / M(test), answer = lambda M(reference). What is not
- * known of the bike moves both, what is not known of the day the test alone, by finite differences. Source: docs/method.md.
+ * The usable energy of a test's pack at a temperature's own figure, with what the desk has learned of it: a pack that holds
+ * more than believed went further on less.
  *
- * @param part of the test, where not the whole; @returns a problem where the motor does not hold the reference's speed, or
- *   gave nothing on the test, or where the part was not ridden or not told apart
+ * @param capacity as the test's ledger has it, Wh
  */
-export function underReference(
-  compared: Compared,
-  reference: Reference,
-  part?: PartOf,
-): Result<UnderReference> {
-  const prepared = prepare(compared, reference, part);
-  return prepared.ok ? good(answer(compared, prepared.value)) : prepared;
-}
-
-/** What weighing bike and rider would make of a figure's doubt; null where both are weighed. */
-export function onceWeighed(compared: Compared, reference: Reference): Uncertain | null {
-  const prepared = prepare(compared, reference);
-  if (!prepared.ok || prepared.value.ride.rig.massSdShare <= ASSUMED.massSdShare) return null;
-  const { ride } = prepared.value;
-  const weighed = { ...ride, rig: { ...ride.rig, massSdShare: ASSUMED.massSdShare } };
-  return answer(compared, { ...prepared.value, ride: weighed }).whPerM;
+export function capacityUnder(desk: DeskPosterior, compared: Compared, capacity: Uncertain): Traced {
+  const share = capacityShareOf(compared.ridden.results);
+  const unknown: SharedUnknown = { kind: "capacity", key: `capacity:${compared.packId}` };
+  const { mean, effects } = desk.figure([unknown], ([z]) => capacity.mean * Math.exp(share * z!));
+  const rest = Math.sqrt(Math.max(0, capacity.sd ** 2 - (capacity.mean * share) ** 2));
+  return { mean, effects: { ...effects, [unknown.key]: Math.hypot(rest, effects[unknown.key] ?? 0) } };
 }

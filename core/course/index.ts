@@ -1,3 +1,4 @@
+export { courseParts, type CoursePart } from "./parts.ts";
 export {
   courseSchema,
   legsLength,

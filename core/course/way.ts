@@ -1,5 +1,5 @@
 import type { Ground } from "#core/log";
-import { courseParts } from "#core/roadload";
+import { courseParts } from "./parts.ts";
 import { legsLength, type Course, type CourseLeg, type PlaceKind, type Profile } from "./schema.ts";
 
 /** A piece of way at one slope, ground and level. */

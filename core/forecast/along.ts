@@ -1,8 +1,7 @@
 import { reversed, type Piece, type Way } from "#core/course";
 import { ASSUMED } from "#core/assumptions";
 import type { Knowledge } from "./knowledge.ts";
-import { pieceUse, type Rig } from "./rig.ts";
-import { applyAll, BIKE_UNKNOWNS, UNKNOWNS } from "./unknowns.ts";
+import { applyAll, LASTING_UNKNOWNS, type RideConditions, segmentCost, UNKNOWNS } from "#core/bike";
 
 /** Running sums over a lap's pieces, from 0. */
 interface Sums {
@@ -10,11 +9,11 @@ interface Sums {
   readonly s: Float64Array;
 }
 
-function sumsOf(pieces: readonly Piece[], rig: Rig): Sums {
+function sumsOf(pieces: readonly Piece[], rig: RideConditions): Sums {
   const wh = new Float64Array(pieces.length + 1);
   const s = new Float64Array(pieces.length + 1);
   pieces.forEach((piece, i) => {
-    const use = pieceUse(piece, rig);
+    const use = segmentCost(piece, rig);
     wh[i + 1] = wh[i]! + use.wh;
     s[i + 1] = s[i]! + use.s;
   });
@@ -35,9 +34,9 @@ export const plus = (a: Sloped, b: Sloped, by = 1): Sloped => ({
 /** Variance of a sloped value: the bike's own unknowns as far as they are known, the day's with sd 1. */
 export function slopedVariance({ slopes }: Sloped, { covariance }: Knowledge): number {
   let sum = 0;
-  for (let i = 0; i < BIKE_UNKNOWNS; i += 1)
-    for (let j = 0; j < BIKE_UNKNOWNS; j += 1) sum += slopes[i]! * slopes[j]! * covariance[i]![j]!;
-  for (const slope of slopes.slice(BIKE_UNKNOWNS)) sum += slope * slope;
+  for (let i = 0; i < LASTING_UNKNOWNS; i += 1)
+    for (let j = 0; j < LASTING_UNKNOWNS; j += 1) sum += slopes[i]! * slopes[j]! * covariance[i]![j]!;
+  for (const slope of slopes.slice(LASTING_UNKNOWNS)) sum += slope * slope;
   return sum;
 }
 
@@ -55,7 +54,7 @@ export interface Along {
 const NUDGE = 0.25;
 
 /** Rides a way in all its unknowns once: means at what is known, slopes by small differences. */
-export function rideAlong(way: Way, rig: Rig, knowledge: Knowledge): Along {
+export function rideAlong(way: Way, rig: RideConditions, knowledge: Knowledge): Along {
   const back = reversed(way.lap);
   const at = (k: number, by: number) =>
     applyAll(
@@ -94,12 +93,12 @@ export function rideAlong(way: Way, rig: Rig, knowledge: Knowledge): Along {
   return {
     way,
     knowledge,
-    whTo: along("wh", ASSUMED.modelSdShare),
+    whTo: along("wh", ASSUMED.dayModelSdShare),
     secondsTo: along("s", 0),
     whBack: (inLapM) => {
       const place = placeIn(Math.min(way.lapM, Math.max(0, inLapM)));
       const mirrored = { low: last - 1 - place.low, share: 1 - place.share };
-      return sloped((sums) => sums.wh[last]! - read(sums.wh, mirrored), home, ASSUMED.modelSdShare);
+      return sloped((sums) => sums.wh[last]! - read(sums.wh, mirrored), home, ASSUMED.dayModelSdShare);
     },
   };
 }

@@ -6,21 +6,18 @@ import {
   chanceHome,
   forecastRide,
   goOnBelow,
-  knowledgeFrom,
-  piecesUse,
   PRIOR,
   turnRound,
   wayHome,
   withLaps,
   type Forecast,
   type ForecastInput,
-  type Rig,
 } from "#core/forecast";
+import { courseEnergy, type RideConditions, routeCost } from "#core/bike";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
-import { courseEnergy } from "#core/roadload";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
-const rig: Rig = {
+const rig: RideConditions = {
   massKg: 115,
   massSdShare: 0.01,
   cdA: 0.55,
@@ -33,9 +30,11 @@ const rig: Rig = {
   altitudeM: 0,
   windMps: 0,
   windFromDeg: null,
+  windSdMps: 1,
   stopsPerMi: 1,
   riderW: 60,
   riderSdShare: 0.25,
+  riderBy: "word",
   speedSdShare: 0.08,
   level: "mid",
   speedMps: { low: 11 * MPS_PER_MPH, mid: 14 * MPS_PER_MPH },
@@ -70,7 +69,7 @@ describe("energy along a way", () => {
       name: "c",
       legs: [{ distanceM: mi(10), gainM: 100, lossM: 100 }],
     });
-    const { wh } = piecesUse(layWay(course).lap, rig);
+    const { wh } = routeCost(layWay(course).lap, rig);
     const perMile = courseEnergy(
       { massKg: 115, speedMps: 14 * MPS_PER_MPH, gainMPerMi: 10, stopsPerMi: 1, tempC: 15, riderW: 60 },
       {},
@@ -110,19 +109,19 @@ describe("energy along a way", () => {
     });
     const { lap } = layWay(course);
     const windy = { ...rig, windMps: 4, windFromDeg: 0 };
-    expect(piecesUse(lap.slice(0, 50), windy).wh).toBeGreaterThan(1.5 * piecesUse(lap.slice(50), windy).wh);
-    expect(piecesUse(lap, windy).wh).toBeGreaterThan(piecesUse(lap, rig).wh);
+    expect(routeCost(lap.slice(0, 50), windy).wh).toBeGreaterThan(1.5 * routeCost(lap.slice(50), windy).wh);
+    expect(routeCost(lap, windy).wh).toBeGreaterThan(routeCost(lap, rig).wh);
   });
   test("a motor that cannot hold the speed climbs slower, for longer", () => {
     const hill = layWay(courseSchema.parse({ name: "h", legs: [{ distanceM: 1000, gainM: 60 }] })).lap;
-    const strong = piecesUse(hill, { ...rig, stopsPerMi: 0 });
-    const weak = piecesUse(hill, { ...rig, stopsPerMi: 0, motorW: { mid: 250 } });
+    const strong = routeCost(hill, { ...rig, stopsPerMi: 0 });
+    const weak = routeCost(hill, { ...rig, stopsPerMi: 0, motorW: { mid: 250 } });
     expect(weak.s).toBeGreaterThan(1.3 * strong.s);
   });
   test("above the speed at which assist stops nothing is ridden: it is held to that speed", () => {
     const flat = layWay(courseSchema.parse({ name: "f", legs: [{ distanceM: 1000 }] })).lap;
     const fast = { ...rig, stopsPerMi: 0, speedMps: { mid: 30 * MPS_PER_MPH } };
-    expect(piecesUse(flat, fast).s).toBeCloseTo(1000 / (20 * MPS_PER_MPH), 6);
+    expect(routeCost(flat, fast).s).toBeCloseTo(1000 / (20 * MPS_PER_MPH), 6);
   });
 });
 
@@ -214,28 +213,5 @@ describe("home", () => {
     const f = withLaps(forecast(), 3);
     expect(f.along.way.lengthM).toBeCloseTo(3 * f.along.way.lapM, 6);
     expect(f.at(1000).energyWh.mean).toBeCloseTo(forecast().at(1000).energyWh.mean, 9);
-  });
-});
-
-describe("what earlier rides tell", () => {
-  const course = outAndBack(8);
-  const as = (factor: number) => {
-    const way = layWay(course);
-    return { rig, course, whPerM: { mean: (factor * piecesUse(way.lap, rig).wh) / way.lapM, sd: 1e-5 } };
-  };
-  test("nothing leaves the assumptions", () => expect(knowledgeFrom([])).toEqual(PRIOR));
-  test("a thirsty bike is expected to be thirsty again, and is better known", () => {
-    const knowledge = knowledgeFrom([as(1.3), as(1.3), as(1.3)]);
-    const [before, after] = [forecast(), forecast({ knowledge })].map((f) => f.at(mi(16)).energyWh);
-    expect(after!.mean).toBeGreaterThan(1.05 * before!.mean);
-    expect(after!.mean).toBeLessThan(1.3 * before!.mean);
-    expect(after!.sd / after!.mean).toBeLessThan(before!.sd / before!.mean);
-    expect(knowledge.results).toBe(3);
-  });
-  test("a ride as assumed changes no mean", () =>
-    expect(knowledgeFrom([as(1)]).mean.every((z) => Math.abs(z) < 1e-6)).toBe(true));
-  test("one doubtful ride tells little", () => {
-    const doubtful = { ...as(1.3), whPerM: { ...as(1.3).whPerM, sd: as(1.3).whPerM.mean } };
-    expect(Math.max(...knowledgeFrom([doubtful]).mean.map(Math.abs))).toBeLessThan(0.1);
   });
 });

@@ -6,12 +6,12 @@ import { METRES_PER_MILE, normalCdf, type Uncertain } from "#core/quantities";
 import { plus, rideAlong, slopedVariance, type Along, type Sloped } from "./along.ts";
 import { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
 import type { Knowledge } from "./knowledge.ts";
-import type { Rig } from "./rig.ts";
+import type { RideConditions } from "#core/bike";
 
 /** What a forecast is made from. */
 export interface ForecastInput {
   readonly way: Way;
-  readonly rig: Rig;
+  readonly rig: RideConditions;
   readonly knowledge: Knowledge;
   readonly pack: Pack;
   readonly display: Omit<Display, "curve" | "seriesCells">;

@@ -1,6 +1,4 @@
-export { pieceUse, piecesUse, type Rig, type Use } from "./rig.ts";
-export { applyAll, BIKE_UNKNOWNS, UNKNOWNS, type Unknown } from "./unknowns.ts";
-export { knowledgeFrom, PRIOR, type EarlierResult, type Knowledge } from "./knowledge.ts";
+export { PRIOR, type Knowledge } from "./knowledge.ts";
 export { slopedVariance } from "./along.ts";
 export { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
 export { forecastRide, withLaps, type Expected, type Forecast, type ForecastInput } from "./forecast.ts";

@@ -1,4 +1,5 @@
-import { piecesUse, type Forecast, type Rig } from "#core/forecast";
+import { type Forecast } from "#core/forecast";
+import { routeCost, type RideConditions } from "#core/bike";
 import { fixed, quantityToken } from "#core/quantities";
 import type { Piece, Way } from "#core/course";
 
@@ -57,7 +58,7 @@ function onLevels(pieces: readonly Piece[], levels: Ridden["levels"]): readonly 
   return cut;
 }
 
-const faster = (rig: Rig, by: number): Rig => ({
+const faster = (rig: RideConditions, by: number): RideConditions => ({
   ...rig,
   speedMps: Object.fromEntries(Object.entries(rig.speedMps).map(([level, mps]) => [level, mps * by])),
 });
@@ -70,7 +71,7 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
   const { input, along, capacity } = forecast;
   const { rig } = input;
   const pieces = piecesTo(along.way, ridden.atM);
-  const planned = piecesUse(pieces, rig);
+  const planned = routeCost(pieces, rig);
   const reasons: Reason[] = [];
   const add = (what: Reason["what"], wh: number, words: string) => {
     const more = (wh - planned.wh) / capacity.mean;
@@ -79,7 +80,7 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
   const known = ridden.levels.filter(({ level }) => level in rig.speedMps);
   const relevelled =
     known.length > 0 && known.length === ridden.levels.length ? onLevels(pieces, ridden.levels) : pieces;
-  const byLevel = piecesUse(relevelled, rig);
+  const byLevel = routeCost(relevelled, rig);
   if (relevelled !== pieces) {
     const names = [...new Set(known.map(({ level }) => level))];
     add("level", byLevel.wh, `riding on ${names.join(" and ")}`);
@@ -88,7 +89,7 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
     const pace = byLevel.s / ridden.elapsedS;
     const [least, most] = PACE_SPAN;
     if (Math.abs(pace - 1) > SAME_PACE && pace > least && pace < most) {
-      const use = piecesUse(relevelled, faster(rig, pace));
+      const use = routeCost(relevelled, faster(rig, pace));
       const how = pace > 1 ? "faster" : "slower";
       add(
         "speed",
@@ -100,7 +101,7 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
   if (ridden.windMps !== null)
     add(
       "wind",
-      piecesUse(pieces, { ...rig, windMps: ridden.windMps }).wh,
+      routeCost(pieces, { ...rig, windMps: ridden.windMps }).wh,
       `a wind of ${quantityToken(ridden.windMps, "speed", 0)}, not the ${quantityToken(rig.windMps, "speed", 0)} planned,`,
     );
   return reasons.sort((a, b) => Math.abs(b.more) - Math.abs(a.more));

@@ -10,18 +10,7 @@ export {
   type Taken,
 } from "./schema.ts";
 export { templateNamed, TEMPLATES } from "./templates.ts";
-export {
-  EFFORT_W,
-  levelOf,
-  massOf,
-  rigFor,
-  roadOf,
-  sharesOf,
-  usualSpeeds,
-  wattsAt,
-  type Riding,
-} from "./assume.ts";
-export { knownFrom, NOTHING_KNOWN, riddenAs, type Known, type RiddenTest } from "./earlier.ts";
+export { knownFrom, NOTHING_KNOWN, type Known } from "./known.ts";
 export { chargeMinutes } from "./charging.ts";
 export { clockText, dayAt, daylightAt, latestStart, momentOf, offsetMs, type Daylight } from "./daylight.ts";
 export { packFor, routeOf, runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";

@@ -17,17 +17,16 @@ import {
   QUESTIONS,
   reckonPlan,
   runOrder,
-  sharesOf,
   templateNamed,
   TEMPLATES,
-  usualSpeeds,
-  wattsAt,
   yieldOf,
   type Method,
   type Plan,
   type PlanRecord,
   type PlanResults,
 } from "#core/plan";
+import { sharesOf, usualSpeeds, wattsAt } from "#core/bike";
+import { dayOfTest, deskPosterior } from "#core/desk";
 import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
 import { bikeSchema, packRecordSchema, riderSchema, SCHOOLS, setUpSchema, testSchema } from "#core/records";
 
@@ -423,6 +422,7 @@ describe("earlier tests of the bike", () => {
       ],
       meanSpeedMps,
       climbM: 120,
+      slopes: null,
       noted: {
         stops: null,
         bpm: null,
@@ -435,23 +435,48 @@ describe("earlier tests of the bike", () => {
       },
     } as never,
   });
+  const bikeId = "b";
+  const knownOf = (...tests: readonly ReturnType<typeof ridden>[]) => {
+    const days = tests.flatMap((each, i) => {
+      const { best } = each.results as { best: { value: { mean: number; sd: number } } };
+      const day = dayOfTest({
+        ...{ id: String(i), bikeId, riderId: "r", packId: "p", ridden: each, capacityShare: 0 },
+        whPerM: best.value,
+      });
+      return day ? [day] : [];
+    });
+    return knownFrom(deskPosterior(days), { bikeId, setUp: null }, "r", tests);
+  };
   test("a thirsty one raises the forecast, a thrifty one lowers it", () => {
     const energy = (whPerMi: number | null) =>
-      reckon({ known: whPerMi === null ? NOTHING_KNOWN : knownFrom([ridden(whPerMi)]) }).whPerM.mean;
+      reckon({ known: whPerMi === null ? NOTHING_KNOWN : knownOf(ridden(whPerMi)) }).whPerM.mean;
     expect(energy(22)).toBeGreaterThan(energy(null));
     expect(energy(6)).toBeLessThan(energy(null));
   });
+  test("each makes the next forecast surer", () => {
+    const spread = (...tests: readonly ReturnType<typeof ridden>[]) => {
+      const { mean, sd } = reckon({ known: tests.length ? knownOf(...tests) : NOTHING_KNOWN }).whPerM;
+      return sd / mean;
+    };
+    const [none, one, four] = [
+      spread(),
+      spread(ridden(12)),
+      spread(ridden(12), ridden(12.5), ridden(11.8), ridden(12.2)),
+    ];
+    expect(one).toBeLessThan(none);
+    expect(four).toBeLessThan(one);
+  });
   test("speeds are those ridden, split by level", () => {
-    const { speedMps } = knownFrom([ridden(12)]);
+    const { speedMps } = knownOf(ridden(12));
     expect(speedMps["high"]!).toBeGreaterThan(speedMps["mid"]!);
     const mean = mi(12) / (mi(9) / speedMps["mid"]! + mi(3) / speedMps["high"]!);
     expect(mean).toBeCloseTo(6, 6);
   });
   test("a ride without times tells of energy alone", () => {
-    const known = knownFrom([ridden(12, null)]);
+    const known = knownOf(ridden(12, null));
     expect(known.speedMps).toEqual({});
     expect(known.knowledge.results).toBe(1);
   });
   test("how many it rests on is said", () =>
-    expect(reckon({ known: knownFrom([ridden(12), ridden(13)]) }).restsOn).toContain("2 earlier tests"));
+    expect(reckon({ known: knownOf(ridden(12), ridden(13)) }).restsOn).toContain("2 earlier tests"));
 });

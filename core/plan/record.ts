@@ -1,11 +1,10 @@
-import type { Course } from "#core/course";
-import { layWay } from "#core/course";
+import { type Course, layWay } from "#core/course";
 import { forecastRide, withLaps, type Forecast } from "#core/forecast";
 import { badAll, good, type Problem, type Result } from "#core/problems";
 import type { PackRecord } from "#core/records";
 import type { Pack } from "#core/pack";
-import { rigFor, type Riding } from "./assume.ts";
-import type { Known } from "./earlier.ts";
+import { conditionsOfPlan, type Riding } from "#core/bike";
+import type { Known } from "./known.ts";
 import type { Plan } from "./schema.ts";
 
 /** A plan with all it needs to be reckoned. */
@@ -78,7 +77,7 @@ export function routeOf(record: PlanRecord): Result<PlannedRoute> {
   const { method } = plan;
   const runs = method.compare ? runOrder(method.compare.pairs) : [];
   const ridden = (plan.laps ?? course.laps) * plan.days;
-  const rig = rigFor(plan, record, course);
+  const rig = conditionsOfPlan(plan, record, course);
   const result = forecastRide({
     way: layWay(course, method.compare ? runs.length : ridden),
     rig: {

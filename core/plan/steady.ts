@@ -1,5 +1,5 @@
 import { ASSUMED } from "#core/assumptions";
-import { pieceUse } from "#core/forecast";
+import { segmentCost } from "#core/bike";
 import { NOMINAL_CELL_VOLTS } from "#core/pack";
 import { METRES_PER_MILE } from "#core/quantities";
 import type { PlannedRoute } from "./record.ts";
@@ -11,7 +11,7 @@ const PASS_M = 800;
 /** Two steady passes, out and back: amps read as they flicker, volts and speed beside them. */
 export function steadyYield({ forecast }: PlannedRoute) {
   const { rig, pack } = forecast.input;
-  const use = pieceUse(
+  const use = segmentCost(
     { lengthM: PASS_M, slope: 0, ground: "asphalt", level: rig.level, headingDeg: null, leg: 0 },
     { ...rig, stopsPerMi: 0 },
   );

@@ -1,11 +1,10 @@
-import type { Rig } from "#core/forecast";
+import { massOf, type RideConditions, usualSpeeds } from "#core/bike";
 import { fixed, quantityToken } from "#core/quantities";
-import { massOf, usualSpeeds } from "./assume.ts";
 import type { PlanRecord } from "./record.ts";
 import type { Taken } from "./results.ts";
 
 /** What a forecast took, and whether anybody said so. */
-export function takenOf(record: PlanRecord, rig: Rig): readonly Taken[] {
+export function takenOf(record: PlanRecord, rig: RideConditions): readonly Taken[] {
   const { plan, rider, setUp, bike, known } = record;
   const mass = massOf(record);
   const level = rig.level;

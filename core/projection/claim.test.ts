@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { auditClaim, auditGuesses, fadeOnset, runningCost } from "#core/projection";
 import { MPS_PER_MPH } from "#core/quantities";
-import { conditionsFor, courseEnergy, REFERENCES } from "#core/roadload";
+import { conditionsFor, courseEnergy, REFERENCES } from "#core/bike";
 
 const house = conditionsFor(REFERENCES[0]!, 26);
 const audit = (claimMi: number, rest: { bike?: object; lambda?: number } = {}) => {

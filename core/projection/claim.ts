@@ -1,6 +1,6 @@
 import { good, bad, type Result } from "#core/problems";
 import { MPS_PER_MPH } from "#core/quantities";
-import { courseEnergy, type CourseConditions, type RoadBike } from "#core/roadload";
+import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 
 /** What a claimed range asks for. */
 export interface ClaimAudit {

@@ -30,7 +30,7 @@ export {
   type TrackRecord,
 } from "./test.ts";
 export { EFFORTS, type Effort } from "./effort.ts";
-export { DRIVES } from "./drive.ts";
+export { DRIVES, type Drive } from "./drive.ts";
 export {
   DIRECTIONS,
   sweepRowSchema,

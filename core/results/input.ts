@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { massOf } from "#core/bike";
 import type { TrackProfile } from "#core/distance";
 import { settingOf, type Gauge, type LedgerInput } from "#core/ledger";
 import { foldLog, layCourse, type Course, type LoggedReading } from "#core/log";
@@ -37,13 +37,6 @@ export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | nu
       firstGround: record.test.firstGround,
     },
   );
-}
-
-/** Bike, rider and load, kg: what was weighed counts, the rest is assumed. */
-function systemMass({ bike, rider, setUp }: TestRecord): number {
-  const bikeKg = bike.massKg ?? ASSUMED.bikeKg;
-  const riderKg = rider?.massKg ?? ASSUMED.massKg - ASSUMED.bikeKg;
-  return bikeKg + riderKg + (setUp?.carriedKg ?? 0);
 }
 
 /** Longest time between a rest and a load reading that make a pair, s. */
@@ -133,7 +126,7 @@ export function ledgerInput(
   return {
     packs: { [ONLY]: packOf(record, course) },
     gauges: { [ONLY]: gaugeOf(record.bike) },
-    massKg: systemMass(record),
+    massKg: massOf(record).kg,
     cells: [...new Set(course.legs.map(({ level, ground }) => cellName(level, ground)))],
     rides: [
       {

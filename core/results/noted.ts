@@ -49,12 +49,32 @@ function unassistedShare(record: TestRecord, tracks: readonly (TrackProfile | nu
 /** A leg slower than this holds a rest, m/s. */
 const RESTING_MPS = 2;
 
-/** Speeds by the check-ins' times over the legs that hold no long rest, less the time of the stops that were counted. */
-function clockSpeeds({ marks, legs }: Course, stops: number) {
-  const ridden = legs.flatMap(({ from, to, distanceM, level, charged }) => {
+/** Stops of a ride that were noted with their end: how many, and how long they took, s. */
+function timedStops(log: readonly LiveEntry[]): { readonly count: number; readonly seconds: number } {
+  let [count, seconds] = [0, 0];
+  let since: number | null = null;
+  for (const { struck, timeS, body } of log) {
+    if (struck || timeS === null) continue;
+    if (body.kind === "stop") since = timeS;
+    if (body.kind === "go" && since !== null) {
+      [count, seconds] = [count + 1, seconds + Math.max(0, timeS - since)];
+      since = null;
+    }
+  }
+  return { count, seconds };
+}
+
+/**
+ * Speeds by the check-ins' times over the legs that hold no long rest, less the stops: those noted with their end by their
+ * own length, the others by what a stop takes, as many as fall on the part of the way that was timed.
+ */
+function clockSpeeds({ marks, legs }: Course, stops: number, logs: readonly (readonly LiveEntry[])[]) {
+  const moving = legs.filter(({ charged }) => !charged);
+  const wholeM = moving.reduce((total, { distanceM }) => total + distanceM, 0);
+  const ridden = moving.flatMap(({ from, to, distanceM, level }) => {
     const [a, b] = [marks[from]!.timeS, marks[to]!.timeS];
     const same = marks[from]!.ride === marks[to]!.ride;
-    if (charged || !same || a === null || b === null) return [];
+    if (!same || a === null || b === null) return [];
     const speedMps = distanceM / (b - a);
     if (!(speedMps > RESTING_MPS && speedMps < FASTEST_MPS)) return [];
     return [{ level, metres: distanceM, seconds: b - a }];
@@ -62,8 +82,12 @@ function clockSpeeds({ marks, legs }: Course, stops: number) {
   const sum = (of: typeof ridden, key: "metres" | "seconds") =>
     of.reduce((total, each) => total + each[key], 0);
   const [metres, seconds] = [sum(ridden, "metres"), sum(ridden, "seconds")];
-  // Stops take no more than half of what is there, whoever counted them; each level its share by distance.
-  const stood = Math.min(stops * ASSUMED.stopS, seconds / 2);
+  const timed = logs.map(timedStops);
+  const timedCount = timed.reduce((total, { count }) => total + count, 0);
+  const timedS = timed.reduce((total, each) => total + each.seconds, 0);
+  const untimed = Math.max(0, stops - timedCount) * ASSUMED.stopS;
+  // They take no more than half of what is there, whoever counted them; each level its share by distance.
+  const stood = Math.min(((timedS + untimed) * metres) / wholeM, seconds / 2);
   const speedOf = (of: typeof ridden) =>
     sum(of, "metres") / (sum(of, "seconds") - (stood * sum(of, "metres")) / metres);
   const levels = [...new Set(ridden.map(({ level }) => level))];
@@ -118,7 +142,7 @@ export function notedOnWay(
     ),
     airTempC: airs.length ? { from: Math.min(...airs), to: Math.max(...airs) } : null,
     unassistedShare: unassistedShare(record, tracks),
-    ...clockSpeeds(course, record.test.stops ?? stops),
+    ...clockSpeeds(course, record.test.stops ?? stops, logs),
     climbM: climbNoted(course)?.climbM.at(-1) ?? null,
     guesses: course.marks.flatMap(({ distanceM, entries }) =>
       entries.flatMap(({ struck, body }) =>

@@ -1,5 +1,5 @@
 import type { TrackProfile } from "#core/distance";
-import type { CoursePart } from "#core/roadload";
+import type { CoursePart } from "#core/course";
 
 /** Stretch over which a slope is taken, m: heights jitter. */
 const STEP_M = 60;

@@ -2,7 +2,7 @@ import type { AloneAnswer, NextMeasure } from "#core/ledger";
 import type { Course } from "#core/log";
 import type { Uncertain } from "#core/quantities";
 import type { RideSoFar } from "#core/projection";
-import type { CoursePart } from "#core/roadload";
+import type { CoursePart } from "#core/course";
 
 /** A figure with the sentence that says where it comes from. */
 export interface Explained {

@@ -1,6 +1,7 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Way } from "#core/course";
-import { applyAll, BIKE_UNKNOWNS, UNKNOWNS, type ForecastInput, type Rig } from "#core/forecast";
+import { type ForecastInput } from "#core/forecast";
+import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "#core/bike";
 import { usableEnergy } from "#core/pack";
 import type { TrueCourse, Stretch } from "./course.ts";
 import { LOSSES } from "./draw.ts";
@@ -24,7 +25,7 @@ export interface DrawnRide {
 /** Draws the unknowns of a forecast: the bike's as far as they are known, the day's anew. */
 function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: Chance): readonly number[] {
   const lower: number[][] = [];
-  for (let i = 0; i < BIKE_UNKNOWNS; i += 1) {
+  for (let i = 0; i < LASTING_UNKNOWNS; i += 1) {
     lower.push([]);
     for (let j = 0; j <= i; j += 1) {
       let sum = covariance[i]![j]!;
@@ -34,14 +35,14 @@ function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: 
   }
   const normals = UNKNOWNS.map(() => chance.normal());
   return UNKNOWNS.map((_, i) =>
-    i < BIKE_UNKNOWNS
+    i < LASTING_UNKNOWNS
       ? mean[i]! + lower[i]!.reduce((sum, value, k) => sum + value * normals[k]!, 0)
       : normals[i]!,
   );
 }
 
 /** A planned way as the stand-in rides it, lap after lap. */
-function courseOf(way: Way, rig: Rig, toM: number, chance: Chance): TrueCourse {
+function courseOf(way: Way, rig: RideConditions, toM: number, chance: Chance): TrueCourse {
   const stretches: Stretch[] = [];
   const bounds = [0];
   for (const { lengthM } of way.lap) bounds.push(bounds.at(-1)! + lengthM);

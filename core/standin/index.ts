@@ -1,5 +1,11 @@
 export {
+  DESK_TOLD,
   HARD_KINDS,
+  makeHardDesk,
+  type DeskTold,
+  type HardDesk,
+  type HardDeskOptions,
+  type HardDeskTest,
   makeHardTest,
   type HardKindName,
   type HardSlip,

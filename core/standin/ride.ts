@@ -1,7 +1,7 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
 import { METRES_PER_MILE } from "#core/quantities";
-import { roadPower } from "#core/roadload";
+import { roadPower } from "#core/bike";
 import type { TrueCourse } from "./course.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
 import type { Chance } from "./random.ts";

@@ -2,7 +2,7 @@ import type { Ground } from "#core/log";
 import { curveOf } from "#core/pack";
 import { KG_PER_LB, METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";
-import { roadPower } from "#core/roadload";
+import { roadPower } from "#core/bike";
 import type { BIKES, RIDERS } from "./desk.ts";
 
 /** Sweeps and climbs of the desk, made from a road load that the fit does not know. */

@@ -9,7 +9,7 @@ import {
   testSchema,
 } from "#core/records";
 import { reckonTest } from "#core/results";
-import { REFERENCES } from "#core/roadload";
+import { REFERENCES } from "#core/bike";
 import { saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { findDerived, keepDerived } from "#db/derived";

@@ -1,18 +1,19 @@
 import {
   asRidden,
   bikeCells,
+  cellUnder,
+  onPack,
   inAir,
   seasonRange,
   SEASONS,
-  underReference,
   untraced,
   type BikeCell,
   type Compared,
 } from "#core/compare";
-import { good } from "#core/problems";
+import { parametersOf } from "#core/desk";
 import { auditGuesses } from "#core/projection";
 import type { Uncertain } from "#core/quantities";
-import type { Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { comparedTests, newestAlone, soundTests, type ComparedTest } from "./desk.server";
 
@@ -49,7 +50,7 @@ function rangesOf(compared: readonly Compared[], newest: ComparedTest): readonly
       const cell = cells.find((each) => each.level === level && each.ground === ground);
       const range =
         cell?.whPerM &&
-        seasonRange(cell.whPerM, line.packId, digest.packLearned.after, pack.chemistry, season.tempC);
+        seasonRange(cell.whPerM, onPack(line.packId, digest.packLearned.after), pack.chemistry, season.tempC);
       return range ? [{ ...season, ...range }] : [];
     });
     return found.length ? [{ level, ground, seasons: found }] : [];
@@ -67,17 +68,16 @@ function guessesOf(tests: readonly ComparedTest[]) {
 
 /** Everything known of one bike over its tests; null when there is no such bike. */
 export async function bikeKnown(db: Database, bikeId: string, reference: Reference | null) {
-  const { tests, shelf, fits } = await comparedTests(db, { bikeId });
+  const { tests, shelf, posterior } = await comparedTests(db, { bikeId });
   const bike = shelf.bikes.get(bikeId);
   if (!bike) return null;
   const sound = soundTests(tests);
   const compared = sound.map((each) => each.compared);
-  const cells = bikeCells(compared, (each, part) => {
-    if (!reference) return asRidden(each, part);
-    const under = underReference(each, reference, part);
-    return under.ok ? good(under.value.traced) : under;
-  });
+  const cells = bikeCells(compared, (each, part, cell) =>
+    reference ? cellUnder(posterior, each, reference, cell) : asRidden(each, part),
+  );
   const newest = newestAlone(tests);
+  const ridden = newest?.compared.ridden;
   const own = newest && shelf.packs.get(newest.line.packId);
   return {
     bike,
@@ -87,7 +87,12 @@ export async function bikeKnown(db: Database, bikeId: string, reference: Referen
     cells: cells.map(shownCell),
     ranges: newest ? rangesOf(compared, newest) : [],
     packName: own?.name ?? null,
-    fit: fits.get(bikeId) ?? null,
+    road: parametersOf(
+      posterior,
+      { bikeId, setUp: ridden?.setUp ?? null },
+      { bike, setUp: ridden?.setUp ?? null },
+    ),
+    rests: posterior.days.filter(({ day }) => day.home === bikeId).length,
     guesses: guessesOf(tests),
   };
 }

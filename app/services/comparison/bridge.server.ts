@@ -1,48 +1,69 @@
 import {
   bridgeTo,
   differenceTraced,
-  onceWeighed,
-  pooledTraced,
+  drawableOf,
+  subjectOf,
   underReference,
   untraced,
+  whatWouldSettle,
 } from "#core/compare";
-import type { Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
-import { comparedTests } from "./desk.server";
+import { comparedTests, type ComparedTest } from "./desk.server";
+
+/** Things that would settle a figure, as many as a page names. */
+const MOST_SETTLING = 6;
 
 /** The way of one test to a reference; null when there is no such test, or it has no figure. */
 export async function bridgeOf(db: Database, id: string, reference: Reference) {
-  const [test] = (await comparedTests(db, { ids: [id] })).tests;
+  const { tests, posterior } = await comparedTests(db);
+  const test = tests.find(({ line }) => line.id === id);
   if (!test) return null;
   const { line, compared } = test;
+  const bridge = bridgeTo(posterior, compared, reference);
+  const own = tests.filter((each) => each.line.bikeId === line.bikeId).map((each) => each.compared);
   return {
     line: { id: line.id, test: line.test, bike: line.bikeName, setUp: line.setUpName, rider: line.riderName },
-    compared,
-    bridge: bridgeTo(compared, reference),
-    weighed: onceWeighed(compared, reference),
+    bridge,
+    tests: own.length,
+    drawable: drawableOf(posterior, subjectOf(compared), reference),
+    settles: bridge.ok
+      ? whatWouldSettle(posterior, bridge.value.under.traced, own)
+          .slice(0, MOST_SETTLING)
+          .map((each) => ({ ...each, test: titleOf(tests, each.testId) }))
+      : [],
   };
 }
 
-/** Both sides of a pair under one reference, and their difference; what cannot be brought there, with why. */
+const titleOf = (tests: readonly ComparedTest[], id: string) =>
+  tests.find(({ line }) => line.id === id)?.line.test.title ?? "";
+
+/** Both sides of a pair under one reference, their difference, and what would settle it; what cannot be brought there, with why. */
 export async function pairUnder(
   db: Database,
   sides: { readonly a: readonly string[]; readonly b: readonly string[] },
   reference: Reference,
 ) {
-  const { tests } = await comparedTests(db, { ids: [...sides.a, ...sides.b] });
+  const { tests, posterior } = await comparedTests(db, { ids: [...sides.a, ...sides.b] });
   const brought = [sides.a, sides.b].map((ids) =>
-    tests.filter(({ line }) => ids.includes(line.id)).map((test) => underReference(test.compared, reference)),
+    tests
+      .filter(({ line }) => ids.includes(line.id))
+      .map(({ compared }) => underReference(posterior, compared, reference)),
   );
-  const [a, b] = brought.map((each) => each.flatMap((found) => (found.ok ? [found.value.traced] : [])));
+  // All tests of a side have spoken already: any one of them tells its bike's figure.
+  const [a, b] = brought.map((each) => each.flatMap((found) => (found.ok ? [found.value.traced] : []))[0]);
+  const difference = a && b && differenceTraced(a, b);
   return {
-    under:
-      a?.length && b?.length
-        ? {
-            a: untraced(pooledTraced(a)),
-            b: untraced(pooledTraced(b)),
-            difference: untraced(differenceTraced(pooledTraced(a), pooledTraced(b))),
-          }
-        : null,
+    under: difference ? { a: untraced(a), b: untraced(b), difference: untraced(difference) } : null,
+    settles: difference
+      ? whatWouldSettle(
+          posterior,
+          difference,
+          tests.map(({ compared }) => compared),
+        )
+          .slice(0, MOST_SETTLING)
+          .map((each) => ({ ...each, test: titleOf(tests, each.testId) }))
+      : [],
     notBrought: brought
       .flat()
       .flatMap((each) => (each.ok ? [] : each.problems.map(({ sentence }) => sentence))),

@@ -1,19 +1,30 @@
 import {
+  asRidden,
+  broughtTo,
+  capacityUnder,
   claimReport,
   inMeasure,
+  onPack,
   optionRange,
   packOptions,
   pooledTraced,
+  rangeSpan,
+  statedConditions,
+  subjectOf,
   underReference,
   untraced,
   type ClaimReport,
   type PackOption,
+  type RangeSpan,
+  type RangeUnder,
+  type Traced,
 } from "#core/compare";
+import { bikeMass, conditionsFor, referenceName, roadOf, type Reference } from "#core/bike";
+import type { DeskPosterior } from "#core/desk";
 import { labelEnergy, temperatureFactor } from "#core/pack";
-import { roadOf } from "#core/plan";
 import { runningCost } from "#core/projection";
 import { scale, type Uncertain } from "#core/quantities";
-import { conditionsFor, referenceName, type Reference } from "#core/roadload";
+import type { Claim } from "#core/records";
 import type { Database } from "#db/client";
 import {
   bikesOnTwo,
@@ -39,7 +50,9 @@ export interface ClaimedBike {
   readonly drive: string;
   readonly tests: number;
   readonly whPerM: Uncertain;
-  readonly range: Uncertain;
+  readonly range: RangeSpan;
+  /** As ridden; null where no test tells it. */
+  readonly ridden: RangeSpan | null;
   readonly plainM: number | null;
   readonly packName: string;
   readonly reports: readonly ClaimReport[];
@@ -51,9 +64,47 @@ export interface ClaimedBike {
 
 const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
+const rangeOn = (capacity: Traced, whPerM: Traced) => {
+  const found = inMeasure("rangeOwn", whPerM, { capacity, climbPerM: null, option: null, commonWh: 0 });
+  return found.ok ? untraced(found.value) : null;
+};
+
+/** The range as ridden, on the pack and day of each test, in the mode of a claim where it names a level that was ridden. */
+function riddenRange(group: readonly ComparedTest[], mode: string): Uncertain | null {
+  const ranges = group.flatMap(({ compared, digest }): readonly Traced[] => {
+    const level = compared.ridden.bike.levels.find(
+      (each) => each.toLowerCase() === mode.trim().toLowerCase(),
+    );
+    const figure = asRidden(compared, level === undefined ? undefined : (own) => own === level);
+    if (!figure.ok) return [];
+    const capacity = onPack(compared.packId, digest.capacity.value);
+    const found = inMeasure("rangeOwn", figure.value, {
+      capacity,
+      climbPerM: null,
+      option: null,
+      commonWh: 0,
+    });
+    return found.ok ? [found.value] : [];
+  });
+  return ranges.length ? untraced(pooledTraced(ranges)) : null;
+}
+
+/** The range under some conditions, by the desk. */
+function broughtRange(desk: DeskPosterior, newest: ComparedTest, reference: Reference): Uncertain | null {
+  const { compared, digest, pack } = newest;
+  const { tempC = 25 } = reference.conditions;
+  const usable = scale(digest.packLearned.after, temperatureFactor(pack.chemistry, tempC));
+  const { traced } = broughtTo(desk, subjectOf(compared), reference);
+  return rangeOn(capacityUnder(desk, compared, usable), traced);
+}
+
+/** Whether a claim is one for a drive: one without a mode is for every drive. */
+const isFor = ({ mode }: Claim, throttle: boolean) =>
+  mode.trim() === "" || /throttle/i.test(mode) === throttle;
+
 /** Every bike with its claims under one reference; those that cannot be brought there, with why. */
 export async function claimedBikes(db: Database, reference: Reference, tariffMinor: number) {
-  const { tests, shelf } = await comparedTests(db);
+  const { tests, shelf, posterior } = await comparedTests(db);
   const runsTwo = bikesOnTwo(tests);
   const groups = new Map<string, ComparedTest[]>();
   for (const each of tests) {
@@ -62,53 +113,46 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
   }
   const left: { bike: string; why: string }[] = [];
   const claimed = [...groups.values()].flatMap((all): readonly ClaimedBike[] => {
-    const group = soundTests(all);
-    const newest = newestAlone(all);
-    const { line, digest, pack, compared } = newest!;
+    const group = soundTests(all).filter(({ digest }) => !digest.best.pencil);
+    const newest = newestAlone(all)!;
+    const { line, pack, compared } = newest;
     const riding = ridingOf(shelf, line)!;
-    const under = group.flatMap((each) => {
-      const found = underReference(each.compared, reference);
-      if (!found.ok && each === group[0])
-        left.push({ bike: line.bikeName, why: found.problems[0]!.sentence });
-      return found.ok ? [found.value] : [];
-    });
-    if (under.length === 0) return [];
-    const traced = pooledTraced(under.map((each) => each.traced));
-    const whPerM = untraced(traced);
-    const { tempC = 25 } = reference.conditions;
-    const capacity = scale(digest.packLearned.after, temperatureFactor(pack.chemistry, tempC));
-    const ranged = inMeasure("rangeOwn", traced, {
-      packId: line.packId,
-      capacity,
-      climbPerM: null,
-      option: null,
-      commonWh: 0,
-    });
-    if (!ranged.ok) return [];
-    const range = untraced(ranged.value);
+    const under = underReference(posterior, compared, reference);
+    const range = under.ok ? broughtRange(posterior, newest, reference) : null;
+    if (!under.ok || !range) {
+      left.push({
+        bike: line.bikeName,
+        why: under.ok ? "Its pack's energy is not known." : under.problems[0]!.sentence,
+      });
+      return [];
+    }
+    const { whPerM } = under.value;
     const label = labelEnergy(pack);
     const throttle = line.test.drive === "throttle";
     const reports = riding.bike.claims
-      .filter(({ mode }) => /throttle/i.test(mode) === throttle)
-      .flatMap((claim) => {
-        const report = claimReport(claim, {
-          labelWh: label.ok ? label.value : capacity.mean,
+      .filter((claim) => isFor(claim, throttle))
+      .map((claim) => {
+        const ridden = riddenRange(group, claim.mode);
+        const stated = statedConditions(claim.conditions, reference);
+        const asStated = stated && broughtRange(posterior, newest, stated);
+        const ranges: readonly RangeUnder[] = [
+          ...(ridden ? [{ under: "as ridden", range: ridden }] : []),
+          ...(asStated ? [{ under: "as stated", range: asStated }] : []),
+          { under: `under ${referenceName(reference)}`, range },
+        ];
+        return claimReport(claim, {
+          labelWh: label.ok ? label.value : newest.digest.capacity.value.mean,
+          ranges,
           whPerM,
-          range,
-          lambda: mean(under.map(({ lambda }) => lambda)),
-          reference: referenceName(reference),
-          conditions: conditionsFor(reference, compared.bikeKg, throttle),
-          bike: {
-            ...roadOf(riding),
-            ...(throttle ? {} : { assistToMps: riding.bike.assistToMps }),
-          },
+          conditions: conditionsFor(reference, bikeMass(riding.bike), throttle),
+          bike: { ...roadOf(riding), ...(throttle ? {} : { assistToMps: riding.bike.assistToMps }) },
         });
-        return report.ok ? [report.value] : [];
       });
     const others = [...shelf.packs.values()].filter(
       ({ id, bikeId }) => bikeId === line.bikeId && id !== line.packId,
     );
     const plains = group.flatMap((each) => each.digest.plain?.rangeM ?? []);
+    const whole = riddenRange(group, "");
     return [
       {
         bikeId: line.bikeId,
@@ -116,7 +160,8 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         drive: line.test.drive,
         tests: group.length,
         whPerM,
-        range,
+        range: rangeSpan(range),
+        ridden: whole && rangeSpan(whole),
         plainM: plains.length ? mean(plains) : null,
         packName: pack.name,
         reports,

@@ -1,20 +1,17 @@
-import { derivedOf } from "../derived.server";
-import { ASSUMED } from "#core/assumptions";
+import type { Riding, RoadRow } from "#core/bike";
 import {
   climbFigures,
   climbRow,
-  fittedBike,
-  sweepRows,
+  deskDayOf,
   steadyRows,
+  sweepRows,
   sweepSpots,
   type Compared,
-  type FittedBike,
+  type RiddenTest,
 } from "#core/compare";
-import type { RiddenTest } from "#core/plan";
-import { roadOf } from "#core/plan";
+import { dayOfRows, deskPosterior, type DeskDay, type DeskPosterior } from "#core/desk";
 import type { Bike, PackRecord, Rider, SetUp } from "#core/records";
 import type { TestDigest } from "#core/results";
-import { fitRoad, type RoadFit } from "#core/roadload";
 import { listBikes, listPacks, listRiders, listSetUps, type Kept, type OfBike } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listClimbs, listSweeps } from "#db/field";
@@ -66,84 +63,76 @@ export function ridingOf(
   );
 }
 
-/** The road load of each bike that has sweeps, climbs or a logger's tests of its own, fitted to all of them. */
-export async function fitsOf(
+/** Steady readings of a day by what they rest on: the same ones are the same day, so that a changed desk is solved quickly. */
+const fieldDays = new Map<string, { readonly key: string; readonly day: DeskDay | null }>();
+
+function fieldDay(id: string, restsOn: unknown, make: () => DeskDay | null): DeskDay | null {
+  const key = JSON.stringify(restsOn);
+  const known = fieldDays.get(id);
+  if (known?.key === key) return known.day;
+  const day = make();
+  fieldDays.set(id, { key, day });
+  return day;
+}
+
+type FieldTrial = Pick<TestLine, "id" | "bikeId" | "riderId" | "setUpId">;
+
+/** Sweeps, climbs and what loggers held steady, each a day of the desk. */
+async function fieldDaysOf(
   db: Database,
   shelf: Shelf,
   logged: readonly { readonly line: TestLine; readonly digest: TestDigest }[],
-): Promise<ReadonlyMap<string, RoadFit>> {
+): Promise<readonly DeskDay[]> {
   const [sweeps, climbs] = await Promise.all([listSweeps(db), listClimbs(db)]);
-  const bikeIds = [
-    ...new Set([...sweeps, ...climbs, ...logged.map(({ line }) => line)].map(({ bikeId }) => bikeId)),
-  ];
-  const fits = await Promise.all(
-    bikeIds.map(async (bikeId) => {
-      const own = <T extends { readonly bikeId: string }>(all: readonly T[]) =>
-        all.filter((each) => each.bikeId === bikeId);
-      const from = [...own(sweeps), ...own(climbs)].map((line) => {
-        const riding = ridingOf(shelf, line);
-        return [line.id, line.stamp, riding, shelf.packs.get(line.packId)];
-      });
-      const loggers = logged.filter(({ line }) => line.bikeId === bikeId);
-      const tests = loggers.map(({ line }) => [line.id, line.stamp]);
-      const fit = await derivedOf(db, "fit", [from, tests], () => {
-        const rows = [
-          ...own(sweeps).flatMap((line) => {
-            const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
-            return riding && pack ? sweepRows(line.body, riding, sweepSpots(line.body, pack).spots) : [];
-          }),
-          ...own(climbs).flatMap((line) => {
-            const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
-            const figures = riding && pack ? climbFigures(line.body, riding, pack) : null;
-            return figures?.ok ? [climbRow(line.body, riding!, figures.value)] : [];
-          }),
-          ...loggers.flatMap(({ line, digest }) => {
-            const riding = ridingOf(shelf, line);
-            return riding ? steadyRows(line.test, riding, digest.steady) : [];
-          }),
-        ];
-        const found = fitRoad(rows);
-        return found.ok ? found.value : null;
-      });
-      return fit ? ([[bikeId, fit]] as const) : [];
+  const dayOf = (line: FieldTrial, riding: Riding, rows: readonly RoadRow[], id = line.id) =>
+    dayOfRows({ id, mount: { bikeId: line.bikeId, setUp: riding.setUp }, riderId: line.riderId, rows });
+  const days = [
+    ...sweeps.map((line) => {
+      const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
+      if (!riding || !pack) return null;
+      return fieldDay(line.id, [line.stamp, riding, pack], () =>
+        dayOf(line, riding, sweepRows(line.body, riding, sweepSpots(line.body, pack).spots)),
+      );
     }),
-  );
-  return new Map(fits.flat());
+    ...climbs.map((line) => {
+      const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
+      if (!riding || !pack) return null;
+      return fieldDay(line.id, [line.stamp, riding, pack], () => {
+        const figures = climbFigures(line.body, riding, pack);
+        return figures.ok ? dayOf(line, riding, [climbRow(line.body, riding, figures.value)]) : null;
+      });
+    }),
+    ...logged.map(({ line, digest }) => {
+      const riding = ridingOf(shelf, line);
+      if (!riding) return null;
+      const id = `steady ${line.id}`;
+      return fieldDay(id, [line.stamp, riding, digest.steady], () =>
+        dayOf(line, riding, steadyRows(line.test, riding, digest.steady), id),
+      );
+    }),
+  ];
+  return days.filter((day) => day !== null);
 }
 
-function comparedOf(
-  line: TestLine,
-  digest: TestDigest,
-  shelf: Shelf,
-  fits: ReadonlyMap<string, RoadFit>,
-): ComparedTest | null {
+function comparedOf(line: TestLine, digest: TestDigest, shelf: Shelf): ComparedTest | null {
   const riding = ridingOf(shelf, line);
   const pack = shelf.packs.get(line.packId);
   if (!riding || !pack) return null;
   const ridden: RiddenTest = { ...riding, test: line.test, results: digest };
-  const fit = fits.get(line.bikeId);
-  const fitted: FittedBike | null = fit ? fittedBike(fit, roadOf(riding).crr) : null;
+  // Two packs at once are a pack of their own.
+  const packId = [line.packId, line.secondPackId].filter(Boolean).join("+");
   return {
-    line,
-    digest,
-    pack,
-    compared: {
-      id: line.id,
-      bikeId: line.bikeId,
-      packId: line.packId,
-      ridden,
-      bikeKg: riding.bike.massKg ?? ASSUMED.bikeKg,
-      fitted,
-    },
+    ...{ line, digest, pack },
+    compared: { id: line.id, bikeId: line.bikeId, riderId: line.riderId, packId, ridden },
   };
 }
 
-/** A test as it was last compared, with what that rested on: its own stamp, its digest's and its bike's fit. */
+/** A test as it was last compared, with what that rested on: its own stamp, its digest's, and who rode what. */
 interface Remembered {
   readonly line: TestLine;
   readonly digestStamp: string;
   readonly digest: TestDigest | null;
-  readonly fit: RoadFit | undefined;
+  readonly riding: string;
   readonly compared: ComparedTest | null;
 }
 
@@ -177,7 +166,7 @@ async function readDesk(db: Database): Promise<readonly Remembered[]> {
       const same = known !== undefined && known.line === line && known.digest === digest;
       const now: Remembered = same
         ? known
-        : { line, digest, digestStamp: digestStamps.get(id) ?? "", fit: undefined, compared: null };
+        : { line, digest, digestStamp: digestStamps.get(id) ?? "", riding: "", compared: null };
       desk.set(id, now);
       return [now];
     })
@@ -195,29 +184,44 @@ async function inParts<T>(
   return found;
 }
 
+/** The last answer over the whole desk, and the days it rests on. */
+let solved: { readonly days: readonly DeskDay[]; readonly posterior: DeskPosterior } | null = null;
+
+/** One posterior over all days of the desk; what did not change is not reckoned again. */
+function posteriorOf(days: readonly DeskDay[]): DeskPosterior {
+  const same = solved?.days.length === days.length && solved.days.every((day, i) => day === days[i]);
+  if (!solved || !same) solved = { days, posterior: deskPosterior(days, undefined, solved?.posterior) };
+  return solved.posterior;
+}
+
 /**
- * Every test with a figure, ready to be compared, newest first; of one bike, or those named. A bike's fit rests on all its
- * tests, whichever are asked for.
+ * Every test with a figure, ready to be compared, newest first, and the posterior over all of the desk; tests of one bike, or
+ * those named. The posterior rests on all tests, whichever are asked for.
  */
 export async function comparedTests(
   db: Database,
   filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
 ) {
   const [tests, shelf] = await Promise.all([readDesk(db), shelfOf(db)]);
-  const logged = tests.flatMap(({ line, digest }) => (digest?.steady.length ? [{ line, digest }] : []));
-  const fits = await fitsOf(db, shelf, logged);
-  const wanted = filter.ids && new Set(filter.ids);
-  const compared = tests.flatMap((each): readonly ComparedTest[] => {
+  const all = tests.flatMap((each): readonly ComparedTest[] => {
     const { line, digest } = each;
-    if (!digest || (filter.bikeId && line.bikeId !== filter.bikeId) || (wanted && !wanted.has(line.id)))
-      return [];
-    const fit = fits.get(line.bikeId);
-    if (each.compared && each.fit === fit) return [each.compared];
-    const made = comparedOf(line, digest, shelf, fits);
-    desk.set(line.id, { ...each, fit, compared: made });
+    if (!digest) return [];
+    const riding = JSON.stringify([ridingOf(shelf, line), shelf.packs.get(line.packId)]);
+    if (each.compared && each.riding === riding) return [each.compared];
+    const made = comparedOf(line, digest, shelf);
+    desk.set(line.id, { ...each, riding, compared: made });
     return made ? [made] : [];
   });
-  return { tests: compared, shelf, fits };
+  const logged = all.filter(({ digest }) => digest.steady.length > 0);
+  const posterior = posteriorOf([
+    ...all.flatMap(({ compared }) => deskDayOf(compared) ?? []),
+    ...(await fieldDaysOf(db, shelf, logged)),
+  ]);
+  const wanted = filter.ids && new Set(filter.ids);
+  const chosen = all.filter(
+    ({ line }) => (!filter.bikeId || line.bikeId === filter.bikeId) && (!wanted || wanted.has(line.id)),
+  );
+  return { tests: chosen, shelf, posterior };
 }
 
 /** Bikes that were tested with a second pack beside the first. */

@@ -1,5 +1,5 @@
 import type { ReferenceRecord } from "#core/records";
-import { findReference, REFERENCES, type Reference } from "#core/roadload";
+import { findReference, REFERENCES, type Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { listReferences } from "#db/references";
 

@@ -1,6 +1,5 @@
 import type { Standing, StandingInput } from "#core/compare";
 import type { Uncertain } from "#core/quantities";
-import type { Factor } from "#core/roadload";
 
 /** One row of the standings: a test, or a bike and set-up. */
 export interface CompareRow extends StandingInput {
@@ -14,7 +13,10 @@ export interface CompareRow extends StandingInput {
   /** In the measure shown, SI. */
   readonly value: Uncertain;
   readonly plain: number | null;
-  readonly beyond: readonly Factor[];
+  /** What the desk knows so little of that the figure is drawn hollow. */
+  readonly beyond: readonly string[];
+  /** The speed the motor holds where it does not hold the reference's, m/s. */
+  readonly heldMps: number | null;
   /** Reckoned from no reading. */
   readonly pencil: boolean;
   /** Readings in question. */

@@ -7,7 +7,7 @@ import {
   MEASURE,
   type BoardEntry,
 } from "#core/compare";
-import type { Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import type { StandingsAsk } from "./ask";
 import { figureAhead, rememberedFigure } from "./figures.server";
@@ -41,7 +41,7 @@ const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
 
 /** The standings an address asks for: rows in their places, what could be swapped, and what has no such figure. */
 export async function standingsOf(db: Database, ask: StandingsAsk, reference: Reference | null) {
-  const { tests, shelf } = await comparedTests(db);
+  const { tests, shelf, posterior } = await comparedTests(db);
   const shown = tests.filter(
     ({ line }) =>
       (!ask.drive || line.test.drive === ask.drive) && (!ask.bikeId || line.bikeId === ask.bikeId),
@@ -49,10 +49,11 @@ export async function standingsOf(db: Database, ask: StandingsAsk, reference: Re
   const { measure, level, ground, by, commonWh } = ask;
   const asked = { measure, level, ground, by, commonWh, reference };
   await figureAhead(
+    posterior,
     shown.map(({ compared }) => compared),
     asked,
   );
-  const { rows, left } = boardOf(shown.map(entryOf(shelf, tests)), asked, rememberedFigure);
+  const { rows, left } = boardOf(posterior, shown.map(entryOf(shelf, tests)), asked, rememberedFigure);
   const byId = new Map(tests.map((each) => [each.line.id, each]));
   const full = rows.map((row): CompareRow => {
     const own = row.testIds.map((id) => byId.get(id)!);
@@ -64,23 +65,29 @@ export async function standingsOf(db: Database, ask: StandingsAsk, reference: Re
       bikeId: line.bikeId,
       bike: line.bikeName,
       setUp: line.setUpName,
-      title: ask.by === "test" ? line.test.title : (line.setUpName ?? "set-up not noted"),
-      drive: line.test.drive,
+      title: ask.by === "test" && !reference ? line.test.title : (line.setUpName ?? "set-up not noted"),
+      drive: reference && level === "throttle" ? "throttle" : line.test.drive,
       day: line.test.day,
       value: untraced(row.figure),
       plain: row.plain,
       beyond: row.beyond,
+      heldMps: row.heldMps,
       pencil: digest.best.pencil,
       questions: own.reduce((sum, each) => sum + each.digest.questions, 0),
       unassistedShare: digest.noted.unassistedShare,
     };
   });
-  const { places, swaps } = standings(full, MEASURE[ask.measure].better, ask.all ? MOST_ROWS : FIRST_ROWS);
+  const { places, swaps, brackets } = standings(
+    full,
+    MEASURE[ask.measure].better,
+    ask.all ? MOST_ROWS : FIRST_ROWS,
+  );
   const kept = places.slice(0, ask.all ? MOST_ROWS : FIRST_ROWS);
   return {
     places: kept,
     hidden: places.length - kept.length,
     swaps: swaps.filter(({ lower }) => lower <= kept.length),
+    brackets: brackets.filter(({ to }) => to <= kept.length),
     leftOut: left.length,
     left: left.slice(0, MOST_LEFT).map(({ testId, why }) => {
       const { line } = byId.get(testId)!;

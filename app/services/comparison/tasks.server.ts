@@ -1,5 +1,5 @@
 import type { System } from "#core/quantities";
-import type { Reference } from "#core/roadload";
+import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { deskVersion } from "#db/version";
 import { Memo } from "../memo.server";
@@ -8,7 +8,7 @@ import { bikeKnown } from "./bike.server";
 import { bridgeOf, pairUnder } from "./bridge.server";
 import { claimedBikes } from "./claims.server";
 import { climbsOf } from "./climbs.server";
-import { knownOf } from "./known.server";
+import { knownOf, type KnownAsk } from "./known.server";
 import { pairOf, type PairAsk } from "./pair.server";
 import { standingsOf } from "./standings.server";
 
@@ -70,5 +70,5 @@ export const comparisonTasks = {
       }: { readonly a: readonly string[]; readonly b: readonly string[]; readonly reference: Reference },
     ) => pairUnder(db, { a, b }, reference),
   ),
-  known: whileUnchanged("known", (db, { bikeId }: { readonly bikeId: string }) => knownOf(db, bikeId)),
+  known: whileUnchanged("known", (db, asked: KnownAsk) => knownOf(db, asked)),
 };

@@ -5,11 +5,11 @@ import { idsFrom } from "../ids.ts";
 import { FULL, packModel, type PackState } from "../pack.ts";
 import { chanceFrom } from "../random.ts";
 import { logOf, trackOf } from "../recordings.ts";
-import { rideCourse, type Sample } from "../ride.ts";
+import { rideCourse, type Sample, type TrueRig } from "../ride.ts";
 import { drawHardGauge } from "./gauges.ts";
 import { HARD_KINDS, type HardKind, type HardKindName } from "./kinds.ts";
 import { drawInstruments, jotDown } from "./log.ts";
-import { drawHardPack } from "./packs.ts";
+import { drawHardPack, type HardPack } from "./packs.ts";
 import { drawHardRig, drawRoad, HARD_LEVELS } from "./road.ts";
 import { mistypeOne, type HardSlip } from "./slips.ts";
 
@@ -25,6 +25,11 @@ export interface HardTruth {
   /** From this start to the cut-off, had it gone on along the same road. */
   readonly rangeMi: number;
   readonly slip: HardSlip | null;
+  /** Mean strength of the wind; stops and riding time, m/s and s. */
+  readonly windMps: number;
+  readonly stops: number;
+  readonly movingS: number;
+  readonly climbM: number;
 }
 
 export interface HardTest {
@@ -34,14 +39,30 @@ export interface HardTest {
 
 const YEAR = 2026;
 const START_S = Date.UTC(YEAR, 5, 1, 8) / 1000;
+const BIKE_KG = 26;
 const NIGHT_S = 15 * 3600;
 
+/** What of a hard test is given instead of drawn. */
+export interface HardGiven {
+  readonly rig?: TrueRig;
+  readonly pack?: HardPack;
+  readonly level?: string;
+  /** Instead of the kind's. */
+  readonly kind?: Partial<HardKind>;
+  readonly bikeKg?: number;
+}
+
 /** The whole road to the cut-off, second by second, and where each day of the test ends. */
-function rideWhole(seed: number, kind: HardKind) {
+function rideWhole(seed: number, kind: HardKind, given: HardGiven) {
   const chance = chanceFrom(seed);
-  const { pack, known } = drawHardPack(chance, kind, YEAR);
-  const rig = drawHardRig(chance);
-  const road = drawRoad(chance, kind);
+  const { pack, known } = given.pack ?? drawHardPack(chance, kind, YEAR);
+  const rig = given.rig ?? drawHardRig(chance);
+  const drawn = drawRoad(chance, kind);
+  const { level } = given;
+  const road =
+    level === undefined
+      ? drawn
+      : { ...drawn, stretches: drawn.stretches.map((stretch) => ({ ...stretch, level })) };
   const model = packModel(pack);
   const startUsed = kind.startUsed
     ? chance.between(...kind.startUsed)
@@ -54,6 +75,20 @@ function rideWhole(seed: number, kind: HardKind) {
   return { chance, pack, known, rig, road, from, startUsed, whole, ridden };
 }
 
+/** What a tester could have noted of the day. */
+function dayOf(ridden: readonly Sample[], { windMps, heightAt }: ReturnType<typeof drawRoad>) {
+  const stood = ridden.map(({ speedMps }) => speedMps < 0.3);
+  const climbs = ridden
+    .slice(1)
+    .map(({ distanceM }, i) => heightAt(distanceM) - heightAt(ridden[i]!.distanceM));
+  return {
+    windMps,
+    stops: stood.filter((stands, i) => stands && !stood[i - 1]).length,
+    movingS: stood.filter((stands) => !stands).length,
+    climbM: climbs.reduce((sum, climb) => sum + Math.max(0, climb), 0),
+  };
+}
+
 /** Cuts a ride into its days at even shares of the way. */
 function daysOf(ridden: readonly Sample[], days: number): readonly (readonly Sample[])[] {
   const cuts = Array.from({ length: days + 1 }, (_, i) => Math.round((i * ridden.length) / days));
@@ -64,11 +99,12 @@ function daysOf(ridden: readonly Sample[], days: number): readonly (readonly Sam
  * A test on a bike, pack, gauge, road and day that do not keep to the computation's assumptions, logged as testers log, with
  * what was true of it. The same seed and kind give the same test.
  *
- * @param name of one of HARD_KINDS
+ * @param name of one of HARD_KINDS; @param given what is not drawn
  */
-export function makeHardTest(seed: number, name: HardKindName): HardTest {
-  const kind: HardKind = HARD_KINDS[name];
-  const { chance, pack, known, rig, road, from, startUsed, whole, ridden } = rideWhole(seed, kind);
+export function makeHardTest(seed: number, name: HardKindName, given: HardGiven = {}): HardTest {
+  const kind: HardKind = { ...HARD_KINDS[name], ...given.kind };
+  const { bikeKg = BIKE_KG } = given;
+  const { chance, pack, known, rig, road, from, startUsed, whole, ridden } = rideWhole(seed, kind, given);
   const gauge = drawHardGauge(chance, kind, pack);
   const instruments = drawInstruments(chance, kind);
   const nextId = idsFrom(seed, "019c");
@@ -126,7 +162,7 @@ export function makeHardTest(seed: number, name: HardKindName): HardTest {
       percentStep: kind.step ?? 1,
       bars: kind.bars ?? 0,
       wheelCircumferenceM: 2.1,
-      massKg: 26,
+      massKg: bikeKg,
     },
     pack: {
       name: "Its pack",
@@ -136,7 +172,7 @@ export function makeHardTest(seed: number, name: HardKindName): HardTest {
       seriesCells: pack.seriesCells,
       ...known,
     },
-    rider: { name: "Its rider", massKg: Math.round(rig.massKg - 26) },
+    rider: { name: "Its rider", massKg: Math.round(rig.massKg - bikeKg) },
     rides,
   });
   return {
@@ -147,6 +183,7 @@ export function makeHardTest(seed: number, name: HardKindName): HardTest {
       energyWh: end.pack.usedWh,
       capacityWh: end.pack.usedWh / usedShare,
       rangeMi: whole.at(-1)!.distanceM / METRES_PER_MILE,
+      ...dayOf(ridden, road),
     },
   };
 }

@@ -1,18 +1,18 @@
 import { ASSUMED } from "#core/assumptions";
-import type { Rig } from "./rig.ts";
+import type { RideConditions } from "./conditions.ts";
 
-/** Something a forecast does not know, as a standard normal: what one sd of it does to the rig. */
+/** Something the road load does not know of a ride, as a standard normal: what one sd of it does. */
 export interface Unknown {
   readonly name: string;
-  /** Of the bike, and so learned on its rides; else of the day. */
-  readonly of: "bike" | "day";
-  readonly apply: (rig: Rig, z: number) => Rig;
+  /** Of the bike or the rider, and so learned on their rides; else of the day. */
+  readonly of: "bike" | "rider" | "day";
+  readonly apply: (rig: RideConditions, z: number) => RideConditions;
 }
 
 const times = (share: number, z: number) => Math.exp(share * z);
 const bothEfficiencies = Math.SQRT2 * ASSUMED.efficiencySdShare;
 
-/** Everything a forecast's doubt is made of, besides the pack and the road's scatter; the bike's own first. */
+/** Everything that is not known of a ride, besides the pack and the road's scatter; what lasts beyond a day first. */
 export const UNKNOWNS: readonly Unknown[] = [
   {
     name: "rolling resistance",
@@ -39,6 +39,19 @@ export const UNKNOWNS: readonly Unknown[] = [
     apply: (rig, z) => ({ ...rig, etaM: rig.etaM * times(bothEfficiencies, z) }),
   },
   {
+    name: "the bike beside its road load",
+    of: "bike",
+    apply: (rig, z) => ({
+      ...rig,
+      energyFactor: (rig.energyFactor ?? 1) * times(ASSUMED.bikeModelSdShare, z),
+    }),
+  },
+  {
+    name: "what an effort means",
+    of: "rider",
+    apply: (rig, z) => ({ ...rig, riderW: rig.riderW * times(rig.habitSdShare ?? 0, z) }),
+  },
+  {
     name: "weight",
     of: "day",
     apply: (rig, z) => ({ ...rig, massKg: rig.massKg * times(rig.massSdShare, z) }),
@@ -51,7 +64,7 @@ export const UNKNOWNS: readonly Unknown[] = [
   {
     name: "wind",
     of: "day",
-    apply: (rig, z) => ({ ...rig, windMps: rig.windMps + ASSUMED.windSdMps * z }),
+    apply: (rig, z) => ({ ...rig, windMps: rig.windMps + rig.windSdMps * z }),
   },
   {
     name: "speed",
@@ -73,10 +86,10 @@ export const UNKNOWNS: readonly Unknown[] = [
   },
 ];
 
-/** How many of the unknowns are the bike's own. */
-export const BIKE_UNKNOWNS = UNKNOWNS.filter(({ of }) => of === "bike").length;
+/** How many of the unknowns last beyond a day. */
+export const LASTING_UNKNOWNS = UNKNOWNS.filter(({ of }) => of !== "day").length;
 
 /** A rig with several unknowns at once. */
-export function applyAll(rig: Rig, z: readonly number[]): Rig {
+export function applyAll(rig: RideConditions, z: readonly number[]): RideConditions {
   return UNKNOWNS.reduce((changed, { apply }, i) => (z[i] ? apply(changed, z[i]) : changed), rig);
 }

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { ASSUMED } from "#core/assumptions";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
-import { riddenAs, roadOf, type RiddenTest } from "./index.ts";
+import { climbOfRide, conditionsOfTest, roadOf, type RiddenDay } from "./index.ts";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const bike = bikeSchema.parse({
@@ -29,7 +29,7 @@ interface Told {
   readonly parts?: readonly { level: string; ground: string; distanceM: number }[];
 }
 
-function ridden(told: Told = {}): RiddenTest {
+function ridden(told: Told = {}): RiddenDay {
   return {
     bike,
     rider,
@@ -57,7 +57,7 @@ function ridden(told: Told = {}): RiddenTest {
     } as never,
   };
 }
-const rig = (told: Told = {}) => riddenAs(ridden(told))!.rig;
+const rig = (told: Told = {}) => conditionsOfTest(ridden(told))!.conditions;
 
 describe("how a test was ridden", () => {
   test("effort is watts, else a heart rate on the rider's line, else words, else easy", () => {
@@ -67,9 +67,29 @@ describe("how a test was ridden", () => {
     expect(rig({ test: { effort: "hard" } }).riderW).toBe(ASSUMED.hardW);
     expect(rig().riderW).toBe(ASSUMED.easyW);
   });
-  test("effort held by heart or watts is surer than a word", () => {
-    expect(rig({ test: { bpm: 125 } }).riderSdShare).toBe(ASSUMED.riderHeldSdShare);
-    expect(rig({ test: { effort: "easy" } }).riderSdShare).toBe(ASSUMED.riderSdShare);
+  test("watts are surer than a heart rate, that than a word, and a word than nothing", () => {
+    const doubt = (test: object) => {
+      const { riderSdShare, habitSdShare = 0, riderBy } = rig({ test });
+      return [riderBy, Math.hypot(riderSdShare, habitSdShare)] as const;
+    };
+    const told = [{ riderW: 90 }, { bpm: 125 }, { effort: "easy" }, {}].map(doubt);
+    expect(told.map(([by]) => by)).toEqual(["watts", "heart", "word", "nothing"]);
+    expect(told.map(([, sd]) => sd)).toEqual(told.map(([, sd]) => sd).sort((a, b) => a - b));
+    expect(told[2]![1]).toBeCloseTo(ASSUMED.riderSdShare, 9);
+  });
+  test("a wind nobody typed is less sure", () => {
+    expect(rig({ test: { windMps: 3 } }).windSdMps).toBe(ASSUMED.windSdMps);
+    expect(rig().windSdMps).toBe(ASSUMED.windGuessSdMps);
+  });
+  test("what is weighed counts, the rest is assumed", () => {
+    const { bike: own, ...rest } = ridden();
+    const { massKg: _, ...unweighed } = own;
+    const kg = conditionsOfTest({ ...rest, bike: unweighed })!.conditions;
+    expect(kg.massKg).toBe(ASSUMED.bikeKg + 70);
+    expect(kg.massSdShare).toBeGreaterThan(rig().massSdShare);
+    expect(conditionsOfTest({ ...rest, bike: unweighed, rider: null })!.conditions.massKg).toBe(
+      ASSUMED.massKg,
+    );
   });
   test("on the throttle the rider gives nothing, whatever was noted", () =>
     expect(rig({ test: { drive: "throttle", riderW: 85 } }).riderW).toBe(0));
@@ -96,15 +116,16 @@ describe("how a test was ridden", () => {
   });
   test("never ridden levels have their usual speeds", () =>
     expect(rig().speedMps["low"]! / MPS_PER_MPH).toBeCloseTo(ASSUMED.calmMph, 6));
-  test("climb is the track's, else the recorder's at check-ins, else none", () => {
-    const gain = (told: Told) =>
-      riddenAs(ridden(told))!.course.legs.reduce((sum, { gainM = 0 }) => sum + gainM, 0);
+  test("climb is the track's, else the recorder's at check-ins, else what is most likely", () => {
+    const ride = (told: Told) => conditionsOfTest(ridden(told))!;
+    const gain = (told: Told) => 20 * climbOfRide(ride(told));
     expect(gain({ climbM: 300, noted: { climbM: 90 } })).toBeCloseTo(300, 6);
     expect(gain({ noted: { climbM: 90 } })).toBeCloseTo(90, 6);
-    expect(gain({})).toBe(0);
+    expect(gain({})).toBeCloseTo(20 * ASSUMED.climbGuessMPerMi, 6);
+    expect([ride({ climbM: 300 }).climbBy, ride({}).climbBy]).toEqual(["typed", "assumed"]);
   });
   test("a test without a part that can be told is none", () =>
-    expect(riddenAs(ridden({ parts: [{ level: "low", ground: "mud", distanceM: 5 }] }))).toBeNull());
+    expect(conditionsOfTest(ridden({ parts: [{ level: "low", ground: "mud", distanceM: 5 }] }))).toBeNull());
 });
 
 test("a bike's road load is that of its kind", () => {

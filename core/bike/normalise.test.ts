@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { GROUNDS } from "#core/log";
 import { MPS_PER_MPH } from "#core/quantities";
-import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/roadload";
+import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";
 
 const mph = (speed: number) => speed * MPS_PER_MPH;
 const named = (name: string) => REFERENCES.find((each) => each.name === name)!;

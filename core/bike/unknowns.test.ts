@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { ASSUMED } from "#core/assumptions";
-import { applyAll, BIKE_UNKNOWNS, UNKNOWNS, type Rig } from "./index.ts";
+import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "./index.ts";
 
-const rig: Rig = {
+const rig: RideConditions = {
   massKg: 120,
   massSdShare: 0.1,
   cdA: 0.55,
@@ -15,9 +15,11 @@ const rig: Rig = {
   altitudeM: 0,
   windMps: 2,
   windFromDeg: null,
+  windSdMps: 1,
   stopsPerMi: 1,
   riderW: 60,
   riderSdShare: 0.25,
+  riderBy: "word",
   speedSdShare: 0.08,
   level: "on",
   speedMps: { on: 6 },
@@ -27,10 +29,11 @@ const apply = (name: string, z: number, from = rig) =>
   UNKNOWNS.find((each) => each.name === name)!.apply(from, z);
 
 describe("what a forecast does not know", () => {
-  test("the bike's own come first", () =>
+  test("what lasts comes first, the bike's own before the rider's", () =>
     expect(UNKNOWNS.map(({ of }) => of)).toEqual([
-      ...Array<string>(BIKE_UNKNOWNS).fill("bike"),
-      ...Array<string>(UNKNOWNS.length - BIKE_UNKNOWNS).fill("day"),
+      ...Array<string>(LASTING_UNKNOWNS - 1).fill("bike"),
+      "rider",
+      ...Array<string>(UNKNOWNS.length - LASTING_UNKNOWNS).fill("day"),
     ]));
   test("one sd is the assumption's share", () => {
     expect(apply("rolling resistance", 1).crr / rig.crr).toBeCloseTo(Math.exp(ASSUMED.rollingSdShare), 9);
@@ -47,7 +50,7 @@ describe("what a forecast does not know", () => {
     expect(apply("rolling resistance", 1).crrBy).toBeUndefined();
   });
   test("stops that were counted are surer", () => {
-    const share = (from: Rig) => apply("stops", 1, from).stopsPerMi / from.stopsPerMi;
+    const share = (from: RideConditions) => apply("stops", 1, from).stopsPerMi / from.stopsPerMi;
     expect(share(rig)).toBeCloseTo(Math.exp(ASSUMED.stopsSdShare), 9);
     expect(share({ ...rig, stopsSdShare: 0.1 })).toBeCloseTo(Math.exp(0.1), 9);
   });

@@ -12,7 +12,7 @@ import {
   REFERENCES,
   steadyWhPerM,
   type RoadRow,
-} from "#core/roadload";
+} from "#core/bike";
 
 const TRUE = { cdA: 0.62, etaM: 0.76, crrBy: { asphalt: 0.0085, brick: 0.0108, "fine gravel": 0.0155 } };
 

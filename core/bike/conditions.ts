@@ -1,10 +1,11 @@
-import { roadPower, stopWh, type RoadState } from "#core/roadload";
+import { ASSUMED } from "#core/assumptions";
 import type { Piece } from "#core/course";
 import { METRES_PER_MILE } from "#core/quantities";
-import { ASSUMED } from "#core/assumptions";
+import { stopWh } from "./course.ts";
+import { roadPower, type RoadState } from "./power.ts";
 
-/** Bike, rider, load and weather as a forecast takes them. SI units. */
-export interface Rig {
+/** Bike, rider, load and weather of a ride, planned or ridden. SI units. */
+export interface RideConditions {
   /** Bike, rider and load. */
   readonly massKg: number;
   /** Doubt of it, 1 sd, as a share. */
@@ -24,12 +25,18 @@ export interface Rig {
   /** How strong the wind is, and from where in degrees; null when its direction is not known. */
   readonly windMps: number;
   readonly windFromDeg: number | null;
+  /** Doubt of the wind, 1 sd, m/s. */
+  readonly windSdMps: number;
   readonly stopsPerMi: number;
   /** Doubt of how many stops, 1 sd, as a share; the assumption's where nobody counted. */
   readonly stopsSdShare?: number | undefined;
   readonly riderW: number;
-  /** Doubt of it, 1 sd, as a share. */
+  /** By what it is known: the throttle, watts, a heart rate on the rider's line, a word for it, or nothing. */
+  readonly riderBy: "throttle" | "watts" | "heart" | "word" | "nothing";
+  /** Doubt of it on the day, 1 sd, as a share. */
   readonly riderSdShare: number;
+  /** Doubt of what a word or a heart rate means with this rider, on all days alike, 1 sd, as a share; none where left out. */
+  readonly habitSdShare?: number;
   /** Doubt of the speeds, 1 sd, as a share. */
   readonly speedSdShare: number;
   /** Level where the course names none. */
@@ -38,10 +45,14 @@ export interface Rig {
   readonly speedMps: Readonly<Record<string, number>>;
   /** Most the motor gives at each level; left out where nothing is known of it. */
   readonly motorW: Readonly<Record<string, number>>;
+  /** How the force varies along each segment, 1 sd, N; 0 where left out. */
+  readonly unevenN?: number;
+  /** What the bike takes beside what the road load says of it; 1 where left out. */
+  readonly energyFactor?: number;
 }
 
 /** What a stretch takes: energy at the pack's terminals, and time. */
-export interface Use {
+export interface SegmentCost {
   readonly wh: number;
   readonly s: number;
 }
@@ -53,7 +64,7 @@ const HALVINGS = 14;
 const MEAN_COSINE = 2 / Math.PI;
 
 /** The bike on a piece. Written out, not spread: this runs a hundred thousand times for one forecast. */
-const stateOn = (piece: Piece, rig: Rig, headwindMps: number, speedMps: number): RoadState => ({
+const stateOn = (piece: Piece, rig: RideConditions, headwindMps: number, speedMps: number): RoadState => ({
   massKg: rig.massKg,
   speedMps,
   slope: piece.slope,
@@ -69,10 +80,11 @@ const stateOn = (piece: Piece, rig: Rig, headwindMps: number, speedMps: number):
   etaD: rig.etaD,
   etaM: rig.etaM,
   assistToMps: rig.assistToMps,
+  unevenN: rig.unevenN,
 });
 
 /** The speed held, and what it takes: the one wanted, or the most at which the motor's need stays within what it gives. */
-function held(piece: Piece, rig: Rig, headwindMps: number, wantedMps: number, mostW: number) {
+function held(piece: Piece, rig: RideConditions, headwindMps: number, wantedMps: number, mostW: number) {
   const wanted = roadPower(stateOn(piece, rig, headwindMps, wantedMps));
   if (wanted.motorW <= mostW) return { speedMps: wantedMps, batteryW: wanted.batteryW };
   let [low, high] = [WALKING_MPS, wantedMps];
@@ -87,14 +99,14 @@ function held(piece: Piece, rig: Rig, headwindMps: number, wantedMps: number, mo
 }
 
 /** Headwinds a piece is ridden in, each for an equal share of it. */
-function headwinds({ headingDeg }: Piece, { windMps, windFromDeg }: Rig): readonly number[] {
+function headwinds({ headingDeg }: Piece, { windMps, windFromDeg }: RideConditions): readonly number[] {
   if (windMps === 0) return [0];
   if (headingDeg === null || windFromDeg === null) return [windMps * MEAN_COSINE, -windMps * MEAN_COSINE];
   return [windMps * Math.cos(((windFromDeg - headingDeg) * Math.PI) / 180)];
 }
 
 /** Energy and time of one piece, its share of the stops included. */
-export function pieceUse(piece: Piece, rig: Rig): Use {
+export function segmentCost(piece: Piece, rig: RideConditions): SegmentCost {
   const level = piece.level in rig.speedMps ? piece.level : rig.level;
   const wantedMps = Math.min(rig.speedMps[level]!, rig.assistToMps);
   const winds = headwinds(piece, rig);
@@ -106,14 +118,15 @@ export function pieceUse(piece: Piece, rig: Rig): Use {
     s += seconds;
   }
   const stops = (rig.stopsPerMi * piece.lengthM) / METRES_PER_MILE;
-  return { wh: wh + stops * stopWh(rig.massKg, wantedMps, rig), s: s + stops * ASSUMED.stopS };
+  const riddenWh = wh + stops * stopWh(rig.massKg, wantedMps, rig);
+  return { wh: riddenWh * (rig.energyFactor ?? 1), s: s + stops * ASSUMED.stopS };
 }
 
 /** Energy and time of a row of pieces. */
-export function piecesUse(pieces: readonly Piece[], rig: Rig): Use {
+export function routeCost(pieces: readonly Piece[], rig: RideConditions): SegmentCost {
   let [wh, s] = [0, 0];
   for (const piece of pieces) {
-    const use = pieceUse(piece, rig);
+    const use = segmentCost(piece, rig);
     wh += use.wh;
     s += use.s;
   }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { MPS_PER_MPH } from "#core/quantities";
-import { airDensity, roadPower } from "#core/roadload";
+import { airDensity, roadPower } from "#core/bike";
 
 describe("air", () => {
   test.each([

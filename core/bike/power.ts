@@ -1,8 +1,10 @@
 import { ASSUMED } from "#core/assumptions";
 import type { Ground } from "#core/log";
-import { STANDARD_GRAVITY } from "#core/quantities";
+import { normalCdf, STANDARD_GRAVITY } from "#core/quantities";
 import { airDensity } from "./air.ts";
 import { GROUND_FACTOR } from "./ground.ts";
+
+const INVERSE_ROOT_2PI = 1 / Math.sqrt(2 * Math.PI);
 
 /** A bike at a moment of its way. What is left out is the default of the assumptions table. */
 export interface RoadState {
@@ -29,6 +31,8 @@ export interface RoadState {
   readonly etaM?: number;
   /** Above this the motor rests; left out, it never does. */
   readonly assistToMps?: number | undefined;
+  /** How the force varies about its mean along such a way, 1 sd, N; 0 where the state is one moment. */
+  readonly unevenN?: number | undefined;
 }
 
 export interface RoadPower {
@@ -36,6 +40,13 @@ export interface RoadPower {
   readonly wheelW: number;
   readonly motorW: number;
   readonly batteryW: number;
+}
+
+/** Mean of the positive part of a normal: what a motor gives that helps now and then, though never on the mean. */
+function meanPositive(mean: number, sd: number): number {
+  if (!(sd > 0) || Math.abs(mean) > 6 * sd) return Math.max(0, mean);
+  const z = mean / sd;
+  return mean * normalCdf(z) + sd * Math.exp(-0.5 * z * z) * INVERSE_ROOT_2PI;
 }
 
 /**
@@ -62,6 +73,7 @@ export function roadPower(state: RoadState): RoadPower {
     etaD = ASSUMED.drivetrainEfficiency,
     etaM = ASSUMED.motorEfficiency,
     assistToMps = Infinity,
+    unevenN = 0,
   } = state;
   const airMps = speedMps + headwindMps;
   const forceN =
@@ -69,7 +81,8 @@ export function roadPower(state: RoadState): RoadPower {
     0.5 * airDensity(tempC, altitudeM) * cdA * airMps * Math.abs(airMps) +
     massKg * accelerationMps2;
   const wheelW = forceN * speedMps;
-  const motorW = speedMps > assistToMps ? 0 : Math.max(0, wheelW / etaD - riderW);
+  const wanted = wheelW / etaD - riderW;
+  const motorW = speedMps > assistToMps ? 0 : meanPositive(wanted, (unevenN * speedMps) / etaD);
   const batteryW = motorW / etaM + ASSUMED.idleW + (lightsOn ? ASSUMED.lightsW : 0);
   return { forceN, wheelW, motorW, batteryW };
 }

@@ -1,0 +1,46 @@
+import { Link } from "react-router";
+import { formatUncertain, type DimensionName } from "#core/quantities";
+import { useSystem } from "#ui/system";
+
+interface SettleListProps {
+  /** What it is about now. */
+  readonly mean: number;
+  readonly dimension: DimensionName;
+  readonly settles: readonly {
+    readonly what: string;
+    readonly test: string;
+    readonly testId: string;
+    readonly minutes: number;
+    readonly sdLeft: number;
+  }[];
+}
+
+/** "a minute", "12 minutes", "2 h". */
+function timeText(minutes: number): string {
+  if (minutes <= 1) return "a minute";
+  return minutes < 90 ? `${Math.round(minutes)} minutes` : `${Math.round(minutes / 60)} h`;
+}
+
+/** What would make a figure surer, the most for a minute first. */
+export function SettleList({ mean, dimension, settles }: SettleListProps) {
+  const system = useSystem();
+  if (settles.length === 0)
+    return (
+      <p className="text-sm text-quiet">Nothing that could be typed or ridden would make it much surer.</p>
+    );
+  return (
+    <ul>
+      {settles.map(({ what, test, testId, minutes, sdLeft }) => (
+        <li key={`${testId}/${what}`} className="flex justify-between gap-x-4 border-b border-rule py-1">
+          <span className="min-w-0">
+            <Link to={`/strip/${testId}/conditions`} className="underline">
+              {test}
+            </Link>
+            : {what} <span className="whitespace-nowrap text-quiet">({timeText(minutes)})</span>
+          </span>
+          <span className="shrink-0">{formatUncertain({ mean, sd: sdLeft }, dimension, system)}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,82 @@
+import { ASSUMED } from "#core/assumptions";
+import { MPS_PER_MPH } from "#core/quantities";
+import type { Bike, Effort, Rider, SetUp } from "#core/records";
+
+/** Who rides what. */
+export interface Riding {
+  readonly bike: Bike;
+  readonly setUp: SetUp | null;
+  readonly rider: Rider | null;
+}
+
+/** Power of an effort in words, W. */
+export const EFFORT_W: Readonly<Record<Effort, number>> = {
+  none: 0,
+  "feather-light": ASSUMED.featherW,
+  easy: ASSUMED.easyW,
+  steady: ASSUMED.steadyW,
+  hard: ASSUMED.hardW,
+};
+
+const CDA = {
+  upright: ASSUMED.dragAreaM2,
+  "panniers or step-through": ASSUMED.dragAreaWide,
+  leaning: ASSUMED.dragAreaLow,
+} as const;
+const CRR = {
+  city: ASSUMED.rollingAsphalt,
+  knobbly: ASSUMED.rollingKnobbly,
+  fat: ASSUMED.rollingFat,
+} as const;
+const ETA_M = { hub: ASSUMED.hubEfficiency, mid: ASSUMED.midEfficiency } as const;
+
+/** Power at a heart rate on a rider's own line; null without one. Never below nothing. */
+export function wattsAt(rider: Rider | null, bpm: number): number | null {
+  if (rider?.lowBpm === undefined || rider.highBpm === undefined) return null;
+  const share = (bpm - rider.lowBpm) / (rider.highBpm - rider.lowBpm);
+  return Math.max(0, rider.lowW! + share * (rider.highW! - rider.lowW!));
+}
+
+/** Share of the motor's power at each level, as noted, else evenly spread from the first to all of it. */
+export function sharesOf(bike: Bike): readonly number[] {
+  return bike.levelShares.length ? bike.levelShares : bike.levels.map((_, i) => (i + 1) / bike.levels.length);
+}
+
+/** Speed at each level and on the throttle where nobody rode it: between calm and strong, by rank. */
+export function usualSpeeds(bike: Bike): Readonly<Record<string, number>> {
+  const top = bike.levels.length - 1;
+  const level = (i: number) =>
+    MPS_PER_MPH * (ASSUMED.calmMph + (ASSUMED.strongMph - ASSUMED.calmMph) * (top > 0 ? i / top : 0.5));
+  return {
+    ...Object.fromEntries(bike.levels.map((name, i) => [name, level(i)])),
+    ...(bike.throttle && { throttle: ASSUMED.throttleMph * MPS_PER_MPH }),
+  };
+}
+
+/** What a bike weighs, kg; assumed where nobody weighed it. */
+export const bikeMass = (bike: Pick<Bike, "massKg">): number => bike.massKg ?? ASSUMED.bikeKg;
+
+/** Bike, rider and load. What was weighed counts, the rest is assumed: by that, and by how sure it is, 1 sd as a share. */
+export function massOf({ bike, rider, setUp }: Riding): {
+  readonly kg: number;
+  readonly weighed: boolean;
+  readonly sdShare: number;
+} {
+  const bikeKg = bikeMass(bike);
+  const riderKg = rider?.massKg ?? ASSUMED.massKg - ASSUMED.bikeKg;
+  const kg = bikeKg + riderKg + (setUp?.carriedKg ?? 0);
+  const guessed = [bike.massKg === undefined ? bikeKg : 0, rider?.massKg === undefined ? riderKg : 0];
+  const weighed = guessed.every((each) => each === 0);
+  const guessSd = ASSUMED.massGuessSdShare * Math.hypot(...guessed);
+  return { kg, weighed, sdShare: Math.hypot(ASSUMED.massSdShare, guessSd / kg) };
+}
+
+/** A bike's road load as its kind lets expect: drag by posture, rolling by tyre, the motor by its place. */
+export function roadOf({ bike, setUp }: Pick<Riding, "bike" | "setUp">) {
+  return {
+    cdA: CDA[setUp?.posture ?? "upright"],
+    crr: CRR[setUp?.tyreClass ?? "city"],
+    etaD: ASSUMED.drivetrainEfficiency,
+    etaM: ETA_M[bike.motor],
+  };
+}

@@ -1,0 +1,59 @@
+import type { Reference } from "#core/bike";
+import { deskPosterior, type DeskPosterior } from "#core/desk";
+import type { Drive } from "#core/records";
+import { deskDayOf, type Compared } from "./compared.ts";
+import { standings, type Bracket } from "./standings.ts";
+import { broughtTo, subjectOf, type UnderReference } from "./underReference.ts";
+
+/** A bike as it is set up, in its place under a reference. */
+export interface Ranked {
+  readonly place: number;
+  readonly bike: string;
+  readonly setUp: string | null;
+  readonly drive: Drive;
+  /** Tests it rests on, by id. */
+  readonly tests: readonly string[];
+  readonly under: UnderReference;
+  /** Chance that it is truly behind the next; null for the last. */
+  readonly behindNext: number | null;
+}
+
+export interface RankingUnder {
+  readonly desk: DeskPosterior;
+  readonly ranked: readonly Ranked[];
+  readonly brackets: readonly Bracket[];
+}
+
+/**
+ * Bikes in order under a reference, from one posterior over all their tests, the least Wh per metre first.
+ *
+ * @param referenceFor the reference for a bike; the same for all where it is a set by name
+ */
+export function rankUnder(
+  tests: readonly Compared[],
+  referenceFor: (compared: Compared) => Reference,
+): RankingUnder {
+  const desk = deskPosterior(tests.flatMap((compared) => deskDayOf(compared) ?? []));
+  const groups = new Map<string, Compared[]>();
+  for (const compared of tests.filter((each) => deskDayOf(each) !== null)) {
+    const { bikeId, ridden } = compared;
+    const { name, tyreClass, posture } = ridden.setUp ?? {};
+    const key = JSON.stringify([bikeId, name, tyreClass, posture, ridden.test.drive]);
+    groups.set(key, [...(groups.get(key) ?? []), compared]);
+  }
+  const rows = [...groups].map(([id, group]) => {
+    const [first] = group;
+    const under = broughtTo(desk, subjectOf(first!), referenceFor(first!));
+    return { id, figure: under.traced, under, group };
+  });
+  const { places, swaps, brackets } = standings(rows, "less", Infinity, 0);
+  const ranked = places.map(({ place, row: { under, group } }): Ranked => {
+    const { bike, setUp, test } = group[0]!.ridden;
+    return {
+      ...{ place, under, bike: bike.name, setUp: setUp?.name ?? null, drive: test.drive },
+      tests: group.map(({ id }) => id),
+      behindNext: swaps.find(({ upper }) => upper === place)?.chance ?? null,
+    };
+  });
+  return { desk, ranked, brackets };
+}

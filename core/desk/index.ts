@@ -1,0 +1,11 @@
+export { byDifferences } from "./differences.ts";
+export { deskPosterior, type DeskFigure, type DeskPosterior } from "./posterior.ts";
+export type { DeskOptions, SolvedDay } from "./solve.ts";
+export type { DeskDay, Linearised, SharedUnknown, UnknownKind } from "./types.ts";
+export { DAY_UNKNOWNS, dayOfTest, type DayUnknown, type DeskTest } from "./testDay.ts";
+export { figureUnder, rideUnder, type Subject } from "./under.ts";
+export { unknownsOfMount, unknownsOfRider, withUnknowns, type Mount } from "./unknownsOf.ts";
+export { capacityShareOf, type MeasuredResults } from "./ofResults.ts";
+export { dayOfRows, type SteadyRows } from "./rowsDay.ts";
+export { sdWith, type Hypothetical } from "./hypothetical.ts";
+export { parametersOf, type BikeParameter } from "./parameters.ts";

@@ -1,0 +1,14 @@
+import type { RiddenHow } from "#core/bike";
+import type { Uncertain } from "#core/quantities";
+
+/** What a desk takes of a test's results. */
+export interface MeasuredResults extends RiddenHow {
+  readonly best: { readonly value: Uncertain };
+  readonly budget: readonly { readonly source: string; readonly variance: number }[];
+}
+
+/** How far the pack's capacity alone moves a test's figure, as a share of it. */
+export function capacityShareOf({ best: { value }, budget }: MeasuredResults): number {
+  const fall = budget.find(({ source }) => source === "capacity")?.variance ?? 0;
+  return Math.sqrt(Math.min(fall, value.sd ** 2)) / value.mean;
+}

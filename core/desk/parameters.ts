@@ -1,0 +1,48 @@
+import { ASSUMED } from "#core/assumptions";
+import { roadOf, type Riding } from "#core/bike";
+import type { Uncertain } from "#core/quantities";
+import type { DeskPosterior } from "./posterior.ts";
+import type { SharedUnknown } from "./types.ts";
+import { unknownsOfMount, type Mount } from "./unknownsOf.ts";
+
+/** Something the desk believes of a bike, in its own unit, against what is assumed of its kind. */
+export interface BikeParameter {
+  readonly name: string;
+  readonly value: Uncertain;
+  readonly assumed: Uncertain;
+  /** Its sd as a share of the assumption's: 1 where nothing was learned. */
+  readonly left: number;
+}
+
+/** What a desk believes of a bike as it is set up: rolling, drag, motor, and what the road load does not say of it. */
+export function parametersOf(
+  desk: DeskPosterior,
+  mount: Mount,
+  riding: Pick<Riding, "bike" | "setUp">,
+): readonly BikeParameter[] {
+  const road = roadOf(riding);
+  const of: Partial<Record<SharedUnknown["kind"], readonly [name: string, assumed: number, share: number]>> =
+    {
+      rolling: ["rolling resistance on asphalt", road.crr, ASSUMED.rollingSdShare],
+      drag: ["drag area, m2", road.cdA, ASSUMED.dragSdShare],
+      motor: ["battery to the motor's shaft", road.etaM, Math.SQRT2 * ASSUMED.efficiencySdShare],
+      model: ["what it takes beside that, times", 1, ASSUMED.bikeModelSdShare],
+    };
+  return unknownsOfMount(mount, []).flatMap((unknown): readonly BikeParameter[] => {
+    const told = of[unknown.kind];
+    if (!told) return [];
+    const [name, mean, share] = told;
+    const spread = unknown.kind in desk.spreads ? desk.spreads[unknown.kind as keyof typeof desk.spreads] : 1;
+    const { mean: z, effects } = desk.figure([unknown], ([each]) => each!);
+    const sd = Math.hypot(...Object.values(effects));
+    const now = mean * Math.exp(share * z);
+    return [
+      {
+        name,
+        value: { mean: now, sd: now * share * sd },
+        assumed: { mean, sd: mean * share * spread },
+        left: sd / spread,
+      },
+    ];
+  });
+}

@@ -1,0 +1,34 @@
+import { ASSUMED } from "#core/assumptions";
+import { LEARNED_KINDS, type LearnedKind, type Spreads } from "./types.ts";
+
+/** Spreads before any test: as assumed. */
+export const ASSUMED_SPREADS: Spreads = { rolling: 1, drag: 1, motor: 1, habit: 1 };
+/** Where the search for a spread begins and ends. */
+const SEARCH = { least: 0.3, most: 6 } as const;
+const HALVINGS = 30;
+
+/** Squares of a kind's unknowns, as expected of the posterior: mean squared and variance. */
+export type ExpectedSquares = Readonly<Record<LearnedKind, readonly number[]>>;
+
+/**
+ * One round of learning the spreads (EM): those that make the unknowns, as the posterior has them, most likely together with
+ * the prior ln s ~ N(ln 1.3, 0.4). Source: docs/method.md.
+ */
+export function learnSpreads(squares: ExpectedSquares): Spreads {
+  const { spreadLnMean, spreadLnSd } = ASSUMED;
+  const learned = LEARNED_KINDS.map((kind) => {
+    const all = squares[kind];
+    const sum = all.reduce((total, each) => total + each, 0);
+    // Slope of the log density by ln s: falls all the way, so that one root is the most likely spread.
+    const slope = (ln: number) =>
+      sum * Math.exp(-2 * ln) - all.length - (ln - spreadLnMean) / spreadLnSd ** 2;
+    let [low, high] = [Math.log(SEARCH.least), Math.log(SEARCH.most)];
+    for (let i = 0; i < HALVINGS; i += 1) {
+      const middle = (low + high) / 2;
+      if (slope(middle) > 0) low = middle;
+      else high = middle;
+    }
+    return [kind, Math.exp((low + high) / 2)] as const;
+  });
+  return Object.fromEntries(learned) as Record<LearnedKind, number>;
+}

@@ -1,0 +1,49 @@
+import { conditionsOfTest, LASTING_UNKNOWNS, type RiddenDay } from "#core/bike";
+import { unknownsOfMount, type DeskPosterior, type Mount, type SharedUnknown } from "#core/desk";
+import { PRIOR, type Knowledge } from "#core/forecast";
+
+/** What a desk tells a forecast of a bike and its rider. */
+export interface Known {
+  readonly knowledge: Knowledge;
+  /** Mean speed at each level and on the throttle, as ridden. */
+  readonly speedMps: Readonly<Record<string, number>>;
+}
+
+export const NOTHING_KNOWN: Known = { knowledge: PRIOR, speedMps: {} };
+
+/** Mean speed at each level and on the throttle, over the tests whose riding time is known. */
+function speedsRidden(tests: readonly RiddenDay[]): Known["speedMps"] {
+  const ridden = new Map<string, { s: number; m: number }>();
+  for (const test of tests) {
+    const ride = test.results.meanSpeedMps === null ? null : conditionsOfTest(test);
+    for (const { level, distanceM } of ride?.legs ?? []) {
+      const at = ridden.get(level) ?? { s: 0, m: 0 };
+      ridden.set(level, { s: at.s + distanceM / ride!.conditions.speedMps[level]!, m: at.m + distanceM });
+    }
+  }
+  return Object.fromEntries([...ridden].map(([level, { s, m }]) => [level, m / s]));
+}
+
+/**
+ * What a desk has learned of a bike, as it is set up, and of who is to ride it: the same posterior that ranks bikes.
+ *
+ * @param tests of the bike, for the speeds at its levels; @param riderId null for a stranger
+ */
+export function knownFrom(
+  desk: DeskPosterior,
+  mount: Mount,
+  riderId: string | null,
+  tests: readonly RiddenDay[],
+): Known {
+  const rider: SharedUnknown = { kind: "habit", key: `habit:${riderId ?? "nobody"}` };
+  // In the order of what lasts beyond a day: rolling, drag, motor, the bike itself, the rider.
+  const lasting = [...unknownsOfMount(mount, []), rider].slice(0, LASTING_UNKNOWNS);
+  return {
+    knowledge: {
+      mean: lasting.map(({ key }) => desk.valueOf(key)),
+      covariance: desk.covarianceOf(lasting),
+      results: desk.days.filter(({ day }) => day.home === mount.bikeId).length,
+    },
+    speedMps: speedsRidden(tests),
+  };
+}
