@@ -128,10 +128,10 @@ export function StandingsList({
                   aria-label={`Choose ${row.bike}, ${row.title}`}
                 />
                 <span
-                  className="w-9 shrink-0 text-right text-sm text-quiet"
+                  className="w-9 shrink-0 text-right text-sm whitespace-nowrap text-quiet"
                   title={bracket ? `Places ${bracket.from} to ${bracket.to} are not told apart` : undefined}
                 >
-                  {bracket ? `${bracket.from} to ${bracket.to}` : place}
+                  {bracket ? `${bracket.from}–${bracket.to}` : place}
                 </span>
                 <div className="min-w-0 flex-1">
                   <Link

@@ -155,6 +155,7 @@ const TABLE = {
   riderDaySdShare: [0.15, "fraction", "doubt of an effort by a word, from day to day, 1 sd"],
   riderGuessSdShare: [0.35, "fraction", "the same where nobody noted how hard it was, 1 sd"],
   riderWattsSdShare: [0.1, "fraction", "doubt of a rider's power in watts, 1 sd"],
+  tyresSdShare: [0.08, "fraction", "what tyres and pressure of one class differ in rolling, 1 sd"],
   groundSdShare: [0.15, "fraction", "doubt of how much harder a ground rolls than asphalt, 1 sd"],
   spreadLnMean: [Math.log(1.3), "ln", "how much more bikes and riders scatter than assumed, most likely"],
   spreadLnSd: [0.4, "ln", "doubt of that, 1 sd"],

@@ -165,6 +165,11 @@ function plainIn(entry: BoardEntry, desk: DeskPosterior, ask: BoardAsk): number 
 const mean = (values: readonly number[]) =>
   values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
 
+/** What of a set-up makes a difference under a reference, which gives weight and lights. */
+function mountOf({ ridden: { setUp } }: Compared) {
+  return setUp && [setUp.tyreClass, setUp.posture, setUp.tyre, setUp.pressurePa];
+}
+
 /** One figure of a group: under a reference all its tests have spoken already; as ridden they are pooled. */
 const figureOfGroup = (group: readonly Figured[], reference: Reference | null) =>
   reference ? group[0]!.whPerM : pooledTraced(group.map(({ whPerM }) => whPerM));
@@ -196,7 +201,9 @@ export function boardOf(
     const { compared, setUpId } = each.entry;
     const drive = ask.reference && ask.level === "throttle" ? "throttle" : compared.ridden.test.drive;
     const key =
-      ask.by === "test" && !ask.reference ? compared.id : [compared.bikeId, setUpId, drive].join("/");
+      ask.by === "test" && !ask.reference
+        ? compared.id
+        : JSON.stringify([compared.bikeId, ask.reference ? mountOf(compared) : setUpId, drive]);
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   const rows = [...groups].flatMap(([id, group]): readonly BoardRow[] => {

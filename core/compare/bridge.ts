@@ -60,6 +60,7 @@ const DAY_WORDS: Readonly<Record<(typeof DAY_UNKNOWNS)[number], string>> = {
 };
 const BIKE_WORDS: Readonly<Record<string, string>> = {
   rolling: "how the bike rolls",
+  tyres: "its tyres",
   drag: "its drag",
   motor: "its motor",
   model: "the bike itself",

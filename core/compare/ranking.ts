@@ -37,8 +37,8 @@ export function rankUnder(
   const groups = new Map<string, Compared[]>();
   for (const compared of tests.filter((each) => deskDayOf(each) !== null)) {
     const { bikeId, ridden } = compared;
-    const { name, tyreClass, posture } = ridden.setUp ?? {};
-    const key = JSON.stringify([bikeId, name, tyreClass, posture, ridden.test.drive]);
+    const { tyreClass, posture, tyre, pressurePa } = ridden.setUp ?? {};
+    const key = JSON.stringify([bikeId, tyreClass, posture, tyre, pressurePa, ridden.test.drive]);
     groups.set(key, [...(groups.get(key) ?? []), compared]);
   }
   const rows = [...groups].map(([id, group]) => {

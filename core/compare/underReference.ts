@@ -30,6 +30,7 @@ export interface UnderReference {
 /** Unknowns in words. */
 const WORDS: Readonly<Partial<Record<SharedUnknown["kind"], string>>> = {
   rolling: "rolling resistance",
+  tyres: "these tyres",
   drag: "drag",
   motor: "motor and drive",
   model: "what the road load does not say of the bike",

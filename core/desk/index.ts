@@ -4,7 +4,13 @@ export type { DeskOptions, SolvedDay } from "./solve.ts";
 export type { DeskDay, Linearised, SharedUnknown, UnknownKind } from "./types.ts";
 export { DAY_UNKNOWNS, dayOfTest, type DayUnknown, type DeskTest } from "./testDay.ts";
 export { figureUnder, rideUnder, type Subject } from "./under.ts";
-export { unknownsOfMount, unknownsOfRider, withUnknowns, type Mount } from "./unknownsOf.ts";
+export {
+  TYRES_IN_ROLLING,
+  unknownsOfMount,
+  unknownsOfRider,
+  withUnknowns,
+  type Mount,
+} from "./unknownsOf.ts";
 export { capacityShareOf, type MeasuredResults } from "./ofResults.ts";
 export { dayOfRows, type SteadyRows } from "./rowsDay.ts";
 export { sdWith, type Hypothetical } from "./hypothetical.ts";

@@ -2,7 +2,7 @@ import type { Uncertain } from "#core/quantities";
 
 /** What a shared unknown is of; the first four have a spread that the desk learns. */
 export type UnknownKind =
-  "rolling" | "drag" | "motor" | "habit" | "line" | "model" | "capacity" | "ground" | "published";
+  "rolling" | "drag" | "motor" | "habit" | "line" | "model" | "tyres" | "capacity" | "ground" | "published";
 
 /** Kinds whose bikes or riders may scatter more, or less, than is assumed. */
 export const LEARNED_KINDS = ["rolling", "drag", "motor", "habit"] as const satisfies readonly UnknownKind[];

@@ -7,7 +7,7 @@ import type { SharedUnknown, UnknownKind } from "./types.ts";
 /** A bike as it is set up. */
 export interface Mount {
   readonly bikeId: string;
-  readonly setUp: Pick<SetUp, "tyreClass" | "posture"> | null;
+  readonly setUp: Pick<SetUp, "tyreClass" | "posture" | "tyre" | "pressurePa"> | null;
 }
 
 const applied = (name: string) => {
@@ -18,6 +18,7 @@ const applied = (name: string) => {
 /** What moves a shared unknown of the road load. */
 const MOVES: Partial<Record<UnknownKind, (conditions: RideConditions, z: number) => RideConditions>> = {
   rolling: applied("rolling resistance"),
+  tyres: (conditions, z) => applied("rolling resistance")(conditions, TYRES_IN_ROLLING * z),
   drag: applied("drag"),
   motor: applied("motor and drive"),
   model: applied("the bike beside its road load"),
@@ -26,6 +27,9 @@ const MOVES: Partial<Record<UnknownKind, (conditions: RideConditions, z: number)
 };
 
 const GROUND_KEY = "ground:";
+
+/** The rolling of tyres of one class, in the sds of rolling itself. */
+export const TYRES_IN_ROLLING = ASSUMED.tyresSdShare / ASSUMED.rollingSdShare;
 
 /** Unknowns of a bike and its set-up, and of the grounds it is ridden on; two of one bike share what they have in common. */
 export function unknownsOfMount(
@@ -37,6 +41,14 @@ export function unknownsOfMount(
     { kind: "drag", key: `drag:${bikeId}/${setUp?.posture ?? "upright"}` },
     { kind: "motor", key: `motor:${bikeId}` },
     { kind: "model", key: `model:${bikeId}` },
+    ...(setUp?.tyre || setUp?.pressurePa !== undefined
+      ? [
+          {
+            kind: "tyres" as const,
+            key: `tyres:${bikeId}/${setUp.tyreClass}/${setUp.tyre}/${setUp.pressurePa ?? ""}`,
+          },
+        ]
+      : []),
     ...[...new Set(grounds)]
       .filter((ground) => ground !== "asphalt")
       .map((ground) => ({ kind: "ground" as const, key: `${GROUND_KEY}${ground}` })),

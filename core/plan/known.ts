@@ -1,5 +1,12 @@
-import { conditionsOfTest, LASTING_UNKNOWNS, type RiddenDay } from "#core/bike";
-import { unknownsOfMount, type DeskPosterior, type Mount, type SharedUnknown } from "#core/desk";
+import { conditionsOfTest, type RiddenDay } from "#core/bike";
+import {
+  TYRES_IN_ROLLING,
+  unknownsOfMount,
+  type DeskFigure,
+  type DeskPosterior,
+  type Mount,
+  type SharedUnknown,
+} from "#core/desk";
 import { PRIOR, type Knowledge } from "#core/forecast";
 
 /** What a desk tells a forecast of a bike and its rider. */
@@ -24,6 +31,27 @@ function speedsRidden(tests: readonly RiddenDay[]): Known["speedMps"] {
   return Object.fromEntries([...ridden].map(([level, { s, m }]) => [level, m / s]));
 }
 
+/** What lasts beyond a day, in its order: rolling with these tyres, drag, motor, the bike itself, the rider. */
+function lastingOf(desk: DeskPosterior, unknowns: readonly SharedUnknown[]): readonly DeskFigure[] {
+  const weights: readonly Partial<Record<SharedUnknown["kind"], number>>[] = [
+    { rolling: 1, tyres: TYRES_IN_ROLLING },
+    { drag: 1 },
+    { motor: 1 },
+    { model: 1 },
+    { habit: 1 },
+  ];
+  return weights.map((by) => {
+    const own = unknowns.filter(({ kind }) => kind in by);
+    return desk.figure(own, (z) => own.reduce((sum, { kind }, k) => sum + by[kind]! * z[k]!, 0));
+  });
+}
+
+function covariance(a: DeskFigure, b: DeskFigure): number {
+  let sum = 0;
+  for (const key in a.effects) sum += a.effects[key]! * (b.effects[key] ?? 0);
+  return sum;
+}
+
 /**
  * What a desk has learned of a bike, as it is set up, and of who is to ride it: the same posterior that ranks bikes.
  *
@@ -36,12 +64,11 @@ export function knownFrom(
   tests: readonly RiddenDay[],
 ): Known {
   const rider: SharedUnknown = { kind: "habit", key: `habit:${riderId ?? "nobody"}` };
-  // In the order of what lasts beyond a day: rolling, drag, motor, the bike itself, the rider.
-  const lasting = [...unknownsOfMount(mount, []), rider].slice(0, LASTING_UNKNOWNS);
+  const lasting = lastingOf(desk, [...unknownsOfMount(mount, []), rider]);
   return {
     knowledge: {
-      mean: lasting.map(({ key }) => desk.valueOf(key)),
-      covariance: desk.covarianceOf(lasting),
+      mean: lasting.map(({ mean }) => mean),
+      covariance: lasting.map((a) => lasting.map((b) => covariance(a, b))),
       results: desk.days.filter(({ day }) => day.home === mount.bikeId).length,
     },
     speedMps: speedsRidden(tests),

@@ -27,4 +27,6 @@ export {
   type Rehearsal,
 } from "./display.ts";
 export { debrief, standsOf, truthOf, type Debrief, type RehearsalTruth, type TrainerRow } from "./trainer.ts";
-export { type Stand } from "./ride.ts";
+export { rideCourse, type Stand, type TrueRig } from "./ride.ts";
+export { type TrueCourse } from "./course.ts";
+export { FULL } from "./pack.ts";

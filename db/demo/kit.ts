@@ -2,6 +2,7 @@ import type { PackRecord, TelemetryRecord, Test, TrackRecord } from "#core/recor
 import { makeStandin, type Scenario } from "#core/standin";
 import type { BIKES, RIDERS } from "./desk.ts";
 import { makeRide, type MadeRide, type RideSpec } from "./make.ts";
+import { trulyOf } from "./ridden.ts";
 
 /** The desk's tests of two seasons, of several schools; some flawed on purpose, as the notes say. */
 export interface DemoTest {
@@ -50,6 +51,7 @@ export interface Makers {
     deskPack: PackRecord,
     levels: readonly [string, string],
     tempC: number,
+    who: Parameters<typeof trulyOf>[0],
   ): DemoTest["rides"];
 }
 
@@ -57,12 +59,13 @@ export interface Makers {
 export function makersFrom(nextId: () => string): Makers {
   return {
     ride: (spec) => makeRide(spec, nextId),
-    standinRides: (seed, scenario, day, deskPack, levels, tempC) => {
+    standinRides: (seed, scenario, day, deskPack, levels, tempC, who) => {
       const { chemistry, labelWh = 0, ampHours = 0, seriesCells = 0 } = deskPack;
       const { record } = makeStandin(seed, scenario, {
         pack: { chemistry, labelWh, ampHours, seriesCells },
         levels,
         tempC,
+        rig: trulyOf(who),
         startS: Date.parse(`${day}T08:40:00Z`) / 1000,
         nextId,
       });

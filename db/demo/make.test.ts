@@ -55,7 +55,7 @@ test("95 % spans of made rides cover their truth in about 95 of 100", () => {
     const result = reckonTest(record(made));
     if (!result.ok) throw new Error(result.problems[0]!.sentence);
     const miles = each.stages.reduce((sum, stage) => sum + stage.miles, 0);
-    const truth = each.stages.reduce((sum, stage) => sum + stage.miles * stage.whPerMi, 0) / miles;
+    const truth = each.stages.reduce((sum, stage) => sum + stage.miles * stage.whPerMi!, 0) / miles;
     const { mean, sd } = result.value.best.value;
     rides += 1;
     if (Math.abs(mean * METRES_PER_MILE - truth) <= 1.96 * sd * METRES_PER_MILE) covered += 1;

@@ -2,6 +2,7 @@ import type { Entry, EntryBody, Ground, Sighting } from "#core/log";
 import { curveOf, type CellCurve } from "#core/pack";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import type { PackRecord, TrackRecord } from "#core/records";
+import { rideStage, type RodeOn } from "./ridden.ts";
 
 /** Makes invented rides with a known truth: what the pack holds, what each mile costs, and what a gauge would then show. */
 
@@ -17,13 +18,16 @@ export function idMaker(): () => string {
 /** One stage of a ride, ended by a check-in. */
 export interface Stage {
   readonly miles: number;
-  /** What a mile of it truly costs. */
-  readonly whPerMi: number;
+  /** What a mile of it truly costs; left out where it is ridden on the road. */
+  readonly whPerMi?: number;
+  /** Steadily up all the way, m; and carried besides, kg. */
+  readonly upM?: number;
+  readonly loadKg?: number;
   /** Level and ground of this stage, when they change. */
   readonly level?: string;
   readonly ground?: Ground;
   /** What is read at its end. */
-  readonly read?: readonly ("percent" | "bars" | "rest" | "display")[];
+  readonly read?: readonly ("percent" | "bars" | "rest" | "display" | "counter")[];
   /** Anything typed otherwise than the truth, or besides it. */
   readonly typed?: Sighting;
   /** The stage ends with something other than a check-in. */
@@ -38,6 +42,8 @@ export interface RideSpec {
   readonly from: number;
   readonly startsAt: string;
   readonly mph: number;
+  /** How it was truly ridden; left out where each stage says what it costs. */
+  readonly rode?: RodeOn;
   readonly percentStep?: number;
   readonly bars?: number;
   /** Where each bar truly goes, as fractions used, first bar to go first. */
@@ -68,8 +74,40 @@ function showing(spec: RideSpec, curve: CellCurve, used: number) {
   };
 }
 
+/** A counter's own gain, and what it is called. */
+const COUNTER = { gain: 1.006, meter: "inline meter" } as const;
+
+/** What the stages take, and how long: on the road, or at what each says of itself. */
+function ridden({ rode, stages, mph }: RideSpec): readonly { readonly wh: number; readonly timeS: number }[] {
+  let [level, ground, fromM]: [string, Ground, number] = ["", "asphalt", 0];
+  return stages.map((stage, part) => {
+    [level, ground] = [stage.level ?? level, stage.ground ?? ground];
+    const own = rode
+      ? rideStage(rode, { ...stage, level, ground, upM: stage.upM, loadKg: stage.loadKg }, fromM, part)
+      : { wh: stage.miles * stage.whPerMi!, timeS: (stage.miles / mph) * 3600 };
+    fromM += stage.miles * METRES_PER_MILE;
+    return own;
+  });
+}
+
+/** A ride to the cut-off: its stages as long as the pack lasts, in proportion. */
+function toTheEnd(spec: RideSpec): RideSpec {
+  const last = spec.stages.at(-1)!;
+  if (!spec.rode || last.ends?.kind !== "end" || last.ends.reason !== "cutOff") return spec;
+  let fitted = spec;
+  for (let round = 0; round < 4; round += 1) {
+    const wh = ridden(fitted).reduce((sum, each) => sum + each.wh, 0);
+    const by = (spec.capacityWh * (1 - spec.from)) / wh;
+    const stages = fitted.stages.map((stage) => ({ ...stage, miles: Number((stage.miles * by).toFixed(2)) }));
+    fitted = { ...fitted, stages };
+  }
+  return fitted;
+}
+
 /** Rides the stages and writes down what would have been seen. */
-export function makeRide(spec: RideSpec, nextId: () => string): MadeRide {
+export function makeRide(asked: RideSpec, nextId: () => string): MadeRide {
+  const spec = toTheEnd(asked);
+  const took = ridden(spec);
   const curve = curveOf(spec.pack);
   const entries: Entry[] = [];
   let seq = 0;
@@ -80,11 +118,13 @@ export function makeRide(spec: RideSpec, nextId: () => string): MadeRide {
     ...(spec.noRecorder ? {} : { distanceM: Math.round(at * METRES_PER_MILE) }),
     ...(spec.display ? { displayM: Math.round(at * spec.display * 10) * METRES_PER_MILE * 0.1 } : {}),
   });
-  const keep = (at: number, body: EntryBody) => {
+  let timeS = 0;
+  let countedWh = 0;
+  const keep = (afterS: number, body: EntryBody) => {
     entries.push({
       id: nextId(),
       seq: seq++,
-      at: new Date((startS + (at / spec.mph) * 3600) * 1000).toISOString(),
+      at: new Date(Math.round(startS + afterS) * 1000).toISOString(),
       body,
       supersedes: null,
     });
@@ -95,15 +135,23 @@ export function makeRide(spec: RideSpec, nextId: () => string): MadeRide {
   });
   keep(0, { ...spec.start, ...place(0), ...held(spec.stages[0]) } as EntryBody);
   spec.stages.forEach((stage, i) => {
-    const after = used + (stage.miles * stage.whPerMi) / spec.capacityWh;
+    const { wh, timeS: stageS } = took[i]!;
+    const after = used + wh / spec.capacityWh;
     (spec.barsGo ?? []).forEach((at, lost) => {
       if (at > used && at <= after) {
-        const where = miles + ((at - used) / (after - used)) * stage.miles;
-        keep(where, { kind: "barLost", bar: (spec.bars ?? 0) - lost, ...place(Number(where.toFixed(1))) });
+        const share = (at - used) / (after - used);
+        const where = miles + share * stage.miles;
+        keep(timeS + share * stageS, {
+          kind: "barLost",
+          bar: (spec.bars ?? 0) - lost,
+          ...place(Number(where.toFixed(1))),
+        });
       }
     });
     miles += stage.miles;
     used = after;
+    timeS += stageS;
+    countedWh += wh;
     const seen = showing(spec, curve, used);
     const read = new Set(stage.read ?? []);
     const body = {
@@ -112,11 +160,15 @@ export function makeRide(spec: RideSpec, nextId: () => string): MadeRide {
       ...(read.has("percent") && { percent: seen.percent }),
       ...(read.has("bars") && { bars: seen.bars }),
       ...(read.has("rest") && { packVolts: seen.volts, restMin: 12 }),
+      ...(read.has("counter") && {
+        counterWh: Math.round(countedWh * COUNTER.gain),
+        meter: COUNTER.meter,
+      }),
       ...held(spec.stages[i + 1]),
       ...stage.typed,
       ...stage.ends,
     };
-    keep(miles, body as EntryBody);
+    keep(timeS, body as EntryBody);
   });
   return { entries, usedAtEnd: used };
 }

@@ -65,7 +65,10 @@ export async function standingsOf(db: Database, ask: StandingsAsk, reference: Re
       bikeId: line.bikeId,
       bike: line.bikeName,
       setUp: line.setUpName,
-      title: ask.by === "test" && !reference ? line.test.title : (line.setUpName ?? "set-up not noted"),
+      title:
+        ask.by === "test" && !reference
+          ? line.test.title
+          : [...new Set(own.map((each) => each.line.setUpName ?? "set-up not noted"))].join(", "),
       drive: reference && level === "throttle" ? "throttle" : line.test.drive,
       day: line.test.day,
       value: untraced(row.figure),

@@ -1,4 +1,5 @@
 import { BIKES } from "../desk.ts";
+import type { RodeOn } from "../ridden.ts";
 import { full, test, type DemoTest, type Makers } from "../kit.ts";
 
 /** A seed whose ride shows what the demo is to show. */
@@ -9,10 +10,9 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
   const pellam = BIKES.pellam.packs.rack;
   const weekRides = (
     capacityWh: number,
-    whPerMi: number,
+    rode: Omit<RodeOn, "seed">,
     days: readonly string[],
     barsGo: readonly number[],
-    mph: number,
   ) => {
     let from = 0;
     return days.map((day, i) => {
@@ -21,16 +21,16 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
         capacityWh,
         from,
         startsAt: `${day}T07:45:00Z`,
-        mph,
+        mph: rode.mph,
+        rode: { ...rode, seed: 20 + i },
         bars: 5,
         barsGo,
         start: i === 0 ? { ...full, bars: 5 } : { kind: "start" },
         stages: [
-          { miles: 3.4, whPerMi: whPerMi * 1.02, level: "3", ground: "asphalt", read: ["bars"] },
-          { miles: 1.1, whPerMi: whPerMi * 1.12, level: "3", ground: "brick", read: [] },
+          { miles: 3.4, level: "3", ground: "asphalt", read: ["bars"] },
+          { miles: 1.1, level: "3", ground: "brick", read: [] },
           {
             miles: 3.3,
-            whPerMi: whPerMi * 0.95,
             level: "3",
             ground: "asphalt",
             read: i === days.length - 1 ? ["bars", "rest"] : ["bars"],
@@ -60,10 +60,19 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
     }),
     rides: weekRides(
       446,
-      11.8,
+      {
+        bike: "pellam",
+        setUp: "light",
+        rider: "idris",
+        effort: "steady",
+        mph: 14,
+        windMps: 3,
+        climbPerMi: 5,
+        stopsPerMi: 2,
+        tempC: 14,
+      },
       ["2026-05-18", "2026-05-19", "2026-05-20", "2026-05-21"],
       [0.23, 0.42, 0.64, 0.85],
-      13,
     ),
   };
 
@@ -82,7 +91,22 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
       effort: "steady",
       stops: 60,
     }),
-    rides: weekRides(408, 14.9, ["2026-11-10", "2026-11-11", "2026-11-12"], [0.23, 0.42, 0.64, 0.85], 12),
+    rides: weekRides(
+      408,
+      {
+        bike: "pellam",
+        setUp: "laden",
+        rider: "idris",
+        effort: "steady",
+        mph: 13.2,
+        windMps: 5.6,
+        climbPerMi: 5,
+        stopsPerMi: 2.5,
+        tempC: 5,
+      },
+      ["2026-11-10", "2026-11-11", "2026-11-12"],
+      [0.23, 0.42, 0.64, 0.85],
+    ),
   };
 
   const topUp: DemoTest = {
@@ -106,6 +130,7 @@ export function pellamTests({ ride, standinRides }: Makers): readonly DemoTest[]
       pellam,
       ["2", "4"],
       13,
+      { bike: "pellam", setUp: "light", rider: "idris", effort: "steady" },
     ),
   };
 

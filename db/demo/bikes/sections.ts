@@ -1,15 +1,26 @@
 import { BIKES } from "../desk.ts";
 import { full, test, two, type DemoTest, type Makers } from "../kit.ts";
 
+/** Sand in the child seat, kg. */
+const SAND_KG = 24;
+
 /** The way up the tower hill in two sections, with the child seat empty (A) and with sand in it (B), A B B A in one log. */
 export function sectionTests({ ride }: Makers): readonly DemoTest[] {
-  const run = (side: "A" | "B", lower: number, upper: number, next: "A" | "B" | null) => [
-    { miles: 1.1, whPerMi: lower, read: two, typed: { section: "upper" } },
+  const run = (side: "A" | "B", next: "A" | "B" | null) => [
+    {
+      miles: 1.1,
+      level: "throttle",
+      upM: 22,
+      loadKg: side === "B" ? SAND_KG : 0,
+      read: two,
+      typed: { section: "upper" },
+    },
     {
       miles: 0.9,
-      whPerMi: upper,
+      upM: 46,
+      loadKg: side === "B" ? SAND_KG : 0,
       read: two,
-      typed: next ? { section: "lower", side: next } : { note: `last run, ${side}` },
+      typed: next ? { section: "lower", side: next } : { note: `last run, ${side}`, climbM: 272 },
       ...(next ? {} : { ends: { kind: "end", reason: "byChoice" } as const }),
     },
   ];
@@ -37,13 +48,20 @@ export function sectionTests({ ride }: Makers): readonly DemoTest[] {
           from: 0.005,
           startsAt: "2026-11-08T13:10:00Z",
           mph: 11,
+          rode: {
+            bike: "hauler",
+            setUp: "bare",
+            rider: "idris",
+            effort: "none",
+            mph: 12,
+            windMps: 0.2,
+            climbPerMi: 0,
+            stopsPerMi: 0.2,
+            tempC: 9,
+            seed: 30,
+          },
           start: { ...full, percent: 100, side: "A", section: "lower" },
-          stages: [
-            ...run("A", 26.1, 38.4, "B"),
-            ...run("B", 30.2, 43.9, "B"),
-            ...run("B", 29.6, 44.6, "A"),
-            ...run("A", 26.8, 38.9, null),
-          ],
+          stages: [...run("A", "B"), ...run("B", "B"), ...run("B", "A"), ...run("A", null)],
         }),
       },
     ],
