@@ -21,7 +21,7 @@ import type { EntryBody } from "#core/log";
 import type { OcvTable } from "#core/pack";
 import type { Method, Plan } from "#core/plan";
 import type { Problem } from "#core/problems";
-import type { Bench, ClimbRecord, Claim, ReferenceRecord, Sweep } from "#core/records";
+import type { Bench, ClimbRecord, Claim, ReferenceRecord, Reported, Sweep } from "#core/records";
 import type { TestDigest, TestResults } from "#core/results";
 import type { Reference } from "#core/bike";
 import type { Uncertain } from "#core/quantities";
@@ -69,6 +69,10 @@ export const bike = pgTable("bike", {
   currency: text("currency").notNull().default("EUR"),
   claims: jsonb("claims")
     .$type<readonly Claim[]>()
+    .notNull()
+    .default(sql`'[]'::jsonb`),
+  reported: jsonb("reported")
+    .$type<readonly Reported[]>()
     .notNull()
     .default(sql`'[]'::jsonb`),
   pencil: pencil(),

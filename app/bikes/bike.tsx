@@ -305,6 +305,18 @@ export default function BikePage({
                 </div>
               ))}
             </Fact>
+            {bike.reported.length ? (
+              <Fact name="Others found">
+                {bike.reported.map(({ by, drive, distanceM, energyWh }) => (
+                  <div key={`${by} ${distanceM} ${energyWh}`}>
+                    {by ? `${by}: ` : ""}
+                    {drive === "throttle" ? "throttle, " : ""}
+                    {formatQuantity(distanceM, "distance", system, 0)} on{" "}
+                    {formatQuantity(energyWh, "energy", system)}
+                  </div>
+                ))}
+              </Fact>
+            ) : null}
             <Fact name="Brakes">{bike.brakes || <span className="pencil">not noted</span>}</Fact>
             {bike.comfort ? <Fact name="Comfort">{bike.comfort}</Fact> : null}
             <Fact name="Price">

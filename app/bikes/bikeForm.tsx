@@ -154,6 +154,12 @@ export function BikeForm({ bike, lastResult, save, back, version }: BikeFormProp
               hint="Mode, figure or span, and the conditions if they are stated. Such as: eco: 40 to 60 mi, level road."
               className="sm:col-span-2"
             />
+            <AreaField
+              field={fields.reported}
+              label="What other testers found, one a line"
+              hint="Whose, how far, on how much energy. Such as: Quay notes: 31 mi on 460 Wh. It counts for little, since nobody knows how it was ridden, until tests of your own are there."
+              className="sm:col-span-2"
+            />
           </section>
         </>
       )}

@@ -154,6 +154,39 @@ test.each([
   expectAlike(parsed.claims, [claim]);
 });
 
+test.each([
+  ["up to 55 mi", 55],
+  ["55+ mi", 55],
+  ["55 mi+", 55],
+  ["upwards of 55 mi, level road", 55],
+  ["about 90 km", 55.92],
+])("the claim %j is read as %p mi", (text, miles) => {
+  const [claim] = bikeForm("imperial").parse({
+    ...bikeTexts(NEW_BIKE, "imperial"),
+    name: "Reed",
+    claims: text,
+  }).claims;
+  expect(claim!.highM / 1609.344).toBeCloseTo(miles, 1);
+});
+
+test("what others found is read a line each, and written back alike", () => {
+  const texts = { ...bikeTexts(NEW_BIKE, "imperial"), name: "Reed" };
+  const typed = "Quay notes: 31 mi on 460 Wh\nthrottle 22 mi on 480 Wh\n50 km on 0.4 kWh";
+  const parsed = bikeForm("imperial").parse({ ...texts, reported: typed });
+  expect(parsed.reported.map(({ by, drive, energyWh }) => [by, drive, energyWh])).toEqual([
+    ["Quay notes", "pedal", 460],
+    ["", "throttle", 480],
+    ["", "pedal", 400],
+  ]);
+  const again = bikeTexts({ ...NEW_BIKE, reported: parsed.reported }, "imperial").reported;
+  expectAlike(bikeForm("imperial").parse({ ...texts, reported: again }).reported, parsed.reported);
+  const refused = bikeForm("imperial").safeParse({ ...texts, reported: "far enough" });
+  expect(refused.error?.issues[0]).toMatchObject({
+    path: ["reported"],
+    message: expect.stringContaining("31 mi on 460 Wh"),
+  });
+});
+
 test("a light weight with its unit is taken as typed", () => {
   const parsed = bikeForm("imperial").parse({
     ...bikeTexts(NEW_BIKE, "imperial"),

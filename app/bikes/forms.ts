@@ -59,7 +59,8 @@ const levelsWritten = ({ levels, levelShares }: Bike) =>
     .map((name, i) => (levelShares.length ? `${name} ${Number((100 * levelShares[i]!).toFixed(1))} %` : name))
     .join(", ");
 
-const CLAIM = /^(?:([^:]+):)?\s*([\d.,]+)\s*(?:(?:to|-|–)\s*([\d.,]+)\s*)?([a-z]*)\s*(?:[,;]\s*(.*))?$/i;
+const CLAIM =
+  /^(?:([^:]+):)?\s*(?:up to|upwards of|over|more than|at least|about|around)?\s*([\d.,]+)\s*(?:(?:to|-|–)\s*([\d.,]+)\s*)?([a-z]*)\s*\+?\s*([a-z]*)\s*(?:[,;]\s*(.*))?$/i;
 
 /** Claims, one a line: "eco: 40 to 60 mi, level road". */
 const claimsText = (system: System) =>
@@ -69,7 +70,9 @@ const claimsText = (system: System) =>
     for (const line of lines) {
       const match = CLAIM.exec(line);
       const read = (text: string | undefined) =>
-        text === undefined ? null : parseQuantity(`${text} ${match![4] || unit}`, "distance", unit);
+        text === undefined
+          ? null
+          : parseQuantity(`${text} ${match![4] || match![5] || unit}`, "distance", unit);
       const [low, high] = match ? [read(match[2]), read(match[3] ?? match[2])] : [null, null];
       if (!low?.ok || !high?.ok) {
         context.addIssue({
@@ -89,7 +92,7 @@ const claimsText = (system: System) =>
         mode: match![1]?.trim() ?? "",
         lowM: low.value,
         highM: high.value,
-        conditions: match![5]?.trim() ?? "",
+        conditions: match![6]?.trim() ?? "",
       });
     }
     return claims;
@@ -101,6 +104,43 @@ const claimsWritten = (claims: Bike["claims"], system: System) =>
       const [low, high] = [lowM, highM].map((m) => formatInput(m, "distance", unitOf("distance", system)));
       const bare = low!.replace(/ \D+$/, "");
       return `${mode ? `${mode}: ` : ""}${lowM === highM ? high : `${bare} to ${high}`}${conditions ? `, ${conditions}` : ""}`;
+    })
+    .join("\n");
+
+const REPORTED =
+  /^(?:([^:]+):)?\s*(throttle\s+)?([\d.,]+)\s*([a-z]*)\s+(?:on|from|with)\s+([\d.,]+\s*[a-z]*)$/i;
+
+/** What others published, one a line: "Quay notes: 31 mi on 460 Wh", or "throttle 22 mi on 480 Wh". */
+const reportedText = (system: System) =>
+  linesText.transform((lines, context): Bike["reported"] => {
+    const unit = unitOf("distance", system);
+    const reported: Bike["reported"] = [];
+    for (const line of lines) {
+      const match = REPORTED.exec(line);
+      const distance = match && parseQuantity(`${match[3]} ${match[4] || unit}`, "distance", unit);
+      const energy = match && parseQuantity(match[5]!, "energy", "Wh");
+      if (!distance?.ok || !energy?.ok) {
+        context.addIssue({
+          code: "custom",
+          message: `“${line}” is no such figure: type one a line, such as “Quay notes: 31 ${unit} on 460 Wh”.`,
+        });
+        return z.NEVER;
+      }
+      reported.push({
+        by: match![1]?.trim() ?? "",
+        drive: match![2] ? "throttle" : "pedal",
+        distanceM: distance.value,
+        energyWh: energy.value,
+      });
+    }
+    return reported;
+  });
+
+const reportedWritten = (reported: Bike["reported"], system: System) =>
+  reported
+    .map(({ by, drive, distanceM, energyWh }) => {
+      const distance = formatInput(distanceM, "distance", unitOf("distance", system));
+      return `${by ? `${by}: ` : ""}${drive === "throttle" ? "throttle " : ""}${distance} on ${formatInput(energyWh, "energy", "Wh")}`;
     })
     .join("\n");
 
@@ -149,6 +189,7 @@ export const bikeForm = (system: System) =>
         comfort: words,
         price: priceText,
         claims: claimsText(system),
+        reported: reportedText(system),
         pencil: pencilText,
       })
       .transform(({ price, levels, ...rest }) => ({
@@ -182,6 +223,7 @@ export const BIKE_FIELDS = [
   "comfort",
   "price",
   "claims",
+  "reported",
 ] as const;
 
 /** A new bike's form: what is common, in pencil. */
@@ -228,6 +270,7 @@ export function bikeTexts(bike: Bike, system: System): Texts {
     comfort: bike.comfort,
     price: bike.priceMinor === undefined ? "" : `${bike.priceMinor / 100} ${bike.currency}`,
     claims: claimsWritten(bike.claims, system),
+    reported: reportedWritten(bike.reported, system),
   };
 }
 

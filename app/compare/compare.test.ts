@@ -5,7 +5,7 @@ import { REFERENCES } from "#core/bike";
 import { readAsk } from "../services/comparison/ask.ts";
 import { climbForm, climbTexts } from "./climbForm.ts";
 import { referenceForm, referenceTexts } from "./referenceForm.ts";
-import { emptyGrid, gridOf, readSweepForm } from "./sweepForm.ts";
+import { emptyGrid, gridOf, readSweepForm, speedsTyped } from "./sweepForm.ts";
 
 describe("the standings' address", () => {
   const read = (text: string) => readAsk(new URLSearchParams(text), "whPerMi");
@@ -107,6 +107,19 @@ describe("a sweep's form", () => {
     const nameless = read([{ speed: "15", amps: "5" }], { title: " " });
     expect(nameless.problems).toHaveProperty("title");
     expect(nameless.sweep).toBe(before);
+  });
+  test("a grid is laid out by level, ground and speed, there and back, with the speeds filled in", () => {
+    const grid = emptyGrid(["low"], ["asphalt", "brick"], speedsTyped("10, 15 and 20 mph"));
+    expect(grid).toHaveLength(12);
+    expect(grid.slice(0, 4).map(({ speed, direction }) => [speed, direction])).toEqual([
+      ["10 mph", "there"],
+      ["10 mph", "back"],
+      ["15 mph", "there"],
+      ["15 mph", "back"],
+    ]);
+    expect(speedsTyped("")).toEqual([""]);
+    expect(speedsTyped("12")).toEqual(["12"]);
+    expect(speedsTyped("16 km/h; 24 km/h")).toEqual(["16 km/h", "24 km/h"]);
   });
   test("an empty grid has each level on each ground, there and back", () => {
     const grid = emptyGrid(["low", "throttle"], ["asphalt", "mud"]);

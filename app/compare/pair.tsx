@@ -12,7 +12,9 @@ import { onDesk } from "#app/services/comparison/answer.server";
 import { Difference, verdictOf } from "./difference";
 import { readPair } from "#app/services/comparison/pair.server";
 import { SectionsTable } from "./sectionsTable";
+import { SettleList } from "./settleList";
 import { Settles } from "./settles";
+import { Worths } from "./worths";
 import { Confounders, type PairTest } from "./pairPanel";
 import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { WithoutEach } from "./withoutEach";
@@ -30,8 +32,12 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const sideOf = (side: "A" | "B") => tests.filter((test) => test.side === side).map(({ id }) => id);
   const brought = reference
     ? (await onDesk(db, request, "pairUnder", { a: sideOf("A"), b: sideOf("B"), reference })).value
-    : { under: null, notBrought: [] };
+    : { under: null, settles: [], notBrought: [] };
+  const [first, second] = [sideOf("A")[0], sideOf("B")[0]];
+  const worths =
+    first && second ? (await onDesk(db, request, "pairWorth", { a: first, b: second })).value : [];
   return {
+    worths,
     tests,
     others,
     joint,
@@ -45,7 +51,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 /** Two put against each other by one ledger: the verdict, what confounds it, and what would settle it. */
 export default function PairPage({ loaderData }: Route.ComponentProps) {
-  const { tests, others, joint, confounders, under, reference, references, notBrought } = loaderData;
+  const { tests, others, joint, confounders, worths, under, reference, references, notBrought, settles } =
+    loaderData;
   const system = useSystem();
   const say = useSpoken();
   const [drawn, setDrawn] = useState(false);
@@ -97,6 +104,11 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
               <section className="sheet p-4">
                 <SectionsTable pair={joint.value} tests={tests} />
               </section>
+              {worths.length ? (
+                <section className="sheet p-4">
+                  <Worths worths={worths} difference={joint.value.whole.difference} />
+                </section>
+              ) : null}
               <section>
                 <h2 className="mb-1">What would settle it</h2>
                 <Settles pair={joint.value} />
@@ -112,7 +124,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                       {formatUncertain(under.difference, "energyPerDistance", system)},{" "}
                       {Math.abs(under.difference.mean) > 2 * under.difference.sd
                         ? "resolved."
-                        : "not resolved."}
+                        : "not resolved. What would make it surer:"}
                     </p>
                   ) : (
                     <ul>
@@ -121,6 +133,13 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                       ))}
                     </ul>
                   )}
+                  {under && Math.abs(under.difference.mean) <= 2 * under.difference.sd ? (
+                    <SettleList
+                      mean={under.difference.mean}
+                      dimension="energyPerDistance"
+                      settles={settles}
+                    />
+                  ) : null}
                 </section>
               ) : null}
             </>

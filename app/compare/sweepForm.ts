@@ -143,20 +143,28 @@ export function readSweepForm(
   return { sweep: before, problems };
 }
 
-/** An empty grid: each level on each ground, there and back. */
-export function emptyGrid(levels: readonly string[], grounds: readonly Ground[]): readonly OpenSweepRow[] {
-  return grounds
-    .flatMap((ground) =>
-      levels.flatMap((level) =>
-        (["there", "back"] as const).map((direction) => ({
-          level,
-          ground,
-          direction,
-          speed: "",
-          amps: "",
-          volts: "",
-        })),
-      ),
+/** Speeds typed in a row, each with the unit of the last: "10, 15, 20 mph". Empty: one speed, typed at the stop. */
+export function speedsTyped(text: string): readonly string[] {
+  const typed = text
+    .split(/[,;]|\band\b/i)
+    .map((each) => each.trim())
+    .filter(Boolean);
+  const unit = /[a-z].*$/i.exec(typed.at(-1) ?? "")?.[0] ?? "";
+  return typed.length ? typed.map((each) => (/[a-z]/i.test(each) || !unit ? each : `${each} ${unit}`)) : [""];
+}
+
+/** An empty grid: a row there and one back for each ground, level and speed that is to be held. */
+export function emptyGrid(
+  levels: readonly string[],
+  grounds: readonly Ground[],
+  speeds: readonly string[] = [""],
+): readonly OpenSweepRow[] {
+  const squares = grounds.flatMap((ground) =>
+    levels.flatMap((level) => speeds.map((speed) => ({ ground, level, speed }))),
+  );
+  return squares
+    .flatMap((square) =>
+      (["there", "back"] as const).map((direction) => ({ ...square, direction, amps: "", volts: "" })),
     )
     .map((row, at) => ({ ...row, at }));
 }

@@ -9,10 +9,12 @@ import { saveSweep } from "#db/field";
 import { Choose, Line, LiveFields, Ticks } from "#ui/lines";
 import { Cautions } from "#ui/cautions";
 import { Page } from "#ui/page";
-import { emptyGrid } from "./sweepForm";
+import { emptyGrid, speedsTyped } from "./sweepForm";
 import type { Route } from "./+types/sweepNew";
 
 const GONE = "There is no such bike.";
+/** A sweep holds no more. */
+const MOST_ROWS = 400;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
@@ -42,7 +44,11 @@ export async function action({ request, context }: Route.ActionArgs) {
   const sweep = sweepSchema.parse({
     title: text("title").trim() || `Sweep of ${bike.name}`,
     day: text("day") || new Date().toISOString().slice(0, 10),
-    open: emptyGrid(levels.length ? levels : all.slice(0, 1), grounds.length ? grounds : ["asphalt"]),
+    open: emptyGrid(
+      levels.length ? levels : all.slice(0, 1),
+      grounds.length ? grounds : ["asphalt"],
+      speedsTyped(text("speeds")),
+    ).slice(0, MOST_ROWS),
   });
   const links = {
     bikeId: bike.id,
@@ -111,6 +117,12 @@ export default function SweepNew({ loaderData }: Route.ComponentProps) {
               className="sm:col-span-2"
               options={same(GROUNDS)}
               chosen={["asphalt"]}
+            />
+            <Line
+              name="speeds"
+              label="Speeds held, where each level is ridden at several"
+              assumed="10, 15, 20 mph"
+              className="sm:col-span-2"
             />
             <div className="sm:col-span-2">
               <button className="button button-main">Lay out the grid</button>

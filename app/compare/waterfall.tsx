@@ -9,7 +9,7 @@ interface WaterfallProps {
 }
 
 /** What each factor is in words: what the reference has of it that the ride had not. */
-const FACTOR_WORDS: Readonly<Record<Factor | "day", string>> = {
+export const FACTOR_WORDS: Readonly<Record<Factor | "day", string>> = {
   day: "this day's own",
   mass: "weight of rider and load",
   wind: "wind",

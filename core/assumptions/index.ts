@@ -164,6 +164,8 @@ const TABLE = {
   chargeTaperMinutes: [40, "min", "the slow last part of a full charge"],
   darkMarginMinutes: [30, "min", "to be home before sunset"],
   ampsFlicker: [1, "A", "how far amps flicker at a steady speed"],
+  ampsHalfStep: [0.05, "A", "half a step of a display of amps, for amps typed once, 1 sd"],
+  ampsOnceSdShare: [0.05, "fraction", "the same as a share, where that is more: the needle is never still"],
   speedReadSd: [0.02, "fraction", "reading a steady speed, 1 sd"],
 } as const satisfies Record<string, readonly [number, string, string]>;
 

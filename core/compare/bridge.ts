@@ -110,6 +110,17 @@ function differing(ride: Ride, swaps: ReturnType<typeof swapsTo>): readonly Fact
   return NAMES.filter((name) => as(swaps[name](ride)) !== as(ride));
 }
 
+/** A function of the unknowns that is asked at the same places for every bar. */
+export function remembered<T>(of: (z: readonly number[]) => T): (z: readonly number[]) => T {
+  const known = new Map<string, T>();
+  return (z) => {
+    const key = z.join();
+    const found = known.get(key) ?? of(z);
+    known.set(key, found);
+    return found;
+  };
+}
+
 /**
  * The way from the measured figure to the reference: first what of it was this day's own, so that what the road load expects
  * of this bike on such a day is left; then what differs, split after Shapley. Each bar's error comes from the desk's
@@ -141,7 +152,7 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
     );
     return rideEnergy(swapped);
   };
-  const splitAt = (z: readonly number[]) => new Map(shapleySplit(names, (changed) => at(changed, z)));
+  const splitAt = remembered((z) => new Map(shapleySplit(names, (changed) => at(changed, z))));
   const bars = names.map((factor): BridgeBar => {
     const figure = desk.figure(unknowns, (z) => splitAt(z).get(factor)!);
     return {

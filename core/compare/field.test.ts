@@ -44,13 +44,13 @@ describe("paired runs", () => {
     if (!found.ok) throw new Error(found.problems[0]!.sentence);
     return found.value;
   };
-  test("one pair has the display's step for its doubt", () => {
+  test("one pair has the display's step for its doubt, and settles nothing: how pairs scatter is unknown", () => {
     const found = paired({ A: run(100, 80), B: run(80, 70) });
     expect(found).toMatchObject({
       differences: [10],
       mean: 10,
-      sdScatter: 0,
-      resolved: true,
+      sdScatter: null,
+      resolved: false,
       pairsNeeded: 1,
     });
     expect(found.sd).toBe(found.sdRounding);

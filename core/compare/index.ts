@@ -85,3 +85,4 @@ export { withoutOne, type WithoutOne } from "./leaveOut.ts";
 export { steadyRows } from "./steadyRows.ts";
 export { comparedOf, type Reckoned } from "./ofRecords.ts";
 export { rankUnder, type Ranked, type RankingUnder } from "./ranking.ts";
+export { leftOver, worthOf, type Worth } from "./worth.ts";

@@ -11,12 +11,12 @@ export interface PairedDifference {
   /** A less B of each pair, Wh/mi. */
   readonly differences: readonly number[];
   readonly mean: number;
-  /** Of the mean: by the display's step alone, and by how the pairs scatter (0 for one pair). */
+  /** Of the mean: by the display's step alone, and by how the pairs scatter; null for one pair, of which nobody knows. */
   readonly sdRounding: number;
-  readonly sdScatter: number;
-  /** The larger of the two. */
+  readonly sdScatter: number | null;
+  /** The larger of the two that are known. */
   readonly sd: number;
-  /** Over two sds. */
+  /** Over two sds, and of two pairs or more. */
   readonly resolved: boolean;
   /** Pairs like these that would resolve a difference as large; null when there is none to resolve. */
   readonly pairsNeeded: number | null;
@@ -60,15 +60,15 @@ export function pairedDifference(
   const mean = differences.reduce((sum, each) => sum + each, 0) / n;
   const sdRounding = Math.hypot(...pairs.flatMap(({ A, B }) => [roundingOf(A), roundingOf(B)])) / n;
   const squares = differences.reduce((sum, each) => sum + (each - mean) ** 2, 0);
-  const sdScatter = n > 1 ? Math.sqrt(squares / (n - 1) / n) : 0;
-  const sd = Math.max(sdRounding, sdScatter);
+  const sdScatter = n > 1 ? Math.sqrt(squares / (n - 1) / n) : null;
+  const sd = Math.max(sdRounding, sdScatter ?? 0);
   return good({
     differences,
     mean,
     sdRounding,
     sdScatter,
     sd,
-    resolved: Math.abs(mean) > RESOLVED_SDS * sd,
+    resolved: sdScatter !== null && Math.abs(mean) > RESOLVED_SDS * sd,
     pairsNeeded: mean === 0 ? null : Math.max(1, Math.ceil(n * ((RESOLVED_SDS * sd) / mean) ** 2)),
   });
 }

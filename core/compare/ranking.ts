@@ -1,5 +1,5 @@
 import type { Reference } from "#core/bike";
-import { deskPosterior, type DeskPosterior } from "#core/desk";
+import { dayOfReported, deskPosterior, type DeskPosterior } from "#core/desk";
 import type { Drive } from "#core/records";
 import { deskDayOf, type Compared } from "./compared.ts";
 import { standings, type Bracket } from "./standings.ts";
@@ -24,6 +24,14 @@ export interface RankingUnder {
   readonly brackets: readonly Bracket[];
 }
 
+/** What others published of the bikes of some tests, once for each bike. */
+function reportedOf(tests: readonly Compared[]) {
+  const bikes = new Map(tests.map(({ bikeId, ridden: { bike } }) => [bikeId, bike]));
+  return [...bikes].flatMap(([bikeId, bike]) =>
+    bike.reported.flatMap((each, i) => dayOfReported(`reported ${bikeId}/${i}`, bikeId, bike, each) ?? []),
+  );
+}
+
 /**
  * Bikes in order under a reference, from one posterior over all their tests, the least Wh per metre first.
  *
@@ -33,7 +41,10 @@ export function rankUnder(
   tests: readonly Compared[],
   referenceFor: (compared: Compared) => Reference,
 ): RankingUnder {
-  const desk = deskPosterior(tests.flatMap((compared) => deskDayOf(compared) ?? []));
+  const desk = deskPosterior([
+    ...tests.flatMap((compared) => deskDayOf(compared) ?? []),
+    ...reportedOf(tests),
+  ]);
   const groups = new Map<string, Compared[]>();
   for (const compared of tests.filter((each) => deskDayOf(each) !== null)) {
     const { bikeId, ridden } = compared;

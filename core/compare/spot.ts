@@ -1,3 +1,4 @@
+import { ASSUMED } from "#core/assumptions";
 import { bad, good, type Result } from "#core/problems";
 
 /** A reading at steady speed in one direction: amps as they flickered, volts under load where they were read. */
@@ -25,11 +26,17 @@ export interface Spot {
   readonly rangeFromLabelWhMi: number;
 }
 
+/** Amps that flickered are even over their span; typed once they are off by half a display's step, or by a twentieth. */
+const ampsSd = (low: number, high: number): number =>
+  high > low
+    ? (high - low) / Math.sqrt(12)
+    : Math.max(ASSUMED.ampsHalfStep, ASSUMED.ampsOnceSdShare * Math.abs(low));
+
 const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
 /**
  * A spot of a sweep: Wh/mi = V I / v of each direction, averaged per distance, which cancels wind and slope when both
- * directions are there. The span of the amps is an even spread. Source: docs/method.md.
+ * directions are there. The span of the amps is an even spread; amps typed once have an error of their own. Source: docs/method.md.
  *
  * @example 14.8 mph at 5.5 to 6.5 A and 49.2 V, 15.9 mph at 3.5 to 4.5 A and 49.8 V: 16.24 Wh/mi, sd 0.66, at 15.33 mph
  */
@@ -43,7 +50,7 @@ export function spot(rows: readonly SpotRow[], pack: SpotPack): Result<Spot> {
   const each = rows.map(({ speedMph, ampsLow, ampsHigh, packVolts = pack.nominalVolts }) => ({
     speedMph,
     whPerMi: (packVolts * (ampsLow + ampsHigh)) / 2 / speedMph,
-    sd: (packVolts * (ampsHigh - ampsLow)) / Math.sqrt(12) / speedMph,
+    sd: (packVolts * ampsSd(ampsLow, ampsHigh)) / speedMph,
     ahPerMi: (ampsLow + ampsHigh) / 2 / speedMph,
   }));
   const whPerMi = mean(each.map((row) => row.whPerMi));

@@ -54,6 +54,9 @@ const SAYS: Readonly<Record<Factor, (ride: Ride) => string>> = {
   lights: ({ conditions }) => (conditions.lightsOn ? `lights on, ${watts(ASSUMED.lightsW)}` : "lights off"),
 };
 
+/** What a factor is of a ride, in words. */
+export const saysOf = (factor: Factor): ((ride: Ride) => string) => SAYS[factor];
+
 /** "16.5 mph on the test, 15.0 mph under House." */
 export function factorSentence(factor: Factor, from: Ride, to: Ride, reference: string): string {
   const outrun =

@@ -1,19 +1,22 @@
 import { describe, expect, test } from "@jest/globals";
 import {
   bridgeTo,
+  broughtTo,
   deskDayOf,
   differenceTraced,
   drawableOf,
   drawerUnder,
+  leftOver,
   spreadOf,
   subjectOf,
   underReference,
   untraced,
   whatWouldSettle,
+  worthOf,
   type Compared,
   type RiddenTest,
 } from "#core/compare";
-import { deskPosterior } from "#core/desk";
+import { dayOfReported, deskPosterior, type DeskDay } from "#core/desk";
 import { chanceFrom } from "#core/standin";
 import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
@@ -250,6 +253,19 @@ describe("a bike brought to a reference", () => {
   });
 });
 
+test("what others published of a bike says something without a test, and little beside one", () => {
+  const { bike } = ridden().ridden;
+  const reported = { by: "Quay notes", drive: "pedal" as const, distanceM: mi(18), energyWh: 460 };
+  const day = dayOfReported("r", "b1", bike, reported)!;
+  const own = deskDayOf(ridden())!;
+  const of = (...days: readonly DeskDay[]) =>
+    broughtTo(deskPosterior(days), { bikeId: "b1", bike, setUp: null, drive: "pedal" }, house).whPerM;
+  const [nothing, told, measured, both] = [of(), of(day), of(own), of(own, day)];
+  expect(told.mean).toBeGreaterThan(nothing.mean);
+  expect(told.sd / told.mean / (nothing.sd / nothing.mean)).toBeCloseTo(1, 1);
+  expect(Math.abs(both.mean / measured.mean - 1)).toBeLessThan(Math.abs(told.mean / nothing.mean - 1));
+});
+
 describe("what would settle it", () => {
   const settles = (told: Told) => {
     const one = ridden(told);
@@ -274,5 +290,33 @@ describe("what would settle it", () => {
     // The desk learns its spreads anew, which moves every sd a little.
     expect(sdLeft / again.whPerM.sd).toBeGreaterThan(0.9);
     expect(sdLeft / again.whPerM.sd).toBeLessThan(1.1);
+  });
+});
+
+describe("what else differed between two tests", () => {
+  const worths = (a: Told, b: Told) => {
+    const [one, other] = [ridden({ ...a, id: "a" }), ridden({ ...b, id: "b" })];
+    return worthOf(deskOf(one, other), one, other);
+  };
+  const of = (all: ReturnType<typeof worths>, factor: string) => all.find((each) => each.factor === factor);
+  test("each has its worth by the road load, those alike are not named", () => {
+    const all = worths({ riderKg: 60 }, { riderKg: 86, mph: 17 });
+    expect(all.map(({ factor }) => factor).sort()).toEqual(["mass", "speed"]);
+    expect(of(all, "mass")!.whPerM.mean).toBeGreaterThan(0);
+    expect(of(all, "speed")!.whPerM.mean).toBeGreaterThan(of(all, "mass")!.whPerM.mean);
+    expect(of(all, "mass")!.whPerM.sd).toBeGreaterThan(0);
+    expect(spoken(of(all, "mass")!.sentence, "metric")).toBe("86 kg in all against 112 kg in all");
+  });
+  test("turned round they are the other way", () => {
+    const [there, back] = [worths({ mph: 14 }, { mph: 17 }), worths({ mph: 17 }, { mph: 14 })];
+    expect(of(there, "speed")!.whPerM.mean).toBeCloseTo(-of(back, "speed")!.whPerM.mean, 3);
+  });
+  test("what they explain comes off the difference, and makes it less sure", () => {
+    const all = worths({}, { mph: 17 });
+    const faster = of(all, "speed")!.whPerM;
+    const left = leftOver({ mean: -faster.mean, sd: 0.001 }, all);
+    expect(left.mean).toBeCloseTo(0, 12);
+    expect(left.sd).toBeGreaterThan(0.001);
+    expect(leftOver({ mean: 1, sd: 0.1 }, worths({}, {}))).toEqual({ mean: 1, sd: 0.1 });
   });
 });

@@ -15,3 +15,4 @@ export { capacityShareOf, type MeasuredResults } from "./ofResults.ts";
 export { dayOfRows, type SteadyRows } from "./rowsDay.ts";
 export { sdWith, type Hypothetical } from "./hypothetical.ts";
 export { parametersOf, type BikeParameter } from "./parameters.ts";
+export { dayOfReported } from "./reportedDay.ts";

@@ -1,5 +1,6 @@
 import { text } from "#core/base";
 import { z } from "zod";
+import { DRIVES } from "./drive.ts";
 import { named, number, pencil, words } from "./fields.ts";
 
 /** A claimed range, in one mode, as a figure or a span, with what the maker says of how. */
@@ -16,6 +17,15 @@ const claimSchema = z
     message: "The claim's upper end lies below its lower end: swap them.",
   });
 export type Claim = z.infer<typeof claimSchema>;
+
+/** A range that somebody else published of such a bike, on so much energy; how it was ridden is not known. */
+const reportedSchema = z.object({
+  by: text().trim().max(60).default(""),
+  drive: z.enum(DRIVES).default("pedal"),
+  distanceM: number(100, 1e6, "A distance, for example 31 mi."),
+  energyWh: number(10, 20_000, "The energy it took, for example 460 Wh."),
+});
+export type Reported = z.infer<typeof reportedSchema>;
 
 export const SENSORS = ["not noted", "cadence", "torque"] as const;
 export const BAR_LOOKS = ["bars", "lamp colours"] as const;
@@ -76,6 +86,8 @@ export const bikeSchema = z
       .regex(/^[A-Z]{3}$/, "A currency has three letters, for example EUR.")
       .default("EUR"),
     claims: z.array(claimSchema).max(20, "A bike holds at most 20 claims.").default([]),
+    /** Ranges others published of it. */
+    reported: z.array(reportedSchema).max(20, "A bike holds at most 20 figures of others.").default([]),
     pencil,
   })
   .superRefine(({ levels, levelShares, massKg, massWithoutPackKg }, context) => {

@@ -7,6 +7,7 @@ export {
   SENSORS,
   type Bike,
   type Claim,
+  type Reported,
 } from "./bike.ts";
 export { packRecordSchema, type PackRecord } from "./pack.ts";
 export { riderSchema, type Rider } from "./rider.ts";

@@ -40,6 +40,7 @@ describe("defaults", () => {
       comfort: "",
       currency: "EUR",
       claims: [],
+      reported: [],
       pencil: [],
     });
   });

@@ -25,7 +25,7 @@ export interface Door {
 }
 
 const BIKE =
-  "name what massKg massWithoutPackKg motor motorW sensor levels throttle assistToMps percentStep counts bars barsAre meterStepV powerShown wheelCircumferenceM brakes comfort price claims version pencil";
+  "name what massKg massWithoutPackKg motor motorW sensor levels throttle assistToMps percentStep counts bars barsAre meterStepV powerShown wheelCircumferenceM brakes comfort price claims reported version pencil";
 const PACK =
   "name chemistry labelWh ampHours seriesCells measuredWh measuredSdWh measuredOn firstUsedOn cycles massKg priceMinor storage lastFullOn highestTempC resistanceOhm ocv version";
 const SET_UP =

@@ -6,6 +6,7 @@ import {
   underReference,
   untraced,
   whatWouldSettle,
+  worthOf,
 } from "#core/compare";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
@@ -37,6 +38,14 @@ export async function bridgeOf(db: Database, id: string, reference: Reference) {
 
 const titleOf = (tests: readonly ComparedTest[], id: string) =>
   tests.find(({ line }) => line.id === id)?.line.test.title ?? "";
+
+/** What else differed between the first tests of two sides, each with its worth by the road load. */
+export async function pairWorth(db: Database, a: string, b: string) {
+  const { tests, posterior } = await comparedTests(db, { ids: [a, b] });
+  const of = (id: string) => tests.find(({ line }) => line.id === id)?.compared;
+  const [first, second] = [of(a), of(b)];
+  return first && second && first !== second ? worthOf(posterior, first, second) : [];
+}
 
 /** Both sides of a pair under one reference, their difference, and what would settle it; what cannot be brought there, with why. */
 export async function pairUnder(

@@ -9,7 +9,7 @@ import {
   type Compared,
   type RiddenTest,
 } from "#core/compare";
-import { dayOfRows, deskPosterior, type DeskDay, type DeskPosterior } from "#core/desk";
+import { dayOfReported, dayOfRows, deskPosterior, type DeskDay, type DeskPosterior } from "#core/desk";
 import type { Bike, PackRecord, Rider, SetUp } from "#core/records";
 import type { TestDigest } from "#core/results";
 import { listBikes, listPacks, listRiders, listSetUps, type Kept, type OfBike } from "#db/bikes";
@@ -77,7 +77,7 @@ function fieldDay(id: string, restsOn: unknown, make: () => DeskDay | null): Des
 
 type FieldTrial = Pick<TestLine, "id" | "bikeId" | "riderId" | "setUpId">;
 
-/** Sweeps, climbs and what loggers held steady, each a day of the desk. */
+/** Sweeps, climbs, what loggers held steady and what others published, each a day of the desk. */
 async function fieldDaysOf(
   db: Database,
   shelf: Shelf,
@@ -87,6 +87,14 @@ async function fieldDaysOf(
   const dayOf = (line: FieldTrial, riding: Riding, rows: readonly RoadRow[], id = line.id) =>
     dayOfRows({ id, mount: { bikeId: line.bikeId, setUp: riding.setUp }, riderId: line.riderId, rows });
   const days = [
+    ...[...shelf.bikes.values()].flatMap((bike) =>
+      bike.archived
+        ? []
+        : bike.reported.map((reported, i) => {
+            const id = `reported ${bike.id}/${i}`;
+            return fieldDay(id, [reported, bike.version], () => dayOfReported(id, bike.id, bike, reported));
+          }),
+    ),
     ...sweeps.map((line) => {
       const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
       if (!riding || !pack) return null;

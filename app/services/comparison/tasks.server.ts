@@ -5,7 +5,7 @@ import { deskVersion } from "#db/version";
 import { Memo } from "../memo.server";
 import type { StandingsAsk } from "./ask";
 import { bikeKnown } from "./bike.server";
-import { bridgeOf, pairUnder } from "./bridge.server";
+import { bridgeOf, pairUnder, pairWorth } from "./bridge.server";
 import { claimedBikes } from "./claims.server";
 import { climbsOf } from "./climbs.server";
 import { knownOf, type KnownAsk } from "./known.server";
@@ -58,6 +58,9 @@ export const comparisonTasks = {
   ),
   pair: whileUnchanged("pair", (db, { ask, system }: { readonly ask: PairAsk; readonly system: System }) =>
     pairOf(db, ask, system),
+  ),
+  pairWorth: whileUnchanged("pairWorth", (db, { a, b }: { readonly a: string; readonly b: string }) =>
+    pairWorth(db, a, b),
   ),
   pairUnder: whileUnchanged(
     "pairUnder",

@@ -1,0 +1,34 @@
+import type { Bike, Reported } from "#core/records";
+import { testSchema } from "#core/records";
+import { dayOfTest } from "./testDay.ts";
+import type { DeskDay } from "./types.ts";
+
+/** What others mean by the energy of a charge, a label or what a meter said, 1 sd as a share. */
+const REPORTED_SD = 0.08;
+
+/**
+ * A range that somebody else published of a bike, as a day of the desk: how it was ridden, by whom and where, nobody knows, so
+ * that it says little once there is a test of one's own. Null where its bike has no level to be ridden at.
+ */
+export function dayOfReported(id: string, bikeId: string, bike: Bike, reported: Reported): DeskDay | null {
+  const { drive, distanceM, energyWh } = reported;
+  const mean = energyWh / distanceM;
+  const level = drive === "throttle" ? "throttle" : bike.levels[Math.floor((bike.levels.length - 1) / 2)];
+  if (level === undefined) return null;
+  const test = testSchema.parse({ title: reported.by || "another tester", day: "2026-01-01", drive });
+  return dayOfTest({
+    ...{ id, bikeId, riderId: null, packId: `of ${id}`, capacityShare: 0 },
+    whPerM: { mean, sd: REPORTED_SD * mean },
+    ridden: {
+      ...{ bike, setUp: null, rider: null, test },
+      results: {
+        parts: [{ level, ground: "asphalt", distanceM }],
+        ...{ meanSpeedMps: null, climbM: null, slopes: null },
+        noted: {
+          ...{ stops: null, bpm: null, windMps: null, unassistedShare: null },
+          ...{ clockSpeedMps: null, levelSpeedMps: {}, climbM: null },
+        },
+      },
+    },
+  });
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "bike" ADD COLUMN "reported" jsonb DEFAULT '[]'::jsonb NOT NULL;
