@@ -1,7 +1,18 @@
 import { v7 as uuidv7 } from "uuid";
-import { jointPair, type PairedTest } from "#core/compare";
+import { REFERENCES } from "#core/bike";
+import {
+  comparedOf,
+  deskDayOf,
+  jointPair,
+  type Compared,
+  type PairedTest,
+  type Reckoned,
+} from "#core/compare";
+import { deskPosterior, type DeskDay } from "#core/desk";
 import { METRES_PER_MILE } from "#core/quantities";
 import type { TestRecord } from "#core/records";
+import { reckonTest } from "#core/results";
+import { makeHardDesk } from "#core/standin";
 import type { Database } from "#db/client";
 import { appendEntries } from "#db/log";
 import { saveTest, type TestLine } from "#db/tests";
@@ -43,6 +54,46 @@ export async function benchJoint(report: Report): Promise<readonly boolean[]> {
       `joint ledger of ${RIDES} rides, with what would settle it`,
       await median(5, () => jointPair(tests)),
       500,
+    ),
+  ];
+}
+
+/** Tests of many bikes and some riders for one posterior: a few that were ridden, again and again under other names. */
+function manyCompared(many: number): readonly Compared[] {
+  const { tests } = makeHardDesk(3, { bikes: 6, riders: 2, testsEach: 3, told: "typical" }, REFERENCES[0]!);
+  const ridden = tests.flatMap(({ record }): readonly Reckoned[] => {
+    const results = reckonTest(record);
+    return results.ok ? [{ record, results: results.value }] : [];
+  });
+  const bikes = Math.ceil(many / 8);
+  return comparedOf(
+    Array.from({ length: many }, (_, i): Reckoned => {
+      const { record, results } = ridden[i % ridden.length]!;
+      const bike = { ...record.bike, name: `bike ${i % bikes}`, massKg: 25 };
+      const rider = { ...record.rider!, name: `rider ${i % 11}` };
+      return { record: { ...record, bike, rider }, results };
+    }),
+  );
+}
+
+/** One posterior over a desk, and the same again when one test has changed. */
+export async function benchPosterior(report: Report): Promise<readonly boolean[]> {
+  const daysOf = (many: number) => manyCompared(many).flatMap((each) => deskDayOf(each) ?? []);
+  const [some, all] = [daysOf(500), daysOf(5000)];
+  const before = deskPosterior(some);
+  const [first] = some;
+  const changed = (by: number): readonly DeskDay[] => {
+    const [{ mean, sd }] = first!.measured as [DeskDay["measured"][number]];
+    return [{ ...first!, measured: [{ mean: mean * by, sd }] }, ...some.slice(1)];
+  };
+  let turn = 0;
+  return [
+    report("desk: 500 tests solved together", await median(5, () => deskPosterior(some)), 300),
+    report("desk: 5,000 tests solved together", await median(3, () => deskPosterior(all)), 3000),
+    report(
+      "desk: one of 500 tests changed",
+      await median(5, () => deskPosterior(changed(1 + 0.02 * (turn += 1)), undefined, before)),
+      100,
     ),
   ];
 }

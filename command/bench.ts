@@ -2,7 +2,7 @@ import { chromium } from "@playwright/test";
 import { v7 as uuidv7 } from "uuid";
 import { appendEntries } from "#db/log";
 import { listTests, saveTest, type TestLine } from "#db/tests";
-import { benchJoint } from "../bench/compare.ts";
+import { benchJoint, benchPosterior } from "../bench/compare.ts";
 import { benchCore } from "../bench/core.ts";
 import { benchDesk } from "../bench/desk/index.ts";
 import { benchEdits } from "../bench/edits.ts";
@@ -93,6 +93,7 @@ export async function bench(part?: string): Promise<number> {
       ...(await benchCore(report, ROOT)),
       ...(await benchPlanCore(report)),
       ...(await benchJoint(report)),
+      ...(await benchPosterior(report)),
     );
   if (asked("pages")) fine.push(...(await withThrowawayCluster(({ url }) => benchPages(report, url))));
   if (asked("desk")) fine.push(...(await benchDesk(report)));

@@ -151,7 +151,7 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
               <section>
                 <h2 className="mb-2">What would make it surer</h2>
                 <SettleList
-                  mean={bridge.value.under.whPerM.mean}
+                  sd={bridge.value.under.whPerM.sd}
                   dimension="energyPerDistance"
                   settles={settles}
                 />

@@ -8,7 +8,7 @@ import { newestReferences, referenceKey, referenceName } from "#core/bike";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { COMMON_WH, readAsk } from "#app/services/comparison/ask";
-import { Filters, Pick } from "./filters";
+import { Filters, MoreFilters, Pick } from "./filters";
 import { CompareNav } from "./nav";
 import { PairPanel } from "./pairPanel";
 import { allReferences, referenceAt } from "#app/services/comparison/references.server";
@@ -17,6 +17,8 @@ import { onDesk } from "#app/services/comparison/answer.server";
 import { useFilters } from "./useFilters";
 import type { Route } from "./+types/compare";
 
+/** Addresses of the filters behind a word. */
+const FILTERS = ["level", "ground", "drive", "bike", "by"] as const;
 /** Under a reference speed and rider are given, whatever the level: what is left is who drives. */
 const REFERENCE_LEVELS = ["whole ride", "throttle"] as const;
 
@@ -95,49 +97,51 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
                 onPick={pick}
                 options={MEASURES.map((name) => [name, MEASURE[name].title])}
               />
-              <Pick
-                name="level"
-                label="Level"
-                value={ask.level}
-                onPick={pick}
-                options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [
-                  name,
-                  name,
-                ])}
-              />
-              <Pick
-                name="ground"
-                label="Ground"
-                value={ask.ground ?? ""}
-                onPick={pick}
-                options={[["", "all grounds"], ...GROUNDS.map((name) => [name, name] as const)]}
-              />
-              <Pick
-                name="drive"
-                label="Drive"
-                value={ask.drive ?? ""}
-                onPick={pick}
-                options={[["", "pedal and throttle"], ...DRIVES.map((name) => [name, name] as const)]}
-              />
-              <Pick
-                name="bike"
-                label="Bike"
-                value={ask.bikeId ?? ""}
-                onPick={pick}
-                options={[["", "all"], ...bikes]}
-              />
-              {reference ? null : (
+              <MoreFilters set={FILTERS.some((name) => search.has(name))}>
                 <Pick
-                  name="by"
-                  label="Rows"
-                  value={ask.by}
+                  name="level"
+                  label="Level"
+                  value={ask.level}
                   onPick={pick}
-                  options={[
-                    ["test", "each test"],
-                    ["set-up", "bike and set-up"],
-                  ]}
+                  options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [
+                    name,
+                    name,
+                  ])}
                 />
-              )}
+                <Pick
+                  name="ground"
+                  label="Ground"
+                  value={ask.ground ?? ""}
+                  onPick={pick}
+                  options={[["", "all grounds"], ...GROUNDS.map((name) => [name, name] as const)]}
+                />
+                <Pick
+                  name="drive"
+                  label="Drive"
+                  value={ask.drive ?? ""}
+                  onPick={pick}
+                  options={[["", "pedal and throttle"], ...DRIVES.map((name) => [name, name] as const)]}
+                />
+                <Pick
+                  name="bike"
+                  label="Bike"
+                  value={ask.bikeId ?? ""}
+                  onPick={pick}
+                  options={[["", "all"], ...bikes]}
+                />
+                {reference ? null : (
+                  <Pick
+                    name="by"
+                    label="Rows"
+                    value={ask.by}
+                    onPick={pick}
+                    options={[
+                      ["test", "each test"],
+                      ["set-up", "bike and set-up"],
+                    ]}
+                  />
+                )}
+              </MoreFilters>
               {common ? (
                 <label className="grid gap-0.5 text-sm">
                   <span className="text-quiet">Common pack, Wh</span>

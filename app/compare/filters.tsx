@@ -29,6 +29,19 @@ export function Pick({ name, label, value, options, onPick }: PickProps) {
   );
 }
 
+/** Filters that are seldom changed, behind a word; open where one of them is set. */
+export function MoreFilters({ set, children }: { readonly set: boolean; readonly children: ReactNode }) {
+  return (
+    <details className="group self-center" open={set}>
+      <summary className="cursor-pointer py-2 text-sm text-spruce underline underline-offset-3">
+        <span className="group-open:hidden">More filters</span>
+        <span className="hidden group-open:inline">Fewer filters</span>
+      </summary>
+      <div className="flex flex-wrap items-end gap-3">{children}</div>
+    </details>
+  );
+}
+
 /** The filters of a list, side by side; without script a button sends them. */
 export function Filters({ children }: { readonly children: ReactNode }) {
   return (

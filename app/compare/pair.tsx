@@ -5,6 +5,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/quantities";
 import { newestReferences, referenceKey, referenceName } from "#core/bike";
+import { sourceWords } from "#core/results";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { AddRun, sideName } from "./addRun";
@@ -134,11 +135,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                     </ul>
                   )}
                   {under && Math.abs(under.difference.mean) <= 2 * under.difference.sd ? (
-                    <SettleList
-                      mean={under.difference.mean}
-                      dimension="energyPerDistance"
-                      settles={settles}
-                    />
+                    <SettleList sd={under.difference.sd} dimension="energyPerDistance" settles={settles} />
                   ) : null}
                 </section>
               ) : null}
@@ -197,7 +194,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
               <ul className="mt-1 text-sm">
                 {joint.value.budget.slice(0, drawn ? undefined : 5).map(({ source, share }) => (
                   <li key={source} className="flex justify-between">
-                    <span>{source}</span>
+                    <span>{sourceWords(source)}</span>
                     <span>{fixed(100 * share, 0)} %</span>
                   </li>
                 ))}

@@ -1,10 +1,10 @@
 import { Link } from "react-router";
-import { formatUncertain, type DimensionName } from "#core/quantities";
+import { fromSi, SDS_95, unitOf, writeNarrowing, type DimensionName } from "#core/quantities";
 import { useSystem } from "#ui/system";
 
 interface SettleListProps {
-  /** What it is about now. */
-  readonly mean: number;
+  /** Its sd now, SI. */
+  readonly sd: number;
   readonly dimension: DimensionName;
   readonly settles: readonly {
     readonly what: string;
@@ -22,8 +22,14 @@ function timeText(minutes: number): string {
 }
 
 /** What would make a figure surer, the most for a minute first. */
-export function SettleList({ mean, dimension, settles }: SettleListProps) {
+export function SettleList({ sd, dimension, settles }: SettleListProps) {
   const system = useSystem();
+  const unit = unitOf(dimension, system);
+  const shown = (each: number) => fromSi(SDS_95 * each, dimension, unit);
+  const narrowing = (left: number) => {
+    const [now, then] = writeNarrowing(shown(sd), shown(left));
+    return `± ${now} becomes ± ${then} ${unit}`;
+  };
   if (settles.length === 0)
     return (
       <p className="text-sm text-quiet">Nothing that could be typed or ridden would make it much surer.</p>
@@ -38,7 +44,7 @@ export function SettleList({ mean, dimension, settles }: SettleListProps) {
             </Link>
             : {what} <span className="whitespace-nowrap text-quiet">({timeText(minutes)})</span>
           </span>
-          <span className="shrink-0">{formatUncertain({ mean, sd: sdLeft }, dimension, system)}</span>
+          <span className="shrink-0 whitespace-nowrap">{narrowing(sdLeft)}</span>
         </li>
       ))}
     </ul>

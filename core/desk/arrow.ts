@@ -54,6 +54,17 @@ export class ArrowEquations {
     this.edgeRight = new Float64Array(border);
   }
 
+  /** Forgets every row: the same equations are built anew at each step of a solve. */
+  clear(): void {
+    for (const { own, withBorder, right } of this.blocks) {
+      for (const row of own) row.fill(0);
+      for (const column of withBorder) column.fill(0);
+      right.fill(0);
+    }
+    for (const row of this.edge) row.fill(0);
+    this.edgeRight.fill(0);
+  }
+
   /** Adds one row, form = right, with sd 1. */
   add(form: Form, right: number): void {
     for (const [place, weight] of form) {

@@ -79,8 +79,13 @@ function misfit(work: readonly Work[], z: readonly number[], layout: DeskLayout,
   return sum;
 }
 
-function equationsOf(work: readonly Work[], layout: DeskLayout, spreads: Spreads): Factored {
-  const equations = new ArrowEquations(layout.sizes, layout.border);
+function equationsOf(
+  equations: ArrowEquations,
+  work: readonly Work[],
+  layout: DeskLayout,
+  spreads: Spreads,
+): Factored {
+  equations.clear();
   layout.unknowns.forEach((unknown, k) =>
     equations.add([[layout.places[k]!, 1 / priorSd(unknown, spreads)]], 0),
   );
@@ -159,8 +164,9 @@ export function solveDesk(days: readonly DeskDay[], options: DeskOptions, warm?:
     const eliminated = eliminate(day, linearised, at, widened);
     return { day, index, own: known?.own ?? at.own, at, linearised, eliminated, widened };
   });
+  const equations = new ArrowEquations(layout.sizes, layout.border);
   const exact = !options.learnSpreads && !options.robust;
-  let factored = equationsOf(work, layout, spreads);
+  let factored = equationsOf(equations, work, layout, spreads);
   /** One step, halved while it makes the fit worse; how far it went. */
   const step = (): number => {
     const from = { z, own: work.map(({ own }) => own), misfit: misfit(work, z, layout, spreads) };
@@ -175,7 +181,8 @@ export function solveDesk(days: readonly DeskDay[], options: DeskOptions, warm?:
   };
   const settled = exact ? SETTLED.exactly : SETTLED.nearly;
   const steps = exact ? 4 * MOST_STEPS : MOST_STEPS;
-  for (let i = 0; i < steps && step() > settled; i += 1) factored = equationsOf(work, layout, spreads);
+  for (let i = 0; i < steps && step() > settled; i += 1)
+    factored = equationsOf(equations, work, layout, spreads);
   for (let round = 0; round < MOST_ROUNDS && !exact; round += 1) {
     let changed = false;
     if (options.robust)
@@ -193,10 +200,10 @@ export function solveDesk(days: readonly DeskDay[], options: DeskOptions, warm?:
       spreads = learned;
     }
     if (!changed) break;
-    factored = equationsOf(work, layout, spreads);
+    factored = equationsOf(equations, work, layout, spreads);
     step();
   }
-  factored = equationsOf(work, layout, spreads);
+  factored = equationsOf(equations, work, layout, spreads);
   return {
     layout,
     spreads,

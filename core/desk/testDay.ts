@@ -9,7 +9,7 @@ import {
   type RiddenRide,
 } from "#core/bike";
 import type { Uncertain } from "#core/quantities";
-import { unknownsOfMount, unknownsOfRider, withUnknowns } from "./unknownsOf.ts";
+import { TYRES_IN_ROLLING, unknownsOfMount, unknownsOfRider, withUnknowns } from "./unknownsOf.ts";
 import type { DeskDay, Linearised, SharedUnknown } from "./types.ts";
 
 /** A ridden test as the desk takes it. */
@@ -70,24 +70,42 @@ function lineariser(
   capacityShare: number,
 ): DeskDay["linearise"] {
   const capacityAt = unknowns.findIndex(({ kind }) => kind === "capacity");
+  const { riderSdShare, habitSdShare = 0 } = ride.conditions;
   return (shared, own): Linearised => {
     const asBelieved = Math.exp(-capacityShare * (shared[capacityAt] ?? 0));
     const at = wholeDay(withUnknowns(ride, unknowns, shared) as RiddenRide, own);
     const energy = (each: Ride) => rideEnergy(each) * asBelieved;
     const value = energy(at);
     const slope = (moved: Ride) => (energy(moved) - value) / NUDGE;
+    const byRider = slope(onDay(at, "rider", NUDGE));
+    let byRolling = 0;
     return {
       value: [value],
       byShared: [
         unknowns.map((unknown) => {
-          if (unknown.kind === "capacity") return -capacityShare * value;
-          if (unknown.kind === "model") return ASSUMED.bikeModelSdShare * value;
-          return slope(withUnknowns(at, [unknown], [NUDGE]));
+          switch (unknown.kind) {
+            case "capacity":
+              return -capacityShare * value;
+            case "model":
+              return ASSUMED.bikeModelSdShare * value;
+            case "tyres":
+              return TYRES_IN_ROLLING * byRolling;
+            case "habit":
+            case "line":
+              // The same watts as the day's own, by another share.
+              return riderSdShare > 0 ? (byRider * habitSdShare) / riderSdShare : 0;
+            default: {
+              const by = slope(withUnknowns(at, [unknown], [NUDGE]));
+              if (unknown.kind === "rolling") byRolling = by;
+              return by;
+            }
+          }
         }),
       ],
       byOwn: [
         DAY_UNKNOWNS.map((name, k) => {
           if (name === "day") return value * ASSUMED.dayModelSdShare;
+          if (name === "rider") return byRider;
           if (name !== "climb") return slope(onDay(at, name, NUDGE));
           // A climb is counted from what was noted of it.
           return slope({ ...at, slopes: climbed(ride, own[k]! + NUDGE).slopes });

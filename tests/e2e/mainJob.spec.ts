@@ -259,6 +259,7 @@ test("two bikes are compared: difference, verdict, and what else differed", asyn
       .getByRole("region", { name: "Standings as a table" })
       .getByRole("cell", { name: "marsh commute, pedal" }),
   ).toBeVisible();
+  await page.getByText("More filters").click();
   await page.getByLabel("Drive").selectOption("throttle");
   await expect(page).toHaveURL(/drive=throttle/);
   await expect(page.getByRole("region", { name: "Standings as a table" }).getByRole("row")).toHaveCount(4);

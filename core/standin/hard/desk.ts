@@ -105,13 +105,13 @@ function courseUnder({ conditions }: Reference): TrueCourse {
 }
 
 /** What a bike truly takes under a reference, Wh per mile: ridden there, second by second. */
-function truthUnder(bike: TrueBike, reference: Reference, seed: number): number {
+function truthUnder(bike: TrueBike, reference: Reference, riderW: number, seed: number): number {
   const { conditions, carriedKg } = reference;
   const rig: TrueRig = {
     ...{ massKg: bike.bikeKg + carriedKg, cdA: bike.cdA, crr: bike.crr, etaM: bike.etaM },
     lightsOn: conditions.lightsOn ?? false,
     levels: { on: { speedMps: conditions.speedMps, motorW: 2000 } },
-    riderW: conditions.riderW ?? 0,
+    riderW,
     holds: "speed",
     stopsPerMile: conditions.stopsPerMi ?? 0,
     assistToMps: Infinity,
@@ -206,5 +206,7 @@ export function makeHardDesk(seed: number, options: HardDeskOptions, reference: 
       return { bike: b, rider, record: testOf(chance, bike, riders[rider]!, options.told) };
     }),
   );
-  return { tests, truths: bikes.map((bike, b) => truthUnder(bike, reference, seed * 31 + b)) };
+  // On the throttle nobody pedals, under a reference neither.
+  const riderW = options.told === "throttle" ? 0 : (reference.conditions.riderW ?? 0);
+  return { tests, truths: bikes.map((bike, b) => truthUnder(bike, reference, riderW, seed * 31 + b)) };
 }
