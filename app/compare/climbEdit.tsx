@@ -152,13 +152,21 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
                 <TextField field={fields.day} label="Day" type="date" />
                 <TextField field={fields.lengthM} label="Length" hint="Such as 0.62 mi or 1 km." />
                 <TextField field={fields.gainM} label="Rise" hint="Such as 47 m or 154 ft." />
-                <TextField field={fields.timeS} label="Time" hint="Such as 184 s or 3.1 min." />
+                <TextField
+                  field={fields.timeS}
+                  label="Time"
+                  hint="As the stopwatch shows it, 3:24, or 184 s."
+                />
                 <TextField field={fields.entrySpeedMps} label="Speed at the foot" hint="0 from standing." />
                 <SelectField field={fields.ground} label="Ground" options={same(GROUNDS)} />
                 <TextField field={fields.airTempC} label="Air temperature" />
               </section>
               <section className="grid gap-4 sm:grid-cols-3">
-                <TextField field={fields.energyWh} label="Energy by a counter" hint="Such as 31 Wh." />
+                <TextField
+                  field={fields.energyWh}
+                  label="Energy by a counter"
+                  hint="Such as 31 Wh; empty with no percent either: ranked by time."
+                />
                 <TextField field={fields.startPercent} label="or percent at the foot" inputMode="decimal" />
                 <TextField field={fields.endPercent} label="and at the top" inputMode="decimal" />
               </section>

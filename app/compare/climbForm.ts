@@ -1,7 +1,24 @@
 import { z } from "zod";
 import { choice, numberText, quantityText, readInto, words } from "#app/ui/formText";
-import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
+import {
+  formatInput,
+  stopwatchAt,
+  stopwatchText,
+  unitOf,
+  type DimensionName,
+  type System,
+} from "#core/quantities";
 import { climbSchema, type ClimbRecord } from "#core/records";
+
+/** The time of a climb: as a stopwatch shows it, "3:24", or with a unit. */
+const stopwatch = (system: System) =>
+  z.preprocess(
+    (text) => {
+      const seconds = typeof text === "string" ? stopwatchAt(text) : null;
+      return seconds === null ? text : `${seconds} s`;
+    },
+    quantityText("duration", system, "s"),
+  );
 
 /** A climb's form: texts as typed, read into the record it becomes. */
 export const climbForm = (system: System) =>
@@ -11,7 +28,7 @@ export const climbForm = (system: System) =>
       day: choice,
       lengthM: quantityText("distance", system),
       gainM: quantityText("climb", system),
-      timeS: quantityText("duration", system, "s"),
+      timeS: stopwatch(system),
       drive: choice,
       level: words,
       ground: choice,
@@ -54,7 +71,7 @@ export function climbTexts(climb: Partial<ClimbRecord>, system: System): Readonl
     day: climb.day ?? "",
     lengthM: shown(climb.lengthM, "distance"),
     gainM: shown(climb.gainM, "climb"),
-    timeS: shown(climb.timeS, "duration", "s"),
+    timeS: climb.timeS === undefined ? "" : stopwatchText(climb.timeS),
     drive: climb.drive ?? "pedal",
     level: climb.level ?? "",
     ground: climb.ground ?? "asphalt",

@@ -1,7 +1,8 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { fixed, formatQuantity, formatUncertain, plusOrMinus } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain, plusOrMinus, stopwatchText } from "#core/quantities";
+import { CLIMB_PACK_WH } from "#core/compare";
 import type { Quarters } from "#core/results";
 import { Empty, Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
@@ -19,19 +20,22 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly HillRun[] }) {
   const system = useSystem();
   const say = useSpoken();
+  const fastestS = Math.min(...runs.map(({ climb }) => climb.timeS));
   return (
     <section>
       <h2 className="mb-1">{hill}</h2>
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label={`Runs of ${hill}`}>
-        <table className="table w-full min-w-[52rem] text-sm">
+        <table className="table w-full min-w-[60rem] text-sm">
           <thead>
             <tr>
               <th>Bike and level</th>
               <th className="number">Wh per metre up</th>
               <th className="number">Energy</th>
+              <th className="number">Up on {CLIMB_PACK_WH} Wh</th>
+              <th className="number">Time</th>
               <th className="number">Speed</th>
-              <th className="number">At the foot</th>
-              <th className="number">Up, m/h</th>
+              <th className="number">Speed at the foot</th>
+              <th className="number">Climbing, m per hour</th>
               <th className="number">At the wheel</th>
               <th className="number">From the pack</th>
               <th>Day</th>
@@ -51,13 +55,25 @@ function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly H
                 {figures.ok ? (
                   <>
                     <td className="number font-bold">
-                      {formatUncertain(figures.value.whPerVerticalM, "energyPerClimb", system).replace(
-                        " Wh/m",
-                        "",
-                      )}
+                      {figures.value.whPerVerticalM
+                        ? formatUncertain(figures.value.whPerVerticalM, "energyPerClimb", system).replace(
+                            " Wh/m",
+                            "",
+                          )
+                        : "timed alone"}
                     </td>
                     <td className={`number ${figures.value.by === "percent" ? "pencil" : ""}`}>
-                      {formatUncertain(figures.value.energyWh, "energy", system)}
+                      {figures.value.energyWh
+                        ? formatUncertain(figures.value.energyWh, "energy", system)
+                        : ""}
+                    </td>
+                    <td className="number">
+                      {figures.value.onCommonM
+                        ? formatUncertain(figures.value.onCommonM, "climb", system)
+                        : ""}
+                    </td>
+                    <td className={`number ${climb.timeS === fastestS ? "font-bold" : ""}`}>
+                      {stopwatchText(climb.timeS)}
                     </td>
                     <td className="number">{formatQuantity(figures.value.speedMps, "speed", system)}</td>
                     <td className="number">
@@ -67,10 +83,12 @@ function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly H
                     </td>
                     <td className="number">{fixed(figures.value.verticalMPerHour, 0)}</td>
                     <td className="number">{fixed(figures.value.wheelW, 0)} W</td>
-                    <td className="number">{fixed(figures.value.batteryW, 0)} W</td>
+                    <td className="number">
+                      {figures.value.batteryW === null ? "" : `${fixed(figures.value.batteryW, 0)} W`}
+                    </td>
                   </>
                 ) : (
-                  <td colSpan={7} className="text-rust">
+                  <td colSpan={9} className="text-rust">
                     {figures.problems.map(({ sentence }) => say(sentence)).join(" ")}
                   </td>
                 )}
@@ -84,7 +102,8 @@ function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly H
         {formatQuantity(runs[0]!.climb.lengthM, "distance", system)} long,{" "}
         {formatQuantity(runs[0]!.climb.gainM, "climb", system)} up,{" "}
         {fixed((100 * runs[0]!.climb.gainM) / runs[0]!.climb.lengthM, 1)} %. At the wheel: what the road load
-        says the climb takes. Italic: energy by the display&apos;s percent.
+        says the climb takes. Up on {CLIMB_PACK_WH} Wh: as high as such a pack would go from full to empty,
+        usable energy. Bold time: the fastest. Italic: energy by the display&apos;s percent.
       </p>
     </section>
   );

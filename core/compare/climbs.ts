@@ -2,7 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import { EFFORT_W, massOf, type Riding, roadOf, roadPower, type RoadRow } from "#core/bike";
 import { curveOf, labelEnergy, usableEnergy } from "#core/pack";
 import { good, type Result } from "#core/problems";
-import { METRES_PER_MILE, type Uncertain } from "#core/quantities";
+import { METRES_PER_MILE, scale, type Uncertain } from "#core/quantities";
 import type { ClimbRecord, PackRecord } from "#core/records";
 import { climbOf } from "./climb.ts";
 
@@ -11,29 +11,37 @@ export interface ClimbFigures {
   readonly gradient: number;
   readonly speedMps: number;
   readonly verticalMPerHour: number;
-  readonly energyWh: Uncertain;
-  readonly whPerVerticalM: Uncertain;
+  readonly timeS: number;
+  /** Null where it was timed alone. */
+  readonly energyWh: Uncertain | null;
+  readonly whPerVerticalM: Uncertain | null;
   /** Power at the wheel by the road load, W; and from the battery, as measured. */
   readonly wheelW: number;
-  readonly batteryW: number;
+  readonly batteryW: number | null;
+  /** Metres up on a common pack at this rate, from full to empty. */
+  readonly onCommonM: Uncertain | null;
   /** How the energy was found. */
-  readonly by: "counter" | "percent";
+  readonly by: "counter" | "percent" | "time";
 }
+
+/** Usable energy of the common pack that climbs are compared on, Wh. */
+export const CLIMB_PACK_WH = 500;
 
 const COUNTER_STEP_WH = 1;
 const ROOT12 = Math.sqrt(12);
 
-/** Energy of a climb with its error: by a counter, else by the percent at its foot and top. */
+/** Energy of a climb with its error: by a counter, else by the percent at its foot and top; null where it was timed alone. */
 function energyOf(
   { energyWh, startPercent, endPercent, airTempC }: ClimbRecord,
   pack: PackRecord,
   percentStep: number,
-): Result<{ readonly wh: Uncertain; readonly by: ClimbFigures["by"] }> {
+): Result<{ readonly wh: Uncertain | null; readonly by: ClimbFigures["by"] }> {
   if (energyWh !== undefined)
     return good({
       wh: { mean: energyWh, sd: Math.hypot(COUNTER_STEP_WH / ROOT12, energyWh * ASSUMED.energyGainSd) },
       by: "counter",
     });
+  if (startPercent === undefined || endPercent === undefined) return good({ wh: null, by: "time" });
   const own = { ...pack, packTempC: airTempC };
   const label = labelEnergy(own);
   if (!label.ok) return label;
@@ -41,7 +49,7 @@ function energyOf(
   if (!usable.ok) return usable;
   const curve = curveOf(own);
   const used = (percent: number) => curve.fractionAt(percent / 100);
-  const fraction = used(endPercent!) - used(startPercent!);
+  const fraction = used(endPercent) - used(startPercent);
   const { mean, sd } = usable.value;
   const rounding = (percentStep / 100 / ROOT12) * Math.SQRT2;
   return good({
@@ -73,24 +81,31 @@ export function climbFigures(climb: ClimbRecord, riding: Riding, pack: PackRecor
     lengthMi: climb.lengthM / METRES_PER_MILE,
     gainM: climb.gainM,
     timeS: climb.timeS,
-    energyWh: wh.mean,
+    energyWh: wh?.mean ?? 0,
   });
   if (!found.ok) return found;
-  const { gradient, verticalMPerHour, whPerVerticalM } = found.value;
+  const { gradient, verticalMPerHour } = found.value;
+  const whPerVerticalM = wh && scale(wh, 1 / climb.gainM);
   return good({
     gradient,
     speedMps: climb.lengthM / climb.timeS,
+    timeS: climb.timeS,
     verticalMPerHour,
     energyWh: wh,
-    whPerVerticalM: { mean: whPerVerticalM, sd: wh.sd / climb.gainM },
+    whPerVerticalM,
     wheelW: roadPower(stateOf(climb, riding)).wheelW,
-    batteryW: (wh.mean * 3600) / climb.timeS,
+    batteryW: wh && (wh.mean * 3600) / climb.timeS,
+    onCommonM: whPerVerticalM && {
+      mean: CLIMB_PACK_WH / whPerVerticalM.mean,
+      sd: (CLIMB_PACK_WH * whPerVerticalM.sd) / whPerVerticalM.mean ** 2,
+    },
     by,
   });
 }
 
-/** A climb as a row for the fit of its bike's road load; the speed at its foot is energy brought along. */
-export function climbRow(climb: ClimbRecord, riding: Riding, figures: ClimbFigures): RoadRow {
+/** A climb as a row of its bike's road load, the speed at its foot as energy brought along; null where it was timed alone. */
+export function climbRow(climb: ClimbRecord, riding: Riding, { energyWh }: ClimbFigures): RoadRow | null {
+  if (!energyWh) return null;
   const state = stateOf(climb, riding);
   const entry = climb.entrySpeedMps ?? state.speedMps;
   const broughtWh =
@@ -99,8 +114,8 @@ export function climbRow(climb: ClimbRecord, riding: Riding, figures: ClimbFigur
     name: `${climb.hill}, ${climb.level || climb.drive}`,
     state,
     measured: {
-      mean: (figures.energyWh.mean + broughtWh) / climb.lengthM,
-      sd: Math.hypot(figures.energyWh.sd, 0.3 * broughtWh) / climb.lengthM,
+      mean: (energyWh.mean + broughtWh) / climb.lengthM,
+      sd: Math.hypot(energyWh.sd, 0.3 * broughtWh) / climb.lengthM,
     },
     oneWay: true,
     riderSdW: state.riderW * ASSUMED.riderSdShare,

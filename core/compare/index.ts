@@ -53,7 +53,7 @@ export {
   type SweepResults,
   type SweepSpot,
 } from "./sweep.ts";
-export { climbFigures, climbRow, type ClimbFigures } from "./climbs.ts";
+export { CLIMB_PACK_WH, climbFigures, climbRow, type ClimbFigures } from "./climbs.ts";
 export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./seasons.ts";
 export {
   claimReport,

@@ -1,5 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
-import { climbFigures, climbRow, drivenBy, sweepResults, sweepRows, sweepSpots } from "#core/compare";
+import {
+  CLIMB_PACK_WH,
+  climbFigures,
+  climbRow,
+  drivenBy,
+  sweepResults,
+  sweepRows,
+  sweepSpots,
+} from "#core/compare";
 import { dayOfRows, deskPosterior, parametersOf } from "#core/desk";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
 import {
@@ -151,30 +159,54 @@ describe("a climb", () => {
   };
   test("is what the worked case says, with its error", () => {
     const found = figures();
-    expect(found.whPerVerticalM.mean).toBeCloseTo(0.65957, 5);
+    expect(found.whPerVerticalM!.mean).toBeCloseTo(0.65957, 5);
     expect(found.gradient).toBeCloseTo(0.047104, 6);
     expect(found.verticalMPerHour).toBeCloseTo(919.57, 2);
-    expect(found.whPerVerticalM.sd).toBeGreaterThan(0);
+    expect(found.whPerVerticalM!.sd).toBeGreaterThan(0);
     expect(found.by).toBe("counter");
     expect(found.batteryW).toBeCloseTo((31 * 3600) / 184, 9);
+  });
+  test("timed alone it has its speed and its metres an hour, and tells the road load nothing", () => {
+    const timed = { energyWh: undefined, timeS: 204 };
+    const found = figures(timed);
+    expect(found).toMatchObject({
+      by: "time",
+      energyWh: null,
+      whPerVerticalM: null,
+      onCommonM: null,
+      batteryW: null,
+    });
+    expect(found.verticalMPerHour).toBeCloseTo((47 * 3600) / 204, 6);
+    expect(climbRow(climb(timed), riding, found)).toBeNull();
+  });
+  test("a percent at one end alone is asked for at the other", () =>
+    expect(
+      climbSchema.safeParse({ ...climb(), energyWh: undefined, startPercent: 80 }).error?.issues[0],
+    ).toMatchObject({
+      path: ["endPercent"],
+      message: expect.stringContaining("or neither"),
+    }));
+  test("on a common pack it climbs as high as its rate lets it", () => {
+    const { onCommonM, whPerVerticalM } = figures();
+    expect(onCommonM!.mean).toBeCloseTo(CLIMB_PACK_WH / whPerVerticalM!.mean, 9);
+    expect(onCommonM!.sd / onCommonM!.mean).toBeCloseTo(whPerVerticalM!.sd / whPerVerticalM!.mean, 9);
   });
   test("by whole percents is far less sure", () => {
     const found = figures({ energyWh: undefined, startPercent: 80, endPercent: 75 });
     expect(found.by).toBe("percent");
-    expect(found.whPerVerticalM.sd).toBeGreaterThan(4 * figures().whPerVerticalM.sd);
+    expect(found.whPerVerticalM!.sd).toBeGreaterThan(4 * figures().whPerVerticalM!.sd);
   });
   test("speed brought along at the foot counts as energy for the fit", () => {
     const at = (entrySpeedMps: number) =>
-      climbRow(climb({ entrySpeedMps }), riding, figures({ entrySpeedMps })).measured.mean;
+      climbRow(climb({ entrySpeedMps }), riding, figures({ entrySpeedMps }))!.measured.mean;
     expect(at(9)).toBeGreaterThan(at(5.4));
     expect(at(0)).toBeLessThan(at(5.4));
   });
   test("feeds the fit of its bike", () => {
-    const found = fitRoad([climbRow(climb(), riding, figures())]);
+    const found = fitRoad([climbRow(climb(), riding, figures())!]);
     expect(found.ok && found.value.rows).toHaveLength(1);
   });
   test.each([
-    [{ energyWh: undefined }, "Type the energy by a counter, or the percent at the foot and at the top."],
     [
       { energyWh: undefined, startPercent: 70, endPercent: 70 },
       "At the top the percent is below that at the foot: on so short a hill use a counter.",

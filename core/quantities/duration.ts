@@ -36,3 +36,19 @@ export function durationText(seconds: number): string {
   if (h === 0) return `${m} min`;
   return m === 0 ? `${h} h` : `${h} h ${m} min`;
 }
+
+/** Minutes and seconds as a stopwatch shows them: "3:24"; over an hour "1:03:24". */
+export function stopwatchText(seconds: number): string {
+  const whole = Math.round(seconds);
+  const [h, m, s] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60];
+  const two = (value: number) => String(value).padStart(2, "0");
+  return h ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+}
+
+const STOPWATCH = /^\s*(?:(\d{1,2}):)?(\d{1,3}):([0-5]\d)\s*$/;
+
+/** Reads a stopwatch, "3:24" being minutes and seconds; seconds, or null where it shows something else. */
+export function stopwatchAt(text: string): number | null {
+  const found = STOPWATCH.exec(text);
+  return found && 3600 * Number(found[1] ?? 0) + 60 * Number(found[2]) + Number(found[3]);
+}

@@ -12,7 +12,7 @@ export {
   type DimensionName,
   type System,
 } from "./units.ts";
-export { durationAt, durationText } from "./duration.ts";
+export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
 export { parseNumber, parseQuantity } from "./parse.ts";
 export { plusOrMinus, scale, SDS_95, widen, withRelative, type Uncertain } from "./uncertain.ts";
 export {

@@ -14,6 +14,8 @@ import {
   withRelative,
   type DimensionName,
   writeNarrowing,
+  stopwatchAt,
+  stopwatchText,
 } from "#core/quantities";
 
 const names = Object.keys(DIMENSIONS) as DimensionName[];
@@ -137,3 +139,14 @@ test("a narrowing span is written so that it is seen to narrow", () => {
   expect(writeNarrowing(12, 5)).toEqual(["12", "5"]);
   expect(writeNarrowing(0.502, 0.5)).toEqual(["0.50", "0.50"]);
 });
+
+test.each([
+  ["3:24", 204],
+  ["1:03:24", 3804],
+  ["0:09", 9],
+])("a stopwatch's %s is %i s, and back", (text, seconds) => {
+  expect(stopwatchAt(text)).toBe(seconds);
+  expect(stopwatchText(seconds)).toBe(text);
+});
+test("what no stopwatch shows is left to others", () =>
+  expect(["184 s", "3:60", ""].map(stopwatchAt)).toEqual([null, null, null]));

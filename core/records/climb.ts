@@ -5,7 +5,7 @@ import { EFFORTS } from "./effort.ts";
 import { day, named, number, pencil, words } from "./fields.ts";
 import { DRIVES } from "./drive.ts";
 
-/** One run up a hill. SI units; the energy by a counter, or by the percent at its foot and top. */
+/** One run up a hill. SI units; the energy by a counter, by the percent at its foot and top, or not at all. */
 export const climbSchema = z
   .object({
     hill: named("hill"),
@@ -29,8 +29,11 @@ export const climbSchema = z
     const say = (path: string, message: string) =>
       context.addIssue({ code: "custom", path: [path], message });
     const both = startPercent !== undefined && endPercent !== undefined;
-    if (energyWh === undefined && !both)
-      say("energyWh", "Type the energy by a counter, or the percent at the foot and at the top.");
+    if (energyWh === undefined && !both && (startPercent ?? endPercent) !== undefined)
+      say(
+        startPercent === undefined ? "startPercent" : "endPercent",
+        "Type the percent at the foot and at the top, or neither: then the climb is ranked by its time.",
+      );
     if (both && endPercent >= startPercent)
       say(
         "endPercent",

@@ -243,11 +243,11 @@ test("climbs of one hill rank together; bad ones say what to type", async ({ pag
   const before = await bikes.count();
   await page.getByRole("link", { name: "New climb" }).click();
   await ready(page);
-  await page.getByLabel("Time").fill("200 s");
+  await page.getByLabel("Time").fill("3:20");
+  await page.getByLabel("Percent at the foot").fill("80");
   await page.getByRole("button", { name: "Keep the climb" }).click();
-  await expect(
-    page.getByText("Type the energy by a counter, or the percent at the foot and at the top."),
-  ).toBeVisible();
+  await expect(page.getByText(/^Type the percent at the foot and at the top, or neither/)).toBeVisible();
+  await page.getByLabel("Percent at the foot").fill("");
   await page.getByLabel("Energy by a counter").fill("5 Wh");
   await page.getByRole("button", { name: "Keep the climb" }).click();
   await expect(bikes).toHaveCount(before + 1);

@@ -15,9 +15,14 @@ export interface HillRun {
   readonly figures: Result<ClimbFigures>;
 }
 
-const costOf = ({ figures }: HillRun) => (figures.ok ? figures.value.whPerVerticalM.mean : Infinity);
+/** Those whose energy is known by what a metre up took; behind them, by their time, those that were timed alone. */
+function byCost(a: HillRun, b: HillRun): number {
+  const costOf = ({ figures }: HillRun) => (figures.ok && figures.value.whPerVerticalM?.mean) || Infinity;
+  const [x, y] = [costOf(a), costOf(b)];
+  return x === y ? a.climb.timeS - b.climb.timeS : x - y;
+}
 
-/** Runs by hill, the least energy first, and the loops that climb. */
+/** Runs by hill, the least energy a metre up first, and the loops that climb. */
 export async function climbsOf(db: Database) {
   const unreadable: Unreadable[] = [];
   const [lines, { tests, shelf }] = await Promise.all([listClimbs(db, { unreadable }), comparedTests(db)]);
@@ -29,7 +34,7 @@ export async function climbsOf(db: Database) {
   });
   const hills = [...new Set(runs.map(({ climb }) => climb.hill))].map((hill) => ({
     hill,
-    runs: runs.filter(({ climb }) => climb.hill === hill).sort((a, b) => costOf(a) - costOf(b)),
+    runs: runs.filter(({ climb }) => climb.hill === hill).sort(byCost),
   }));
   const loops = tests.flatMap(({ line, digest }) =>
     digest.quarters && (line.test.school === "vertical" || line.test.school === "run-down")

@@ -107,7 +107,8 @@ async function fieldDaysOf(
       if (!riding || !pack) return null;
       return fieldDay(line.id, [line.stamp, riding, pack], () => {
         const figures = climbFigures(line.body, riding, pack);
-        return figures.ok ? dayOf(line, riding, [climbRow(line.body, riding, figures.value)]) : null;
+        const row = figures.ok ? climbRow(line.body, riding, figures.value) : null;
+        return row && dayOf(line, riding, [row]);
       });
     }),
     ...logged.map(({ line, digest }) => {
