@@ -114,6 +114,7 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
                 From {tests === 1 ? "this test" : `${tests} tests of this bike`} and all that the desk knows
                 of its riders, packs and roads.
               </p>
+              {bridge.value.odd ? <p className="mt-2 text-ochre">{bridge.value.odd}</p> : null}
               {bridge.value.under.heldMps === null ? null : (
                 <p className="mt-2 text-ochre">
                   {say(

@@ -42,6 +42,8 @@ export interface Bridge {
   readonly lambda: number;
   /** What lambda most likely comes from, in a sentence. */
   readonly because: string;
+  /** Where nothing on the desk explains the test: that it counts for less, and by how much. */
+  readonly odd: string | null;
 }
 
 /** A bar under this says nothing, as a share of the measured figure. */
@@ -89,6 +91,16 @@ function explainedBy({ day, shared, own, linearised }: SolvedDay): readonly stri
     .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     .slice(0, 2)
     .map(({ word }) => word);
+}
+
+/** A test made wider by less than this is as good as any. */
+const HARDLY_WIDER = 1.05;
+
+/** That a test stands apart from all others of the desk, and so counts for less. */
+function oddSentence({ widened }: SolvedDay): string | null {
+  return widened > HARDLY_WIDER
+    ? `Nothing on the desk explains this test: it lies over three times its doubt from what all others expect of it, and counts as ${fixed(widened, 1)} times less sure.`
+    : null;
 }
 
 /** "It took 1.4 times what the road load expects of such a day; most likely: the wind, the effort." */
@@ -187,5 +199,6 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
     expected: assumed,
     lambda,
     because: lambdaSentence(lambda, explainedBy(solved)),
+    odd: oddSentence(solved),
   });
 }

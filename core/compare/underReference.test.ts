@@ -249,6 +249,11 @@ describe("a bike brought to a reference", () => {
     const desk = deskOf(ridden({ whPerMi: 60, sd: 0.2 }), ...others.map(ridden));
     const odd = desk.days.find(({ day }) => day.id === "t1")!;
     expect(odd.widened).toBeGreaterThan(1);
+    const own = bridgeTo(desk, ridden({ whPerMi: 60, sd: 0.2 }), house);
+    expect(own.ok && own.value.odd).toMatch(
+      /^Nothing on the desk explains this test: .* \d\.\d times less sure\.$/,
+    );
+    expect(bridge().odd).toBeNull();
     expect(desk.days.filter(({ day }) => day.id !== "t1").every(({ widened }) => widened === 1)).toBe(true);
   });
 });
