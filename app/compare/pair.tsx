@@ -98,7 +98,9 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                   <p className="mt-1 text-ochre">{joint.value.orderWarning}</p>
                 ) : (
                   <p className="mt-1 text-quiet">
-                    Ridden {joint.value.order.join(" ")}: a steady drift cancels.
+                    {joint.value.together
+                      ? "Ridden side by side: wind and warmth met both alike."
+                      : `Ridden ${joint.value.order.join(" ")}: a steady drift cancels.`}
                   </p>
                 )}
               </section>

@@ -140,6 +140,33 @@ describe("a joint pair", () => {
     expect(orderWarning(["A", "B", "B", "A"])).toBeNull();
     expect(orderWarning(["B", "A", "A", "B"])).toBeNull();
   });
+  test("twins ridden at one time need no order, one after the other they do", () => {
+    const timed = (side: Side, startS: number) => {
+      const test = paired(side, falling(98, 80));
+      const [ride] = test.record.rides;
+      const at = (i: number) => new Date(Date.UTC(2026, 9, 18, 9) + 1000 * (startS + 600 * i)).toISOString();
+      const entries = ride!.entries.map((entry, i) => ({ ...entry, at: at(i) }));
+      return {
+        ...test,
+        bikeId: `bike ${side}`,
+        packId: `pack ${side}`,
+        record: { ...test.record, rides: [{ ...ride!, entries }] },
+      };
+    };
+    const twins = joint(timed("A", 0), timed("B", 40));
+    expect(twins).toMatchObject({ together: true, orderWarning: null });
+    expect(joint(timed("A", 0), timed("B", 20_000))).toMatchObject({ together: false });
+    expect(joint(timed("A", 0), timed("B", 20_000)).orderWarning).toContain("One run each");
+  });
+  test("where volts at rest are all that was read, their last digit is what rounds", () => {
+    const volts = (side: Side, from: number, to: number) => {
+      const looks = [0, 6].map((miles, i) => ({ miles, packVolts: i ? to : from, restMin: 20 }));
+      return paired(side, looks as never);
+    };
+    const pair = joint(volts("A", 53, 50.1), volts("B", 53, 49.8));
+    expect(pair.rounding.whPerM * METRES_PER_MILE).toBeGreaterThan(0.2);
+    expect(pair.rounding.whPerM * METRES_PER_MILE).toBeLessThan(4);
+  });
   test("a side without a run is refused, and so is a test with nothing to reckon", () => {
     expect(jointPair([paired("A", falling(98, 80))])).toMatchObject({ problems: [{ code: "no-side" }] });
     expect(jointPair([paired("A", falling(98, 80)), paired("B", [{ miles: 0, percent: 90 }])])).toMatchObject(

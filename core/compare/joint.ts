@@ -16,7 +16,7 @@ import { METRES_PER_MILE, quantityToken, scale, widen, type Uncertain } from "#c
 import { layTest } from "#core/results";
 import { metered } from "./metered.ts";
 import { neededFor, type Needed } from "./needed.ts";
-import { inOrder, orderOf, orderWarning } from "./order.ts";
+import { inOrder, orderOf, orderWarning, ridesTogether } from "./order.ts";
 import { roundingOf } from "./rounding.ts";
 import { jointInput, shareUpPacks, sideRuns, type LaidRun, type PairedTest, type SideRun } from "./runs.ts";
 
@@ -38,7 +38,9 @@ export interface JointPair {
   readonly sections: readonly SidesOf[];
   /** The order in which the runs were ridden. */
   readonly order: readonly Side[];
-  /** Why that order does not cancel a drift; null where it does. */
+  /** Ridden side by side at one time: no order matters. */
+  readonly together: boolean;
+  /** Why that order does not cancel a drift; null where it does, or does not matter. */
   readonly orderWarning: string | null;
   /** What the last digits of the readings alone can do to the difference. */
   readonly rounding: { readonly whPerM: number; readonly sentence: string };
@@ -168,13 +170,15 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
   const budget = budgetOf(solved, gapOf(solved, runs, stretches));
   const falls = budget.reduce((sum, { variance }) => sum + variance, 0);
   const order = orderOf(inOrder(runs, stretches));
+  const together = ridesTogether(runs, stretches);
   const runsOfEach = Math.min(...SIDES.map((side) => order.filter((each) => each === side).length));
   const rounding = roundingOf(solved, runs, stretches);
   return good({
     whole,
     sections: sectionsOf(solved, runs, stretches),
     order,
-    orderWarning: orderWarning(order),
+    together,
+    orderWarning: together ? null : orderWarning(order),
     rounding: {
       whPerM: rounding,
       sentence: `Of the ${quantityToken(Math.abs(whole.difference.mean), "energyPerDistance", 2)} between them, up to ${quantityToken(rounding, "energyPerDistance", 2)} can be rounding of what was read.`,

@@ -31,6 +31,34 @@ export function orderOf(ordered: readonly SideRun[]): readonly Side[] {
   return order;
 }
 
+/** When a stretch was ridden, s; null where its marks have no times. */
+function spanOf(
+  runs: readonly LaidRun[],
+  { ride, fromMark, toMark }: SideRun,
+): readonly [number, number] | null {
+  const times = runs[ride]!.laid.course.marks.slice(fromMark, toMark + 1).flatMap(({ timeS }) =>
+    timeS === null ? [] : [timeS],
+  );
+  return times.length > 1 ? [Math.min(...times), Math.max(...times)] : null;
+}
+
+/** Runs ridden at one time share this much of the shorter one's time. */
+const TOGETHER = 0.5;
+
+/** Whether every run of A was ridden beside one of B: twins, whom wind and warmth meet alike. */
+export function ridesTogether(runs: readonly LaidRun[], stretches: readonly SideRun[]): boolean {
+  const spans = (side: Side) =>
+    stretches.filter((run) => run.side === side).map((run) => ({ ride: run.ride, span: spanOf(runs, run) }));
+  const [a, b] = [spans("A"), spans("B")];
+  return a.every(({ ride, span }) =>
+    b.some((other) => {
+      if (!span || !other.span || other.ride === ride) return false;
+      const common = Math.min(span[1], other.span[1]) - Math.max(span[0], other.span[0]);
+      return common >= TOGETHER * Math.min(span[1] - span[0], other.span[1] - other.span[0]);
+    }),
+  );
+}
+
 /** Why an order lets a steady drift into the difference; null where both sides lie as early as late. */
 export function orderWarning(order: readonly Side[]): string | null {
   const middle = (side: Side) => {

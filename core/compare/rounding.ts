@@ -1,4 +1,5 @@
 import { columnFigure, uncertain, type Solved } from "#core/ledger";
+import { curveOf, fractionFromVolts } from "#core/pack";
 import { METRES_PER_MILE } from "#core/quantities";
 import type { LaidRun, SideRun } from "./runs.ts";
 
@@ -18,8 +19,22 @@ function stepWh(solved: Solved, runs: readonly LaidRun[], { ride, fromMark, toMa
   const { percentStep, bars } = input.gauges[gauge]!;
   const seen = (mark: number) =>
     readings.some((reading) => reading.kind === "percent" && reading.mark === mark);
+  const byVolts = [fromMark, toMark].map((mark) => voltsStep(solved, ride, mark));
+  // Rest volts at both ends are what was read, where there is no percent.
+  if (byVolts.every((step) => step !== null) && !(seen(fromMark) && seen(toMark)))
+    return (byVolts.reduce((sum, step) => sum + step!, 0) / 2) * capacity;
   if (seen(fromMark) || seen(toMark)) return (percentStep / 100) * capacity;
   return bars > 0 ? capacity / bars : 0;
+}
+
+/** What the last digit of rest volts is of the pack, as a fraction; null where none were read there. */
+function voltsStep({ input }: Solved, ride: number, mark: number): number | null {
+  const { readings, pack } = input.rides[ride]!;
+  const read = readings.find((reading) => reading.kind === "restVolts" && reading.mark === mark);
+  const { seriesCells } = input.packs[pack]!;
+  if (read?.kind !== "restVolts" || seriesCells === undefined) return null;
+  const half = read.meterStepV / seriesCells / 2;
+  return 2 * fractionFromVolts(curveOf(input.packs[pack]!), read.packVolts / seriesCells, half).sd;
 }
 
 /** Stretches of one side in a row as one: the looks between them cancel. */
