@@ -59,6 +59,8 @@ export interface RideSpec {
 export interface MadeRide {
   readonly entries: readonly Entry[];
   readonly usedAtEnd: number;
+  /** What it truly took, and over how far; left out where the stand-in keeps that to itself. */
+  readonly truth?: { readonly wh: number; readonly miles: number };
 }
 
 /** A gauge's slow error: up to 1.2 points either way along the charge. */
@@ -170,7 +172,7 @@ export function makeRide(asked: RideSpec, nextId: () => string): MadeRide {
     };
     keep(timeS, body as EntryBody);
   });
-  return { entries, usedAtEnd: used };
+  return { entries, usedAtEnd: used, truth: { wh: countedWh, miles } };
 }
 
 /** A recorded loop of a given length as a track, one point every four seconds, over low hills. Set in open sea, where no road is. */
