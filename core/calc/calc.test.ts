@@ -1,5 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
+import { REFERENCES } from "#core/bike";
 import { answer, answerText } from "#core/calc";
+import { makeHardDesk } from "#core/standin";
 
 const plain = {
   calculation: "plain",
@@ -115,6 +117,55 @@ describe("a bundle", () => {
     expect(value).toMatchObject({
       error: { path: "tests.1.rides" },
       tests: [{ title: "levee" }, { error: { code: "no-distance" } }],
+    });
+  });
+});
+
+describe("a bundle brought to a reference", () => {
+  const { tests } = makeHardDesk(5, { bikes: 3, riders: 2, testsEach: 2, told: "typical" }, REFERENCES[0]!);
+  const records = tests.map(({ record }) => record);
+  const ask = (under: unknown, own: readonly unknown[] = records) =>
+    answer({ format: "barometron bundle", version: 1, under, tests: own });
+  const value = (under: unknown) =>
+    ask(under).value as {
+      readonly tests: readonly {
+        readonly under: { readonly whPerM: { readonly mean: number; readonly low: number } };
+      }[];
+      readonly ranking: readonly {
+        readonly place: number;
+        readonly tests: readonly number[];
+        readonly behindNext: number | null;
+        readonly whPerM: { readonly mean: number };
+      }[];
+    };
+  test("each test has its bike's figure, and each bike its place", () => {
+    const { tests: answered, ranking } = value("House");
+    expect(ranking.map(({ place }) => place)).toEqual(ranking.map((_, i) => i + 1));
+    expect(ranking.flatMap((each) => each.tests).sort()).toEqual(records.map((_, i) => i));
+    for (const { tests: own, whPerM } of ranking)
+      for (const i of own) expect(answered[i]!.under.whPerM.mean).toBe(whPerM.mean);
+    expect(answered.every(({ under }) => under.whPerM.low > 0)).toBe(true);
+    expect(ranking.at(-1)!.behindNext).toBeNull();
+    expect(ranking.slice(0, -1).every(({ behindNext }) => behindNext! >= 0 && behindNext! <= 0.5)).toBe(true);
+  });
+  test("a faster, hillier reference takes more, by a name in any case or by conditions", () => {
+    const mean = (under: unknown) => value(under).ranking[0]!.whPerM.mean;
+    expect(mean("house")).toBe(mean("House"));
+    expect(mean({ speedMps: 8, gainMPerMi: 30 })).toBeGreaterThan(mean({ speedMps: 5 }));
+    expect(mean({ speedMps: 6, massKg: 160 })).toBeGreaterThan(mean({ speedMps: 6, massKg: 100 }));
+  });
+  test.each([
+    ["Hous", "under", "one of House"],
+    [{}, "under.speedMps", "for example 6.7"],
+    [7, "under", "Give a set's name"],
+    [null, "under", "Give a set's name"],
+    [{ speedMps: 300 }, "under.speedMps", "metres per second"],
+  ])("%j is refused with what to give", (under, path, said) => {
+    const { ok, value: refused } = ask(under);
+    expect(ok).toBe(false);
+    expect((refused as { error: { path: string; sentence: string } }).error).toMatchObject({
+      path,
+      sentence: expect.stringContaining(said),
     });
   });
 });

@@ -8,7 +8,10 @@ const climb = number.min(0, "Climb cannot be negative: give metres per mile.").m
 /** Conditions a figure is measured under, or brought to. SI units, climb in metres a mile. */
 export const conditionsSchema = z.object({
   massKg: positive,
-  speedMps: positive.max(30, "That is over 65 mph: speeds are in metres per second."),
+  speedMps: z
+    .number({ error: "Give the speed held in metres per second, for example 6.7." })
+    .positive("This must be more than zero.")
+    .max(30, "That is over 65 mph: speeds are in metres per second."),
   ground: groundSchema.optional(),
   headwindMps: number.optional(),
   gainMPerMi: climb.optional(),

@@ -29,6 +29,12 @@ export function underOf(value: object): Result<ReferenceFor | null> {
           `“${under}” is no reference: it is one of ${NAMES}, or conditions of your own.`,
         );
   }
+  if (typeof under !== "object" || under === null || Array.isArray(under))
+    return bad(
+      "reference",
+      "under",
+      `Give a set's name (${NAMES}) or conditions, for example {"speedMps": 6.7}.`,
+    );
   const parsed = ownSchema.safeParse(under);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
