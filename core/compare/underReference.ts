@@ -2,6 +2,7 @@ import { rideEnergy, roadPower, type Reference, type Ride } from "#core/bike";
 import {
   capacityShareOf,
   rideUnder,
+  kindSpread,
   unknownsOfMount,
   withUnknowns,
   type DeskPosterior,
@@ -86,7 +87,9 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
   const isUnlearned = (kind: string) =>
     unknowns
       .filter((each) => each.kind === kind)
-      .some((each) => untraced(desk.figure([each], ([z]) => z!)).sd > UNLEARNED * spreadOfKind(desk, kind));
+      .some(
+        (each) => untraced(desk.figure([each], ([z]) => z!)).sd > UNLEARNED * kindSpread(kind, desk.spreads),
+      );
   return {
     whPerM: untraced(traced),
     traced,
@@ -97,9 +100,6 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
     heldMps: heldSpeed(ride, reference.conditions.speedMps),
   };
 }
-
-const spreadOfKind = ({ spreads }: DeskPosterior, kind: string): number =>
-  kind in spreads ? spreads[kind as keyof typeof spreads] : 1;
 
 /** A test's bike under a reference; a problem where no test bears a figure of it. */
 export function underReference(

@@ -16,3 +16,4 @@ export { dayOfRows, type SteadyRows } from "./rowsDay.ts";
 export { sdWith, type Hypothetical } from "./hypothetical.ts";
 export { parametersOf, type BikeParameter } from "./parameters.ts";
 export { dayOfReported } from "./reportedDay.ts";
+export { kindSpread } from "./spreads.ts";

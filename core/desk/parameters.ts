@@ -2,6 +2,7 @@ import { ASSUMED } from "#core/assumptions";
 import { roadOf, type Riding } from "#core/bike";
 import type { Uncertain } from "#core/quantities";
 import type { DeskPosterior } from "./posterior.ts";
+import { kindSpread } from "./spreads.ts";
 import type { SharedUnknown } from "./types.ts";
 import { unknownsOfMount, type Mount } from "./unknownsOf.ts";
 
@@ -32,7 +33,7 @@ export function parametersOf(
     const told = of[unknown.kind];
     if (!told) return [];
     const [name, mean, share] = told;
-    const spread = unknown.kind in desk.spreads ? desk.spreads[unknown.kind as keyof typeof desk.spreads] : 1;
+    const spread = kindSpread(unknown.kind, desk.spreads);
     const { mean: z, effects } = desk.figure([unknown], ([each]) => each!);
     const sd = Math.hypot(...Object.values(effects));
     const now = mean * Math.exp(share * z);

@@ -1,5 +1,6 @@
 import type { Form, Whitened } from "./arrow.ts";
 import { solveDesk, type DeskOptions, type SolvedDay, type SolvedDesk } from "./solve.ts";
+import { kindSpread } from "./spreads.ts";
 import type { DeskDay, SharedUnknown, Spreads } from "./types.ts";
 
 /** A function of the shared unknowns at the posterior. */
@@ -43,9 +44,6 @@ function effectsOf({ block, own, border }: Whitened): Record<string, number> {
   return effects;
 }
 
-const priorSd = ({ kind }: SharedUnknown, spreads: Spreads) =>
-  kind in spreads ? spreads[kind as keyof Spreads] : 1;
-
 /** Wraps a solved desk. Unknowns no day knows stand at their priors, independent of all others. */
 export function askDesk(solved: SolvedDesk): DeskPosterior {
   const { layout, factored, spreads } = solved;
@@ -69,7 +67,7 @@ export function askDesk(solved: SolvedDesk): DeskPosterior {
     const byUnknown: Record<string, number> = {};
     unknowns.forEach((unknown, i) => {
       const place = placeOf(unknown);
-      const sd = priorSd(unknown, spreads);
+      const sd = kindSpread(unknown.kind, spreads);
       if (!place) effects[unknown.key] = slopes[i]! * sd;
       const variance = place ? slopes[i]! * covariance(place) : (slopes[i]! * sd) ** 2;
       byUnknown[unknown.kind] = (byUnknown[unknown.kind] ?? 0) + variance;

@@ -3,6 +3,10 @@ import { LEARNED_KINDS, type LearnedKind, type Spreads } from "./types.ts";
 
 /** Spreads before any test: as assumed. */
 export const ASSUMED_SPREADS: Spreads = { rolling: 1, drag: 1, motor: 1, habit: 1 };
+/** How much wider than assumed a kind of unknown is: as learned, or not at all. */
+export const kindSpread = (kind: string, spreads: Spreads): number =>
+  kind in spreads ? spreads[kind as LearnedKind] : 1;
+
 /** Where the search for a spread begins and ends. */
 const SEARCH = { least: 0.3, most: 6 } as const;
 const HALVINGS = 30;
