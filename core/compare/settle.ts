@@ -39,7 +39,7 @@ const METERED_SD = 0.03;
 /** A run of the throttle alone: sd of its figure as a share, and its length, min. */
 const THROTTLE_RUN = { sd: 0.03, minutes: 60 } as const;
 /** Least share of the sd that something must take away to be listed. */
-const WORTH_SAYING = 0.05;
+const WORTH_SAYING = 0.03;
 /** Time of a ride of which nothing is known, min. */
 const RIDE_MINUTES = 120;
 

@@ -258,6 +258,7 @@ test("the turn-round is told when it is due", async ({ page }) => {
   await page.getByLabel("The line").press("Enter");
   await expect(page.getByText(/as planned|than planned by here/i)).toBeVisible();
   await expect(page.getByRole("alert")).toContainText(/Go home now, on along the course, 11\.\d mi/);
+  await expect(kept(page)).toBeVisible();
 });
 
 test("wind, pace and levels say why, and the display's guess is set beside the ledger", async ({ page }) => {
@@ -269,6 +270,8 @@ test("wind, pace and levels say why, and the display's guess is set beside the l
   await expect(
     page.getByText(/The display says 40 mi left; the ledger says .* Go by the ledger\./),
   ).toBeVisible();
+  // The next test goes on from what the server holds.
+  await expect(kept(page)).toBeVisible();
 });
 
 test("a test takes another ride on the same charge, each at its address", async ({ page }) => {
