@@ -4,7 +4,7 @@ import {
   capacityUnder,
   claimReport,
   inMeasure,
-  onPack,
+  onPack as packEnergy,
   optionRange,
   packOptions,
   pooledTraced,
@@ -77,7 +77,7 @@ function riddenRange(group: readonly ComparedTest[], mode: string): Uncertain | 
     );
     const figure = asRidden(compared, level === undefined ? undefined : (own) => own === level);
     if (!figure.ok) return [];
-    const capacity = onPack(compared.packId, digest.capacity.value);
+    const capacity = packEnergy(compared.packId, digest.capacity.value);
     const found = inMeasure("rangeOwn", figure.value, {
       capacity,
       climbPerM: null,
@@ -113,8 +113,11 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
   }
   const left: { bike: string; why: string }[] = [];
   const claimed = [...groups.values()].flatMap((all): readonly ClaimedBike[] => {
-    const group = soundTests(all).filter(({ digest }) => !digest.best.pencil);
     const newest = newestAlone(all)!;
+    // A range is that of its pack: what was ridden on two together, or on another, is no range of this one.
+    const onPack = ({ line: own }: ComparedTest) =>
+      own.packId === newest.line.packId && own.secondPackId === newest.line.secondPackId;
+    const group = soundTests(all.filter(onPack)).filter(({ digest }) => !digest.best.pencil);
     const { line, pack, compared } = newest;
     const riding = ridingOf(shelf, line)!;
     const under = underReference(posterior, compared, reference);
@@ -158,12 +161,12 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         bikeId: line.bikeId,
         bike: line.bikeName,
         drive: line.test.drive,
-        tests: group.length,
+        tests: all.length,
         whPerM,
         range: rangeSpan(range),
         ridden: whole && rangeSpan(whole),
         plainM: plains.length ? mean(plains) : null,
-        packName: pack.name,
+        packName: newest.line.secondPackId ? `${pack.name} and a second one` : pack.name,
         reports,
         options: packOptions(pack, others, runsTwo.has(line.bikeId)).map((option) => ({
           option,
