@@ -129,9 +129,9 @@ export function BikeClaims({
           <p className="text-quiet">No claim is on file for this drive.</p>
         )}
         <ul className="text-sm">
-          {bike.options.map(({ option, addedM, perMetreMinor }) => (
+          {bike.options.map(({ option, rangeM, addedM, perMetreMinor }) => (
             <li key={`${option.name}/${option.way}`} className="pencil">
-              {option.name} {option.way}: {formatQuantity(bike.range.mean + addedM, "distance", system, 0)},{" "}
+              {option.name} {option.way}: {formatQuantity(rangeM, "distance", system, 0)},{" "}
               {formatQuantity(Math.abs(addedM), "distance", system, 0)} {addedM < 0 ? "less" : "more"}
               {option.addedMinor !== null && option.addedMinor !== 0
                 ? `, ${fixed(Math.abs(option.addedMinor) / 100, 0)} ${bike.currency} ${option.addedMinor < 0 ? "less" : "more"}`

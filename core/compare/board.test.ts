@@ -238,13 +238,14 @@ describe("other packs", () => {
   });
   test("an option's miles and their price; a smaller pack adds none", () => {
     const [more] = packOptions(pack, [long], false);
-    expect(optionRange(more!, 0.01)).toEqual({
+    expect(optionRange(more!, 0.01, 50_000)).toEqual({
+      rangeM: expect.closeTo(68_600, 4),
       addedM: expect.closeTo(18_600, 4),
       perMetreMinor: expect.closeTo((24_000 / 186) * 0.01, 6),
     });
     const [less] = packOptions(pack, [rail], false);
-    expect(optionRange(less!, 0.01).addedM).toBeLessThan(0);
-    expect(optionRange(less!, 0.01).perMetreMinor).toBeNull();
+    expect(optionRange(less!, 0.01, 50_000).addedM).toBeLessThan(0);
+    expect(optionRange(less!, 0.01, 50_000).perMetreMinor).toBeNull();
   });
   test("the cheapest energy is the one that counts; without a price there is none", () => {
     expect(cheapestOption(packOptions(pack, [long, rail], true))).toMatchObject({

@@ -45,10 +45,11 @@ export function packOptions(
  * What an option makes of the range of a figure, m, and what each added metre costs, minor units; null where it adds none or
  * has no price.
  *
- * @param whPerM Wh per metre
+ * @param whPerM Wh per metre; @param ownM the range on its own pack, m
  */
-export function optionRange({ addedWh, addedMinor }: PackOption, whPerM: number) {
+export function optionRange({ addedWh, addedMinor }: PackOption, whPerM: number, ownM: number) {
   return {
+    rangeM: ownM + addedWh / whPerM,
     addedM: addedWh / whPerM,
     perMetreMinor: addedMinor === null || addedWh <= 0 ? null : (addedMinor / addedWh) * whPerM,
   };

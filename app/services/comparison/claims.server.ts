@@ -38,6 +38,8 @@ import {
 /** A larger or smaller pack: what it makes of the range, and what a mile more costs. */
 export interface OptionRange {
   readonly option: PackOption;
+  /** The range with it, and what that is more or less, m. */
+  readonly rangeM: number;
   readonly addedM: number;
   /** Minor units per metre; null without a price. */
   readonly perMetreMinor: number | null;
@@ -170,7 +172,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         reports,
         options: packOptions(pack, others, runsTwo.has(line.bikeId)).map((option) => ({
           option,
-          ...optionRange(option, whPerM.mean),
+          ...optionRange(option, whPerM.mean, range.mean),
         })),
         currency: riding.bike.currency,
         cost: runningCost(whPerM, tariffMinor),
