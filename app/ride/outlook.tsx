@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { AgainstGuess, AgainstPlan, Arrival, LiveTurn, LiveView } from "#core/live";
 import { fixed, formatBare, formatQuantity, formatUncertain, plusOrMinus } from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
+import { useSteadyHeight } from "./useSteady";
 
 const TURN_LOOKS = {
   early: "border-spruce",
@@ -28,8 +29,6 @@ interface OutlookProps {
 
 /** What is left, in one strong figure; whether to turn; and how it goes against the plan. */
 export function Outlook({ view, planned, guess, children }: OutlookProps) {
-  const system = useSystem();
-  const say = useSpoken();
   if (!view)
     return (
       <p className="text-quiet">
@@ -39,6 +38,23 @@ export function Outlook({ view, planned, guess, children }: OutlookProps) {
     );
   return (
     <section aria-label="What is left" className="grid gap-2">
+      <Left view={view} planned={planned} guess={guess} />
+      {children}
+    </section>
+  );
+}
+
+/** The figures and their sentences, which change with every entry and move nothing that is about to be tapped. */
+function Left({
+  view,
+  planned,
+  guess,
+}: Omit<OutlookProps, "view" | "children"> & { readonly view: LiveView }) {
+  const system = useSystem();
+  const say = useSpoken();
+  const steady = useSteadyHeight<HTMLDivElement>();
+  return (
+    <div ref={steady} className="grid content-start gap-2">
       <p>
         <span className="text-5xl leading-none font-bold">{fixed(100 * view.left.mean, 0)} %</span>
         <span className="text-xl"> ± {fixed(100 * plusOrMinus(view.left), 0)}</span>
@@ -79,10 +95,9 @@ export function Outlook({ view, planned, guess, children }: OutlookProps) {
           </p>
         </>
       ) : null}
-      {children}
       {guess ? (
         <p className={guess.says === "as the ledger" ? "text-quiet" : "text-ochre"}>{say(guess.sentence)}</p>
       ) : null}
-    </section>
+    </div>
   );
 }

@@ -33,6 +33,7 @@ import { useDevice } from "./useDevice";
 import { useJudged } from "./useJudged";
 import { useLog, type Keeping } from "./useLog";
 import { usePutBy } from "./usePutBy";
+import { holdPress } from "./useSteady";
 import { useRideKeys } from "./useRideKeys";
 import type { Route } from "./+types/ride";
 
@@ -157,7 +158,10 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
         </Link>
       }
     >
-      <div className="field-page mx-auto grid max-w-5xl grid-cols-[minmax(0,1fr)] items-start gap-4 p-4 text-ink lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <div
+        className="field-page mx-auto grid max-w-5xl grid-cols-[minmax(0,1fr)] items-start gap-4 p-4 text-ink lg:grid-cols-[minmax(0,1fr)_24rem]"
+        onPointerDownCapture={holdPress}
+      >
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
           {rehearsal?.debrief ? <Truth debrief={rehearsal.debrief} /> : null}
           {rehearsal && !state.ended ? (

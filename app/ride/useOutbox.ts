@@ -9,6 +9,8 @@ import { isWaiting, sendChunk, sendNext, type Answer } from "./sender";
 /** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
 const RETRY_MS = 4000;
 const LOOK_MS = 20_000;
+/** A sending that has no answer by then is given up, and tried again: a weak network may hold it for ever, ms. */
+const GIVEN_UP_MS = 20_000;
 /** A clock answer slower than this says too little, ms. */
 const SLOW_MS = 4000;
 /** Less room than this for a ride's log and samples is too little, bytes. */
@@ -22,6 +24,7 @@ async function post(path: string, body: unknown): Promise<Answer> {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
+    signal: AbortSignal.timeout(GIVEN_UP_MS),
   });
   const told = (await response.json().catch(() => null)) as Partial<Answer> | null;
   return {
@@ -72,13 +75,15 @@ export function useOutbox(testId: string) {
   const lastMade = useRef(-1);
   const sending = useRef(false);
   const again = useRef(false);
+  /** Entries on their way into the storage: a look at it meanwhile does not lose them from sight. */
+  const inHand = useRef<readonly Kept[]>([]);
   /** Entries kept here that the storage would not take. */
   const loose = useRef<readonly Kept[]>([]);
 
   const show = useCallback(async () => {
     const stored = await keptOf(testId).catch(() => []);
     const known = new Set(stored.map(({ id }) => id));
-    setLog([...stored, ...loose.current.filter(({ id }) => !known.has(id))]);
+    setLog([...stored, ...[...loose.current, ...inHand.current].filter(({ id }) => !known.has(id))]);
     setLooked(true);
   }, [testId]);
 
@@ -170,12 +175,16 @@ export function useOutbox(testId: string) {
       };
       const kept: Kept = { id: whole.id, testId, rideId, entry: whole, sent: false };
       setLog((before) => [...before, kept]);
+      inHand.current = [...inHand.current, kept];
       keep(kept)
         .catch(() => {
           loose.current = [...loose.current, kept];
           setShelf("refused");
         })
-        .finally(() => void flush());
+        .finally(() => {
+          inHand.current = inHand.current.filter((each) => each !== kept);
+          void flush();
+        });
       return whole;
     },
     [flush, testId],

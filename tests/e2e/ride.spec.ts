@@ -229,6 +229,22 @@ test("a percent that rises is asked about at once, and a tap answers", async ({ 
   await expect(kept(page)).toBeVisible();
 });
 
+test("a press stays its button's though figures move it from under the thumb", async ({ page }) => {
+  await page.goto(address);
+  await ready(page);
+  const stop = page.getByRole("button", { name: /^Stop/ });
+  await stop.scrollIntoViewIfNeeded();
+  const box = (await stop.boundingBox())!;
+  await page.mouse.move(box.x + 10, box.y + 5);
+  await page.mouse.down();
+  const left = page.getByRole("region", { name: "What is left" });
+  await left.evaluate((part) => (part.style.paddingBottom = "120px"));
+  await page.mouse.up();
+  await expect(page.getByRole("button", { name: /^Go/ })).toBeVisible();
+  await page.getByRole("button", { name: /^Go/ }).click();
+  await expect(kept(page)).toBeVisible();
+});
+
 test("a browser that keeps nothing says so before the ride", async ({ page }) => {
   await page.addInitScript(() => {
     Object.defineProperty(window, "indexedDB", {
