@@ -12,6 +12,7 @@ import {
 } from "#core/quantities";
 import { useSpoken, useSystem } from "#ui/system";
 import type { ClaimedBike } from "#app/services/comparison/claims.server";
+import { SettleList } from "./settleList";
 
 const VERDICT_CLASS = { exceeded: "", "not ruled out": "", "not met": "text-rust" } as const;
 
@@ -128,6 +129,12 @@ export function BikeClaims({
         ) : (
           <p className="text-quiet">No claim is on file for this drive.</p>
         )}
+        {bike.settles.length ? (
+          <div className="text-sm">
+            <h3 className="font-bold">What would settle it {under}</h3>
+            <SettleList sd={bike.rangeSd} dimension="distance" settles={bike.settles} />
+          </div>
+        ) : null}
         <ul className="text-sm">
           {bike.options.map(({ option, rangeM, addedM, perMetreMinor }) => (
             <li key={`${option.name}/${option.way}`} className="pencil">

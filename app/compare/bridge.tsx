@@ -13,6 +13,7 @@ import { onDesk } from "#app/services/comparison/answer.server";
 import { stillReckoning } from "#app/services/patience.server";
 import { DrawsCheck } from "./drawsCheck";
 import { allReferences } from "#app/services/comparison/references.server";
+import { RankSettles } from "./rankSettles";
 import { SettleList } from "./settleList";
 import { Waterfall } from "./waterfall";
 import type { Route } from "./+types/bridge";
@@ -34,11 +35,12 @@ async function atAddress({ request, params, context }: Route.LoaderArgs | Route.
 
 export async function loader(args: Route.LoaderArgs) {
   const { db, found: bridged, reference, references, pending } = await atAddress(args);
-  const { line, bridge, drawable, settles, tests } = bridged;
+  const { line, bridge, drawable, settles, rank, tests } = bridged;
   return {
     line,
     drawable,
     settles,
+    rank,
     tests,
     reference,
     pending,
@@ -80,7 +82,7 @@ function speedsApart(wantedMps: number, heldMps: number): string {
 
 /** From a measured figure to the same bike under a reference, bar by bar. */
 export default function BridgePage({ loaderData }: Route.ComponentProps) {
-  const { line, drawable, settles, tests, reference, names, bridge, published } = loaderData;
+  const { line, drawable, settles, rank, tests, reference, names, bridge, published } = loaderData;
   const system = useSystem();
   const say = useSpoken();
   const name = referenceName(reference);
@@ -156,6 +158,10 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
                   dimension="energyPerDistance"
                   settles={settles}
                 />
+              </section>
+              <section>
+                <h2 className="mb-2">What would settle its place</h2>
+                <RankSettles rank={rank} />
               </section>
               <section>
                 <h2 className="mb-2">Published</h2>

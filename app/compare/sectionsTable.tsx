@@ -1,8 +1,18 @@
-import type { JointPair, SidesOf } from "#core/compare";
-import { formatQuantity, formatUncertain } from "#core/quantities";
+import type { JointPair, SideNotes, SidesOf } from "#core/compare";
+import { fixed, formatQuantity, formatUncertain, type System } from "#core/quantities";
 import { useSystem } from "#ui/system";
 import { useSigned } from "./difference";
 import type { PairTest } from "./pairPanel";
+
+/** "14 mph, 128 bpm, 12 °C", as far as it was noted. */
+const noteText = ({ speedMps, bpm, airTempC }: SideNotes, system: System) =>
+  [
+    speedMps === null ? "" : formatQuantity(speedMps, "speed", system, 1),
+    bpm === null ? "" : `${fixed(bpm, 0)} bpm`,
+    airTempC === null ? "" : formatQuantity(airTempC, "temperature", system, 0),
+  ]
+    .filter(Boolean)
+    .join(", ");
 
 /** A and B section by section, and over all. */
 export function SectionsTable({
@@ -18,9 +28,15 @@ export function SectionsTable({
     <tr key={name}>
       <td className={sides === pair.whole ? "font-bold" : ""}>{name}</td>
       <td className="number">{formatQuantity(sides.metres.A, "distance", system)}</td>
-      <td className="number">{formatUncertain(sides.a, "energyPerDistance", system)}</td>
+      <td className="number">
+        {formatUncertain(sides.a, "energyPerDistance", system)}
+        <span className="block text-quiet">{noteText(sides.noted.A, system)}</span>
+      </td>
       <td className="number">{formatQuantity(sides.metres.B, "distance", system)}</td>
-      <td className="number">{formatUncertain(sides.b, "energyPerDistance", system)}</td>
+      <td className="number">
+        {formatUncertain(sides.b, "energyPerDistance", system)}
+        <span className="block text-quiet">{noteText(sides.noted.B, system)}</span>
+      </td>
       <td className="number">{signed(sides.difference)}</td>
       <td className={sides.resolved ? "" : "text-ochre"}>{sides.resolved ? "resolved" : "not resolved"}</td>
     </tr>

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { fromSi, SDS_95, unitOf, writeNarrowing, type DimensionName } from "#core/quantities";
 import { useSystem } from "#ui/system";
 
-interface SettleListProps {
+export interface SettleListProps {
   /** Its sd now, SI. */
   readonly sd: number;
   readonly dimension: DimensionName;

@@ -31,6 +31,7 @@ import { useSpoken, useSystem } from "#ui/system";
 import { CheckInTable } from "./checkInTable";
 import { ForecastChart } from "./forecastChart";
 import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "./forms";
+import { LearningLines, SpreadLine } from "./learning";
 import { Headline, PlanFacts, Warnings } from "./outlook";
 import { PlanFields } from "./planFields";
 import { loadDesk, planRecord } from "#app/services/planning.server";
@@ -56,6 +57,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     line,
     record,
+    pending: record.known.awaited,
     results: reckonPlan(record),
     yielded: yieldOf(record),
     startId: uuidv7(),
@@ -212,7 +214,8 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const [typed, setTyped] = useState<FieldProblems | null>(null);
   const stale = staleOf(fetcher.data) ?? staleOf(actionData);
   const keep = useMeeting(form, fetcher, line.version, stale);
-  const stamp = LINKS.map((name) => line[name] ?? "").join(" ");
+  const { knowledge, awaited } = record.known;
+  const stamp = [...LINKS.map((name) => line[name] ?? ""), knowledge.results, awaited].join(" ");
   const { ask, results, yielded } = usePlan(
     { results: loaderData.results, yielded: loaderData.yielded },
     stamp,
@@ -279,6 +282,8 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
                 <p className="mt-1 text-sm text-quiet">
                   Charge left, expected, and where it lies on 95 of 100 such days. {good.restsOn}
                 </p>
+                <SpreadLine results={good} />
+                <LearningLines results={good} />
               </section>
               <section>
                 <h2 className="mb-2">Check-ins</h2>

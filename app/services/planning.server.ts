@@ -26,8 +26,10 @@ export async function loadDesk(db: Database, bikeId: string) {
 }
 
 /** What the desk tells of a ride to come. It may come late: until then the ride is reckoned as if there were no test. */
-export const knownFor = async (db: Database, { bikeId, setUpId, riderId }: KnownAsk): Promise<Known> =>
-  (await onDeskIfReady(db, "known", { bikeId, setUpId, riderId })) ?? NOTHING_KNOWN;
+export async function knownFor(db: Database, { bikeId, setUpId, riderId }: KnownAsk): Promise<Known> {
+  const { value, pending } = await onDeskIfReady(db, "known", { bikeId, setUpId, riderId });
+  return value ? { ...value, awaited: pending } : { ...NOTHING_KNOWN, awaited: Math.max(1, pending) };
+}
 
 export type Desk = NonNullable<Awaited<ReturnType<typeof loadDesk>>>;
 

@@ -4,7 +4,6 @@ export {
   pooledTraced,
   sourceOf,
   sumTraced,
-  tracedShares,
   untraced,
   type Traced,
 } from "./traced.ts";
@@ -41,6 +40,7 @@ export {
 export { bridgeTo, type Bridge, type BridgeBar } from "./bridge.ts";
 export { drawableOf, drawerUnder, spreadOf, type Drawable } from "./draws.ts";
 export { jointPair, type JointPair, type SidesOf } from "./joint.ts";
+export type { SideNotes } from "./sideNotes.ts";
 export { orderWarning } from "./order.ts";
 export { neededFor, type Needed } from "./needed.ts";
 export type { PairedTest } from "./runs.ts";
@@ -67,6 +67,8 @@ export {
 } from "./claims.ts";
 export { statedConditions } from "./stated.ts";
 export { whatWouldSettle, type Settling } from "./settle.ts";
+export { tellableOf, type Tellable } from "./tellable.ts";
+export { neighbourOf, type Neighbour } from "./neighbour.ts";
 export {
   boardOf,
   figureFor,

@@ -73,6 +73,23 @@ describe("a joint pair", () => {
       }),
       { numRuns: 25 },
     ));
+  test("what the log noted of each side stands beside it; what nobody noted is not known", () => {
+    const noted = (bpm: number, minutes: number): TestRecord => {
+      const { rides, ...rest } = record(falling(98, 76));
+      const [ride] = rides;
+      const entries = ride!.entries.map((entry, i) => ({
+        ...entry,
+        at: new Date(Date.UTC(2026, 9, 18, 10, i * minutes)).toISOString(),
+        body: { ...entry.body, ...(i > 0 && { bpm: bpm + i }) } as EntryBody,
+      }));
+      return { ...rest, rides: [{ ...ride!, entries }] };
+    };
+    const of = (side: Side, each: TestRecord) => ({ ...paired(side, falling(98, 76)), record: each });
+    const { whole } = joint(of("A", noted(120, 12)), of("B", record(falling(98, 76))));
+    expect(whole.noted.A.bpm).toBeCloseTo(121.5, 9);
+    expect(whole.noted.A.speedMps).toBeCloseTo(mi(6) / (24 * 60), 3);
+    expect(whole.noted.B).toEqual({ speedMps: null, bpm: null, airTempC: null });
+  });
   test("turned round it is the same verdict with the other sign", () => {
     const [a, b] = [falling(98, 76), falling(96, 80)];
     const [there, back] = [joint(paired("A", a), paired("B", b)), joint(paired("A", b), paired("B", a))];

@@ -19,6 +19,7 @@ import { neededFor, type Needed } from "./needed.ts";
 import { inOrder, orderOf, orderWarning, ridesTogether } from "./order.ts";
 import { roundingOf } from "./rounding.ts";
 import { jointInput, shareUpPacks, sideRuns, type LaidRun, type PairedTest, type SideRun } from "./runs.ts";
+import { sideNotes, type SideNotes } from "./sideNotes.ts";
 
 /** A and B over one section, or over all. Wh per metre. */
 export interface SidesOf {
@@ -30,6 +31,8 @@ export interface SidesOf {
   /** Over two sds. */
   readonly resolved: boolean;
   readonly metres: Readonly<Record<Side, number>>;
+  /** What the log noted of each side there. */
+  readonly noted: Readonly<Record<Side, SideNotes>>;
 }
 
 /** Two put against each other by one ledger over all their runs. */
@@ -103,6 +106,7 @@ function sidesOf(
     difference,
     resolved: Math.abs(difference.mean) > RESOLVED_SDS * difference.sd,
     metres: { A: metres("A"), B: metres("B") },
+    noted: { A: sideNotes(runs, of("A")), B: sideNotes(runs, of("B")) },
   };
 }
 

@@ -1,15 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
-import { conditionsOfTest, type RiddenRide } from "#core/bike";
-import {
-  DAY_UNKNOWNS,
-  dayOfTest,
-  sdWith,
-  type DayUnknown,
-  type DeskPosterior,
-  type Hypothetical,
-  type SolvedDay,
-} from "#core/desk";
-import { deskDayOf, type Compared } from "./compared.ts";
+import { sdWith, type DeskPosterior } from "#core/desk";
+import type { Compared } from "./compared.ts";
+import { tellableOf } from "./tellable.ts";
 import { untraced, type Traced } from "./traced.ts";
 
 /** One thing that would make a figure, or a difference, surer. */
@@ -23,127 +14,12 @@ export interface Settling {
   readonly gainPerMinute: number;
 }
 
-interface Option {
-  readonly what: string;
-  readonly minutes: number;
-  /** What is left of the doubt of some of the day's unknowns, as a share. */
-  readonly leaves?: Partial<Record<DayUnknown, number>>;
-  /** Kinds of shared unknowns that the reading would no longer lean on. */
-  readonly without?: readonly string[];
-  /** The reading's own sd, as a share of it. */
-  readonly sdShare?: number;
-}
-
-/** A wall meter's figure over a whole charge, 1 sd as a share. */
-const METERED_SD = 0.03;
-/** A run of the throttle alone: sd of its figure as a share, and its length, min. */
-const THROTTLE_RUN = { sd: 0.03, minutes: 60 } as const;
 /** Least share of the sd that something must take away to be listed. */
-const WORTH_SAYING = 0.03;
-/** Time of a ride of which nothing is known, min. */
-const RIDE_MINUTES = 120;
+export const WORTH_SAYING = 0.03;
 
-/** What could still be typed, measured or fetched of a test that was ridden. */
-function optionsFor(
-  { conditions, climbBy, stopsCounted }: RiddenRide,
-  { ridden }: Compared,
-): readonly Option[] {
-  const { speedSdShare, riderBy, riderSdShare, windSdMps, massSdShare } = conditions;
-  const found: (Option | null)[] = [
-    speedSdShare > ASSUMED.speedHeldSdShare
-      ? {
-          what: "type the riding time or the mean speed off the display",
-          minutes: 1,
-          leaves: { speed: ASSUMED.speedHeldSdShare / speedSdShare },
-        }
-      : null,
-    riderBy === "word" || riderBy === "nothing"
-      ? {
-          what: "ride with a heart-rate strap and the rider's own line, or a power meter",
-          minutes: 30,
-          leaves: { rider: ASSUMED.riderHeartSdShare / riderSdShare },
-          without: ["habit"],
-        }
-      : null,
-    climbBy === "track"
-      ? null
-      : {
-          what: "bring in the track with its heights",
-          minutes: 3,
-          leaves: {
-            climb:
-              ASSUMED.climbTrackSdShare /
-              (climbBy === "typed" ? ASSUMED.climbTypedSdShare : ASSUMED.climbGuessLnSd),
-          },
-        },
-    windSdMps > ASSUMED.windSdMps
-      ? { what: "type the wind", minutes: 1, leaves: { wind: ASSUMED.windSdMps / windSdMps } }
-      : null,
-    stopsCounted
-      ? null
-      : {
-          what: "type how often it stopped",
-          minutes: 1,
-          leaves: { stops: ASSUMED.stopsCountedSdShare / ASSUMED.stopsSdShare },
-        },
-    massSdShare > ASSUMED.massSdShare
-      ? {
-          what: `weigh ${[ridden.bike.massKg === undefined ? "the bike" : "", ridden.rider?.massKg === undefined ? "the rider" : ""].filter(Boolean).join(" and ")}`,
-          minutes: 5,
-          leaves: { weight: ASSUMED.massSdShare / massSdShare },
-        }
-      : null,
-    {
-      what: "read a wall meter over a full charge",
-      minutes: ASSUMED.refillMinutes,
-      without: ["capacity"],
-      sdShare: METERED_SD,
-    },
-  ];
-  return found.filter((option) => option !== null);
-}
-
-/** A test's reading as it is, with what is left of its day's doubt. */
-function readingOf(
-  solved: SolvedDay,
-  { leaves = {}, without = [], sdShare }: Omit<Option, "what" | "minutes">,
-): Hypothetical {
-  const { day, linearised, widened } = solved;
-  const [measured] = day.measured;
-  const own = linearised.byOwn[0]!.reduce(
-    (sum, slope, k) => sum + (slope * (leaves[DAY_UNKNOWNS[k]!] ?? 1)) ** 2,
-    0,
-  );
-  const sd = sdShare === undefined ? measured!.sd : Math.min(measured!.sd, sdShare * measured!.mean);
-  return {
-    day,
-    slopes: day.shared.map(({ kind }, k) => (without.includes(kind) ? 0 : linearised.byShared[0]![k]!)),
-    variance: widened * widened * (sd * sd + own),
-  };
-}
-
-/** A run of the same bike on the throttle alone, as it would read. */
-function throttleRun(desk: DeskPosterior, compared: Compared): Hypothetical | null {
-  const { ridden } = compared;
-  if (!ridden.bike.throttle || ridden.test.drive === "throttle") return null;
-  const { best } = ridden.results;
-  const day = dayOfTest({
-    ...compared,
-    ridden: { ...ridden, test: { ...ridden.test, drive: "throttle" } },
-    whPerM: { mean: best.value.mean, sd: THROTTLE_RUN.sd * best.value.mean },
-    capacityShare: 0,
-  });
-  if (!day) return null;
-  const { byShared, byOwn } = day.linearise(
-    day.shared.map(({ key }) => desk.valueOf(key)),
-    day.own.map(() => 0),
-  );
-  const own = byOwn[0]!.reduce((sum, slope) => sum + slope * slope, 0);
-  return { day, slopes: byShared[0]!, variance: day.measured[0]!.sd ** 2 + own };
-}
-
-const rideMinutes = ({ ridden: { results } }: Compared) =>
-  results.meanSpeedMps ? results.distance.value.mean / results.meanSpeedMps / 60 : RIDE_MINUTES;
+/** What each minute of it takes off an sd. A thing of less than a minute counts as one. */
+export const gainPerMinute = (sd: number, sdLeft: number, minutes: number): number =>
+  (sd - sdLeft) / Math.max(1, minutes);
 
 /**
  * What would settle a figure or a difference on a desk: for each test it leans on what could still be told of it, a run on
@@ -156,41 +32,12 @@ export function whatWouldSettle(
   figure: Traced,
   tests: readonly Compared[],
 ): readonly Settling[] {
-  const now = untraced(figure).sd;
-  const byId = new Map(desk.days.map((solved) => [solved.day, solved]));
-  return tests
-    .flatMap((compared): readonly Settling[] => {
-      const day = deskDayOf(compared);
-      const solved = day && byId.get(day);
-      const ride = conditionsOfTest(compared.ridden);
-      if (!solved || !ride) return [];
-      const asRead = readingOf(solved, {});
-      const settling = (what: string, minutes: number, sdLeft: number): Settling => ({
-        ...{ what, minutes, sdLeft, testId: compared.id },
-        gainPerMinute: (now - sdLeft) / Math.max(1, minutes),
-      });
-      const told = optionsFor(ride, compared).map((option) =>
-        settling(
-          option.what,
-          option.minutes,
-          sdWith(desk, figure.effects, readingOf(solved, option), asRead),
-        ),
-      );
-      const run = throttleRun(desk, compared);
-      return [
-        ...told,
-        ...(run
-          ? [
-              settling(
-                "ride it on the throttle alone",
-                THROTTLE_RUN.minutes,
-                sdWith(desk, figure.effects, run),
-              ),
-            ]
-          : []),
-        settling("ride it once more", rideMinutes(compared), sdWith(desk, figure.effects, asRead)),
-      ];
+  const { sd } = untraced(figure);
+  return tellableOf(desk, tests)
+    .map(({ what, testId, minutes, taking }): Settling => {
+      const sdLeft = sdWith(desk, figure.effects, taking);
+      return { what, testId, minutes, sdLeft, gainPerMinute: gainPerMinute(sd, sdLeft, minutes) };
     })
-    .filter(({ sdLeft }) => sdLeft < now * (1 - WORTH_SAYING))
+    .filter(({ sdLeft }) => sdLeft < sd * (1 - WORTH_SAYING))
     .sort((a, b) => b.gainPerMinute - a.gainPerMinute);
 }

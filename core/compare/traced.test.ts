@@ -9,7 +9,6 @@ import {
   pooledTraced,
   sumTraced,
   type Traced,
-  tracedShares,
   untraced,
 } from "#core/compare";
 
@@ -36,13 +35,6 @@ describe("figures with their errors told apart", () => {
         expect(both.sd).toBeLessThanOrEqual(untraced(a).sd + untraced(b).sd + 1e-12);
       }),
     ));
-  test("shares sum to one, by source", () => {
-    const shares = tracedShares({ mean: 1, effects: { "drag:a": 3, "drag:b": 4, "measured:t": 5 } });
-    expect(shares).toEqual([
-      { name: "drag", share: 0.5 },
-      { name: "measured", share: 0.5 },
-    ]);
-  });
   test("pooling narrows what is each one's own and keeps what they share", () => {
     const of = (id: string, mean: number): Traced => ({ mean, effects: { [id]: 0.2, pack: 0.3 } });
     const pool = pooledTraced([of("a", 10), of("b", 10.1)]);

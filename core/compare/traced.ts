@@ -85,15 +85,3 @@ export function pooledTraced(figures: readonly Traced[]): Traced {
 export function sourceOf(key: string): string {
   return key.split(":")[0]!;
 }
-
-/** Shares of a figure's variance by source, the largest first. */
-export function tracedShares({
-  effects,
-}: Traced): readonly { readonly name: string; readonly share: number }[] {
-  const by = new Map<string, number>();
-  for (const key in effects) by.set(sourceOf(key), (by.get(sourceOf(key)) ?? 0) + effects[key]! ** 2);
-  const whole = [...by.values()].reduce((sum, variance) => sum + variance, 0);
-  return [...by]
-    .map(([name, variance]) => ({ name, share: whole > 0 ? variance / whole : 0 }))
-    .sort((a, b) => b.share - a.share);
-}

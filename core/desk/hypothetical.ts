@@ -23,28 +23,38 @@ function rowEffects(desk: DeskPosterior, { day, slopes, variance }: Hypothetical
   return desk.figure(day.shared, (z) => z.reduce((sum, each, k) => sum + slopes[k]! * by * each, 0)).effects;
 }
 
+/** A reading that would be there as well, or in the place of one that is. */
+export interface Taking {
+  readonly added: Hypothetical;
+  readonly instead?: Hypothetical | undefined;
+}
+
 /**
- * The sd of a figure, or of a difference, were a reading there as well, or taken otherwise: the posterior changed by one row
- * or two, without solving it again (Woodbury).
+ * How two figures would vary together were a reading there as well, or taken otherwise: the posterior changed by one row or
+ * two, without solving it again (Woodbury).
  *
- * @param effects of the figure on this desk
- * @param added what would be read; @param instead of which reading that is there, where it takes its place
+ * @param taking what would be read, and which reading that is there it takes the place of
+ * @returns the covariance of two figures of this desk, by their effects, in the product of their units
  */
-export function sdWith(
+export function covarianceWith(
   desk: DeskPosterior,
-  effects: Effects,
-  added: Hypothetical,
-  instead?: Hypothetical,
-): number {
-  const variance = dot(effects, effects);
+  { added, instead }: Taking,
+): (a: Effects, b: Effects) => number {
   const now = rowEffects(desk, added);
-  const [tn, nn] = [dot(effects, now), dot(now, now)];
-  if (!instead) return Math.sqrt(Math.max(0, variance - (tn * tn) / (1 + nn)));
+  const nn = dot(now, now);
+  if (!instead) return (a, b) => dot(a, b) - (dot(a, now) * dot(b, now)) / (1 + nn);
   const old = rowEffects(desk, instead);
-  const [to, oo, on] = [dot(effects, old), dot(old, old), dot(old, now)];
+  const [oo, on] = [dot(old, old), dot(old, now)];
   // Taking a row away counts with -1, adding one with +1.
-  const [a, b, d] = [oo - 1, on, nn + 1];
-  const determinant = a * d - b * b;
-  const fall = (to * to * d - 2 * to * tn * b + tn * tn * a) / determinant;
-  return Math.sqrt(Math.max(0, variance - fall));
+  const [p, r] = [oo - 1, nn + 1];
+  const determinant = p * r - on * on;
+  return (a, b) => {
+    const [ao, an, bo, bn] = [dot(a, old), dot(a, now), dot(b, old), dot(b, now)];
+    return dot(a, b) - (ao * bo * r - (ao * bn + an * bo) * on + an * bn * p) / determinant;
+  };
+}
+
+/** The sd of a figure, or of a difference, were a reading there as well, or taken otherwise. */
+export function sdWith(desk: DeskPosterior, effects: Effects, taking: Taking): number {
+  return Math.sqrt(Math.max(0, covarianceWith(desk, taking)(effects, effects)));
 }

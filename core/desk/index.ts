@@ -13,7 +13,7 @@ export {
 } from "./unknownsOf.ts";
 export { capacityShareOf, type MeasuredResults } from "./ofResults.ts";
 export { dayOfRows, type SteadyRows } from "./rowsDay.ts";
-export { sdWith, type Hypothetical } from "./hypothetical.ts";
+export { covarianceWith, sdWith, type Hypothetical, type Taking } from "./hypothetical.ts";
 export { parametersOf, type BikeParameter } from "./parameters.ts";
 export { dayOfReported } from "./reportedDay.ts";
 export { kindSpread } from "./spreads.ts";

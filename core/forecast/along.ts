@@ -40,6 +40,32 @@ export function slopedVariance({ slopes }: Sloped, { covariance }: Knowledge): n
   return sum;
 }
 
+/** One named unknown's part of a variance; the parts of all sum to 1. */
+export interface UnknownShare {
+  readonly name: string;
+  readonly share: number;
+}
+
+/**
+ * What a sloped value's variance is made of, the largest first. What lasts and is known together is shared out by what each
+ * would take along, so that a part can be under 0 where two offset one another. `[]` for a value without doubt.
+ */
+export function sharesOfUnknowns(value: Sloped, { covariance }: Knowledge): readonly UnknownShare[] {
+  const { slopes } = value;
+  const parts = UNKNOWNS.map(({ name }, i) => ({
+    name,
+    variance:
+      i < LASTING_UNKNOWNS
+        ? covariance[i]!.reduce((sum, each, j) => sum + slopes[i]! * slopes[j]! * each, 0)
+        : slopes[i]! ** 2,
+  }));
+  const whole = parts.reduce((sum, { variance }) => sum + variance, 0);
+  if (!(whole > 0)) return [];
+  return parts
+    .map(({ name, variance }) => ({ name, share: variance / whole }))
+    .sort((a, b) => b.share - a.share);
+}
+
 /** Energy and time along a way, laps repeated, at any place; and the energy of riding back from there to the lap's start. */
 export interface Along {
   readonly way: Way;

@@ -1,5 +1,5 @@
 export { PRIOR, type Knowledge } from "./knowledge.ts";
-export { slopedVariance } from "./along.ts";
+export { sharesOfUnknowns, slopedVariance, type Sloped, type UnknownShare } from "./along.ts";
 export { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
 export { forecastRide, withLaps, type Expected, type Forecast, type ForecastInput } from "./forecast.ts";
 export {

@@ -10,7 +10,8 @@ export {
   type Taken,
 } from "./schema.ts";
 export { templateNamed, TEMPLATES } from "./templates.ts";
-export { knownFrom, NOTHING_KNOWN, type Known } from "./known.ts";
+export { knownFrom, NOTHING_KNOWN, type Known, type KnownFor, type Untold } from "./known.ts";
+export type { Learning } from "./learning.ts";
 export { chargeMinutes } from "./charging.ts";
 export { clockText, dayAt, daylightAt, latestStart, momentOf, offsetMs, type Daylight } from "./daylight.ts";
 export { packFor, routeOf, runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";

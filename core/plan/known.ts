@@ -1,22 +1,40 @@
 import { conditionsOfTest, type RiddenDay } from "#core/bike";
 import {
+  covarianceWith,
   TYRES_IN_ROLLING,
   unknownsOfMount,
   type DeskFigure,
   type DeskPosterior,
   type Mount,
   type SharedUnknown,
+  type Taking,
 } from "#core/desk";
 import { PRIOR, type Knowledge } from "#core/forecast";
+
+/** Something that could still be told of an earlier test. */
+export interface Untold {
+  readonly what: string;
+  readonly testId: string;
+  /** The test's title. */
+  readonly test: string;
+  readonly minutes: number;
+}
 
 /** What a desk tells a forecast of a bike and its rider. */
 export interface Known {
   readonly knowledge: Knowledge;
   /** Mean speed at each level and on the throttle, as ridden. */
   readonly speedMps: Readonly<Record<string, number>>;
+  /** What could still be told of earlier tests, each with what would then be known. */
+  readonly untold: readonly (Untold & { readonly covariance: Knowledge["covariance"] })[];
+  /** Tests that are still being reckoned, so that what they tell is not in it yet. */
+  readonly awaited: number;
 }
 
-export const NOTHING_KNOWN: Known = { knowledge: PRIOR, speedMps: {} };
+export const NOTHING_KNOWN: Known = { knowledge: PRIOR, speedMps: {}, untold: [], awaited: 0 };
+
+/** Things untold that a forecast looks at, those that would tell most of bike and rider. */
+const MOST_UNTOLD = 12;
 
 /** Mean speed at each level and on the throttle, over the tests whose riding time is known. */
 function speedsRidden(tests: readonly RiddenDay[]): Known["speedMps"] {
@@ -52,19 +70,28 @@ function covariance(a: DeskFigure, b: DeskFigure): number {
   return sum;
 }
 
-/**
- * What a desk has learned of a bike, as it is set up, and of who is to ride it: the same posterior that ranks bikes.
- *
- * @param tests of the bike, for the speeds at its levels; @param riderId null for a stranger
- */
-export function knownFrom(
-  desk: DeskPosterior,
-  mount: Mount,
-  riderId: string | null,
-  tests: readonly RiddenDay[],
-): Known {
+/** Whom and what a forecast is for. */
+export interface KnownFor {
+  readonly mount: Mount;
+  /** Null for a stranger. */
+  readonly riderId: string | null;
+  /** Tests of the bike, for the speeds at its levels. */
+  readonly tests: readonly RiddenDay[];
+  /** What could still be told of the tests, as a change of the desk's readings. */
+  readonly tellable: readonly (Untold & { readonly taking: Taking })[];
+}
+
+const trace = (of: Knowledge["covariance"]) => of.reduce((sum, row, i) => sum + row[i]!, 0);
+
+/** What a desk has learned of a bike, as it is set up, and of who is to ride it: the same posterior that ranks bikes. */
+export function knownFrom(desk: DeskPosterior, { mount, riderId, tests, tellable }: KnownFor): Known {
   const rider: SharedUnknown = { kind: "habit", key: `habit:${riderId ?? "nobody"}` };
   const lasting = lastingOf(desk, [...unknownsOfMount(mount, []), rider]);
+  const untold = tellable.map(({ taking, what, testId, test, minutes }) => {
+    const varies = covarianceWith(desk, taking);
+    const covariance = lasting.map((a) => lasting.map((b) => varies(a.effects, b.effects)));
+    return { what, testId, test, minutes, covariance };
+  });
   return {
     knowledge: {
       mean: lasting.map(({ mean }) => mean),
@@ -72,5 +99,7 @@ export function knownFrom(
       results: desk.days.filter(({ day }) => day.home === mount.bikeId).length,
     },
     speedMps: speedsRidden(tests),
+    untold: untold.sort((a, b) => trace(a.covariance) - trace(b.covariance)).slice(0, MOST_UNTOLD),
+    awaited: 0,
   };
 }

@@ -6,6 +6,7 @@ import {
   clockText,
   daylightAt,
   knownFrom,
+  type KnownFor,
   latestStart,
   methodSchema,
   momentOf,
@@ -26,7 +27,7 @@ import {
   type PlanResults,
 } from "#core/plan";
 import { sharesOf, usualSpeeds, wattsAt } from "#core/bike";
-import { dayOfTest, deskPosterior } from "#core/desk";
+import { dayOfTest, deskPosterior, type DeskPosterior } from "#core/desk";
 import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
 import { bikeSchema, packRecordSchema, riderSchema, SCHOOLS, setUpSchema, testSchema } from "#core/records";
 
@@ -436,7 +437,11 @@ describe("earlier tests of the bike", () => {
     } as never,
   });
   const bikeId = "b";
-  const knownOf = (...tests: readonly ReturnType<typeof ridden>[]) => {
+  const knownOf = (...tests: readonly ReturnType<typeof ridden>[]) => knownWith(tests);
+  const knownWith = (
+    tests: readonly ReturnType<typeof ridden>[],
+    told: (desk: DeskPosterior) => KnownFor["tellable"] = () => [],
+  ) => {
     const days = tests.flatMap((each, i) => {
       const { best } = each.results as { best: { value: { mean: number; sd: number } } };
       const day = dayOfTest({
@@ -445,7 +450,10 @@ describe("earlier tests of the bike", () => {
       });
       return day ? [day] : [];
     });
-    return knownFrom(deskPosterior(days), { bikeId, setUp: null }, "r", tests);
+    const desk = deskPosterior(days);
+    return knownFrom(desk, {
+      ...{ mount: { bikeId, setUp: null }, riderId: "r", tests, tellable: told(desk) },
+    });
   };
   test("a thirsty one raises the forecast, a thrifty one lowers it", () => {
     const energy = (whPerMi: number | null) =>
@@ -476,6 +484,35 @@ describe("earlier tests of the bike", () => {
     const known = knownOf(ridden(12, null));
     expect(known.speedMps).toEqual({});
     expect(known.knowledge.results).toBe(1);
+  });
+  test("what could still be told of them comes with what it leaves, the most for a minute first", () => {
+    const told = (by: readonly (readonly [what: string, minutes: number, variance: number])[]) =>
+      knownWith([ridden(12)], (desk) =>
+        by.map(([what, minutes, variance]) => {
+          const { day, linearised } = desk.days[0]!;
+          const added = { day, slopes: linearised.byShared[0]!, variance };
+          return { ...{ what, minutes, testId: "1", test: "before" }, taking: { added } };
+        }),
+      );
+    const one = (0.3 / METRES_PER_MILE) ** 2;
+    const { learning, whPerM } = reckon({
+      known: told([
+        ["long and good", 100, one],
+        ["short and good", 1, one],
+        ["says nothing", 1, 1e6 * one],
+      ]),
+    });
+    expect(learning.map(({ what }) => what)).toEqual(["short and good", "long and good"]);
+    expect(learning[0]!.sdLeft).toBeLessThan(0.98 * whPerM.sd);
+    expect(learning[0]!.sdLeft).toBeCloseTo(learning[1]!.sdLeft, 12);
+    expect(reckon({ known: knownOf(ridden(12)) }).learning).toEqual([]);
+  });
+  test("what the spread is made of is named, all of it, and what is typed falls away", () => {
+    const { unknowns } = reckon();
+    expect(unknowns.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+    expect([...unknowns].sort((a, b) => b.share - a.share)).toEqual(unknowns);
+    const wind = (of: PlanResults) => of.unknowns.find(({ name }) => name === "wind")!.share;
+    expect(wind(reckon({ plan: plan({ windMps: 0 }) }))).toBeLessThan(wind({ ...reckon(), unknowns }));
   });
   test("how many it rests on is said", () =>
     expect(reckon({ known: knownOf(ridden(12), ridden(13)) }).restsOn).toContain("2 earlier tests"));

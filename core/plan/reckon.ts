@@ -1,10 +1,12 @@
 import { ASSUMED } from "#core/assumptions";
-import { bailOuts, chanceHome, turnRound } from "#core/forecast";
+import { bailOuts, chanceHome, sharesOfUnknowns, turnRound } from "#core/forecast";
 import { good, type Result } from "#core/problems";
 import { SDS_95, type Uncertain } from "#core/quantities";
 import { barsLost, checkInsOf } from "./checkIns.ts";
 import { chargeOf, daylightOf } from "./day.ts";
 import { momentOf } from "./daylight.ts";
+import type { Known } from "./known.ts";
+import { learningOf } from "./learning.ts";
 import { routeOf, type PlannedRoute, type PlanRecord } from "./record.ts";
 import type { PlanResults } from "./results.ts";
 import { takenOf } from "./taken.ts";
@@ -28,6 +30,14 @@ function emptyFromHome({ forecast }: PlannedRoute, emptyAt: Uncertain | null): n
   );
 }
 
+/** What a forecast rests on, in one sentence. */
+function restsOn({ knowledge: { results }, awaited }: Known): string {
+  if (results === 0 && awaited > 0)
+    return "It rests on assumptions until the tests of the desk are reckoned.";
+  if (results === 0) return "It rests on assumptions: no earlier test of this bike has a result.";
+  return `It rests on ${results === 1 ? "one earlier test" : `${results} earlier tests`} of this bike.`;
+}
+
 /**
  * Reckons a plan: what to expect at each check-in, how far the pack goes, when to turn, when to start and to charge, and
  * what stands against it.
@@ -41,6 +51,7 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
   const { way } = forecast.along;
   const emptied = plan.method.until === "the pack is empty";
   const end = forecast.at(endM);
+  const energy = forecast.along.whTo(endM);
   const whPerM = { mean: end.energyWh.mean / endM, sd: end.energyWh.sd / endM };
   const turn = turnRound(forecast);
   const emptyAt = forecast.where(1, ASSUMED.cutOffSd);
@@ -50,7 +61,6 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
   const startMs = momentOf(plan.day, plan.startsAt, plan.utcOffset);
   const daylight = daylightOf(record, aDayS);
   const found = { end, turn, emptyAt, chanceHome: home, daylight, capacity: forecast.capacity };
-  const { results } = known.knowledge;
   return good({
     lapM: way.lapM,
     laps: way.laps,
@@ -71,10 +81,9 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
     weather: weatherLines(record, route, whPerM.mean),
     taken: takenOf(record, forecast.input.rig),
     warnings: warningsOf(record, route, found, aDayS),
-    restsOn:
-      results === 0
-        ? "It rests on assumptions: no earlier test of this bike has a result."
-        : `It rests on ${results === 1 ? "one earlier test" : `${results} earlier tests`} of this bike.`,
+    restsOn: restsOn(known),
+    unknowns: sharesOfUnknowns(energy, known.knowledge),
+    learning: learningOf(known, energy, whPerM.sd, endM),
     curve: Array.from({ length: CURVE_POINTS + 1 }, (_, i) => {
       const atM = (i * endM) / CURVE_POINTS;
       return { atM, used: forecast.at(atM).used };

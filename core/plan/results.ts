@@ -1,6 +1,7 @@
-import type { BailOut, Expected, TurnRound } from "#core/forecast";
+import type { BailOut, Expected, TurnRound, UnknownShare } from "#core/forecast";
 import type { Uncertain } from "#core/quantities";
 import type { BarForecast, CheckIn } from "./checkIns.ts";
+import type { Learning } from "./learning.ts";
 
 /** Something to mend before the ride, or to know. */
 export interface Warning {
@@ -64,6 +65,10 @@ export interface PlanResults {
   readonly warnings: readonly Warning[];
   /** What it rests on, in one sentence. */
   readonly restsOn: string;
+  /** What its doubt is made of beside pack and road, the largest first. */
+  readonly unknowns: readonly UnknownShare[];
+  /** What would make it surer without another ride, the most for a minute first. */
+  readonly learning: readonly Learning[];
   /** Curve for drawing: places, expected used and its sd, height of one lap. */
   readonly curve: readonly { readonly atM: number; readonly used: Uncertain }[];
 }

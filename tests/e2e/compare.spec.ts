@@ -67,6 +67,13 @@ test("a bridge says what the day's own was, why, and what would make the figure 
     has: page.getByRole("heading", { name: "What would make it surer" }),
   });
   await expect(surer.getByRole("listitem").first()).toContainText(/± \d.* becomes ± \d/);
+  const place = page.locator("section", {
+    has: page.getByRole("heading", { name: "What would settle its place" }),
+  });
+  await expect(
+    place.getByText(/^Place \d of \d\..* in \d+ of 100 it is the other way round\.$/),
+  ).toBeVisible();
+  await expect(place.getByRole("listitem").first()).toContainText(/± \d.* becomes ± \d/);
   await expectAccessible(page);
 });
 
@@ -281,6 +288,10 @@ test("claims stand against what was measured, and say what they need", async ({ 
       .getByText(/^Rail pack beside: \d+ mi, \d+ mi more, 479 EUR more, \d+\.\d\d EUR for each mi more$/)
       .first(),
   ).toBeVisible();
+  const settles = page.locator("div", {
+    has: page.getByRole("heading", { name: /^What would settle it under House/ }),
+  });
+  await expect(settles.last().getByRole("listitem").first()).toContainText(/± \d.* becomes ± \d+.* mi/);
   const cost = page.getByText(/EUR of current for 100 mi, at 0\.30 a kWh/).first();
   await expect(cost).toBeVisible();
   await page.getByLabel("A kWh costs, in cents").fill("60");

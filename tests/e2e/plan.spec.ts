@@ -162,6 +162,7 @@ test("two set-ups are compared in the order A B B A, and it says what would tell
   await page.getByLabel("Difference worth finding").fill("");
   await page.getByLabel("Course").selectOption({ label: "Dyke and ridge" });
   await expect(page.getByText("What would make it surer")).toBeVisible();
+  await expect(page.getByText(/Most of its spread: .* % \(/)).toBeVisible();
   await expect(page.getByText("Kept as you type.")).toBeVisible();
 });
 

@@ -63,12 +63,13 @@ export async function onDesk<N extends Name>(
   return { value: came.value, pending: counts.stale, all: counts.all };
 }
 
-/** The same where a page can do without: undefined when it is not there in time. */
+/** The same where a page can do without: without a value when it is not there in time. */
 export async function onDeskIfReady<N extends Name>(
   db: Database,
   name: N,
   what: Asked<N>,
-): Promise<Answered<N> | undefined> {
-  await freshenDesk(db);
-  return (await within(asked(db, name, what).then((value) => ({ value }))))?.value;
+): Promise<{ readonly value: Answered<N> | undefined; readonly pending: number }> {
+  const { stale } = await freshenDesk(db);
+  const came = await within(asked(db, name, what).then((value) => ({ value })));
+  return { value: came?.value, pending: stale };
 }

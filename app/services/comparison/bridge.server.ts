@@ -1,23 +1,78 @@
 import {
+  boardOf,
   bridgeTo,
   differenceTraced,
   drawableOf,
+  neighbourOf,
   subjectOf,
   underReference,
   untraced,
   whatWouldSettle,
   worthOf,
+  type Compared,
+  type Traced,
 } from "#core/compare";
+import type { DeskPosterior } from "#core/desk";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
-import { comparedTests, type ComparedTest } from "./desk.server";
+import { COMMON_WH } from "./ask";
+import { comparedTests, titleOf, type ComparedTest, type Shelf } from "./desk.server";
+import { figureAhead, rememberedFigure } from "./figures.server";
+import { entryOf } from "./standings.server";
 
 /** Things that would settle a figure, as many as a page names. */
 const MOST_SETTLING = 6;
 
+/** What would settle a figure, each with its test's title. */
+const settlesFor = (
+  desk: DeskPosterior,
+  figure: Traced,
+  told: readonly Compared[],
+  tests: readonly ComparedTest[],
+) =>
+  whatWouldSettle(desk, figure, told)
+    .slice(0, MOST_SETTLING)
+    .map((each) => ({ ...each, test: titleOf(tests, each.testId) }));
+
+/** A bike's place under a reference among those driven alike, and what would settle it against the one it is least sure of. */
+async function rankOf(
+  desk: DeskPosterior,
+  { line }: ComparedTest,
+  reference: Reference,
+  { tests, shelf }: { readonly tests: readonly ComparedTest[]; readonly shelf: Shelf },
+) {
+  const alike = tests.filter((each) => each.line.test.drive === line.test.drive);
+  const ask = { reference, measure: "whPerMi", level: "whole ride", ground: null } as const;
+  await figureAhead(
+    desk,
+    alike.map(({ compared }) => compared),
+    ask,
+  );
+  const { rows } = boardOf(
+    desk,
+    alike.map(entryOf(shelf, tests)),
+    { ...ask, by: "set-up", commonWh: COMMON_WH },
+    rememberedFigure,
+  );
+  const own = rows.find(({ testIds }) => testIds.includes(line.id));
+  const neighbour = own && neighbourOf(own.figure, rows.filter((row) => row !== own)); // prettier-ignore
+  if (!own || !neighbour) return null;
+  const other = tests.find(({ line: { id } }) => id === neighbour.row.testIds[0])!;
+  const told = [...own.testIds, ...neighbour.row.testIds];
+  const both = tests.filter(({ line: { id } }) => told.includes(id)).map(({ compared }) => compared);
+  return {
+    place: neighbour.place,
+    of: rows.length,
+    ...{ bike: other.line.bikeName, setUp: other.line.setUpName, before: neighbour.before },
+    chance: neighbour.chance,
+    sd: untraced(neighbour.difference).sd,
+    settles: settlesFor(desk, neighbour.difference, both, tests),
+  };
+}
+
 /** The way of one test to a reference; null when there is no such test, or it has no figure. */
 export async function bridgeOf(db: Database, id: string, reference: Reference) {
-  const { tests, posterior } = await comparedTests(db);
+  const { tests, shelf, posterior } = await comparedTests(db);
   const test = tests.find(({ line }) => line.id === id);
   if (!test) return null;
   const { line, compared } = test;
@@ -28,16 +83,10 @@ export async function bridgeOf(db: Database, id: string, reference: Reference) {
     bridge,
     tests: own.length,
     drawable: drawableOf(posterior, subjectOf(compared), reference),
-    settles: bridge.ok
-      ? whatWouldSettle(posterior, bridge.value.under.traced, own)
-          .slice(0, MOST_SETTLING)
-          .map((each) => ({ ...each, test: titleOf(tests, each.testId) }))
-      : [],
+    settles: bridge.ok ? settlesFor(posterior, bridge.value.under.traced, own, tests) : [],
+    rank: bridge.ok ? await rankOf(posterior, test, reference, { tests, shelf }) : null,
   };
 }
-
-const titleOf = (tests: readonly ComparedTest[], id: string) =>
-  tests.find(({ line }) => line.id === id)?.line.test.title ?? "";
 
 /** What else differed between the first tests of two sides, each with its worth by the road load. */
 export async function pairWorth(db: Database, a: string, b: string) {
@@ -65,13 +114,12 @@ export async function pairUnder(
   return {
     under: difference ? { a: untraced(a), b: untraced(b), difference: untraced(difference) } : null,
     settles: difference
-      ? whatWouldSettle(
+      ? settlesFor(
           posterior,
           difference,
           tests.map(({ compared }) => compared),
+          tests,
         )
-          .slice(0, MOST_SETTLING)
-          .map((each) => ({ ...each, test: titleOf(tests, each.testId) }))
       : [],
     notBrought: brought
       .flat()

@@ -17,7 +17,9 @@ import {
   type PackOption,
   type RangeSpan,
   type RangeUnder,
+  type Settling,
   type Traced,
+  whatWouldSettle,
 } from "#core/compare";
 import { bikeMass, conditionsFor, referenceName, roadOf, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
@@ -32,6 +34,7 @@ import {
   newestAlone,
   ridingOf,
   soundTests,
+  titleOf,
   type ComparedTest,
 } from "./desk.server";
 
@@ -59,16 +62,23 @@ export interface ClaimedBike {
   readonly packName: string;
   readonly reports: readonly ClaimReport[];
   readonly options: readonly OptionRange[];
+  /** What would settle a claim that is not ruled out; empty where all are told. */
+  readonly settles: readonly (Settling & { readonly test: string })[];
+  /** Sd of the range under the reference, m. */
+  readonly rangeSd: number;
   readonly currency: string;
   /** Minor units per metre. */
   readonly cost: Uncertain;
 }
 
+/** Things that would settle a claim, as many as a line names. */
+const MOST_SETTLING = 3;
+
 const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
-const rangeOn = (capacity: Traced, whPerM: Traced) => {
+const rangeOn = (capacity: Traced, whPerM: Traced): Traced | null => {
   const found = inMeasure("rangeOwn", whPerM, { capacity, climbPerM: null, option: null, commonWh: 0 });
-  return found.ok ? untraced(found.value) : null;
+  return found.ok ? found.value : null;
 };
 
 /** The range as ridden, on the pack and day of each test, in the mode of a claim where it names a level that was ridden. */
@@ -79,20 +89,14 @@ function riddenRange(group: readonly ComparedTest[], mode: string): Uncertain | 
     );
     const figure = asRidden(compared, level === undefined ? undefined : (own) => own === level);
     if (!figure.ok) return [];
-    const capacity = packEnergy(compared.packId, digest.capacity.value);
-    const found = inMeasure("rangeOwn", figure.value, {
-      capacity,
-      climbPerM: null,
-      option: null,
-      commonWh: 0,
-    });
-    return found.ok ? [found.value] : [];
+    const range = rangeOn(packEnergy(compared.packId, digest.capacity.value), figure.value);
+    return range ? [range] : [];
   });
   return ranges.length ? untraced(pooledTraced(ranges)) : null;
 }
 
 /** The range under some conditions, by the desk. */
-function broughtRange(desk: DeskPosterior, newest: ComparedTest, reference: Reference): Uncertain | null {
+function broughtRange(desk: DeskPosterior, newest: ComparedTest, reference: Reference): Traced | null {
   const { compared, digest, pack } = newest;
   const { tempC = 25 } = reference.conditions;
   const usable = scale(digest.packLearned.after, temperatureFactor(pack.chemistry, tempC));
@@ -103,6 +107,9 @@ function broughtRange(desk: DeskPosterior, newest: ComparedTest, reference: Refe
 /** Whether a claim is one for a drive: one without a mode is for every drive. */
 const isFor = ({ mode }: Claim, throttle: boolean) =>
   mode.trim() === "" || /throttle/i.test(mode) === throttle;
+
+/** Whether the last of a claim's lines, under the reference, leaves it open. */
+const isOpen = ({ lines }: ClaimReport) => lines.at(-1)!.verdict === "not ruled out";
 
 /** Every bike with its claims under one reference; those that cannot be brought there, with why. */
 export async function claimedBikes(db: Database, reference: Reference, tariffMinor: number) {
@@ -123,14 +130,15 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
     const { line, pack, compared } = newest;
     const riding = ridingOf(shelf, line)!;
     const under = underReference(posterior, compared, reference);
-    const range = under.ok ? broughtRange(posterior, newest, reference) : null;
-    if (!under.ok || !range) {
+    const brought = under.ok ? broughtRange(posterior, newest, reference) : null;
+    if (!under.ok || !brought) {
       left.push({
         bike: line.bikeName,
         why: under.ok ? "Its pack's energy is not known." : under.problems[0]!.sentence,
       });
       return [];
     }
+    const range = untraced(brought);
     const { whPerM } = under.value;
     const label = labelEnergy(pack);
     const throttle = line.test.drive === "throttle";
@@ -142,7 +150,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         const asStated = stated && broughtRange(posterior, newest, stated);
         const ranges: readonly RangeUnder[] = [
           ...(ridden ? [{ under: "as ridden", range: ridden }] : []),
-          ...(asStated ? [{ under: "as stated", range: asStated }] : []),
+          ...(asStated ? [{ under: "as stated", range: untraced(asStated) }] : []),
           { under: `under ${referenceName(reference)}`, range },
         ];
         return claimReport(claim, {
@@ -170,6 +178,16 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         plainM: plains.length ? mean(plains) : null,
         packName: newest.line.secondPackId ? `${pack.name} and a second one` : pack.name,
         reports,
+        settles: reports.some(isOpen)
+          ? whatWouldSettle(
+              posterior,
+              brought,
+              tests.filter((each) => each.line.bikeId === line.bikeId).map((each) => each.compared),
+            )
+              .slice(0, MOST_SETTLING)
+              .map((each) => ({ ...each, test: titleOf(tests, each.testId) }))
+          : [],
+        rangeSd: range.sd,
         options: packOptions(pack, others, runsTwo.has(line.bikeId)).map((option) => ({
           option,
           ...optionRange(option, whPerM.mean, range.mean),

@@ -246,3 +246,7 @@ export function soundTests(tests: readonly ComparedTest[]): readonly ComparedTes
 /** The newest test on one pack alone, which tells what that pack holds; else the newest. */
 export const newestAlone = (tests: readonly ComparedTest[]) =>
   tests.find(({ line }) => line.secondPackId === null) ?? tests[0];
+
+/** A test's title by its id; empty for one that is not there. */
+export const titleOf = (tests: readonly ComparedTest[], id: string): string =>
+  tests.find(({ line }) => line.id === id)?.line.test.title ?? "";

@@ -1,6 +1,7 @@
 import { knownFrom, type Known } from "#core/plan";
+import { tellableOf } from "#core/compare";
 import type { Database } from "#db/client";
-import { comparedTests } from "./desk.server";
+import { comparedTests, titleOf } from "./desk.server";
 
 /** Whom a plan is for: a bike as it is set up, and who rides; null where that is not chosen yet. */
 export interface KnownAsk {
@@ -13,6 +14,14 @@ export interface KnownAsk {
 export async function knownOf(db: Database, { bikeId, setUpId, riderId }: KnownAsk): Promise<Known> {
   const { tests, shelf, posterior } = await comparedTests(db, { bikeId });
   const setUp = (setUpId && shelf.setUps.get(setUpId)) || null;
-  const ridden = tests.map(({ compared }) => compared.ridden);
-  return knownFrom(posterior, { bikeId, setUp }, riderId, ridden);
+  const compared = tests.map((each) => each.compared);
+  return knownFrom(posterior, {
+    mount: { bikeId, setUp },
+    riderId,
+    tests: compared.map(({ ridden }) => ridden),
+    // What takes another ride is what the plan is for.
+    tellable: tellableOf(posterior, compared)
+      .filter(({ taking }) => taking.instead)
+      .map((each) => ({ ...each, test: titleOf(tests, each.testId) })),
+  });
 }

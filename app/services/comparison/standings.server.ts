@@ -21,7 +21,8 @@ const MOST_ROWS = 600;
 /** Tests that have no such figure and are named. */
 const MOST_LEFT = 100;
 
-const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
+/** A test as a board takes it. */
+export const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
   const runsTwo = bikesOnTwo(tests);
   const packs = [...shelf.packs.values()];
   return ({ line, digest, compared, pack }: ComparedTest): BoardEntry => ({
