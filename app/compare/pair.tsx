@@ -94,6 +94,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                   )}
                 </p>
                 <p className="mt-1">{say(joint.value.rounding.sentence)}</p>
+                {joint.value.lastBar ? <p className="mt-1 text-ochre">{joint.value.lastBar}</p> : null}
                 {joint.value.orderWarning ? (
                   <p className="mt-1 text-ochre">{joint.value.orderWarning}</p>
                 ) : (

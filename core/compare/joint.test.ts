@@ -90,6 +90,29 @@ describe("a joint pair", () => {
     expect(whole.noted.A.speedMps).toBeCloseTo(mi(6) / (24 * 60), 3);
     expect(whole.noted.B).toEqual({ speedMps: null, bpm: null, airTempC: null });
   });
+  test("a side that ends in its last bar by bars alone is told of; with volts or a cut-off it is not", () => {
+    const twin = (side: Side, last: Record<string, number | boolean | string>): PairedTest => {
+      const { rides, bike, ...rest } = record(falling(98, 76));
+      const [ride] = rides;
+      const entries = ride!.entries.map((entry, i) => {
+        const { percent: _, ...body } = entry.body as {
+          kind: "checkIn";
+          distanceM: number;
+          percent?: number;
+        };
+        return { ...entry, body: { ...body, ...([{ bars: 5 }, { bars: 3 }, last][i] ?? {}) } as EntryBody };
+      });
+      return {
+        ...paired(side, []),
+        record: { ...rest, bike: { ...bike, bars: 5 }, rides: [{ ...ride!, entries }] },
+      };
+    };
+    const [short, sound] = [twin("A", { bars: 1 }), twin("B", { bars: 2 })];
+    expect(joint(short, sound).lastBar).toMatch(/^A ends in the last bar/);
+    expect(joint(short, twin("B", { bars: 1 })).lastBar).toMatch(/^A and B end in the last bar/);
+    expect(joint(twin("A", { bars: 1, packVolts: 44.1 }), sound).lastBar).toBeNull();
+    expect(joint(twin("A", { bars: 2 }), sound).lastBar).toBeNull();
+  });
   test("turned round it is the same verdict with the other sign", () => {
     const [a, b] = [falling(98, 76), falling(96, 80)];
     const [there, back] = [joint(paired("A", a), paired("B", b)), joint(paired("A", b), paired("B", a))];

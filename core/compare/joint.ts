@@ -14,6 +14,7 @@ import type { Side } from "#core/log";
 import { bad, badAll, good, type Result } from "#core/problems";
 import { METRES_PER_MILE, quantityToken, scale, widen, type Uncertain } from "#core/quantities";
 import { layTest } from "#core/results";
+import { lastBarWarning } from "./lastBar.ts";
 import { metered } from "./metered.ts";
 import { neededFor, type Needed } from "./needed.ts";
 import { inOrder, orderOf, orderWarning, ridesTogether } from "./order.ts";
@@ -45,6 +46,8 @@ export interface JointPair {
   readonly together: boolean;
   /** Why that order does not cancel a drift; null where it does, or does not matter. */
   readonly orderWarning: string | null;
+  /** What a difference read off the last bar is worth; null where none is. */
+  readonly lastBar: string | null;
   /** What the last digits of the readings alone can do to the difference. */
   readonly rounding: { readonly whPerM: number; readonly sentence: string };
   readonly needed: Needed;
@@ -183,6 +186,7 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
     order,
     together,
     orderWarning: together ? null : orderWarning(order),
+    lastBar: lastBarWarning(runs, stretches),
     rounding: {
       whPerM: rounding,
       sentence: `Of the ${quantityToken(Math.abs(whole.difference.mean), "energyPerDistance", 2)} between them, up to ${quantityToken(rounding, "energyPerDistance", 2)} can be rounding of what was read.`,
