@@ -1,6 +1,25 @@
 import reactHooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
+/** Rooms of core from the ground up: each may import those before it. */
+const ROOMS = [
+  "base",
+  "battery",
+  "ride",
+  "records",
+  "route",
+  "bike",
+  "estimation",
+  "desk",
+  "analysis",
+  "forecast",
+  "planning",
+  "live",
+  "compare",
+  "io",
+  "simulator",
+  "calc",
+];
 /** Who may import whom: data flows from core to db to app, and no station knows another. */
 const STATIONS = ["today", "bikes", "plan", "ride", "strip", "compare", "settings"];
 const forbid = (patterns, message) => ({
@@ -21,14 +40,27 @@ export default tseslint.config(
       eqeqeq: "error",
     },
   },
-  {
-    files: ["core/**/*.ts"],
+  ...ROOMS.map((room, i) => ({
+    files: [`core/${room}/**/*.ts`],
     ignores: ["core/**/*.test.ts"],
-    rules: forbid(
-      "^(node:|react|@react|drizzle|postgres|express|#app|#ui|#db|(\\.\\./)+(app|db|server|command))",
-      "core imports nothing of app, db, React or Node.",
-    ),
-  },
+    rules: {
+      "@typescript-eslint/no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            {
+              regex: "^(node:|react|@react|drizzle|postgres|express|#app|#ui|#db|(\\.\\./)+(app|db|server|command)/)",
+              message: "core imports nothing of app, db, React or Node.",
+            },
+            {
+              regex: `^#core/(${ROOMS.slice(i + 1).join("|") || "none"})(/|$)`,
+              message: `${room} stands below that room: arrows of core go down only (docs/architecture.md).`,
+            },
+          ],
+        },
+      ],
+    },
+  })),
   {
     files: ["db/**/*.ts"],
     rules: forbid("^(react|@react|#app|#ui|(\\.\\./)+(app|server|command))", "db knows core only."),
@@ -36,7 +68,7 @@ export default tseslint.config(
   ...STATIONS.map((station) => ({
     files: [`app/${station}/**/*.{ts,tsx}`],
     rules: forbid(
-      `(^|/)(${STATIONS.filter((other) => other !== station).join("|")})/`,
+      `^(\\.{1,2}/|#app/)(.*/)?(${STATIONS.filter((other) => other !== station).join("|")})/`,
       "No station imports another: share through ui/ or core/.",
     ),
   })),

@@ -9,10 +9,10 @@ import {
   type Reckoned,
 } from "#core/compare";
 import { deskPosterior, type DeskDay } from "#core/desk";
-import { METRES_PER_MILE } from "#core/quantities";
+import { METRES_PER_MILE } from "#core/base";
 import type { TestRecord } from "#core/records";
-import { reckonTest } from "#core/results";
-import { makeHardDesk } from "#core/standin";
+import { reckonTest } from "#core/analysis";
+import { makeHardDesk } from "#core/simulator";
 import type { Database } from "#db/client";
 import { appendEntries } from "#db/log";
 import { saveTest, type TestLine } from "#db/tests";

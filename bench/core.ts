@@ -1,6 +1,6 @@
 import { spawnSync } from "node:child_process";
-import { ledgerInputSchema, solveLedger } from "#core/ledger";
-import { reckonTest } from "#core/results";
+import { ledgerInputSchema, solveLedger } from "#core/estimation";
+import { reckonTest } from "#core/analysis";
 import { longLedger, longRide, SMALL_LEDGER } from "./inputs.ts";
 import { median } from "./measure.ts";
 import type { Report } from "./report.ts";

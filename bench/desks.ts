@@ -1,8 +1,8 @@
 import { REFERENCES } from "#core/bike";
 import { chanceLess, comparedOf, rankUnder, type Traced } from "#core/compare";
-import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
-import { reckonTest } from "#core/results";
-import { DESK_TOLD, makeHardDesk, type HardDeskOptions } from "#core/standin";
+import { METRES_PER_MILE, SDS_95 } from "#core/base";
+import { reckonTest } from "#core/analysis";
+import { DESK_TOLD, makeHardDesk, type HardDeskOptions } from "#core/simulator";
 import { middleOf } from "./measure.ts";
 
 const HOUSE = REFERENCES[0]!;

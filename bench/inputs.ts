@@ -1,6 +1,5 @@
-import type { TestRecord } from "#core/records";
-import { testRecordSchema } from "#core/records";
-import { METRES_PER_MILE } from "#core/quantities";
+import { type TestRecord, testRecordSchema } from "#core/records";
+import { METRES_PER_MILE } from "#core/base";
 
 /** A made ride of many check-ins, percents falling evenly, levels changing every tenth mark. */
 export function longRide(marks: number): TestRecord {

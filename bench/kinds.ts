@@ -1,8 +1,8 @@
 import { liveView } from "#core/live";
-import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
-import { cutRecord, lengthOf, reckonTest } from "#core/results";
+import { METRES_PER_MILE, SDS_95 } from "#core/base";
+import { cutRecord, lengthOf, reckonTest } from "#core/analysis";
 import type { TestRecord } from "#core/records";
-import { HARD_KINDS, makeHardTest, type HardKindName, type HardTruth } from "#core/standin";
+import { HARD_KINDS, makeHardTest, type HardKindName, type HardTruth } from "#core/simulator";
 import { middleOf } from "./measure.ts";
 
 /** One kind of test, counted over its seeds. Shares are 0..1; null where there is nothing to count. */

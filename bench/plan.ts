@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
-import { readCourseGpx } from "#core/formats";
-import { NOTHING_KNOWN, planSchema, reckonPlan, templateNamed, yieldOf } from "#core/plan";
+import { readCourseGpx } from "#core/io";
+import { NOTHING_KNOWN, planSchema, reckonPlan, templateNamed, yieldOf } from "#core/planning";
 import { bikeSchema, packRecordSchema } from "#core/records";
 import { longTrack } from "./inputs.ts";
 import { median } from "./measure.ts";

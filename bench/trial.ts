@@ -1,6 +1,6 @@
-import { METRES_PER_MILE, SDS_95 } from "#core/quantities";
-import { reckonTest, type TestResults } from "#core/results";
-import { chanceFrom, makeStandin, type Scenario, type Standin } from "#core/standin";
+import { METRES_PER_MILE, SDS_95 } from "#core/base";
+import { reckonTest, type TestResults } from "#core/analysis";
+import { chanceFrom, makeStandin, type Scenario, type Standin } from "#core/simulator";
 import { middleOf } from "./measure.ts";
 
 /** Figures of the coverage trial, each with the span it must lie in. */

@@ -1,8 +1,8 @@
 import { writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { parseArgs } from "node:util";
-import { writeBundle } from "#core/formats";
-import { makeStandin, SCENARIOS, type ScenarioName } from "#core/standin";
+import { writeBundle } from "#core/io";
+import { makeStandin, SCENARIOS, type ScenarioName } from "#core/simulator";
 import { say } from "./say.ts";
 
 const list = () => Object.entries(SCENARIOS).map(([name, { what }]) => `  ${name.padEnd(12)} ${what}`);

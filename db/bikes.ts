@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { z } from "zod";
-import { packSheet } from "#core/pack";
+import { packSheet } from "#core/battery";
 import {
   benchSchema,
   bikeSchema,

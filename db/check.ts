@@ -2,9 +2,9 @@ import { eq, sql } from "drizzle-orm";
 import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
 import { v7 as uuidv7 } from "uuid";
 import type { z } from "zod";
-import { courseSchema } from "#core/course";
-import { entrySchema } from "#core/log";
-import { methodSchema, planSchema } from "#core/plan";
+import { courseSchema } from "#core/route";
+import { entrySchema } from "#core/ride/log";
+import { methodSchema, planSchema } from "#core/planning";
 import {
   benchSchema,
   bikeSchema,

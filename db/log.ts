@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { asc, eq, inArray } from "drizzle-orm";
-import { entrySchema, type Entry } from "#core/log";
+import { entrySchema, type Entry } from "#core/ride/log";
 import type { Database } from "./client.ts";
 import { placeEntries } from "./places.ts";
 import { entry, ride } from "./schema.ts";

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 import { placeEntries } from "./places.ts";
 
 let made = 0;

@@ -1,4 +1,4 @@
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 
 /** Kinds that speak of an earlier entry: they stand after all there is. */
 const JUDGEMENTS = ["strike", "restore"];

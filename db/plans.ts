@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
-import { courseSchema, type Course } from "#core/course";
-import { methodSchema, planSchema, type Method, type Plan } from "#core/plan";
+import { courseSchema, type Course } from "#core/route";
+import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
 import type { Kept } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { keep } from "./kept.ts";

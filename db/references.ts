@@ -1,7 +1,7 @@
 import { desc, eq, max } from "drizzle-orm";
 import { v7 as uuidv7 } from "uuid";
 import { referenceSchema, type ReferenceRecord } from "#core/records";
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 import type { Reference } from "#core/bike";
 import type { Database } from "./client.ts";
 import { published, reference } from "./schema.ts";

@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
-import type { Problem, Result } from "#core/problems";
+import type { Problem, Result } from "#core/base";
 import {
   digestOf,
   headlineOf,
@@ -7,7 +7,7 @@ import {
   type Headline,
   type TestDigest,
   type TestResults,
-} from "#core/results";
+} from "#core/analysis";
 import type { Database } from "./client.ts";
 import { bike, result, test } from "./schema.ts";
 

@@ -16,16 +16,15 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { Course } from "#core/course";
-import type { EntryBody } from "#core/log";
-import type { OcvTable } from "#core/pack";
-import type { Method, Plan } from "#core/plan";
-import type { Problem } from "#core/problems";
+import type { Course } from "#core/route";
+import type { EntryBody } from "#core/ride/log";
+import type { OcvTable } from "#core/battery";
+import type { Method, Plan } from "#core/planning";
+import type { Problem, Uncertain } from "#core/base";
 import type { Bench, ClimbRecord, Claim, ReferenceRecord, Reported, Sweep } from "#core/records";
-import type { TestDigest, TestResults } from "#core/results";
+import type { TestDigest, TestResults } from "#core/analysis";
 import type { Reference } from "#core/bike";
-import type { Uncertain } from "#core/quantities";
-import type { Rehearsal } from "#core/standin";
+import type { Rehearsal } from "#core/simulator";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
 const id = () => uuid("id").primaryKey();

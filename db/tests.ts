@@ -11,7 +11,7 @@ import {
   type TestRecord,
   type TrackRecord,
 } from "#core/records";
-import { rehearsalSchema, type Rehearsal } from "#core/standin";
+import { rehearsalSchema, type Rehearsal } from "#core/simulator";
 import type { Database } from "./client.ts";
 import { listInstruments } from "./bikes.ts";
 import { keep } from "./kept.ts";

@@ -5,7 +5,7 @@ import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { formatInput, unitOf, type System } from "#core/quantities";
+import { formatInput, unitOf, type System } from "#core/base";
 import type { Bench } from "#core/records";
 import { saveBench } from "#db/bikes";
 import { Cautions } from "#ui/cautions";

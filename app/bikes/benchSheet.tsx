@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { packSheet } from "#core/pack";
-import { fixed, formatQuantity, plusOrMinus } from "#core/quantities";
+import { packSheet } from "#core/battery";
+import { fixed, formatQuantity, plusOrMinus } from "#core/base";
 import { Cautions } from "#ui/cautions";
 import { Figure } from "#ui/figure";
 import { Page } from "#ui/page";

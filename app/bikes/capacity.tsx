@@ -1,5 +1,5 @@
-import { fixed, plusOrMinus } from "#core/quantities";
-import type { PackHistory } from "#core/results";
+import { fixed, plusOrMinus } from "#core/base";
+import type { PackHistory } from "#core/analysis";
 
 const WIDTH = 320;
 const HEIGHT = 120;

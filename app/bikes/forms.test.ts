@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { System } from "#core/quantities";
+import type { System } from "#core/base";
 import { bikeSchema, packRecordSchema, riderSchema, setUpSchema } from "#core/records";
 import { BIKES, RIDERS, type DeskBike } from "#db/demo/desk";
 import {

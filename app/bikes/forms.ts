@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { ASSUMED } from "#core/assumptions";
 import {
+  ASSUMED,
   formatInput,
   MPS_PER_MPH,
   parseNumber,
@@ -8,7 +8,7 @@ import {
   unitOf,
   type DimensionName,
   type System,
-} from "#core/quantities";
+} from "#core/base";
 import {
   benchSchema,
   bikeSchema,

@@ -1,5 +1,5 @@
-import { fixed, plusOrMinus } from "#core/quantities";
-import type { GaugeHistory } from "#core/results";
+import { fixed, plusOrMinus } from "#core/base";
+import type { GaugeHistory } from "#core/analysis";
 
 const WIDTH = 420;
 const HEIGHT = 250;

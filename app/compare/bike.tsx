@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { formatQuantity, unitOf } from "#core/quantities";
+import { formatQuantity, unitOf } from "#core/base";
 import { newestReferences, referenceName } from "#core/bike";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";

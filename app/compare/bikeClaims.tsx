@@ -9,7 +9,7 @@ import {
   plusOrMinus,
   toSi,
   unitOf,
-} from "#core/quantities";
+} from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import type { ClaimedBike } from "#app/services/comparison/claims.server";
 import { SettleList } from "./settleList";

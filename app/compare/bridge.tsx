@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { dayText, testSentence } from "#app/ui/testLine";
 import type { Bridge } from "#core/compare";
-import { fixed, formatUncertain, quantityToken, writeUncertain } from "#core/quantities";
+import { fixed, formatUncertain, quantityToken, writeUncertain } from "#core/base";
 import { findReference, newestReferences, referenceKey, referenceName } from "#core/bike";
 import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";

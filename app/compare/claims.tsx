@@ -1,6 +1,6 @@
 import { Form, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { parseNumber } from "#core/quantities";
+import { parseNumber } from "#core/base";
 import { newestReferences, referenceName, REFERENCES } from "#core/bike";
 import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";

@@ -1,13 +1,6 @@
 import { z } from "zod";
 import { choice, numberText, quantityText, readInto, words } from "#app/ui/formText";
-import {
-  formatInput,
-  stopwatchAt,
-  stopwatchText,
-  unitOf,
-  type DimensionName,
-  type System,
-} from "#core/quantities";
+import { formatInput, stopwatchAt, stopwatchText, unitOf, type DimensionName, type System } from "#core/base";
 import { climbSchema, type ClimbRecord } from "#core/records";
 
 /** The time of a climb: as a stopwatch shows it, "3:24", or with a unit. */

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { fixed, formatQuantity, formatUncertain, plusOrMinus, stopwatchText } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain, plusOrMinus, stopwatchText } from "#core/base";
 import { CLIMB_PACK_WH } from "#core/compare";
-import type { Quarters } from "#core/results";
+import type { Quarters } from "#core/analysis";
 import { Empty, Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { onDesk } from "#app/services/comparison/answer.server";

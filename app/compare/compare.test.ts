@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { sweepSchema } from "#core/records";
 import { REFERENCES } from "#core/bike";
 import { readAsk } from "../services/comparison/ask.ts";

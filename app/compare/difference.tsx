@@ -1,5 +1,5 @@
 import type { JointPair } from "#core/compare";
-import { formatBare, writeUncertain, type Uncertain } from "#core/quantities";
+import { formatBare, writeUncertain, type Uncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 
 const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { DrawsAsk, DrawsTold } from "#app/workers/draws.worker";
 import type { Drawable } from "#core/compare";
-import { formatUncertain, SDS_95, type Uncertain } from "#core/quantities";
+import { formatUncertain, SDS_95, type Uncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface DrawsCheckProps {

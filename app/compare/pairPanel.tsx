@@ -1,7 +1,6 @@
 import { Link } from "react-router";
 import type { JointPair } from "#core/compare";
-import type { Result } from "#core/problems";
-import { formatUncertain } from "#core/quantities";
+import { type Result, formatUncertain } from "#core/base";
 import { Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { Difference, verdictOf } from "./difference";

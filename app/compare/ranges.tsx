@@ -1,4 +1,4 @@
-import { formatQuantity, plusOrMinus, type Uncertain } from "#core/quantities";
+import { formatQuantity, plusOrMinus, type Uncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { CellRanges } from "#app/services/comparison/bike.server";
 

@@ -1,4 +1,4 @@
-import { fixed } from "#core/quantities";
+import { fixed } from "#core/base";
 import { SettleList, type SettleListProps } from "./settleList";
 
 export interface RankSettlesProps {

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { choice, numberText, quantityText, readInto, tick } from "#app/ui/formText";
-import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
+import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import { referenceSchema } from "#core/records";
 import type { Reference } from "#core/bike";
 

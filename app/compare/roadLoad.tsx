@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { BikeParameter } from "#core/desk";
-import { fixed, plusOrMinus } from "#core/quantities";
+import { fixed, plusOrMinus } from "#core/base";
 
 interface RoadLoadProps {
   readonly road: readonly BikeParameter[];

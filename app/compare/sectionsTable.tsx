@@ -1,5 +1,5 @@
 import type { JointPair, SideNotes, SidesOf } from "#core/compare";
-import { fixed, formatQuantity, formatUncertain, type System } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain, type System } from "#core/base";
 import { useSystem } from "#ui/system";
 import { useSigned } from "./difference";
 import type { PairTest } from "./pairPanel";

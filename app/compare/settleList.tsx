@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { fromSi, SDS_95, unitOf, writeNarrowing, type DimensionName } from "#core/quantities";
+import { fromSi, SDS_95, unitOf, writeNarrowing, type DimensionName } from "#core/base";
 import { useSystem } from "#ui/system";
 
 export interface SettleListProps {

@@ -1,5 +1,5 @@
 import type { JointPair } from "#core/compare";
-import { fixed, formatUncertain } from "#core/quantities";
+import { fixed, formatUncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 
 /** What would settle a difference that is not resolved, or has settled it. */

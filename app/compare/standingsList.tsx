@@ -1,7 +1,7 @@
 import { lazy, Suspense } from "react";
 import { Link, useSearchParams } from "react-router";
 import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/compare";
-import { fixed, fromSi, plusOrMinus, writeIn, type Uncertain } from "#core/quantities";
+import { fixed, fromSi, plusOrMinus, writeIn, type Uncertain } from "#core/base";
 import { useAlive } from "#ui/alive";
 import { useSpoken } from "#ui/system";
 import type { CompareRow, Place } from "#app/services/comparison/row";

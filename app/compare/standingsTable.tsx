@@ -1,5 +1,5 @@
 import { dayText } from "#app/ui/testLine";
-import { decimalsOf, fixed, fromSi, writeIn, type DimensionName } from "#core/quantities";
+import { decimalsOf, fixed, fromSi, writeIn, type DimensionName } from "#core/base";
 import type { Swapped } from "#core/compare";
 import type { Place } from "#app/services/comparison/row";
 

@@ -6,7 +6,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { useMeeting } from "#ui/useMeeting";
 import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare";
-import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/quantities";
+import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
 import { useAlive } from "#ui/alive";

@@ -11,7 +11,7 @@ import {
 } from "recharts";
 import { stepsCovering } from "#app/ui/scale";
 import type { SweepCurve, SweepSpot } from "#core/compare";
-import { fromSi, SDS_95, unitOf } from "#core/quantities";
+import { fromSi, SDS_95, unitOf } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface SweepChartProps {

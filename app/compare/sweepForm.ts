@@ -1,5 +1,5 @@
-import { GROUNDS, type Ground } from "#core/log";
-import { formatInput, parseNumber, parseQuantity, unitOf, type System } from "#core/quantities";
+import { GROUNDS, type Ground } from "#core/ride/log";
+import { formatInput, parseNumber, parseQuantity, unitOf, type System } from "#core/base";
 import {
   DIRECTIONS,
   sweepRowSchema,

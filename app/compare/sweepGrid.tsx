@@ -1,5 +1,5 @@
-import { GROUNDS } from "#core/log";
-import { unitOf } from "#core/quantities";
+import { GROUNDS } from "#core/ride/log";
+import { unitOf } from "#core/base";
 import { DIRECTIONS } from "#core/records";
 import { Choose, Line } from "#ui/lines";
 import { useSystem } from "#ui/system";

@@ -1,5 +1,5 @@
 import type { Bridge } from "#core/compare";
-import { formatBare, fromSi, plusOrMinus, unitOf } from "#core/quantities";
+import { formatBare, fromSi, plusOrMinus, unitOf } from "#core/base";
 import type { Factor } from "#core/bike";
 import { useSpoken, useSystem } from "#ui/system";
 

@@ -1,5 +1,5 @@
 import { leftOver, type Worth } from "#core/compare";
-import { formatBare, formatUncertain, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/quantities";
+import { formatBare, formatUncertain, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import { FACTOR_WORDS } from "./waterfall";
 

@@ -1,7 +1,7 @@
 import { createEvents, type DateArray, type EventAttributes } from "ics";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { spoken } from "#core/quantities";
+import { spoken } from "#core/base";
 import { endRule } from "./readiness";
 import { sheetAt } from "#app/services/planning.server";
 import type { Route } from "./+types/calendar";

@@ -1,5 +1,5 @@
-import type { CheckIn } from "#core/plan";
-import { formatBare, unitOf } from "#core/quantities";
+import type { CheckIn } from "#core/planning";
+import { formatBare, unitOf } from "#core/base";
 import { useSystem } from "#ui/system";
 import { barsText, distanceSpan, goOnText, percentText, timeText, voltsText } from "./spans";
 

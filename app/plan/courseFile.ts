@@ -1,6 +1,6 @@
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { writeCourseGpx } from "#core/formats";
+import { writeCourseGpx } from "#core/io";
 import { findCourse } from "#db/plans";
 import type { Route } from "./+types/courseFile";
 

@@ -1,8 +1,8 @@
 import { useRef, useState } from "react";
 import { Form, Link } from "react-router";
-import { GROUNDS } from "#core/log";
-import { layWay, legClimbs, PLACES, SHAPES, type Course } from "#core/course";
-import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
+import { GROUNDS } from "#core/ride/log";
+import { layWay, legClimbs, PLACES, SHAPES, type Course } from "#core/route";
+import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/base";
 import type { Stale } from "#app/ui/stale";
 import { Choose, Line, LiveFields, useRows } from "#ui/lines";
 import { StaleNotice } from "#ui/staleNotice";

@@ -1,8 +1,8 @@
 import { useRef } from "react";
 import { stepsWithin, useWidth } from "#app/ui/scale";
-import { layWay, type Course } from "#core/course";
-import type { PlanResults } from "#core/plan";
-import { formatBare, fromSi, SDS_95, toSi, unitOf } from "#core/quantities";
+import { layWay, type Course } from "#core/route";
+import type { PlanResults } from "#core/planning";
+import { formatBare, fromSi, SDS_95, toSi, unitOf } from "#core/base";
 import { GroundBand, groundRuns } from "#ui/groundBand";
 import { GroundPatterns } from "#ui/groundPatterns";
 import { useSystem } from "#ui/system";

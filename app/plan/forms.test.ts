@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { courseSchema } from "#core/course";
-import { planSchema, templateNamed, TEMPLATES } from "#core/plan";
-import { METRES_PER_MILE, type System } from "#core/quantities";
+import { courseSchema } from "#core/route";
+import { planSchema, templateNamed, TEMPLATES } from "#core/planning";
+import { METRES_PER_MILE, type System } from "#core/base";
 import { PLANS } from "#db/demo/planned";
 import {
   methodForm,

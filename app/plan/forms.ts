@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { compassText, compassWritten } from "#app/ui/compass";
 import { choice, linesText, numberText, pencilText, quantityText, shareText, tick } from "#app/ui/formText";
-import { courseSchema, type Course } from "#core/course";
-import { formatInput, parseQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
-import { methodSchema, planSchema, type Method, type Plan } from "#core/plan";
+import { courseSchema, type Course } from "#core/route";
+import { formatInput, parseQuantity, unitOf, type DimensionName, type System } from "#core/base";
+import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
 
 /** The forms of this station: texts as typed, read into core's records, and records written back. */
 type Texts = Readonly<Record<string, string>>;

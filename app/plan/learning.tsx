@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import type { PlanResults } from "#core/plan";
-import { fixed, fromSi, SDS_95, unitOf, writeNarrowing } from "#core/quantities";
+import type { PlanResults } from "#core/planning";
+import { fixed, fromSi, SDS_95, unitOf, writeNarrowing } from "#core/base";
 import { useSystem } from "#ui/system";
 
 /** What a field of the plan, or a test, would settle. */

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { legsLength, layWay } from "#core/course";
-import { questionOf, TEMPLATES } from "#core/plan";
-import { formatQuantity } from "#core/quantities";
+import { legsLength, layWay } from "#core/route";
+import { questionOf, TEMPLATES } from "#core/planning";
+import { formatQuantity } from "#core/base";
 import { listBikes } from "#db/bikes";
 import { listCourses, listMethods, listPlans } from "#db/plans";
 import { Act } from "#ui/act";

@@ -17,7 +17,7 @@ import {
   type Method,
   type Plan,
   type Proposal,
-} from "#core/plan";
+} from "#core/planning";
 import { listBikes, listPacks } from "#db/bikes";
 import type { Database } from "#db/client";
 import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";

@@ -1,5 +1,5 @@
-import type { Plan, PlanResults, Warning } from "#core/plan";
-import { fixed, formatQuantity, unitOf } from "#core/quantities";
+import type { Plan, PlanResults, Warning } from "#core/planning";
+import { fixed, formatQuantity, unitOf } from "#core/base";
 import { dayText } from "#app/ui/testLine";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";

@@ -15,12 +15,11 @@ import {
   type PlanRecord,
   type PlanResults,
   dayAt,
-} from "#core/plan";
+} from "#core/planning";
 import { z } from "zod";
-import { bad } from "#core/problems";
-import { quantityToken, spoken, type System } from "#core/quantities";
+import { bad, quantityToken, spoken, type System } from "#core/base";
 import { testSchema } from "#core/records";
-import type { Rehearsal } from "#core/standin";
+import type { Rehearsal } from "#core/simulator";
 import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from "#db/plans";
 import { findTest, saveTest } from "#db/tests";
 import { Act } from "#ui/act";

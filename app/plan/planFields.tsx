@@ -1,8 +1,6 @@
-import type { Bike } from "#core/records";
-import { DRIVES } from "#core/records";
-import { END_NAMES, ENDS } from "#core/log";
-import { QUESTIONS, TAKEN, UNTILS, type Plan } from "#core/plan";
-import { EFFORTS } from "#core/records";
+import { type Bike, DRIVES, EFFORTS } from "#core/records";
+import { END_NAMES, ENDS } from "#core/ride/log";
+import { QUESTIONS, TAKEN, UNTILS, type Plan } from "#core/planning";
 import { Area, Choose, Line, Tick, Ticks } from "#ui/lines";
 import type { ReactNode } from "react";
 

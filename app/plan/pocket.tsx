@@ -1,6 +1,6 @@
 import { Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
-import { formatBare, unitOf } from "#core/quantities";
+import { formatBare, unitOf } from "#core/base";
 import { CAUTIONS } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";

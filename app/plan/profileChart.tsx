@@ -1,7 +1,7 @@
 import { useRef } from "react";
 import { stepsWithin, useWidth } from "#app/ui/scale";
-import { layWay, type Course } from "#core/course";
-import { formatQuantity, fromSi, toSi, unitOf } from "#core/quantities";
+import { layWay, type Course } from "#core/route";
+import { formatQuantity, fromSi, toSi, unitOf } from "#core/base";
 import { GroundBand, groundRuns } from "#ui/groundBand";
 import { GroundPatterns } from "#ui/groundPatterns";
 import { useSystem } from "#ui/system";

@@ -1,6 +1,6 @@
-import type { End } from "#core/log";
-import { runOrder, type PlanRecord, type PlanResults } from "#core/plan";
-import { formatQuantity, spoken, type System } from "#core/quantities";
+import type { End } from "#core/ride/log";
+import { runOrder, type PlanRecord, type PlanResults } from "#core/planning";
+import { formatQuantity, spoken, type System } from "#core/base";
 
 /** What a person makes ready, with the plan's own figures in it. */
 export function readyLines(

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { questionOf } from "#core/plan";
-import { formatQuantity, unitOf } from "#core/quantities";
+import { questionOf } from "#core/planning";
+import { formatQuantity, unitOf } from "#core/base";
 import { CAUTIONS } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { PrintButton } from "#ui/printButton";

@@ -1,6 +1,6 @@
-import type { CheckIn } from "#core/plan";
+import type { CheckIn } from "#core/planning";
 import type { Expected } from "#core/forecast";
-import { fixed, formatBare, SDS_95, type System, type Uncertain } from "#core/quantities";
+import { fixed, formatBare, SDS_95, type System, type Uncertain } from "#core/base";
 
 /** Texts of what is expected at a check-in, each with its span. */
 interface SpanText {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { PlanAsk, PlanTold } from "#app/workers/plan.worker";
-import type { Result } from "#core/problems";
-import type { PlanRecord, PlanResults, PlanYield } from "#core/plan";
+import type { Result } from "#core/base";
+import type { PlanRecord, PlanResults, PlanYield } from "#core/planning";
 
 export interface Reckoned {
   readonly results: Result<PlanResults>;

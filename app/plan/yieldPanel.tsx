@@ -1,6 +1,14 @@
-import type { Result } from "#core/problems";
-import type { PlanYield } from "#core/plan";
-import { fixed, formatQuantity, fromSi, SDS_95, unitOf, writeNarrowing, type System } from "#core/quantities";
+import {
+  type Result,
+  fixed,
+  formatQuantity,
+  fromSi,
+  SDS_95,
+  unitOf,
+  writeNarrowing,
+  type System,
+} from "#core/base";
+import type { PlanYield } from "#core/planning";
 import { useSystem } from "#ui/system";
 import { plusOrMinusText, PriceLine } from "./yieldText";
 

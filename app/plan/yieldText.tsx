@@ -1,4 +1,4 @@
-import type { PlanYield } from "#core/plan";
+import type { PlanYield } from "#core/planning";
 import {
   fixed,
   formatQuantity,
@@ -8,7 +8,7 @@ import {
   fromSi,
   errorDecimals,
   type System,
-} from "#core/quantities";
+} from "#core/base";
 import { useSystem } from "#ui/system";
 
 /** "± 1.1 Wh/mi", "difference to ± 2.9 Wh/mi", or a bench's Wh. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { instant } from "#core/base";
-import { entrySchema } from "#core/log";
+import { entrySchema } from "#core/ride/log";
 
 /** Entries on their way to the server, of one ride. */
 export const batchSchema = z.object({

@@ -1,5 +1,5 @@
-import { shownRowsSchema, type Shown } from "#core/device";
-import type { Fault, Stand } from "#core/standin";
+import { shownRowsSchema, type Shown } from "#core/ride/display";
+import type { Fault, Stand } from "#core/simulator";
 
 /** Who is told what a device shows. */
 export interface DeviceListener {

@@ -1,5 +1,5 @@
-import { fixed, formatQuantity } from "#core/quantities";
-import { FAULTS, type Fault } from "#core/standin";
+import { fixed, formatQuantity } from "#core/base";
+import { FAULTS, type Fault } from "#core/simulator";
 import { useSystem } from "#ui/system";
 import type { DeviceState } from "./useDevice";
 

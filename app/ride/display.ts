@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { z } from "zod";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { displayOf, FAULTS, type Fault, type Stand } from "#core/standin";
+import { displayOf, FAULTS, type Fault, type Stand } from "#core/simulator";
 import { findTest } from "#db/tests";
 import { displayStream } from "./displayStream.server";
 import type { Route } from "./+types/display";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import type { DisplayMoment } from "#core/standin";
+import type { DisplayMoment } from "#core/simulator";
 import { displayStream } from "./displayStream.server";
 
 /** A ride of so many seconds, dark in the middle; notes when it is let go. */

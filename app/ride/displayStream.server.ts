@@ -1,6 +1,6 @@
 import { setImmediate } from "node:timers/promises";
-import type { Shown } from "#core/device";
-import type { DisplayMoment } from "#core/standin";
+import type { Shown } from "#core/ride/display";
+import type { DisplayMoment } from "#core/simulator";
 
 /** How often moments are sent, ms. */
 const TICK_MS = 250;

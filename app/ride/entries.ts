@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { dbContext } from "#app/context";
 import { idOf } from "#app/ui/require.server";
 import { NO_SUCH_YEAR } from "#core/base";
-import { isTimely } from "#core/log";
+import { isTimely } from "#core/ride/log";
 import { appendEntries } from "#db/log";
 import { listRides } from "#db/tests";
 import { batchSchema, clockOffset } from "./batch";

@@ -1,6 +1,6 @@
 import { useRef, useState, type ReactNode } from "react";
-import { sightingOf, type Shown } from "#core/device";
-import { formatBare, parseQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
+import { sightingOf, type Shown } from "#core/ride/display";
+import { formatBare, parseQuantity, unitOf, type DimensionName, type System } from "#core/base";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
 

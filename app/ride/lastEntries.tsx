@@ -1,5 +1,5 @@
-import type { LineSetting, LiveEntry } from "#core/log";
-import { clockText } from "#core/plan";
+import type { LineSetting, LiveEntry } from "#core/ride/log";
+import { clockText } from "#core/planning";
 import { useSystem } from "#ui/system";
 import type { Kept } from "./outbox";
 import { entryText, hasLine } from "./state";

@@ -1,5 +1,5 @@
 import { useState, type RefObject } from "react";
-import { readLine, type EntryBody, type LineSetting } from "#core/log";
+import { readLine, type EntryBody, type LineSetting } from "#core/ride/log";
 
 interface LineFieldProps {
   readonly setting: LineSetting;

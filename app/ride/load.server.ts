@@ -1,10 +1,10 @@
 import { loadDesk, planRecord } from "#app/services/planning.server";
 import { analysisOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
-import { foldLog, type Entry } from "#core/log";
-import { routeOf, type PlanRecord } from "#core/plan";
-import type { TestResults } from "#core/results";
-import { debrief, standsOf, truthOf, type Debrief, type Rehearsal } from "#core/standin";
+import { foldLog, type Entry } from "#core/ride/log";
+import { routeOf, type PlanRecord } from "#core/planning";
+import type { TestResults } from "#core/analysis";
+import { debrief, standsOf, truthOf, type Debrief, type Rehearsal } from "#core/simulator";
 import type { Database } from "#db/client";
 import { listEntries } from "#db/log";
 import { listPlans } from "#db/plans";

@@ -1,6 +1,5 @@
 import { useSystem } from "#ui/system";
-import type { LineSetting } from "#core/log";
-import { writeLine } from "#core/log";
+import { type LineSetting, writeLine } from "#core/ride/log";
 import type { Kept } from "./outbox";
 
 interface NotTakenProps {

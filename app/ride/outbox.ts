@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 import type { TelemetryRecord } from "#core/records";
 
 /** An entry as this browser keeps it: until the server holds it, and for a while after. */

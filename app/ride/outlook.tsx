@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { AgainstGuess, AgainstPlan, Arrival, LiveTurn, LiveView } from "#core/live";
-import { fixed, formatBare, formatQuantity, formatUncertain, plusOrMinus } from "#core/quantities";
+import { fixed, formatBare, formatQuantity, formatUncertain, plusOrMinus } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import { useSteadyHeight } from "./useSteady";
 

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from "react";
-import type { Shown } from "#core/device";
-import { END_NAMES, GROUNDS, type End, type EntryBody, type Ground } from "#core/log";
-import { parseQuantity, unitOf } from "#core/quantities";
+import type { Shown } from "#core/ride/display";
+import { END_NAMES, GROUNDS, type End, type EntryBody, type Ground } from "#core/ride/log";
+import { parseQuantity, unitOf } from "#core/base";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
 import { FigureField, FiguresForm } from "./figuresForm";

@@ -1,6 +1,6 @@
-import { STRIKE_FIELDS, type EntryBody, type StrikeField } from "#core/log";
+import { STRIKE_FIELDS, type EntryBody, type StrikeField } from "#core/ride/log";
 import type { Answer, Odd } from "#core/live";
-import type { TestResults } from "#core/results";
+import type { TestResults } from "#core/analysis";
 import { useSpoken } from "#ui/system";
 
 interface QuestionsProps {

@@ -1,4 +1,4 @@
-import { addSample, noSamples, recordOf, type Samples, type Shown } from "#core/device";
+import { addSample, noSamples, recordOf, type Samples, type Shown } from "#core/ride/display";
 import { chunksOf, keepChunk } from "./outbox";
 
 /** How often a row that grows is put by, ms. */

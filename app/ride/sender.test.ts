@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 import { chunksOf, closeOutbox, dropOld, fact, keep, keepChunk, keepFact, keptOf, sendAgain } from "./outbox";
 import { isWaiting, sendChunk, sendNext, type Answer, type Post } from "./sender";
 

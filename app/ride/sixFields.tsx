@@ -1,5 +1,5 @@
-import type { Shown } from "#core/device";
-import type { End, EntryBody } from "#core/log";
+import type { Shown } from "#core/ride/display";
+import type { End, EntryBody } from "#core/ride/log";
 import type { Bike } from "#core/records";
 import { BarPanel, CheckInPanel, EndPanel, GroundPanel, LevelPanel, NotePanel } from "./panels";
 import type { LogState } from "./state";

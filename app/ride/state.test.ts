@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { foldLog, type Entry, type EntryBody } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { foldLog, type Entry, type EntryBody } from "#core/ride/log";
+import { METRES_PER_MILE } from "#core/base";
 import { bikeSchema } from "#core/records";
 import { entryText, hasLine, heldIn, stateOf } from "./state";
 

@@ -1,8 +1,8 @@
 import type { Ridden, TurnSeen } from "#core/live";
-import { END_NAMES, FASTEST_MPS, writeLine, type LineSetting, type LiveEntry } from "#core/log";
-import { formatBare, type DimensionName, type System } from "#core/quantities";
+import { END_NAMES, FASTEST_MPS, writeLine, type LineSetting, type LiveEntry } from "#core/ride/log";
+import { formatBare, type DimensionName, type System } from "#core/base";
 import type { Bike } from "#core/records";
-import type { TestResults } from "#core/results";
+import type { TestResults } from "#core/analysis";
 
 /** Where a ride's log stands, for the buttons and the list. */
 export interface LogState {

@@ -1,5 +1,5 @@
-import { formatQuantity, formatUncertain } from "#core/quantities";
-import type { Debrief } from "#core/standin";
+import { formatQuantity, formatUncertain } from "#core/base";
+import type { Debrief } from "#core/simulator";
 import { useSpoken, useSystem } from "#ui/system";
 
 /** After a rehearsal: the person's reckoning against what was truly so. */

@@ -1,7 +1,6 @@
 import { useState } from "react";
-import { readTurnRule } from "#core/live";
+import { readTurnRule, type WatchedRule } from "#core/live";
 import { useSpoken } from "#ui/system";
-import type { WatchedRule } from "#core/live";
 
 interface TurnRuleFieldProps {
   /** The rule that is watched, as it was typed; empty without one. */

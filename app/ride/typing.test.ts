@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { foldLog, type Entry } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { foldLog, type Entry } from "#core/ride/log";
+import { METRES_PER_MILE } from "#core/base";
 import { isOtherDay, isTypedLate } from "./typing";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;

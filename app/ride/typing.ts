@@ -1,5 +1,5 @@
-import { FASTEST_MPS, type EntryBody, type LiveEntry } from "#core/log";
-import { dayAt } from "#core/plan";
+import { FASTEST_MPS, type EntryBody, type LiveEntry } from "#core/ride/log";
+import { dayAt } from "#core/planning";
 
 /** What rounding and a recorder's wander may add, m. */
 const SLACK_M = 300;

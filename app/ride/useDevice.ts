@@ -10,8 +10,8 @@ import {
   type Logged,
   type Shown,
   type Watched,
-} from "#core/device";
-import type { Fault, Stand } from "#core/standin";
+} from "#core/ride/display";
+import type { Fault, Stand } from "#core/simulator";
 import { standinDevice } from "./device";
 import { fact, keepFact } from "./outbox";
 import { closeLeftRows, sampleStore } from "./sampleStore";

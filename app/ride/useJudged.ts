@@ -12,9 +12,9 @@ import {
   reasonsText,
   watchTurnRule,
 } from "#core/live";
-import type { LiveEntry } from "#core/log";
-import { routeOf, type PlanRecord } from "#core/plan";
-import type { TestResults } from "#core/results";
+import type { LiveEntry } from "#core/ride/log";
+import { routeOf, type PlanRecord } from "#core/planning";
+import type { TestResults } from "#core/analysis";
 import { placesOf, riddenOf, turnRuleIn, turnSeenIn } from "./state";
 
 /** What a ride so far comes to: what is left, how it goes against plan and display, and what wants an answer. */

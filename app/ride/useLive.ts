@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
-import type { TestResults } from "#core/results";
+import type { TestResults } from "#core/analysis";
 
 /** The results that hold more of the log: while the server still reckons what it was sent, the page knows more. */
 function furtherOf(sent: TestResults | null, told: TestResults | null): TestResults | null {

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { foldLog, type EntryBody } from "#core/log";
+import { foldLog, type EntryBody } from "#core/ride/log";
 import { useSystem } from "#ui/system";
 import type { LoadedRide } from "./load.server";
 import { stateOf } from "./state";

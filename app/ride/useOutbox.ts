@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 import { clockOffset } from "./batch";
 import { dropOld, fact, keep, keepFact, keptOf, sendAgain, type Kept } from "./outbox";
 import { isWaiting, sendChunk, sendNext, type Answer } from "./sender";

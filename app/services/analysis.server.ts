@@ -1,5 +1,5 @@
-import type { Result } from "#core/problems";
-import type { TestDigest, TestResults } from "#core/results";
+import type { Result } from "#core/base";
+import type { TestDigest, TestResults } from "#core/analysis";
 import type { Database } from "#db/client";
 import {
   cachedAnalysis,

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { eq } from "drizzle-orm";
-import { reckonTest } from "#core/results";
+import { reckonTest } from "#core/analysis";
 import type { Database } from "#db/client";
 import { cachedAnalysis, cachedStamps, fullStamp } from "#db/results";
 import { result } from "#db/schema";

@@ -1,7 +1,7 @@
 import { onDeskIfReady } from "#app/services/comparison/answer.server";
 import type { KnownAsk } from "#app/services/comparison/known.server";
 import { found, idOf } from "#app/ui/require.server";
-import { NOTHING_KNOWN, PLAIN_COURSE, reckonPlan, type Known, type PlanRecord } from "#core/plan";
+import { NOTHING_KNOWN, PLAIN_COURSE, reckonPlan, type Known, type PlanRecord } from "#core/planning";
 import { findBike, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
 import type { Database } from "#db/client";
 import { findCourse, findPlan, type PlanLine } from "#db/plans";

@@ -1,7 +1,6 @@
 import { data } from "react-router";
 import { deskNotices } from "#app/services/notices.server";
-import { assumptionRows } from "#core/assumptions";
-import { fixed } from "#core/quantities";
+import { assumptionRows, fixed } from "#core/base";
 import { Notices } from "#ui/notices";
 import { Page } from "#ui/page";
 import { UnitSwitch } from "#ui/unitSwitch";

@@ -2,7 +2,7 @@ import { getFormProps, useForm, type FieldMetadata, type SubmissionResult } from
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo, useState } from "react";
 import { Form, Link, useNavigation } from "react-router";
-import { GROUNDS } from "#core/log";
+import { GROUNDS } from "#core/ride/log";
 import type { Bike } from "#core/records";
 import { useClientId } from "#ui/alive";
 import { SelectField, TextField, TickField } from "#ui/field";

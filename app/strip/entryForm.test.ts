@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { entryBodySchema, foldLog, type EntryBody } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { entryBodySchema, foldLog, type EntryBody } from "#core/ride/log";
+import { METRES_PER_MILE } from "#core/base";
 import { entryForm, entryTexts } from "./entryForm";
 
 const read = (texts: Record<string, string>, system: "imperial" | "metric" = "imperial") =>

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/log";
-import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
+import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/ride/log";
+import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import { choice, quantityText, tick, words } from "#app/ui/formText";
 
 /** What a check-in can be, in the order of a ride. Ends carry their reason. */

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import { z } from "zod";
-import { entrySchema, type Entry } from "#core/log";
+import { entrySchema, type Entry } from "#core/ride/log";
 import { testRecordSchema } from "#core/records";
 import { entriesOf, entryIdInBatch, optionsOf, previewOf } from "./import.server";
 import { clientId } from "./log.server";

@@ -1,4 +1,4 @@
-import { checkEntry, foldLog, type Entry } from "#core/log";
+import { checkEntry, foldLog, type Entry } from "#core/ride/log";
 import {
   guessColumns,
   readCheckIns,
@@ -10,11 +10,10 @@ import {
   type ImportOptions,
   type RowCheck,
   type Table,
-} from "#core/formats";
-import { badAll, good, type Problem, type Result } from "#core/problems";
-import type { System } from "#core/quantities";
+} from "#core/io";
+import { badAll, good, type Problem, type Result, type System } from "#core/base";
 import type { TestRecord } from "#core/records";
-import { recordSetting } from "#core/results";
+import { recordSetting } from "#core/analysis";
 
 /** What the preview shows: the cells, what each column is taken to be, and all that is wrong. */
 export interface Preview {

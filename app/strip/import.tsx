@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { pastedText, uploadedText } from "#app/ui/upload.server";
-import { COLUMN_FIELDS, COLUMNS } from "#core/formats";
+import { COLUMN_FIELDS, COLUMNS } from "#core/io";
 import { appendEntries, listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
 import { useClientId } from "#ui/alive";

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import { Form, Link } from "react-router";
-import { fixed } from "#core/quantities";
+import { fixed } from "#core/base";
 import { Problems } from "#ui/page";
 import { useSpoken } from "#ui/system";
 import type { Judgement } from "./tabs/readingsTable";

@@ -10,9 +10,9 @@ import {
   unitOf,
   writeNarrowing,
   type DimensionName,
-} from "#core/quantities";
+} from "#core/base";
 import { liveView } from "#core/live";
-import type { Explained } from "#core/results";
+import type { Explained } from "#core/analysis";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
 import { minutesText } from "./tabs/doubt";

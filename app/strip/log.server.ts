@@ -1,10 +1,9 @@
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
-import { checkEntry, foldLog, STRIKE_FIELDS, type Entry } from "#core/log";
-import type { Problem } from "#core/problems";
-import type { System } from "#core/quantities";
+import { checkEntry, foldLog, STRIKE_FIELDS, type Entry } from "#core/ride/log";
+import type { Problem, System } from "#core/base";
 import type { TestRecord } from "#core/records";
-import { recordSetting } from "#core/results";
+import { recordSetting } from "#core/analysis";
 import type { Database } from "#db/client";
 import { appendEntries, listEntries } from "#db/log";
 import type { TypedEntry } from "./entryForm";

@@ -1,6 +1,6 @@
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { writeBundle } from "#core/formats";
+import { writeBundle } from "#core/io";
 import { loadRecord } from "#db/tests";
 import type { Route } from "./+types/recordFile";
 

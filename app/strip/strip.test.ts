@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { reckonTest } from "#core/results";
-import { makeStandin, type ScenarioName } from "#core/standin";
+import { reckonTest } from "#core/analysis";
+import { makeStandin, type ScenarioName } from "#core/simulator";
 import { bandOf, layOut } from "./drawing/layout";
 import { entryForm, entryTexts } from "./entryForm";
 import { clockOf, momentOf } from "./moment";

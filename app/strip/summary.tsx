@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { durationText, formatBare, formatQuantity, formatUncertain, unitOf } from "#core/quantities";
+import { durationText, formatBare, formatQuantity, formatUncertain, unitOf } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
 import { useSystem } from "#ui/system";
 

@@ -9,7 +9,7 @@ import { LONG_ENTRIES } from "#app/services/strip/long";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { testSentence } from "#app/ui/testLine";
-import { foldLog, type Entry, type EntryBody } from "#core/log";
+import { foldLog, type Entry, type EntryBody } from "#core/ride/log";
 import { findBike } from "#db/bikes";
 import { countEntries, listEntries } from "#db/log";
 import { chooseImport, listImports } from "#db/telemetry";

@@ -1,8 +1,8 @@
 import type { SubmissionResult } from "@conform-to/react";
 import { useMemo } from "react";
 import { z } from "zod";
-import { GROUNDS } from "#core/log";
-import { formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
+import { GROUNDS } from "#core/ride/log";
+import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import {
   DRIVES,
   EFFORTS,

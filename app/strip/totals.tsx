@@ -4,7 +4,7 @@ import { data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { foldLog, totalOf, type LiveEntry, type TotalField } from "#core/log";
+import { foldLog, totalOf, type LiveEntry, type TotalField } from "#core/ride/log";
 import { listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
 import { useClientId } from "#ui/alive";

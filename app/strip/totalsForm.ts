@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { quantityText } from "#app/ui/formText";
-import { entryBodySchema, type EntryBody, type TotalField } from "#core/log";
-import { durationText, formatInput, unitOf, type DimensionName, type System } from "#core/quantities";
+import { entryBodySchema, type EntryBody, type TotalField } from "#core/ride/log";
+import { durationText, formatInput, unitOf, type DimensionName, type System } from "#core/base";
 
 interface TotalKind {
   readonly field: TotalField;

@@ -1,4 +1,4 @@
-import { formatBare, formatQuantity, type System } from "#core/quantities";
+import { formatBare, formatQuantity, type System } from "#core/base";
 
 /** A claimed range: "40 to 60 mi", or one figure. */
 export function claimText(

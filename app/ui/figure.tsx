@@ -1,4 +1,4 @@
-import { writeUncertain, type DimensionName, type Uncertain } from "#core/quantities";
+import { writeUncertain, type DimensionName, type Uncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface FigureProps {

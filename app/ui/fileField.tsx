@@ -1,5 +1,5 @@
 import { useId, useState } from "react";
-import { fixed } from "#core/quantities";
+import { fixed } from "#core/base";
 
 interface FileFieldProps {
   readonly name: string;

@@ -1,6 +1,5 @@
-import { text } from "#core/base";
+import { text, parseNumber, parseQuantity, unitOf, type DimensionName, type System } from "#core/base";
 import { z } from "zod";
-import { parseNumber, parseQuantity, unitOf, type DimensionName, type System } from "#core/quantities";
 
 /**
  * Zod pieces that read what forms send: text, as typed. Each turns it into the SI value that core's schemas then check,

@@ -1,5 +1,5 @@
 import { useRouteLoaderData } from "react-router";
-import { spoken, type System } from "#core/quantities";
+import { spoken, type System } from "#core/base";
 
 /** The units the person reads in. */
 export function useSystem(): System {

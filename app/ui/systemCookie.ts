@@ -1,4 +1,4 @@
-import type { System } from "#core/quantities";
+import type { System } from "#core/base";
 
 const NAME = "units";
 

@@ -1,5 +1,5 @@
 import { format, parseISO } from "date-fns";
-import { formatQuantity, type System } from "#core/quantities";
+import { formatQuantity, type System } from "#core/base";
 import type { Test } from "#core/records";
 
 /** "18 Oct 2026". */

@@ -1,9 +1,8 @@
 import { once } from "node:events";
 import { Readable } from "node:stream";
 import busboy from "busboy";
-import { bad, good, type Result } from "#core/problems";
-import { isPlainText, NOT_TEXT, plainText } from "#core/base";
-import { decodeText } from "#core/formats";
+import { bad, good, type Result, isPlainText, NOT_TEXT, plainText } from "#core/base";
+import { decodeText } from "#core/io";
 
 /** A form with one file in it: its texts, and the file or why it cannot be read. */
 export interface Upload {

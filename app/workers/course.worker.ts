@@ -1,6 +1,5 @@
-import { readCourseGpx, type CourseRead } from "#core/formats";
-import { decodeText } from "#core/formats";
-import type { Result } from "#core/problems";
+import { readCourseGpx, type CourseRead, decodeText } from "#core/io";
+import type { Result } from "#core/base";
 
 /** Reads a GPX file into a course in the background, telling how far it is. */
 export interface CourseAsk {

@@ -1,5 +1,5 @@
 import { drawerUnder, spreadOf, type Drawable } from "#core/compare";
-import { chanceFrom } from "#core/standin";
+import { chanceFrom } from "#core/simulator";
 
 /** Draws a figure under a reference many times over, telling how far it is: a check of its plus-or-minus. */
 export interface DrawsAsk {

@@ -1,5 +1,5 @@
-import type { Result } from "#core/problems";
-import { reckonPlan, yieldOf, type PlanRecord, type PlanResults, type PlanYield } from "#core/plan";
+import type { Result } from "#core/base";
+import { reckonPlan, yieldOf, type PlanRecord, type PlanResults, type PlanYield } from "#core/planning";
 
 /** Reckons a plan in the background as it is typed: the forecast first, then what the method will leave. */
 export interface PlanAsk {

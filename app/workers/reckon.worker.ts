@@ -1,7 +1,7 @@
-import type { Entry } from "#core/log";
-import type { Result } from "#core/problems";
+import type { Entry } from "#core/ride/log";
+import type { Result } from "#core/base";
 import type { TestRecord } from "#core/records";
-import { reckonTest, type TestResults } from "#core/results";
+import { reckonTest, type TestResults } from "#core/analysis";
 
 /** Reckons a test in the background, with edits that are still on their way to the server. */
 export interface Ask {

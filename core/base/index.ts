@@ -1,3 +1,6 @@
 export { isPlainText, NOT_TEXT, plainText, text } from "./text.ts";
 export { dayOf, EARLIEST_S, instant, isInReach, LATEST_S, NO_SUCH_YEAR } from "./moments.ts";
 export { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "./cholesky.ts";
+export * from "./result/index.ts";
+export * from "./units/index.ts";
+export * from "./defaults/index.ts";

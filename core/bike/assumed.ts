@@ -1,5 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
-import { MPS_PER_MPH } from "#core/quantities";
+import { ASSUMED, MPS_PER_MPH } from "#core/base";
 import type { Bike, Effort, Rider, SetUp } from "#core/records";
 
 /** Who rides what. */

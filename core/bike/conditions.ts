@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
-import type { Piece } from "#core/course";
-import { METRES_PER_MILE } from "#core/quantities";
+import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import type { Piece } from "#core/route";
 import { stopWh } from "./course.ts";
 import { roadPower, type RoadState } from "./power.ts";
 

@@ -1,7 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
-import { courseParts } from "#core/course";
-import type { Ground } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { courseParts } from "#core/route";
+import type { Ground } from "#core/ride/log";
 import { roadPower, type RoadState } from "./power.ts";
 
 /** What a course asks of a bike, besides the bike's own road load. */

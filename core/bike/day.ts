@@ -1,5 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
-import { MPS_PER_MPH } from "#core/quantities";
+import { ASSUMED, MPS_PER_MPH } from "#core/base";
 import type { Bike, Drive, Effort } from "#core/records";
 import { EFFORT_W, massOf, roadOf, sharesOf, wattsAt, type Riding } from "./assumed.ts";
 import type { RideConditions } from "./conditions.ts";

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { Ground } from "#core/log";
-import { MPS_PER_MPH } from "#core/quantities";
+import type { Ground } from "#core/ride/log";
+import { MPS_PER_MPH } from "#core/base";
 import {
   findReference,
   fitRoad,

@@ -1,9 +1,7 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { inverse, Matrix } from "ml-matrix";
-import { ASSUMED } from "#core/assumptions";
-import type { Ground } from "#core/log";
-import { bad, good, type Result } from "#core/problems";
-import type { Uncertain } from "#core/quantities";
+import { ASSUMED, bad, good, type Result, type Uncertain } from "#core/base";
+import type { Ground } from "#core/ride/log";
 import type { FitParameter, RoadFit, RoadRow } from "./fitTypes.ts";
 import { fitWords } from "./fitWords.ts";
 import { GROUND_FACTOR } from "./ground.ts";

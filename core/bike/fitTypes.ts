@@ -1,5 +1,5 @@
-import type { Ground } from "#core/log";
-import type { Uncertain } from "#core/quantities";
+import type { Ground } from "#core/ride/log";
+import type { Uncertain } from "#core/base";
 import type { RoadState } from "./power.ts";
 
 /** Energy per metre at one steady speed on one ground, and how it was ridden. SI units. */

@@ -1,4 +1,4 @@
-import type { Ground } from "#core/log";
+import type { Ground } from "#core/ride/log";
 
 /** Rolling resistance of each ground against asphalt. */
 export const GROUND_FACTOR: Readonly<Record<Ground, number>> = {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { GROUNDS } from "#core/log";
-import { MPS_PER_MPH } from "#core/quantities";
+import { GROUNDS } from "#core/ride/log";
+import { MPS_PER_MPH } from "#core/base";
 import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";
 
 const mph = (speed: number) => speed * MPS_PER_MPH;

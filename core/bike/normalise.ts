@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
-import type { Ground } from "#core/log";
-import { bad, good, type Result } from "#core/problems";
+import { ASSUMED, bad, good, type Result } from "#core/base";
+import type { Ground } from "#core/ride/log";
 import { courseEnergy, type CourseConditions, type RoadBike } from "./course.ts";
 import { shapleySplit } from "./shapley.ts";
 

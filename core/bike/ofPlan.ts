@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED } from "#core/base";
 import type { Bike } from "#core/records";
 import { usualSpeeds, type Riding } from "./assumed.ts";
 import type { RideConditions } from "./conditions.ts";

@@ -1,6 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { ASSUMED } from "#core/assumptions";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import { ASSUMED, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { climbOfRide, conditionsOfTest, roadOf, type RiddenDay } from "./index.ts";
 

@@ -1,7 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
-import type { CoursePart } from "#core/course";
-import type { Ground } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import type { CoursePart } from "#core/route";
+import type { Ground } from "#core/ride/log";
 import type { Test } from "#core/records";
 import { usualSpeeds, type Riding } from "./assumed.ts";
 import { conditionsOf, type Speeds } from "./day.ts";

@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
-import type { Ground } from "#core/log";
-import { normalCdf, STANDARD_GRAVITY } from "#core/quantities";
+import { ASSUMED, normalCdf, STANDARD_GRAVITY } from "#core/base";
+import type { Ground } from "#core/ride/log";
 import { airDensity } from "./air.ts";
 import { GROUND_FACTOR } from "./ground.ts";
 

@@ -1,4 +1,4 @@
-import { MPS_PER_MPH } from "#core/quantities";
+import { MPS_PER_MPH } from "#core/base";
 import type { CourseConditions } from "./course.ts";
 
 /** Conditions that bikes are brought to, so that they can be compared; mass is what is ridden besides the bike. */

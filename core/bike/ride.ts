@@ -1,7 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
-import { courseParts, type CoursePart, type Piece } from "#core/course";
-import type { Ground } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { courseParts, type CoursePart, type Piece } from "#core/route";
+import type { Ground } from "#core/ride/log";
 import { routeCost, type RideConditions } from "./conditions.ts";
 
 /** A part of a ride at one level on one ground. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { MPS_PER_MPH } from "#core/quantities";
+import { MPS_PER_MPH } from "#core/base";
 import { airDensity, roadPower } from "#core/bike";
 
 describe("air", () => {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED } from "#core/base";
 import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "./index.ts";
 
 const rig: RideConditions = {

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED } from "#core/base";
 import type { RideConditions } from "./conditions.ts";
 
 /** Something the road load does not know of a ride, as a standard normal: what one sd of it does. */

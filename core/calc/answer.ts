@@ -1,9 +1,8 @@
-import { readBundle } from "#core/formats";
+import { readBundle } from "#core/io";
 import { liveView } from "#core/live";
-import { spoken } from "#core/quantities";
-import { bad, good, type Problem, type Result } from "#core/problems";
-import type { WayLeft } from "#core/projection";
-import { cutRecord, lengthOf, reckonTest, type TestResults } from "#core/results";
+import { spoken, bad, good, type Problem, type Result } from "#core/base";
+import type { WayLeft } from "#core/analysis/projection";
+import { cutRecord, lengthOf, reckonTest, type TestResults } from "#core/analysis";
 import { CALCULATIONS } from "./calculations.ts";
 import { answerUnder, underOf } from "./under.ts";
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { REFERENCES } from "#core/bike";
 import { answer, answerText } from "#core/calc";
-import { makeHardDesk } from "#core/standin";
+import { makeHardDesk } from "#core/simulator";
 
 const plain = {
   calculation: "plain",

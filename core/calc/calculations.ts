@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { climbOf, pairedDifference, spot } from "#core/compare";
-import { odometerFactor } from "#core/distance";
-import { answerLedger, assumeSchema, ledgerInputSchema } from "#core/ledger";
-import { assuming } from "#core/assumptions";
+import { odometerFactor } from "#core/ride/distance";
+import { answerLedger, assumeSchema, ledgerInputSchema } from "#core/estimation";
+import { assuming, bad, badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/base";
 import {
   chemistrySchema,
   curveOf,
@@ -12,12 +12,11 @@ import {
   resistanceFromPairs,
   straightLineCharge,
   usableEnergy,
-} from "#core/pack";
-import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/plain";
-import { auditClaim, fadeOnset } from "#core/projection";
+} from "#core/battery";
+import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/analysis/plain";
+import { auditClaim, fadeOnset } from "#core/analysis/projection";
 import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";
 import { conditionsSchema } from "./conditions.ts";
-import { bad, badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/problems";
 
 interface Calculation {
   run(input: unknown): Result<unknown>;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { groundSchema } from "#core/log";
+import { groundSchema } from "#core/ride/log";
 
 const number = z.number();
 const positive = number.positive("This must be more than zero.");

@@ -1,6 +1,6 @@
 import { bikeMass, REFERENCES, type Reference } from "#core/bike";
 import { comparedOf, rankUnder, rangeSpan, type Compared, type Reckoned } from "#core/compare";
-import { bad, good, type Result } from "#core/problems";
+import { bad, good, type Result } from "#core/base";
 import { conditionsSchema } from "./conditions.ts";
 
 const HOUSE = REFERENCES[0]!;

@@ -22,7 +22,7 @@ import {
   type ClaimInput,
 } from "#core/compare";
 import { deskPosterior } from "#core/desk";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
+import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
 import { bikeSchema, packRecordSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { conditionsFor, REFERENCES } from "#core/bike";
 

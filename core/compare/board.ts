@@ -1,10 +1,9 @@
-import type { Ground } from "#core/log";
-import { temperatureFactor } from "#core/pack";
+import type { Ground } from "#core/ride/log";
+import { temperatureFactor } from "#core/battery";
 import type { DeskPosterior } from "#core/desk";
-import { bad, good, type Result } from "#core/problems";
-import { METRES_PER_MILE, scale } from "#core/quantities";
+import { bad, good, type Result, METRES_PER_MILE, scale } from "#core/base";
 import type { Bike, PackRecord } from "#core/records";
-import type { TestDigest } from "#core/results";
+import type { TestDigest } from "#core/analysis";
 import type { Reference } from "#core/bike";
 import type { Compared, PartOf } from "./compared.ts";
 import { asRidden } from "./figure.ts";

@@ -17,8 +17,7 @@ import {
   type DeskPosterior,
   type SolvedDay,
 } from "#core/desk";
-import { bad, good, type Result } from "#core/problems";
-import { fixed, type Uncertain } from "#core/quantities";
+import { bad, good, type Result, fixed, type Uncertain } from "#core/base";
 import type { Compared } from "./compared.ts";
 import { factorSentence, swapsTo } from "./swaps.ts";
 import { untraced } from "./traced.ts";

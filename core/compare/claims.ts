@@ -1,5 +1,5 @@
 import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
-import { auditClaim } from "#core/projection";
+import { auditClaim } from "#core/analysis/projection";
 import {
   fixed,
   METRES_PER_MILE,
@@ -8,7 +8,7 @@ import {
   quantityToken,
   SDS_95,
   type Uncertain,
-} from "#core/quantities";
+} from "#core/base";
 import type { Claim } from "#core/records";
 
 /** A range as from-to, since it is one over a figure: never negative, farther up than down. */

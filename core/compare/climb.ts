@@ -1,5 +1,4 @@
-import { bad, good, type Result } from "#core/problems";
-import { METRES_PER_MILE } from "#core/quantities";
+import { bad, good, type Result, METRES_PER_MILE } from "#core/base";
 
 /** A hill as it was ridden. */
 export interface ClimbRun {

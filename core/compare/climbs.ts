@@ -1,8 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, good, type Result, METRES_PER_MILE, scale, type Uncertain } from "#core/base";
 import { EFFORT_W, massOf, type Riding, roadOf, roadPower, type RoadRow } from "#core/bike";
-import { curveOf, labelEnergy, usableEnergy } from "#core/pack";
-import { good, type Result } from "#core/problems";
-import { METRES_PER_MILE, scale, type Uncertain } from "#core/quantities";
+import { curveOf, labelEnergy, usableEnergy } from "#core/battery";
 import type { ClimbRecord, PackRecord } from "#core/records";
 import { climbOf } from "./climb.ts";
 

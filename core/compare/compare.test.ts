@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { confounders, standings } from "#core/compare";
-import { normalCdf } from "#core/quantities";
+import { normalCdf } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 describe("standings", () => {

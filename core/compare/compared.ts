@@ -1,7 +1,7 @@
 import type { Riding } from "#core/bike";
 import { capacityShareOf, dayOfTest, type DeskDay } from "#core/desk";
 import type { Test } from "#core/records";
-import type { TestResults } from "#core/results";
+import type { TestResults } from "#core/analysis";
 
 /** A test that has its result, and who rode what. */
 export interface RiddenTest extends Riding {

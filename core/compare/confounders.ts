@@ -1,5 +1,5 @@
-import { formatQuantity, type System } from "#core/quantities";
-import { yearsBetween } from "#core/pack";
+import { formatQuantity, type System } from "#core/base";
+import { yearsBetween } from "#core/battery";
 import type { TestRecord } from "#core/records";
 
 const differs = (a: number | undefined, b: number | undefined, by: number) =>

@@ -1,6 +1,5 @@
 import { capacityShareOf } from "#core/desk";
-import { bad, good, type Result } from "#core/problems";
-import type { Uncertain } from "#core/quantities";
+import { bad, good, type Result, type Uncertain } from "#core/base";
 import type { Compared, PartOf, RiddenTest } from "./compared.ts";
 
 /** Energy per metre of some parts together; the sds add, since parts of one test lean on one another. */

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
-import type { EntryBody, Side } from "#core/log";
-import { METRES_PER_MILE, spoken } from "#core/quantities";
+import type { EntryBody, Side } from "#core/ride/log";
+import { METRES_PER_MILE, spoken } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;

@@ -9,11 +9,20 @@ import {
   widening,
   type Figure,
   type Solved,
-} from "#core/ledger";
-import type { Side } from "#core/log";
-import { bad, badAll, good, type Result } from "#core/problems";
-import { METRES_PER_MILE, quantityToken, scale, widen, type Uncertain } from "#core/quantities";
-import { layTest } from "#core/results";
+} from "#core/estimation";
+import type { Side } from "#core/ride/log";
+import {
+  bad,
+  badAll,
+  good,
+  type Result,
+  METRES_PER_MILE,
+  quantityToken,
+  scale,
+  widen,
+  type Uncertain,
+} from "#core/base";
+import { layTest } from "#core/analysis";
 import { lastBarWarning } from "./lastBar.ts";
 import { metered } from "./metered.ts";
 import { neededFor, type Needed } from "./needed.ts";

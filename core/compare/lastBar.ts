@@ -1,5 +1,5 @@
-import type { Side } from "#core/log";
-import type { Reading } from "#core/readings";
+import type { Side } from "#core/ride/log";
+import type { Reading } from "#core/battery/readings";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** A reading on which the pack is in its last bar, or has none left. */

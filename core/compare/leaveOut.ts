@@ -1,4 +1,4 @@
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 import { jointPair } from "./joint.ts";
 import type { PairedTest } from "./runs.ts";
 

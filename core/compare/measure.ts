@@ -1,5 +1,13 @@
-import { bad, good, type Result } from "#core/problems";
-import { METRES_PER_MILE, type DimensionName, type System, type Uncertain, unitOf } from "#core/quantities";
+import {
+  bad,
+  good,
+  type Result,
+  METRES_PER_MILE,
+  type DimensionName,
+  type System,
+  type Uncertain,
+  unitOf,
+} from "#core/base";
 import type { PackOption } from "./options.ts";
 import { mapTraced, sumTraced, type Traced } from "./traced.ts";
 

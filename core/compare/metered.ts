@@ -1,4 +1,4 @@
-import { energyFigure, usedBetween, type LedgerInput, type Solved } from "#core/ledger";
+import { energyFigure, usedBetween, type LedgerInput, type Solved } from "#core/estimation";
 
 /** The ledger with a watt-hour meter on every ride that had none; null where all had. */
 export function metered(input: LedgerInput, solved: Solved): LedgerInput | null {

@@ -1,5 +1,5 @@
-import type { BudgetLine } from "#core/ledger";
-import type { Uncertain } from "#core/quantities";
+import type { BudgetLine } from "#core/estimation";
+import type { Uncertain } from "#core/base";
 
 /** What would make a difference of this size sure. */
 export interface Needed {

@@ -1,5 +1,5 @@
 import type { Bike, PackRecord, TestRecord } from "#core/records";
-import type { TestResults } from "#core/results";
+import type { TestResults } from "#core/analysis";
 import type { Compared } from "./compared.ts";
 
 /** A record with its results. */

@@ -1,4 +1,4 @@
-import { labelEnergy, usableEnergy } from "#core/pack";
+import { labelEnergy, usableEnergy } from "#core/battery";
 import type { PackRecord } from "#core/records";
 
 /** A way to more energy on a bike: another pack instead of its own, or beside it. */

@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "#core/problems";
+import { bad, good, type Result } from "#core/base";
 
 /** A run over the section by percent. */
 export interface Run {

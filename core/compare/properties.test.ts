@@ -11,8 +11,8 @@ import {
   type UnderReference,
 } from "#core/compare";
 import { deskPosterior } from "#core/desk";
-import { GROUNDS } from "#core/log";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import { GROUNDS } from "#core/ride/log";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { REFERENCES, type Reference } from "#core/bike";
 

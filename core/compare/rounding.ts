@@ -1,6 +1,6 @@
-import { columnFigure, uncertain, type Solved } from "#core/ledger";
-import { curveOf, fractionFromVolts } from "#core/pack";
-import { METRES_PER_MILE } from "#core/quantities";
+import { columnFigure, uncertain, type Solved } from "#core/estimation";
+import { curveOf, fractionFromVolts } from "#core/battery";
+import { METRES_PER_MILE } from "#core/base";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** Steps of the finest readings at the two ends of a stretch, as Wh: a meter's where it has one, else the display's. */

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { steadyRows, withoutOne, type PairedTest } from "#core/compare";
-import type { EntryBody, Side } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import type { EntryBody, Side } from "#core/ride/log";
+import { METRES_PER_MILE } from "#core/base";
 import { bikeSchema, setUpSchema, testRecordSchema, testSchema, type TestRecord } from "#core/records";
-import { layTest } from "#core/results";
+import { layTest } from "#core/analysis";
 import { fitRoad } from "#core/bike";
 import { inOrder, orderOf } from "./order.ts";
 import { jointInput, shareUpPacks, sideRuns } from "./runs.ts";

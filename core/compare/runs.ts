@@ -1,10 +1,10 @@
-import type { LedgerInput, LedgerRide } from "#core/ledger";
-import type { Course, Side } from "#core/log";
-import { usableEnergy, type Pack } from "#core/pack";
-import { METRES_PER_MILE } from "#core/quantities";
-import type { Reading } from "#core/readings";
+import type { LedgerInput, LedgerRide } from "#core/estimation";
+import type { Course, Side } from "#core/ride/log";
+import { usableEnergy, type Pack } from "#core/battery";
+import { METRES_PER_MILE } from "#core/base";
+import type { Reading } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
-import type { LaidTest } from "#core/results";
+import type { LaidTest } from "#core/analysis";
 
 /** A test that takes part in a pair: wholly as A or B, or by the runs its log names. */
 export interface PairedTest {

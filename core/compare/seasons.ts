@@ -1,8 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
-import { temperatureFactor, type Chemistry } from "#core/pack";
+import { ASSUMED, bad, good, type Result, scale, type Uncertain } from "#core/base";
+import { temperatureFactor, type Chemistry } from "#core/battery";
 import { conditionsOfTest, rideEnergy } from "#core/bike";
-import { bad, good, type Result } from "#core/problems";
-import { scale, type Uncertain } from "#core/quantities";
 import type { Compared, PartOf } from "./compared.ts";
 import { asRidden } from "./figure.ts";
 import { inMeasure } from "./measure.ts";

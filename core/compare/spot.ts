@@ -1,5 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
-import { bad, good, type Result } from "#core/problems";
+import { ASSUMED, bad, good, type Result } from "#core/base";
 
 /** A reading at steady speed in one direction: amps as they flickered, volts under load where they were read. */
 export interface SpotRow {

@@ -1,4 +1,4 @@
-import { normalCdf } from "#core/quantities";
+import { normalCdf } from "#core/base";
 import { differenceTraced, untraced, type Traced } from "./traced.ts";
 
 export interface StandingInput {

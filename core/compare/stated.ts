@@ -1,5 +1,5 @@
 import type { Reference } from "#core/bike";
-import { KG_PER_LB, MPS_PER_MPH } from "#core/quantities";
+import { KG_PER_LB, MPS_PER_MPH } from "#core/base";
 
 const MPS_PER_KMH = 1 / 3.6;
 

@@ -1,9 +1,8 @@
-import { ASSUMED } from "#core/assumptions";
-import type { Ground } from "#core/log";
+import { ASSUMED, quantityToken } from "#core/base";
+import type { Ground } from "#core/ride/log";
 import { EFFORT_W, massOf, type Riding, roadOf, type RoadRow } from "#core/bike";
-import { quantityToken } from "#core/quantities";
 import type { Test } from "#core/records";
-import type { SteadyUse } from "#core/results";
+import type { SteadyUse } from "#core/analysis";
 
 /** A logger's steady stretches as rows for the fit of the bike's road load. */
 export function steadyRows(test: Test, riding: Riding, steady: readonly SteadyUse[]): readonly RoadRow[] {

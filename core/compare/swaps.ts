@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, fixed, quantityToken } from "#core/base";
 import { climbOfRide, speedOfRide, type Factor, type Ride } from "#core/bike";
-import { fixed, quantityToken } from "#core/quantities";
 
 export type Swap = (ride: Ride) => Ride;
 

@@ -9,7 +9,7 @@ import {
   sweepSpots,
 } from "#core/compare";
 import { dayOfRows, deskPosterior, parametersOf } from "#core/desk";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import {
   bikeSchema,
   climbSchema,

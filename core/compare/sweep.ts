@@ -1,5 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
-import type { Ground } from "#core/log";
+import { ASSUMED, METRES_PER_MILE, MPS_PER_MPH, quantityToken, scale, type Uncertain } from "#core/base";
+import type { Ground } from "#core/ride/log";
 import {
   EFFORT_W,
   fitRoad,
@@ -11,8 +11,7 @@ import {
   type RoadRow,
   type RoadState,
 } from "#core/bike";
-import { METRES_PER_MILE, MPS_PER_MPH, quantityToken, scale, type Uncertain } from "#core/quantities";
-import { labelEnergy, NOMINAL_CELL_VOLTS } from "#core/pack";
+import { labelEnergy, NOMINAL_CELL_VOLTS } from "#core/battery";
 import type { PackRecord, Sweep, SweepRow } from "#core/records";
 import { spot } from "./spot.ts";
 

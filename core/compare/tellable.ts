@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED } from "#core/base";
 import { conditionsOfTest, type RiddenRide } from "#core/bike";
 import {
   DAY_UNKNOWNS,

@@ -1,4 +1,4 @@
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 
 /**
  * A figure with its errors told apart: what one sd of each named source does to it. Figures that lean on the same source

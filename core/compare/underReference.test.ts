@@ -17,8 +17,8 @@ import {
   type RiddenTest,
 } from "#core/compare";
 import { dayOfReported, deskPosterior, type DeskDay } from "#core/desk";
-import { chanceFrom } from "#core/standin";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
+import { chanceFrom } from "#core/simulator";
+import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { REFERENCES, type Reference } from "#core/bike";
 

@@ -9,8 +9,7 @@ import {
   type SharedUnknown,
   type Subject,
 } from "#core/desk";
-import { bad, good, type Result } from "#core/problems";
-import type { Uncertain } from "#core/quantities";
+import { bad, good, type Result, type Uncertain } from "#core/base";
 import type { Compared } from "./compared.ts";
 import { untraced, type Traced } from "./traced.ts";
 

@@ -8,7 +8,7 @@ import {
   type Ride,
 } from "#core/bike";
 import { unknownsOfMount, unknownsOfRider, withUnknowns, type DeskPosterior } from "#core/desk";
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 import { remembered } from "./bridge.ts";
 import type { Compared } from "./compared.ts";
 import { saysOf, type Swap } from "./swaps.ts";

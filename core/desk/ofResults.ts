@@ -1,5 +1,5 @@
 import type { RiddenHow } from "#core/bike";
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 
 /** What a desk takes of a test's results. */
 export interface MeasuredResults extends RiddenHow {

@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, type Uncertain } from "#core/base";
 import { roadOf, type Riding } from "#core/bike";
-import type { Uncertain } from "#core/quantities";
 import type { DeskPosterior } from "./posterior.ts";
 import { kindSpread } from "./spreads.ts";
 import type { SharedUnknown } from "./types.ts";

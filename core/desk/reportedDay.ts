@@ -1,5 +1,4 @@
-import type { Bike, Reported } from "#core/records";
-import { testSchema } from "#core/records";
+import { type Bike, type Reported, testSchema } from "#core/records";
 import { dayOfTest } from "./testDay.ts";
 import type { DeskDay } from "./types.ts";
 

@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, type Uncertain } from "#core/base";
 import { steadyWhPerM, type RoadRow } from "#core/bike";
-import type { Uncertain } from "#core/quantities";
 import { byDifferences } from "./differences.ts";
 import { unknownsOfMount, unknownsOfRider, withUnknowns, type Mount } from "./unknownsOf.ts";
 import type { DeskDay } from "./types.ts";

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED } from "#core/base";
 import { LEARNED_KINDS, type LearnedKind, type Spreads } from "./types.ts";
 
 /** Spreads before any test: as assumed. */

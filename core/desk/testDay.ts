@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, type Uncertain } from "#core/base";
 import {
   conditionsOfTest,
   rideEnergy,
@@ -8,7 +8,6 @@ import {
   type RiddenDay,
   type RiddenRide,
 } from "#core/bike";
-import type { Uncertain } from "#core/quantities";
 import { TYRES_IN_ROLLING, unknownsOfMount, unknownsOfRider, withUnknowns } from "./unknownsOf.ts";
 import type { DeskDay, Linearised, SharedUnknown } from "./types.ts";
 

@@ -1,4 +1,4 @@
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 
 /** What a shared unknown is of; the first four have a spread that the desk learns. */
 export type UnknownKind =

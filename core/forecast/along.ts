@@ -1,5 +1,5 @@
-import { reversed, type Piece, type Way } from "#core/course";
-import { ASSUMED } from "#core/assumptions";
+import { reversed, type Piece, type Way } from "#core/route";
+import { ASSUMED } from "#core/base";
 import type { Knowledge } from "./knowledge.ts";
 import { applyAll, LASTING_UNKNOWNS, type RideConditions, segmentCost, UNKNOWNS } from "#core/bike";
 

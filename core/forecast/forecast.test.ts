@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { courseSchema, layWay } from "#core/course";
+import { courseSchema, layWay } from "#core/route";
 import {
   bailOuts,
   chanceHome,
@@ -14,7 +14,7 @@ import {
   type ForecastInput,
 } from "#core/forecast";
 import { courseEnergy, type RideConditions, routeCost } from "#core/bike";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const rig: RideConditions = {

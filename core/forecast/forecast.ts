@@ -1,8 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
-import type { Way } from "#core/course";
-import { curveOf, usableEnergy, type Pack } from "#core/pack";
-import { good, type Result } from "#core/problems";
-import { METRES_PER_MILE, normalCdf, type Uncertain } from "#core/quantities";
+import { ASSUMED, good, type Result, METRES_PER_MILE, normalCdf, type Uncertain } from "#core/base";
+import type { Way } from "#core/route";
+import { curveOf, usableEnergy, type Pack } from "#core/battery";
 import { plus, rideAlong, slopedVariance, type Along, type Sloped } from "./along.ts";
 import { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
 import type { Knowledge } from "./knowledge.ts";

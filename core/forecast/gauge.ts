@@ -1,6 +1,5 @@
-import { ASSUMED } from "#core/assumptions";
-import type { CellCurve } from "#core/pack";
-import { SDS_95, type Uncertain } from "#core/quantities";
+import { ASSUMED, SDS_95, type Uncertain } from "#core/base";
+import type { CellCurve } from "#core/battery";
 
 /** Least and most of the central 95 %, and what is expected. */
 export interface Span {

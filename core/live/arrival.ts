@@ -1,7 +1,6 @@
 import type { Forecast } from "#core/forecast";
-import { clockText, dayAt, daylightAt } from "#core/plan";
-import { durationText } from "#core/quantities";
-import type { PlanRecord } from "#core/plan";
+import { clockText, dayAt, daylightAt, type PlanRecord } from "#core/planning";
+import { durationText } from "#core/base";
 
 /** When the planned way is done, and how that lies to the dark. */
 export interface Arrival {

@@ -1,6 +1,6 @@
-import type { LiveEntry } from "#core/log";
-import type { WayLeft } from "#core/projection";
-import { quantityToken } from "#core/quantities";
+import type { LiveEntry } from "#core/ride/log";
+import type { WayLeft } from "#core/analysis/projection";
+import { quantityToken } from "#core/base";
 
 /** The display's own guess of the way left, brought to here, against the ledger's. */
 export interface AgainstGuess {

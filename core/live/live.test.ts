@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay } from "#core/course";
+import { courseSchema, layWay } from "#core/route";
 import { forecastRide, PRIOR } from "#core/forecast";
 import { againstPlan, liveTurn, liveView } from "#core/live";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
+import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const explained = (mean: number, sd: number) =>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { oddReadings } from "#core/live";
-import { foldLog, type Entry, type EntryBody } from "#core/log";
-import { spoken } from "#core/quantities";
+import { foldLog, type Entry, type EntryBody } from "#core/ride/log";
+import { spoken } from "#core/base";
 
 const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
 const at = (minute: number) => new Date(Date.UTC(2026, 9, 18, 9, minute)).toISOString();

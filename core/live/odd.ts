@@ -1,5 +1,5 @@
-import type { EntryBody, LiveEntry, ReadingField, StrikeField } from "#core/log";
-import { fixed, quantityToken } from "#core/quantities";
+import type { EntryBody, LiveEntry, ReadingField, StrikeField } from "#core/ride/log";
+import { fixed, quantityToken } from "#core/base";
 
 /** A reading that asks to be explained at once, with answers that are each one entry. */
 export interface Odd {

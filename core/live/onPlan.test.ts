@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay, type Course } from "#core/course";
+import { courseSchema, layWay, type Course } from "#core/route";
 import { forecastRide, PRIOR, wayHome } from "#core/forecast";
 import { arrivalOf, liveTurn, paceOf, readTurnRule, watchTurnRule, wayLeftOnPlan } from "#core/live";
-import { wayLeft, type RideSoFar } from "#core/projection";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
+import { wayLeft, type RideSoFar } from "#core/analysis/projection";
+import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const FLAT_THEN_HILL = [{ distanceM: mi(10) }, { distanceM: mi(10), gainM: 500 }];

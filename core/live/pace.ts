@@ -1,7 +1,6 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, METRES_PER_MILE, SDS_95, type Uncertain } from "#core/base";
 import type { Forecast } from "#core/forecast";
-import { wayLeft, type RideSoFar, type WayLeft } from "#core/projection";
-import { METRES_PER_MILE, SDS_95, type Uncertain } from "#core/quantities";
+import { wayLeft, type RideSoFar, type WayLeft } from "#core/analysis/projection";
 
 /**
  * What the ride so far takes against its plan, 1 as planned: the plan's own doubt of it weighed with what was measured, of

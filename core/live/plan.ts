@@ -1,5 +1,5 @@
 import type { Forecast } from "#core/forecast";
-import { fixed, SDS_95, type Uncertain } from "#core/quantities";
+import { fixed, SDS_95, type Uncertain } from "#core/base";
 
 /** How the pack stands against the plan at a place. */
 export interface AgainstPlan {

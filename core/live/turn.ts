@@ -1,5 +1,5 @@
 import { wayHome, type Forecast } from "#core/forecast";
-import { METRES_PER_MILE, quantityToken, type Uncertain } from "#core/quantities";
+import { METRES_PER_MILE, quantityToken, type Uncertain } from "#core/base";
 
 /** Whether to turn: well before it is due, soon, now, or past it, with what to do in one sentence. */
 export interface LiveTurn {

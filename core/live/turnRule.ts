@@ -1,4 +1,4 @@
-import { parseNumber, quantityToken, toSi } from "#core/quantities";
+import { parseNumber, quantityToken, toSi } from "#core/base";
 
 /** When a rider means to turn: at a place, or at what the gauge shows. SI units, percents. */
 export type TurnRule =

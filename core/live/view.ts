@@ -1,8 +1,7 @@
-import { ASSUMED } from "#core/assumptions";
+import { ASSUMED, type Uncertain } from "#core/base";
 import type { Forecast } from "#core/forecast";
-import { wayLeft, type WayLeft } from "#core/projection";
-import type { Uncertain } from "#core/quantities";
-import type { TestResults } from "#core/results";
+import { wayLeft, type WayLeft } from "#core/analysis/projection";
+import type { TestResults } from "#core/analysis";
 import { wayLeftOnPlan } from "./pace.ts";
 
 /** Where a ride stands after its last entry. SI units. */

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay } from "#core/course";
+import { courseSchema, layWay } from "#core/route";
 import { forecastRide, PRIOR } from "#core/forecast";
 import { againstGuess, reasonsFor, reasonsText, type Ridden } from "#core/live";
-import type { LiveEntry } from "#core/log";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/quantities";
+import type { LiveEntry } from "#core/ride/log";
+import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const made = forecastRide({

@@ -1,7 +1,7 @@
 import { type Forecast } from "#core/forecast";
 import { routeCost, type RideConditions } from "#core/bike";
-import { fixed, quantityToken } from "#core/quantities";
-import type { Piece, Way } from "#core/course";
+import { fixed, quantityToken } from "#core/base";
+import type { Piece, Way } from "#core/route";
 
 /** What a ride was like so far, as logged; null where nothing was. SI units. */
 export interface Ridden {

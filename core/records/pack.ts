@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { chemistrySchema, ocvTableSchema } from "#core/pack";
+import { chemistrySchema, ocvTableSchema } from "#core/battery";
 import { day, named, number, pencil, words } from "./fields.ts";
 
 export const packRecordSchema = z

@@ -1,6 +1,6 @@
 import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, text } from "#core/base";
 import { z } from "zod";
-import { entrySchema, groundSchema } from "#core/log";
+import { entrySchema, groundSchema } from "#core/ride/log";
 import { bikeSchema } from "./bike.ts";
 import { DRIVES } from "./drive.ts";
 import { EFFORTS } from "./effort.ts";

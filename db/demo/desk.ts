@@ -1,4 +1,4 @@
-import { METRES_PER_MILE, MPS_PER_MPH, PA_PER_PSI } from "#core/quantities";
+import { METRES_PER_MILE, MPS_PER_MPH, PA_PER_PSI } from "#core/base";
 import type { z } from "zod";
 import {
   bikeSchema,

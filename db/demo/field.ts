@@ -1,6 +1,6 @@
-import type { Ground } from "#core/log";
-import { curveOf } from "#core/pack";
-import { KG_PER_LB, METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import type { Ground } from "#core/ride/log";
+import { curveOf } from "#core/battery";
+import { KG_PER_LB, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";
 import { roadPower } from "#core/bike";
 import type { BIKES, RIDERS } from "./desk.ts";

@@ -1,5 +1,5 @@
 import type { PackRecord, TelemetryRecord, Test, TrackRecord } from "#core/records";
-import { makeStandin, type Scenario } from "#core/standin";
+import { makeStandin, type Scenario } from "#core/simulator";
 import type { BIKES, RIDERS } from "./desk.ts";
 import { makeRide, type MadeRide, type RideSpec } from "./make.ts";
 import { trulyOf } from "./ridden.ts";

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { profileOf } from "#core/distance";
-import { entrySchema } from "#core/log";
-import { METRES_PER_MILE } from "#core/quantities";
+import { profileOf } from "#core/ride/distance";
+import { entrySchema } from "#core/ride/log";
+import { METRES_PER_MILE } from "#core/base";
 import { packRecordSchema, testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/results";
+import { reckonTest } from "#core/analysis";
 import { idMaker, makeRide, makeTrack, type RideSpec, type Stage } from "./make.ts";
 
 const pack = packRecordSchema.parse({ name: "p", labelWh: 600, seriesCells: 13 });

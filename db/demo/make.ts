@@ -1,6 +1,6 @@
-import type { Entry, EntryBody, Ground, Sighting } from "#core/log";
-import { curveOf, type CellCurve } from "#core/pack";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import type { Entry, EntryBody, Ground, Sighting } from "#core/ride/log";
+import { curveOf, type CellCurve } from "#core/battery";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { PackRecord, TrackRecord } from "#core/records";
 import { rideStage, type RodeOn } from "./ridden.ts";
 

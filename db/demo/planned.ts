@@ -1,8 +1,7 @@
 import type { z } from "zod";
-import { courseSchema, type Course } from "#core/course";
-import type { methodSchema } from "#core/plan";
-import { planSchema, templateNamed, type Plan } from "#core/plan";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
+import { courseSchema, type Course } from "#core/route";
+import { type methodSchema, planSchema, templateNamed, type Plan } from "#core/planning";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { benchSchema, instrumentSchema, type Bench, type Instrument } from "#core/records";
 
 /** What the desk keeps for the tests to come: instruments, bench sheets, courses, and plans. All invented. */

@@ -1,9 +1,8 @@
 import { EFFORT_W } from "#core/bike";
-import type { Ground } from "#core/log";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/quantities";
-import { chanceFrom, FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/standin";
-import type { RIDERS } from "./desk.ts";
-import { BIKES } from "./desk.ts";
+import type { Ground } from "#core/ride/log";
+import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
+import { chanceFrom, FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/simulator";
+import { type RIDERS, BIKES } from "./desk.ts";
 
 /** What a bike of the desk truly is; nobody there knows it. */
 interface TrueBike {

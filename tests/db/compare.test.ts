@@ -8,7 +8,7 @@ import {
   sweepSchema,
   testSchema,
 } from "#core/records";
-import { reckonTest } from "#core/results";
+import { reckonTest } from "#core/analysis";
 import { REFERENCES } from "#core/bike";
 import { saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { conditionsOfTest, rideEnergy, type RiddenRide } from "#core/bike";
-import { METRES_PER_MILE, spoken } from "#core/quantities";
+import { METRES_PER_MILE, spoken } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest, type TestResults } from "#core/results";
+import { reckonTest, type TestResults } from "#core/analysis";
 import { BIKES, RIDERS, type DeskBike } from "#db/demo/desk";
 import { idMaker } from "#db/demo/make";
 import { demoTests } from "#db/demo/tests";

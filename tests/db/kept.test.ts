@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
-import { courseSchema } from "#core/course";
-import { methodSchema, planSchema, templateNamed } from "#core/plan";
+import { courseSchema } from "#core/route";
+import { methodSchema, planSchema, templateNamed } from "#core/planning";
 import {
   benchSchema,
   bikeSchema,

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
-import { courseSchema } from "#core/course";
-import { planSchema, templateNamed } from "#core/plan";
+import { courseSchema } from "#core/route";
+import { planSchema, templateNamed } from "#core/planning";
 import { bikeSchema, instrumentSchema, packRecordSchema, testSchema } from "#core/records";
 import { findBike, saveBike, saveInstrument, savePack } from "#db/bikes";
 import { connect, type Connection, type Database } from "#db/client";

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
 import { v7 as uuidv7 } from "uuid";
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 import { bikeSchema, packRecordSchema, testSchema } from "#core/records";
 import { findBike, listPacks, saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
@@ -10,7 +10,7 @@ import { cachedAnalysis, keepAnalysis } from "#db/results";
 import { seedOnce } from "#db/seed";
 import { addSamples, chooseImport, listImports, readTelemetry, saveTelemetry } from "#db/telemetry";
 import { addRide, findTest, listRides, listTests, loadRecord, saveTest, saveTrack } from "#db/tests";
-import { reckonTest } from "#core/results";
+import { reckonTest } from "#core/analysis";
 
 let connection: Connection;
 const ids = { bike: uuidv7(), pack: uuidv7(), test: uuidv7(), ride: uuidv7() };

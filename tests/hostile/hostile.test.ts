@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
-import { readLine } from "#core/log";
-import { readHeading } from "#core/formats";
-import { chanceFrom } from "#core/standin";
+import { readLine } from "#core/ride/log";
+import { readHeading } from "#core/io";
+import { chanceFrom } from "#core/simulator";
 import { dropDatabase, withClient } from "#db/backup/databases";
 import { listBikes, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { listDamage } from "#db/check";

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { answerLedger, ledgerInputSchema } from "#core/ledger";
+import { answerLedger, ledgerInputSchema } from "#core/estimation";
 import { denseLedger, type DenseInput } from "./denseLedger";
 
 /** The ledger against the same model written by itself, in plain matrices: worked rides and random ones. */

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
-import type { Entry } from "#core/log";
+import type { Entry } from "#core/ride/log";
 import { bikeSchema, packRecordSchema, testSchema } from "#core/records";
 import { keepBackup, listBackups } from "#db/backup/keeping";
 import { saveBike, savePack } from "#db/bikes";

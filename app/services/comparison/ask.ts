@@ -1,6 +1,6 @@
 import { LEVEL_PLACES, MEASURES, type BoardAsk, type MeasureName } from "#core/compare";
-import { GROUNDS, type Ground } from "#core/log";
-import { parseNumber } from "#core/quantities";
+import { GROUNDS, type Ground } from "#core/ride/log";
+import { parseNumber } from "#core/base";
 
 /** What the standings' address asks for; what it does not name is as shown first. */
 export interface StandingsAsk extends Omit<BoardAsk, "reference"> {

@@ -11,8 +11,8 @@ import {
   type Compared,
 } from "#core/compare";
 import { parametersOf } from "#core/desk";
-import { auditGuesses } from "#core/projection";
-import type { Uncertain } from "#core/quantities";
+import { auditGuesses } from "#core/analysis/projection";
+import type { Uncertain } from "#core/base";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { comparedTests, newestAlone, soundTests, type ComparedTest } from "./desk.server";

@@ -23,9 +23,9 @@ import {
 } from "#core/compare";
 import { bikeMass, conditionsFor, referenceName, roadOf, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
-import { labelEnergy, temperatureFactor } from "#core/pack";
-import { runningCost } from "#core/projection";
-import { scale, type Uncertain } from "#core/quantities";
+import { labelEnergy, temperatureFactor } from "#core/battery";
+import { runningCost } from "#core/analysis/projection";
+import { scale, type Uncertain } from "#core/base";
 import type { Claim } from "#core/records";
 import type { Database } from "#db/client";
 import {

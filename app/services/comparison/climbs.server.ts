@@ -1,5 +1,5 @@
 import { climbFigures, type ClimbFigures } from "#core/compare";
-import type { Result } from "#core/problems";
+import type { Result } from "#core/base";
 import type { ClimbRecord } from "#core/records";
 import type { Database } from "#db/client";
 import { listClimbs } from "#db/field";

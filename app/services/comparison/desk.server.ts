@@ -11,7 +11,7 @@ import {
 } from "#core/compare";
 import { dayOfReported, dayOfRows, deskPosterior, type DeskDay, type DeskPosterior } from "#core/desk";
 import type { Bike, PackRecord, Rider, SetUp } from "#core/records";
-import type { TestDigest } from "#core/results";
+import type { TestDigest } from "#core/analysis";
 import { listBikes, listPacks, listRiders, listSetUps, type Kept, type OfBike } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listClimbs, listSweeps } from "#db/field";

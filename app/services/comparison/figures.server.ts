@@ -1,7 +1,7 @@
 import { setImmediate } from "node:timers/promises";
 import { figureFor, type Compared, type FigureAsk, type FigureOnBoard } from "#core/compare";
 import type { DeskPosterior } from "#core/desk";
-import type { Result } from "#core/problems";
+import type { Result } from "#core/base";
 
 /** Different things asked of a test whose answers are remembered. */
 const MOST_ASKS = 16;

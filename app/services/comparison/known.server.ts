@@ -1,4 +1,4 @@
-import { knownFrom, type Known } from "#core/plan";
+import { knownFrom, type Known } from "#core/planning";
 import { tellableOf } from "#core/compare";
 import type { Database } from "#db/client";
 import { comparedTests, titleOf } from "./desk.server";

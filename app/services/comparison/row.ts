@@ -1,5 +1,5 @@
 import type { Standing, StandingInput } from "#core/compare";
-import type { Uncertain } from "#core/quantities";
+import type { Uncertain } from "#core/base";
 
 /** One row of the standings: a test, or a bike and set-up. */
 export interface CompareRow extends StandingInput {

@@ -1,4 +1,4 @@
-import type { System } from "#core/quantities";
+import type { System } from "#core/base";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { deskVersion } from "#db/version";

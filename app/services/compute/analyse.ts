@@ -1,4 +1,4 @@
-import { reckonTest } from "#core/results";
+import { reckonTest } from "#core/analysis";
 import type { Database } from "#db/client";
 import { cachedStamp, fullStamp, keepAnalysis, renewStamp, cachedAnalysis } from "#db/results";
 import { findTest, loadRecord } from "#db/tests";

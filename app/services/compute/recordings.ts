@@ -1,8 +1,8 @@
 import { createHash } from "node:crypto";
 import { v7 as uuidv7 } from "uuid";
-import { decodeText, readGpx, readLogger } from "#core/formats";
-import { foldLog } from "#core/log";
-import type { Problem, Result } from "#core/problems";
+import { decodeText, readGpx, readLogger } from "#core/io";
+import { foldLog } from "#core/ride/log";
+import type { Problem, Result } from "#core/base";
 import { telemetrySchema, trackSchema } from "#core/records";
 import type { Database } from "#db/client";
 import { listEntries } from "#db/log";

@@ -1,4 +1,4 @@
-import { foldLog, type LiveEntry } from "#core/log";
+import { foldLog, type LiveEntry } from "#core/ride/log";
 import type { Database } from "#db/client";
 import { listEntries } from "#db/log";
 import { cachedAnalysis } from "#db/results";

@@ -1,4 +1,4 @@
-import type { TestResults } from "#core/results";
+import type { TestResults } from "#core/analysis";
 
 /** Where an entry of the log lies along the test. */
 export interface Place {

@@ -1,4 +1,4 @@
-import { formatQuantity, type System } from "#core/quantities";
+import { formatQuantity, type System } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
 import { GroundBand } from "#ui/groundBand";
 import { bandOf, type Layout } from "./layout";

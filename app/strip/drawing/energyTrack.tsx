@@ -1,5 +1,5 @@
-import { plusOrMinus } from "#core/quantities";
-import type { DrawnReading } from "#core/results";
+import { plusOrMinus } from "#core/base";
+import type { DrawnReading } from "#core/analysis";
 import { ReadingShape } from "#ui/readingShape";
 import type { StripResults } from "#app/services/strip/view";
 import type { Layout } from "./layout";

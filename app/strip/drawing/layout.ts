@@ -1,4 +1,4 @@
-import { fromSi, toSi, unitOf, type System } from "#core/quantities";
+import { fromSi, toSi, unitOf, type System } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
 import { stepsCovering, stepsWithin } from "#app/ui/scale";
 

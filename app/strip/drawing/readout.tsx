@@ -1,4 +1,4 @@
-import { fixed, formatBare, formatQuantity, plusOrMinus } from "#core/quantities";
+import { fixed, formatBare, formatQuantity, plusOrMinus } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
 

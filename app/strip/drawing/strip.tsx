@@ -1,7 +1,7 @@
 import { memo, useEffect, useMemo, useRef } from "react";
-import { fixed, formatQuantity, toSi, type System } from "#core/quantities";
-import { readingName, type ReadingKindName } from "#core/readings";
-import type { DrawnReading } from "#core/results";
+import { fixed, formatQuantity, toSi, type System } from "#core/base";
+import { readingName, type ReadingKindName } from "#core/battery/readings";
+import type { DrawnReading } from "#core/analysis";
 import { ReadingShape } from "#ui/readingShape";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";

@@ -1,4 +1,4 @@
-import { plusOrMinus, toSi } from "#core/quantities";
+import { plusOrMinus, toSi } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
 import { bandOf, type Layout } from "./layout";
 

@@ -1,5 +1,5 @@
-import { fixed, fromSi, SDS_95, unitOf, writeUncertain } from "#core/quantities";
-import { sourceWords } from "#core/results";
+import { fixed, fromSi, SDS_95, unitOf, writeUncertain } from "#core/base";
+import { sourceWords } from "#core/analysis";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
 

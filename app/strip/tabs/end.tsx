@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { fixed, formatQuantity, plusOrMinus } from "#core/quantities";
+import { fixed, formatQuantity, plusOrMinus } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";

@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { fixed, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/quantities";
+import { fixed, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
 import { stepsWithin, useWidth } from "#app/ui/scale";

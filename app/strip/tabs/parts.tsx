@@ -1,4 +1,4 @@
-import { formatQuantity } from "#core/quantities";
+import { formatQuantity } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";

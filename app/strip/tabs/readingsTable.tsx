@@ -1,7 +1,13 @@
 import { memo, useState } from "react";
 import { Form, Link } from "react-router";
-import { END_NAMES, READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/log";
-import { fixed, formatBare, unitOf, type Uncertain } from "#core/quantities";
+import {
+  END_NAMES,
+  READING_FIELDS,
+  type LiveEntry,
+  type ReadingField,
+  type StrikeField,
+} from "#core/ride/log";
+import { fixed, formatBare, unitOf, type Uncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
 import type { StripResults } from "#app/services/strip/view";

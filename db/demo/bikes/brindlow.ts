@@ -1,4 +1,4 @@
-import { METRES_PER_MILE } from "#core/quantities";
+import { METRES_PER_MILE } from "#core/base";
 import { BIKES } from "../desk.ts";
 import { makeTrack } from "../make.ts";
 import { full, test, two, type DemoTest, type Makers } from "../kit.ts";

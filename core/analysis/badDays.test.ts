@@ -1,0 +1,91 @@
+import { describe, expect, test } from "@jest/globals";
+import type { EntryBody } from "#core/ride/log";
+import { METRES_PER_MILE, spoken } from "#core/base";
+import { testRecordSchema } from "#core/records";
+import { reckonTest } from "#core/analysis";
+
+const mi = (miles: number) => miles * METRES_PER_MILE;
+const reckon = (bodies: readonly EntryBody[], bike: object = {}) =>
+  reckonTest(
+    testRecordSchema.parse({
+      test: { title: "t", day: "2026-06-01" },
+      bike: { name: "b", levels: ["eco"], percentStep: 1, bars: 5, ...bike },
+      pack: { name: "p", chemistry: "NMC", labelWh: 612, seriesCells: 13, ampHours: 13 },
+      rides: [
+        {
+          name: "r",
+          entries: bodies.map((body, seq) => ({
+            id: `019c0000-0000-7000-8000-${String(seq).padStart(12, "0")}`,
+            seq,
+            at: null,
+            body,
+            supersedes: null,
+          })),
+        },
+      ],
+    }),
+  );
+const look = (miles: number, rest: object): EntryBody =>
+  ({ kind: "checkIn", distanceM: mi(miles), ...rest }) as EntryBody;
+const START: EntryBody = { kind: "start", distanceM: 0, percent: 100, chargerDone: true };
+const figure = (found: ReturnType<typeof reckon>) => {
+  if (!found.ok) throw new Error(found.problems[0]!.sentence);
+  const { best, energy, capacity } = found.value;
+  for (const { value } of [best, energy, capacity]) {
+    expect(Number.isFinite(value.mean)).toBe(true);
+    expect(value.sd).toBeGreaterThan(0);
+  }
+  return found.value;
+};
+const sentence = (found: ReturnType<typeof reckon>) =>
+  found.ok ? "" : spoken(found.problems[0]!.sentence, "imperial");
+
+describe("days nobody designed for", () => {
+  test("kinds that contradict each other: pencil, and what each alone would say", () => {
+    const { best, alone, aloneSentence } = figure(
+      reckon([
+        START,
+        look(10, { percent: 90, packVolts: 44, restMin: 20 }),
+        look(20, { percent: 80, packVolts: 43, restMin: 20 }),
+        look(30, { percent: 70, packVolts: 42, restMin: 20 }),
+      ]),
+    );
+    expect(best.pencil || best.because.includes("in question")).toBe(true);
+    expect(alone.length).toBeGreaterThan(1);
+    expect(aloneSentence).not.toBeNull();
+    const means = alone.map(({ whPerM }) => whPerM.mean);
+    expect(best.value.mean).toBeGreaterThanOrEqual(Math.min(...means) * 0.98);
+    expect(best.value.mean).toBeLessThanOrEqual(Math.max(...means) * 1.02);
+  });
+  test("one reading without a start: a figure that says how little it knows", () => {
+    const { best } = figure(reckon([{ kind: "start", distanceM: 0 }, look(12, { percent: 70 })]));
+    expect(best.value.sd / best.value.mean).toBeGreaterThan(0.1);
+  });
+  test("all readings at one place: the distance is asked for", () =>
+    expect(sentence(reckon([START, look(0, { percent: 90 }), look(0, { percent: 80 })]))).toBe(
+      "Two check-ins at different distances make a test: add the start and at least one more.",
+    ));
+  test("every reading a slip: a wide span and no bold figure", () => {
+    const wild = [100, 20, 90, 10, 85, 30, 95].map((percent, i) => look(4 * i, { percent }));
+    const { best, flags } = figure(reckon(wild));
+    expect(flags.length).toBeGreaterThan(0);
+    expect(best.value.sd / best.value.mean).toBeGreaterThan(0.1);
+  });
+  test("a gauge that is stuck from the start: an answer near nothing, with room for what it hides", () => {
+    const stuck = [0, 5, 10, 15, 20].map((miles) => look(miles, { percent: 77 }));
+    const { best } = figure(reckon(stuck));
+    expect(best.value.mean).toBeGreaterThanOrEqual(0);
+    expect(best.value.mean - 1.96 * best.value.sd).toBeLessThanOrEqual(best.value.mean);
+  });
+  test("a bar number the bike has not is left out, in words", () => {
+    const { notices, readings } = figure(
+      reckon([START, look(10, { percent: 80 }), { kind: "barLost", bar: 9, distanceM: mi(12) }]),
+    );
+    expect(notices.some((notice) => /bar/i.test(notice))).toBe(true);
+    expect(readings.some(({ kind }) => kind === "barLost")).toBe(false);
+  });
+  test("nothing but a full start and miles: what to note is said", () =>
+    expect(sentence(reckon([{ kind: "start", distanceM: 0, chargerDone: true }, look(20, {})]))).toContain(
+      "note a percent, bars, volts, a counter or how it ended",
+    ));
+});

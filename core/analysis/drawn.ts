@@ -1,0 +1,57 @@
+import { ASSUMED, type Uncertain } from "#core/base";
+import { settingOf, type Bearing, type LedgerInput } from "#core/estimation";
+import type { Course, LoggedReading } from "#core/ride/log";
+import { markOf, readingText, rowOf } from "#core/battery/readings";
+import type { DrawnReading } from "./types.ts";
+
+/**
+ * Every reading as the strip draws it: where it alone would put the curve, with its own error, and how it bears on the
+ * answer.
+ *
+ * @param used fraction used at each mark in the answer; @param bearing of each counted reading; @param perMetre brings Wh/mi of the ledger to the answer's Wh per metre
+ */
+export function drawn(
+  course: Course,
+  input: LedgerInput,
+  readings: readonly LoggedReading[],
+  used: Float64Array,
+  bearing: ReadonlyMap<LoggedReading, Bearing>,
+  perMetre: (whPerMi: Uncertain) => Uncertain,
+): DrawnReading[] {
+  const setting = settingOf(input, input.rides[0]!);
+  return readings.map((logged) => {
+    const { reading, rootId, field, struck } = logged;
+    const row = rowOf(reading, setting);
+    const known = row.unknowns.reduce(
+      (sum, { unknown, coefficient }) => sum - coefficient * unknown.mean,
+      row.value,
+    );
+    const variance =
+      row.errors.reduce((sum, { sd }) => sum + sd * sd, 0) +
+      row.unknowns.reduce((sum, { unknown, coefficient }) => sum + (coefficient * unknown.sd) ** 2, 0) +
+      (row.smooth ? ASSUMED.smoothSd ** 2 : 0);
+    const mark = markOf(reading);
+    const bears = bearing.get(logged);
+    return {
+      rootId,
+      field,
+      kind: reading.kind,
+      mark,
+      distanceM: course.marks[mark]!.distanceM,
+      says: row.energy ? null : { mean: known, sd: Math.sqrt(variance) },
+      struck,
+      standing: bears?.standing ?? null,
+      text: readingText(reading),
+      row: bears
+        ? {
+            inWh: row.energy !== undefined,
+            says: row.energy ? bears.says : known,
+            sd: bears.sd,
+            answer: row.energy ? bears.answer : used[mark]!,
+            share: bears.share,
+            without: perMetre(bears.without),
+          }
+        : null,
+    };
+  });
+}

@@ -1,0 +1,115 @@
+import {
+  ASSUMED,
+  fixed,
+  METRES_PER_MILE,
+  quantityToken,
+  scale,
+  withRelative,
+  type Uncertain,
+} from "#core/base";
+import { eachAlone, type AloneAnswer, type LedgerInput, type Solved } from "#core/estimation";
+import type { LoggedReading } from "#core/ride/log";
+import { curveOf, straightLineCharge, type Pack } from "#core/battery";
+import type { EvidenceAlone } from "./types.ts";
+import { countedWords } from "./words.ts";
+
+const NAMES: Readonly<Record<AloneAnswer["evidence"], string>> = {
+  percent: "percent",
+  volts: "volts, by the cell curve",
+  bars: "bars",
+  counter: "counter",
+  telemetry: "telemetry",
+  refill: "refill at the wall",
+  runDown: "full to the end",
+};
+
+interface StraightLine {
+  readonly whPerMi: Uncertain;
+  readonly volts: number;
+  readonly byLine: number;
+  readonly byCurve: number;
+}
+
+/** The straight-line school on the first and the last rest volts; null without two at different miles. */
+function straightLine(solved: Solved, pack: Pack, readings: readonly LoggedReading[]): StraightLine | null {
+  const cells = pack.seriesCells;
+  if (cells === undefined) return null;
+  const volts = readings.flatMap(({ reading }) => (reading.kind === "restVolts" ? [reading] : []));
+  const [first, last] = [volts[0], volts.at(-1)];
+  if (!first || !last || last.mark <= first.mark) return null;
+  const { legs } = solved.input.rides[0]!;
+  const between = legs.slice(first.mark, last.mark);
+  if (between.some(({ charged }) => charged)) return null;
+  const miles = between.reduce((sum, leg) => sum + Object.values(leg.miles).reduce((a, b) => a + b, 0), 0);
+  const curve = curveOf(pack);
+  const [empty, full] = [curve.voltsAt(0) * cells, curve.voltsAt(1) * cells];
+  const line = (packVolts: number) => straightLineCharge(packVolts, empty, full);
+  const drop = line(first.packVolts) - line(last.packVolts);
+  const usable = Object.values(solved.columns.usable)[0]!;
+  if (!(drop > 0) || !(miles > 0)) return null;
+  const perVolt = 1 / (full - empty);
+  const voltsSd = ASSUMED.unrestedVoltsSd * cells * Math.SQRT2;
+  const mean = (drop * usable.mean) / miles;
+  return {
+    whPerMi: { mean, sd: mean * Math.hypot((voltsSd * perVolt) / drop, usable.sd / usable.mean) },
+    volts: last.packVolts,
+    byLine: line(last.packVolts),
+    byCurve: curve.chargeAt(last.packVolts / cells),
+  };
+}
+
+const whPer = (whPerM: number) => quantityToken(whPerM, "energyPerDistance", 1);
+
+/** Why the kinds differ, from the numbers: the pair that differs most, and the straight line if it stands apart. */
+function sentenceOf(alone: readonly EvidenceAlone[], line: StraightLine | null): string | null {
+  const kinds = alone.filter(({ kind }) => kind !== "straightLine");
+  const parts: string[] = [];
+  if (kinds.length > 1) {
+    const sorted = [...kinds].sort((a, b) => a.whPerM.mean - b.whPerM.mean);
+    const [low, high] = [sorted[0]!, sorted.at(-1)!];
+    const gap = high.whPerM.mean - low.whPerM.mean;
+    const sds = gap / Math.hypot(low.whPerM.sd, high.whPerM.sd);
+    const verdict =
+      sds < 2
+        ? "within what their own errors allow"
+        : "more than their own errors allow, so one of them has a slip or a fault of its own";
+    parts.push(
+      `${capital(high.name)} alone says ${whPer(high.whPerM.mean)}, ${low.name} alone ${whPer(low.whPerM.mean)}: ${fixed(sds, 1)} sd apart, ${verdict}.`,
+    );
+  }
+  const curve = alone.find(({ kind }) => kind === "volts");
+  if (line && curve)
+    parts.push(
+      `At ${fixed(line.volts, 1)} V a straight line leaves ${fixed(line.byLine * 100, 0)} % of the charge, the cell curve ${fixed(line.byCurve * 100, 0)} %: that is why the line reads ${whPer(line.whPerMi.mean / METRES_PER_MILE)} where the curve reads ${whPer(curve.whPerM.mean)}.`,
+    );
+  return parts.length ? parts.join(" ") : null;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What each kind of evidence alone would say, and why they differ. */
+export function evidenceAlone(
+  solved: Solved,
+  input: LedgerInput,
+  readings: readonly LoggedReading[],
+  distanceRelativeSd: number,
+): { readonly alone: readonly EvidenceAlone[]; readonly sentence: string | null } {
+  const perMetre = (value: Uncertain) => withRelative(scale(value, 1 / METRES_PER_MILE), distanceRelativeSd);
+  const alone: EvidenceAlone[] = eachAlone(input).map(({ evidence, readings: own, whPerMi }) => ({
+    kind: evidence,
+    name: NAMES[evidence],
+    from: evidence === "runDown" ? "the end, from a full start" : countedWords(own),
+    whPerM: perMetre(whPerMi),
+  }));
+  const line = straightLine(solved, Object.values(input.packs)[0]!, readings);
+  if (line) {
+    const at = alone.findIndex(({ kind }) => kind === "volts");
+    alone.splice(at + 1, 0, {
+      kind: "straightLine",
+      name: "volts, by a straight line",
+      from: "the first and last rest volts",
+      whPerM: perMetre(line.whPerMi),
+    });
+  }
+  return { alone, sentence: sentenceOf(alone, line) };
+}

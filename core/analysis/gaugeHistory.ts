@@ -1,0 +1,170 @@
+import { METRES_PER_MILE, SDS_95, type Uncertain } from "#core/base";
+import type { TestDigest } from "./digest.ts";
+
+/** A point of a gauge over a bike's tests: fraction used where it is reached. */
+export interface GaugePoint {
+  readonly name: string;
+  readonly used: Uncertain;
+  /** Before any test. */
+  readonly prior: Uncertain;
+  readonly tests: number;
+}
+
+/** A bar of the display as it truly is. */
+export interface BarLength {
+  readonly bar: number;
+  /** Of the pack, Wh, and way at the bike's mean use, m. */
+  readonly share: Uncertain;
+  readonly wh: Uncertain;
+  readonly wayM: Uncertain | null;
+}
+
+/** A stretch over which a percent did not move, or a step it jumped. */
+export interface GaugeQuirk {
+  readonly kind: "stands" | "jumps";
+  readonly percent: number;
+  readonly overM: number;
+  readonly points: number;
+}
+
+/** What a bike's gauge says, learned over its tests. */
+export interface GaugeHistory {
+  readonly tests: number;
+  readonly points: readonly GaugePoint[];
+  readonly bars: readonly BarLength[];
+  /** Charge really used as the percent shows so much, by tenths of the gauge. */
+  readonly percents: readonly { readonly shown: number; readonly used: Uncertain; readonly looks: number }[];
+  readonly quirks: readonly GaugeQuirk[];
+  readonly percentsAtCutOff: readonly number[];
+  readonly blinkToEndM: readonly number[];
+  readonly rebounds: number;
+  /** Chance that the percent counts each; null where nothing tells. */
+  readonly counts: Readonly<Record<"charge" | "energy" | "volts", number>> | null;
+  /** The display's distance against a recorder's, one a test that had both. */
+  readonly odometer: Uncertain | null;
+}
+
+/** A percent that shows the same for so long stands still, m; one that falls by so much in so little jumps. */
+const STANDS_M = 3 * METRES_PER_MILE;
+const JUMPS_BY = 8;
+const JUMPS_WITHIN_M = METRES_PER_MILE;
+
+/** Several tests' normal answers about one point, each with the same prior in it: the prior counts once. */
+function pooled(prior: Uncertain, answers: readonly Uncertain[]): Uncertain {
+  const weightOf = ({ sd }: Uncertain) => 1 / Math.max(sd, 1e-6) ** 2;
+  const p0 = weightOf(prior);
+  let [precision, sum] = [p0, p0 * prior.mean];
+  for (const answer of answers) {
+    const own = Math.max(0, weightOf(answer) - p0);
+    if (own === 0) continue;
+    precision += own;
+    sum += weightOf(answer) * answer.mean - p0 * prior.mean;
+  }
+  return { mean: sum / precision, sd: 1 / Math.sqrt(precision) };
+}
+
+function pointsOf(tests: readonly TestDigest[]): readonly GaugePoint[] {
+  const names = [...new Set(tests.flatMap(({ thresholds }) => thresholds.map(({ name }) => name)))];
+  return names.map((name) => {
+    const found = tests.flatMap(({ thresholds }) => thresholds.filter((each) => each.name === name));
+    const { prior } = found[0]!;
+    return { name, prior, used: pooled(prior, found.map(({ used }) => used)), tests: found.length }; // prettier-ignore
+  });
+}
+
+/** Lengths of the bars between neighbouring points that are known; the last one runs to the cut-off. */
+function barsOf(
+  points: readonly GaugePoint[],
+  bars: number,
+  capacity: Uncertain | null,
+  whPerM: Uncertain | null,
+): readonly BarLength[] {
+  const goes = (bar: number) => points.find(({ name }) => name === `bar ${bar} goes`)?.used ?? null;
+  return Array.from({ length: bars }, (_, i) => bars - i).flatMap((bar) => {
+    const from = bar === bars ? { mean: 0, sd: 0 } : goes(bar + 1);
+    const to = bar === 1 ? { mean: 1, sd: 0 } : goes(bar);
+    if (!from || !to || !capacity) return [];
+    const share = { mean: Math.max(0, to.mean - from.mean), sd: Math.hypot(to.sd, from.sd) };
+    const wh = {
+      mean: share.mean * capacity.mean,
+      sd: Math.hypot(share.sd * capacity.mean, share.mean * capacity.sd),
+    };
+    const wayM = whPerM && { mean: wh.mean / whPerM.mean, sd: Math.hypot(wh.sd, (wh.mean * whPerM.sd) / whPerM.mean) / whPerM.mean }; // prettier-ignore
+    return [{ bar, share, wh, wayM }];
+  });
+}
+
+/** Used against shown, by tenths of the gauge: the mean of the looks, with how they spread. */
+function percentsOf(tests: readonly TestDigest[]): GaugeHistory["percents"] {
+  const looks = tests.flatMap(({ gauge }) => gauge.percents);
+  return Array.from({ length: 11 }, (_, i) => 100 - 10 * i).flatMap((shown) => {
+    const near = looks.filter((look) => Math.abs(look.shown - shown) <= 5);
+    if (near.length === 0) return [];
+    // Brought to the tenth along the gauge's own slope.
+    const used = near.map((look) => look.used.mean + (look.shown - shown) / 100);
+    const mean = used.reduce((sum, each) => sum + each, 0) / used.length;
+    const spread = Math.sqrt(used.reduce((sum, each) => sum + (each - mean) ** 2, 0) / used.length);
+    const own = Math.sqrt(near.reduce((sum, look) => sum + look.used.sd ** 2, 0) / near.length);
+    return [{ shown, used: { mean, sd: Math.hypot(spread, own) }, looks: near.length }];
+  });
+}
+
+function quirksOf(tests: readonly TestDigest[]): readonly GaugeQuirk[] {
+  return tests.flatMap(({ gauge: { percents } }) =>
+    percents.slice(1).flatMap((look, i): readonly GaugeQuirk[] => {
+      const before = percents[i]!;
+      const [overM, points] = [look.distanceM - before.distanceM, before.shown - look.shown];
+      if (points === 0 && overM >= STANDS_M && look.shown < 100)
+        return [{ kind: "stands", percent: look.shown, overM, points }];
+      if (points >= JUMPS_BY && overM <= JUMPS_WITHIN_M && overM >= 0)
+        return [{ kind: "jumps", percent: before.shown, overM, points }];
+      return [];
+    }),
+  );
+}
+
+function countsOf(tests: readonly TestDigest[]): GaugeHistory["counts"] {
+  const told = tests.flatMap(({ gauge }) => (gauge.counts ? [gauge.counts] : []));
+  if (told.length === 0) return null;
+  const logs = (["charge", "energy", "volts"] as const).map(
+    (kind) => [kind, told.reduce((sum, each) => sum + each[kind], 0)] as const,
+  );
+  const best = Math.max(...logs.map(([, log]) => log));
+  const sum = logs.reduce((total, [, log]) => total + Math.exp(log - best), 0);
+  const chances = logs.map(([kind, log]) => [kind, Math.exp(log - best) / sum] as const);
+  return Object.fromEntries(chances) as GaugeHistory["counts"];
+}
+
+const meanOf = (values: readonly Uncertain[]): Uncertain | null => {
+  const precision = values.reduce((sum, { sd }) => sum + 1 / sd ** 2, 0);
+  if (!(precision > 0) || !Number.isFinite(precision)) return null;
+  return {
+    mean: values.reduce((sum, { mean, sd }) => sum + mean / sd ** 2, 0) / precision,
+    sd: 1 / Math.sqrt(precision),
+  };
+};
+
+/** A bike's gauge learned over its tests. Null without any. @param bars of its display */
+export function gaugeHistory(tests: readonly TestDigest[], bars: number): GaugeHistory | null {
+  if (tests.length === 0) return null;
+  const points = pointsOf(tests);
+  const capacity = meanOf(tests.map(({ capacity }) => capacity.value));
+  const use = meanOf(tests.map(({ best }) => best.value).filter(({ sd }) => sd > 0));
+  // The bike's tests differ by more than their errors: so does a bar's way.
+  const spread = use && Math.max(...tests.map(({ best }) => Math.abs(best.value.mean - use.mean))) / SDS_95;
+  const whPerM = use && { mean: use.mean, sd: Math.hypot(use.sd, spread ?? 0) };
+  return {
+    tests: tests.length,
+    points,
+    bars: barsOf(points, bars, capacity, whPerM),
+    percents: percentsOf(tests),
+    quirks: quirksOf(tests),
+    percentsAtCutOff: tests.flatMap(({ gauge }) => gauge.percentAtCutOff ?? []),
+    blinkToEndM: tests.flatMap(({ gauge }) => gauge.blinkToEndM ?? []),
+    rebounds: tests.reduce((sum, { gauge }) => sum + gauge.rebounds, 0),
+    counts: countsOf(tests),
+    odometer: meanOf(
+      tests.flatMap(({ odometer }) => (odometer ? [{ mean: odometer.k, sd: odometer.sd }] : [])),
+    ),
+  };
+}

@@ -1,0 +1,155 @@
+import { ASSUMED } from "#core/base";
+import type { TrackProfile } from "#core/ride/distance";
+import { FASTEST_MPS, totalOf, type Course, type LiveEntry } from "#core/ride/log";
+import type { TestRecord } from "#core/records";
+import type { ClimbAlong } from "./quarters.ts";
+import type { NotedOnWay } from "./types.ts";
+
+/** Shortest time over which a track's speed is taken, s: positions jitter. */
+const WINDOW_S = 10;
+
+const mean = (values: readonly number[]) =>
+  values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
+
+/** Distances ridden at each speed, m and m/s, from a logger's samples. */
+function bySamples({ timeS, speedMps }: NonNullable<TestRecord["rides"][number]["telemetry"]>) {
+  return (speedMps ?? []).slice(1).map((speed, i) => ({
+    speedMps: speed,
+    metres: speed * Math.min(timeS[i + 1]! - timeS[i]!, WINDOW_S),
+  }));
+}
+
+/** The same from a track. */
+function byTrack({ timeS, distanceM }: TrackProfile) {
+  const found: { speedMps: number; metres: number }[] = [];
+  let from = 0;
+  for (let i = 1; i < timeS.length; i += 1) {
+    const seconds = timeS[i]! - timeS[from]!;
+    if (seconds < WINDOW_S) continue;
+    const metres = distanceM[i]! - distanceM[from]!;
+    found.push({ speedMps: metres / seconds, metres });
+    from = i;
+  }
+  return found;
+}
+
+/** Share of the way ridden faster than the motor helps; null where no speed was recorded or the motor never rests. */
+function unassistedShare(record: TestRecord, tracks: readonly (TrackProfile | null)[]): number | null {
+  const limit = record.bike.assistToMps;
+  if (limit === undefined || record.test.drive === "throttle") return null;
+  const ridden = record.rides.flatMap(({ telemetry }, ride) => {
+    const track = tracks[ride];
+    return telemetry?.speedMps ? bySamples(telemetry) : track ? byTrack(track) : [];
+  });
+  const whole = ridden.reduce((sum, { metres }) => sum + metres, 0);
+  if (!(whole > 0)) return null;
+  return ridden.reduce((sum, { speedMps, metres }) => sum + (speedMps > limit ? metres : 0), 0) / whole;
+}
+
+/** A leg slower than this holds a rest, m/s. */
+const RESTING_MPS = 2;
+
+/** Stops of a ride that were noted with their end: how many, and how long they took, s. */
+function timedStops(log: readonly LiveEntry[]): { readonly count: number; readonly seconds: number } {
+  let [count, seconds] = [0, 0];
+  let since: number | null = null;
+  for (const { struck, timeS, body } of log) {
+    if (struck || timeS === null) continue;
+    if (body.kind === "stop") since = timeS;
+    if (body.kind === "go" && since !== null) {
+      [count, seconds] = [count + 1, seconds + Math.max(0, timeS - since)];
+      since = null;
+    }
+  }
+  return { count, seconds };
+}
+
+/**
+ * Speeds by the check-ins' times over the legs that hold no long rest, less the stops: those noted with their end by their
+ * own length, the others by what a stop takes, as many as fall on the part of the way that was timed.
+ */
+function clockSpeeds({ marks, legs }: Course, stops: number, logs: readonly (readonly LiveEntry[])[]) {
+  const moving = legs.filter(({ charged }) => !charged);
+  const wholeM = moving.reduce((total, { distanceM }) => total + distanceM, 0);
+  const ridden = moving.flatMap(({ from, to, distanceM, level }) => {
+    const [a, b] = [marks[from]!.timeS, marks[to]!.timeS];
+    const same = marks[from]!.ride === marks[to]!.ride;
+    if (!same || a === null || b === null) return [];
+    const speedMps = distanceM / (b - a);
+    if (!(speedMps > RESTING_MPS && speedMps < FASTEST_MPS)) return [];
+    return [{ level, metres: distanceM, seconds: b - a }];
+  });
+  const sum = (of: typeof ridden, key: "metres" | "seconds") =>
+    of.reduce((total, each) => total + each[key], 0);
+  const [metres, seconds] = [sum(ridden, "metres"), sum(ridden, "seconds")];
+  const timed = logs.map(timedStops);
+  const timedCount = timed.reduce((total, { count }) => total + count, 0);
+  const timedS = timed.reduce((total, each) => total + each.seconds, 0);
+  const untimed = Math.max(0, stops - timedCount) * ASSUMED.stopS;
+  // They take no more than half of what is there, whoever counted them; each level its share by distance.
+  const stood = Math.min(((timedS + untimed) * metres) / wholeM, seconds / 2);
+  const speedOf = (of: typeof ridden) =>
+    sum(of, "metres") / (sum(of, "seconds") - (stood * sum(of, "metres")) / metres);
+  const levels = [...new Set(ridden.map(({ level }) => level))];
+  const byLevel = levels.map(
+    (level) => [level, speedOf(ridden.filter((each) => each.level === level))] as const,
+  );
+  return {
+    clockSpeedMps: seconds > 0 ? metres / (seconds - stood) : null,
+    levelSpeedMps: Object.fromEntries(byLevel.filter(([, speed]) => speed > 0 && Number.isFinite(speed))),
+  };
+}
+
+/** Climb at the marks where a recorder's was noted, from nothing at the start; each ride counts on from the one before. */
+export function climbNoted({ marks }: Course): ClimbAlong | null {
+  const all = [{ distanceM: 0, climbM: 0 }];
+  let [ride, beforeM] = [0, 0];
+  for (const mark of marks) {
+    if (mark.ride !== ride) [ride, beforeM] = [mark.ride, all.at(-1)!.climbM];
+    for (const { struck, body } of mark.entries)
+      if (!struck && "climbM" in body && body.climbM !== undefined)
+        all.push({ distanceM: mark.distanceM, climbM: beforeM + body.climbM });
+  }
+  if (all.length === 1) return null;
+  return { distanceM: all.map(({ distanceM }) => distanceM), climbM: all.map(({ climbM }) => climbM) };
+}
+
+/** What was noted on the way besides the pack: stops, heart rate, wind, and how much of it the motor rested. */
+export function notedOnWay(
+  record: TestRecord,
+  course: Course,
+  logs: readonly (readonly LiveEntry[])[],
+  tracks: readonly (TrackProfile | null)[],
+): NotedOnWay {
+  const bodies = course.marks.flatMap(({ entries }) =>
+    entries.flatMap(({ struck, body }) => (struck ? [] : [body])),
+  );
+  const airs = bodies.flatMap((body) =>
+    "airTempC" in body && body.airTempC !== undefined ? [body.airTempC] : [],
+  );
+  const stops = logs.flat().filter(({ struck, body }) => !struck && body.kind === "stop").length;
+  return {
+    stops: stops > 0 ? stops : null,
+    bpm:
+      mean(
+        logs.flatMap((log) => {
+          const bpm = totalOf(log, "avgBpm");
+          return bpm === null ? [] : [bpm];
+        }),
+      ) ?? mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
+    windMps: mean(
+      bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
+    ),
+    airTempC: airs.length ? { from: Math.min(...airs), to: Math.max(...airs) } : null,
+    unassistedShare: unassistedShare(record, tracks),
+    ...clockSpeeds(course, record.test.stops ?? stops, logs),
+    climbM: climbNoted(course)?.climbM.at(-1) ?? null,
+    guesses: course.marks.flatMap(({ distanceM, entries }) =>
+      entries.flatMap(({ struck, body }) =>
+        !struck && "rangeGuessM" in body && body.rangeGuessM !== undefined
+          ? [{ distanceM, guessM: body.rangeGuessM }]
+          : [],
+      ),
+    ),
+  };
+}

@@ -1,0 +1,62 @@
+import { ASSUMED, type Uncertain } from "#core/base";
+import { linearFigure, uncertain, studentShare, usedOnRide, varianceOf, type Solved } from "#core/estimation";
+import type { RideSoFar } from "#core/analysis/projection";
+
+/** Stretches are looked at in spans of this: shorter ones show the gauge's steps, and hills last for miles. */
+const LEAST_SPAN_MI = 4;
+/** The ledger's own scatter counts like so many stretches. */
+const LEARNED_AS = 3;
+
+/**
+ * Scatter of one mile of the road about its mean, as a share: what the ledger learned, with how the stretches ridden differ.
+ * Climb and level explain the stretches ridden, not those to come, so here they count as scatter.
+ */
+function roadScatter(solved: Solved, usedShare: number): number {
+  const { mean } = solved.posterior;
+  const first = solved.columns.firstMark[0]!;
+  const capacity = mean[Object.values(solved.columns.capacity)[0]!]!;
+  const ridden = solved.input.rides[0]!.legs.flatMap(({ miles, charged }, leg) => {
+    const length = Object.values(miles).reduce((a, b) => a + b, 0);
+    if (charged || length <= 0) return [];
+    return [{ miles: length, used: mean[first + leg + 1]! - mean[first + leg]! }];
+  });
+  const miles = ridden.reduce((sum, each) => sum + each.miles, 0);
+  const rate = usedShare / miles;
+  if (!(rate > 0)) return ASSUMED.scatterShare;
+  const learned =
+    (ASSUMED.scatterShare * ASSUMED.rateWhPerMi * Math.sqrt(solved.scatterSquared)) / (capacity * rate);
+  const spans: { miles: number; used: number }[] = [];
+  for (const each of ridden) {
+    const last = spans.at(-1);
+    if (last && last.miles < LEAST_SPAN_MI)
+      spans[spans.length - 1] = { miles: last.miles + each.miles, used: last.used + each.used };
+    else spans.push(each);
+  }
+  const square = spans.reduce((sum, each) => sum + each.miles * (each.used / each.miles / rate - 1) ** 2, 0);
+  const told = LEARNED_AS + Math.max(0, spans.length - 1);
+  return Math.sqrt((LEARNED_AS * learned ** 2 + square) / told) * studentShare(told);
+}
+
+/**
+ * A ride as its ledger has it at its last mark, for the way left: what was used on it and what is spent in all, jointly.
+ *
+ * @param distance ridden on the test, with its error, m; @param wide factor of the sds
+ */
+export function soFar(solved: Solved, distance: Uncertain, wide: number): RideSoFar {
+  const used = usedOnRide(solved, 0).form;
+  const last = solved.columns.firstMark[0]! + solved.input.rides[0]!.legs.length;
+  const spent = new Map([[last, 1]]);
+  const both = new Map([...used, [last, (used.get(last) ?? 0) + 1]]);
+  const variance = (form: ReadonlyMap<number, number>) =>
+    varianceOf(solved.posterior, linearFigure(solved, form));
+  const square = wide * wide;
+  const usedShare = uncertain(solved, linearFigure(solved, used));
+  const spentShare = uncertain(solved, linearFigure(solved, spent));
+  return {
+    distance,
+    used: { mean: usedShare.mean, sd: usedShare.sd * wide },
+    spent: { mean: spentShare.mean, sd: spentShare.sd * wide },
+    covariance: (square * (variance(both) - variance(used) - variance(spent))) / 2,
+    scatter: roadScatter(solved, usedShare.mean),
+  };
+}

@@ -1,0 +1,89 @@
+import type { UsableEnergy } from "#core/battery";
+import { countedText, type Reading } from "#core/battery/readings";
+import { fixed, quantityToken, SDS_95 } from "#core/base";
+
+/** "a, b and c". */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
+}
+
+/** Readings counted by kind, most first: "12 percents, 2 rest volts and a full start". */
+export function countedWords(readings: readonly Reading[]): string {
+  const counts = new Map<Reading["kind"], number>();
+  for (const { kind } of readings) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  return listed([...counts].sort((a, b) => b[1] - a[1]).map(([kind, count]) => countedText(kind, count)));
+}
+
+/** What a figure rests on: "from 12 percents, 2 rest volts, a full start and the cut-off". */
+export function evidenceWords(readings: readonly Reading[]): string {
+  return readings.length
+    ? `from ${countedWords(readings)}`
+    : "no reading yet: this is only what is assumed of any bike";
+}
+
+/** Where the usable energy comes from. */
+export function capacityWords({ from, labelWh, share }: UsableEnergy): string {
+  return from === "measured"
+    ? "measured, at the test's temperature, weighed with this ride"
+    : `${fixed(share * 100, 0)} % of the label's ${fixed(labelWh, 0)} Wh, less the cold, weighed with this ride`;
+}
+
+/** Why plain and best part, from the numbers. Wh per metre. */
+export function differenceSentence(
+  plainWhPerM: number,
+  bestWhPerM: number,
+  bestSd: number,
+  labelWh: number,
+  capacityWh: number,
+): string {
+  const gap = plainWhPerM - bestWhPerM;
+  const label = labelWh / capacityWh - 1;
+  const doubt = SDS_95 * bestSd;
+  const by = quantityToken(Math.abs(gap), "energyPerDistance", 1);
+  if (Math.abs(gap) < 0.25 * doubt) return "Plain and best agree within a quarter of the plus-or-minus.";
+  const side = gap > 0 ? "more" : "less";
+  if (
+    gap > 0 &&
+    label > 0.02 &&
+    Math.abs(bestWhPerM * (1 + label) - plainWhPerM) < Math.abs(plainWhPerM - bestWhPerM)
+  )
+    return `Plain is ${by} ${side} because it trusts the label's ${fixed(labelWh, 0)} Wh; best puts usable energy at ${fixed(capacityWh, 0)} Wh.`;
+  return `Plain is ${by} ${side} because it rests on the first and last reading alone; best weighs every reading by its error.`;
+}
+
+const SOURCE_WORDS: Readonly<Record<string, string>> = {
+  capacity: "what the pack holds",
+  "gauge smooth": "gauge not linear",
+  "gauge rounding": "rounding of the gauge",
+  "gauge look": "what one look at the gauge is off",
+  "gauge scale": "the gauge's own scale",
+  "gauge in the cold": "what the gauge knows of the cold",
+  "gauge at the bottom": "the gauge near the bottom",
+  "sag under load": "what the current takes of the volts",
+  "volts curve": "this pack's own volts curve",
+  "volts reading": "reading the volts",
+  "full at start": "how full it was at the start",
+  "road scatter": "the road: stops, turns, wind",
+  "bar thresholds": "where each bar really goes",
+  "bar sighting": "seeing the bar go late",
+  "bar width": "width of a bar",
+  "cut-off": "where the pack cuts off",
+  "where it crawls": "where it no longer holds its speed",
+  "where the gauge ends": "how far gauge zero is from empty",
+  "place of the look": "looks noted without a distance",
+  "low-power point": "where low-power mode begins",
+  "low-power sighting": "seeing low-power mode begin",
+  "last-bar point": "where the last bar blinks",
+  climb: "energy per metre climbed",
+  "meter gain": "the meter's gain",
+  "logger gain": "the logger's gain",
+  "charger efficiency": "the charger's efficiency",
+  "counter step": "the counter's last digit",
+  "telemetry gaps": "gaps in the telemetry",
+  distance: "the distance",
+};
+
+/** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge not linear"`. */
+export function sourceWords(source: string): string {
+  return SOURCE_WORDS[source] ?? source;
+}

@@ -1,0 +1,87 @@
+import { bad, good, type Result } from "../result/index.ts";
+import { durationAt } from "./duration.ts";
+import { dimension, toSi, type DimensionName } from "./units.ts";
+
+const SHAPE = /^([+\-\u2212\u2013]?)\s*(\d[\d.,'\u00a0\u202f ]*|[.,]\d+)\s*(.*)$/u;
+const AMBIGUOUS = /^[1-9]\d{0,2},\d{3}$/;
+
+/**
+ * Reads a number as people write it: decimal comma or point, spaces or apostrophes between thousands, a true minus.
+ * A single comma before exactly three digits ("1,234") could be either and is refused rather than guessed.
+ *
+ * @param text what was typed, for example "12,5" (12.5), "1.234,5" (1234.5), "-3"
+ * @returns the number, or undefined when it is not one; "ambiguous" when it could be two
+ */
+export function parseNumber(text: string): number | "ambiguous" | undefined {
+  const packed = text
+    .trim()
+    .replace(/^[\u2212\u2013]/, "-")
+    .replace(/[\s'\u00a0\u202f]/g, "");
+  if (!/^[+-]?(\d[\d.,]*|[.,]\d+)$/.test(packed)) return undefined;
+  const sign = packed.startsWith("-") ? -1 : 1;
+  const digits = packed.replace(/^[+-]/, "");
+  const points = digits.split(".").length - 1;
+  const commas = digits.split(",").length - 1;
+  if (commas === 1 && points === 0 && AMBIGUOUS.test(digits)) return "ambiguous";
+  let plain: string;
+  if (points && commas) {
+    const decimal = digits.lastIndexOf(".") > digits.lastIndexOf(",") ? "." : ",";
+    const group = decimal === "." ? "," : ".";
+    const [whole = "", fraction = "", ...rest] = digits.split(decimal);
+    if (rest.length || fraction.includes(group) || !/^\d{1,3}([.,]\d{3})+$/.test(whole)) return undefined;
+    plain = `${whole.replaceAll(group, "")}.${fraction}`;
+  } else if (points > 1 || commas > 1) {
+    const group = points ? "." : ",";
+    if (!/^\d{1,3}([.,]\d{3})+$/.test(digits)) return undefined;
+    plain = digits.replaceAll(group, "");
+  } else {
+    plain = digits.replace(",", ".");
+  }
+  const value = Number(plain);
+  return Number.isFinite(value) ? sign * value : undefined;
+}
+
+/**
+ * Reads a quantity with or without its unit into SI.
+ *
+ * @param text what was typed: "12 km", "31 psi", "-3 C", "12,4"
+ * @param name the dimension expected
+ * @param defaultUnit the unit of a bare number, for example "mi"
+ * @param path where the text stands, for the problem
+ * @returns the SI value; problems "empty", "not-a-number", "ambiguous-comma", "unknown-unit"
+ * @example parseQuantity("12 km", "distance", "mi").value === 12000
+ */
+export function parseQuantity(
+  text: string,
+  name: DimensionName,
+  defaultUnit: string,
+  path = "",
+): Result<number> {
+  const { name: what, example, units } = dimension(name);
+  if (text.trim() === "") return bad("empty", path, `Type ${what}, for example ${example}.`);
+  if (name === "duration") {
+    const span = durationAt(text.trim());
+    if (span?.to === text.trim().length) return good(span.seconds);
+  }
+  const match = SHAPE.exec(text.trim());
+  const number = match && parseNumber(`${match[1]}${match[2]}`);
+  if (!match || number === undefined || number === null)
+    return bad("not-a-number", path, `“${text.trim()}” is not ${what}: type for example ${example}.`);
+  if (number === "ambiguous")
+    return bad(
+      "ambiguous-comma",
+      path,
+      `“${text.trim()}” can be read two ways: type it with a point or without the comma.`,
+    );
+  const unit = match[3]?.trim() || defaultUnit;
+  const value = toSi(number, name, unit);
+  if (value === undefined) {
+    const known = units.map(({ symbol }) => symbol).filter(Boolean);
+    return bad(
+      "unknown-unit",
+      path,
+      `“${unit}” is not a unit of ${what}: type for example ${example}${known.length > 1 ? ` (${known.join(", ")})` : ""}.`,
+    );
+  }
+  return good(value);
+}

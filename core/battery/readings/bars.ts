@@ -1,0 +1,128 @@
+import { z } from "zod";
+import { ASSUMED, type Assumed } from "#core/base";
+import { problemIf, readingKind } from "./kind.ts";
+import { markShape } from "./mark.ts";
+import { assumedIn, fractionRow, pointRow, ROOT12, type Row, type Setting, type Unknown } from "./row.ts";
+
+/** Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar. */
+export function barThreshold(bar: number, bars: number, assumed: Assumed = ASSUMED): Unknown {
+  return {
+    key: `bar ${bar}`,
+    of: "gauge",
+    mean: 1 - (bar - 1) / bars,
+    sd: assumed.barThresholdSd / bars,
+    source: "bar thresholds",
+  };
+}
+
+/** What all bars of a display have in common: a shift, and a bow that is greatest at the middle of the charge. */
+function commonToBars(assumed: Assumed): { readonly shift: Unknown; readonly bow: Unknown } {
+  const common = { of: "gauge", mean: 0, source: "bar thresholds" } as const;
+  return {
+    shift: { ...common, key: "bar shift", sd: assumed.barShiftSd },
+    bow: { ...common, key: "bar bow", sd: assumed.barBowSd },
+  };
+}
+
+/** How far the bow moves what goes out at a fraction used. */
+export const bowAt = (f: number) => 4 * f * (1 - f);
+
+/** A bar's threshold as unknowns, times a factor: its own, and what it shares with the others. */
+function thresholdTerms(bar: number, bars: number, factor: number, assumed: Assumed): Row["unknowns"] {
+  const own = barThreshold(bar, bars, assumed);
+  const { shift, bow } = commonToBars(assumed);
+  return [
+    { unknown: own, coefficient: factor },
+    ...(shift.sd > 0 ? [{ unknown: shift, coefficient: factor }] : []),
+    ...(bow.sd > 0 ? [{ unknown: bow, coefficient: factor * bowAt(own.mean) }] : []),
+  ];
+}
+
+const barNumber = z.number({ error: "Bars must be a number." }).int("Bars are whole: type 3, not 3.5.");
+
+function checkCount(count: number, least: number, { bars }: Setting, path: string) {
+  if (bars === 0)
+    return problemIf(
+      true,
+      "no-bars",
+      path,
+      "This bike's display has no bars: leave it empty, or set its bars on the bike page.",
+    );
+  return problemIf(
+    count < least || count > bars,
+    "bars-range",
+    path,
+    `${count} bars cannot be on a display of ${bars}: type ${least} to ${bars}.`,
+  );
+}
+
+/** A steady look at k bars of N: between the threshold that lit it and the one that will put it out. */
+export const bars = readingKind({
+  schema: z.object({ kind: z.literal("bars"), ...markShape, bars: barNumber }),
+  name: "bars",
+  counted: ["one look at the bars", "looks at the bars"],
+  evidence: "bars",
+  ifOff: "miscounted, or looked at under load?",
+  text: ({ bars: shown }) => `${shown} bars`,
+  check: (reading, setting) => checkCount(reading.bars, 0, setting, "bars"),
+  says: ({ mark, bars: shown }, setting) => {
+    const count = setting.bars;
+    const errors = [{ source: "bar width", sd: 1 / count / ROOT12 }];
+    if (shown === 0) return fractionRow(mark, 1, errors);
+    const ends = [shown + 1, shown].filter((bar) => bar >= 2 && bar <= count);
+    const fixedEnds = shown === 1 ? 1 : 0;
+    return {
+      fractions: [{ mark, coefficient: 1 }],
+      unknowns: ends.flatMap((bar) => thresholdTerms(bar, count, -0.5, assumedIn(setting))),
+      value: 0.5 * fixedEnds,
+      errors,
+    };
+  },
+});
+
+/** The moment bar k went out, first seen under load. */
+export const barLost = readingKind({
+  schema: z.object({ kind: z.literal("barLost"), ...markShape, bar: barNumber }),
+  name: "bar lost",
+  counted: ["one bar lost", "bars lost"],
+  evidence: "bars",
+  ifOff: "seen late, or noted at the wrong mile?",
+  text: ({ bar }) => `bar ${bar} lost`,
+  check: (reading, setting) => checkCount(reading.bar, 1, setting, "bar"),
+  says: ({ mark, bar }, setting) => {
+    const neighbours = [bar - 1, bar + 1].filter((other) => other >= 1 && other <= setting.bars);
+    return {
+      fractions: [{ mark, coefficient: 1 }],
+      unknowns: thresholdTerms(bar, setting.bars, -1, assumedIn(setting)),
+      value: 0,
+      errors: [{ source: "bar sighting", sd: assumedIn(setting).barSightingSd }],
+      alternatives: neighbours.map((other) => ({
+        value: barThreshold(other, setting.bars).mean - barThreshold(bar, setting.bars).mean,
+        text: `bar ${other}`,
+      })),
+    };
+  },
+});
+
+/** The last bar starts to blink. */
+export const lastBarBlinking = readingKind({
+  schema: z.object({ kind: z.literal("lastBarBlinking"), ...markShape }),
+  name: "last bar blinking",
+  counted: ["the last bar blinking", "last bars blinking"],
+  evidence: "bars",
+  ifOff: "seen late, or noted at the wrong mile?",
+  text: () => "last bar blinking",
+  check: (_reading, setting) => checkCount(1, 1, setting, "bars"),
+  says: ({ mark }, { bars: count }) =>
+    pointRow(
+      mark,
+      {
+        key: "last bar",
+        of: "gauge",
+        mean: 1 - ASSUMED.lastBarAt / count,
+        sd: ASSUMED.lastBarSd / count,
+        source: "last-bar point",
+      },
+      [{ source: "bar sighting", sd: ASSUMED.barSightingSd }],
+    ),
+});

@@ -1,0 +1,94 @@
+import { z } from "zod";
+import { temperatureFactor, type CellCurve } from "#core/battery";
+import { problemIf, readingKind } from "./kind.ts";
+import { markShape } from "./mark.ts";
+import { assumedIn, fractionRow, ROOT12, type Row, type Setting, type Unknown } from "./row.ts";
+
+/** What a percent says: the fraction used, and the sd that rounding to its step leaves. 40 % step 5 on NMC: 0.6278, 0.0141. */
+export function percentSays(percent: number, step: number, counts: Setting["counts"], curve: CellCurve) {
+  const q = percent / 100;
+  const rounding = step / 100 / ROOT12;
+  if (counts === "energy") return { f: 1 - q, sd: rounding, slope: 1 };
+  const slope = curve.voltsAt(q) / curve.phi(1);
+  return { f: curve.fractionAt(q), sd: rounding * slope, slope };
+}
+
+/**
+ * What all readings of one gauge have in common, in proportion to the fraction used: its scale, and what cold takes that it
+ * does not know of. One that knows nothing of the cold counts against the warm pack, and more is used than it shows.
+ */
+function sharedErrors(f: number, setting: Setting): Row["unknowns"] {
+  const assumed = assumedIn(setting);
+  const { pack } = setting;
+  const factor = temperatureFactor(pack.chemistry, pack.packTempC ?? assumed.packTempC);
+  const lost = Math.max(0, 1 - factor / temperatureFactor(pack.chemistry, assumed.packTempC));
+  const scale: Unknown = { key: "gauge scale", of: "gauge", mean: 0, sd: assumed.gaugeScaleSd, source: "gauge scale" }; // prettier-ignore
+  const cold: Unknown = {
+    key: "gauge in the cold",
+    of: "gauge",
+    mean: assumed.gaugeKnowsCold - 1,
+    sd: assumed.gaugeKnowsColdSd,
+    source: "gauge in the cold",
+  };
+  return [
+    ...(scale.sd > 0 ? [{ unknown: scale, coefficient: f }] : []),
+    ...(lost > 0 && cold.sd > 0 ? [{ unknown: cold, coefficient: (f * lost) / (1 - lost) }] : []),
+  ];
+}
+
+/** What a mistyped percent was likely meant for: the tens one off, or the digits swapped. */
+function likelyMeant(percent: number): readonly number[] {
+  const swapped = Number([...String(Math.round(percent)).padStart(2, "0")].reverse().join(""));
+  return [...new Set([percent + 10, percent - 10, swapped])].filter(
+    (each) => each >= 0 && each <= 100 && each !== percent,
+  );
+}
+
+/** A percent gauge, counting charge or energy, rounded to its step, with a slow error of its own. */
+export const percent = readingKind({
+  schema: z.object({
+    kind: z.literal("percent"),
+    ...markShape,
+    percent: z.number({ error: "Percent must be a number." }),
+    /** Step of this reading, when it differs from the gauge's. */
+    step: z.number().positive().optional(),
+    /** How far the gauge wandered as it was read; the percent is its middle. */
+    span: z.number().min(0).optional(),
+  }),
+  name: "percent",
+  counted: ["one percent", "percents"],
+  evidence: "percent",
+  ifOff: "a typing slip?",
+  text: ({ percent: value }) => `${value} %`,
+  check: ({ percent: value }) =>
+    problemIf(
+      value < 0 || value > 100,
+      "percent-range",
+      "percent",
+      `${value} % cannot be: type a percentage from 0 to 100.`,
+    ),
+  says: ({ mark, percent: value, step, span = 0 }, setting) => {
+    const { percentStep, counts, curve } = setting;
+    const assumed = assumedIn(setting);
+    const { f, sd, slope } = percentSays(value, Math.max(span, step ?? percentStep), counts, curve);
+    const look = counts === "volts" ? assumed.gaugeVoltsLookSd : assumed.gaugeLookSd;
+    // Near the bottom a gauge may stand still while the charge goes on falling: never the other way.
+    const q = value / 100;
+    const below = q <= assumed.gaugeStandsBelow ? assumed.gaugeStandsSd * q * slope : 0;
+    const row = fractionRow(
+      mark,
+      f + below,
+      [
+        { source: "gauge rounding", sd },
+        { source: "gauge look", sd: look * slope },
+        ...(below > 0 ? [{ source: "gauge at the bottom", sd: below }] : []),
+      ],
+      { process: "gauge", f },
+    );
+    const alternatives = likelyMeant(value).map((meant) => ({
+      value: percentSays(meant, percentStep, counts, curve).f,
+      text: `${meant} %`,
+    }));
+    return { ...row, unknowns: sharedErrors(f, setting), alternatives };
+  },
+});

@@ -1,0 +1,161 @@
+import { ASSUMED, type Uncertain } from "#core/base";
+import { bowAt } from "#core/battery/readings";
+import { combine, valueAt, type Form } from "./forms.ts";
+import type { Posterior } from "./posterior.ts";
+import type { LedgerRide } from "./schema.ts";
+import type { Solved } from "./solve.ts";
+import type { CellUse } from "./travel.ts";
+
+/** A figure read off the posterior: its value, its gradient for the delta method, and variance the columns do not hold. */
+export interface Figure {
+  readonly mean: number;
+  readonly gradient: Form;
+  readonly extra: number;
+}
+
+/** A linear figure: the form itself. */
+export function linearFigure({ posterior }: Solved, form: Form): Figure {
+  return { mean: valueAt(form, posterior.mean), gradient: form, extra: 0 };
+}
+
+/** One column by itself. */
+export function columnFigure(solved: Solved, column: number): Figure {
+  return linearFigure(solved, new Map([[column, 1]]));
+}
+
+/** Energy C x (fraction used) on a ride, Wh, over an exact divisor. */
+export function energyFigure(
+  { columns, input, posterior }: Solved,
+  ride: number,
+  used: CellUse,
+  divisor = 1,
+): Figure {
+  const column = columns.capacity[input.rides[ride]!.pack]!;
+  const capacity = posterior.mean[column]!;
+  const fraction = valueAt(used.form, posterior.mean);
+  return {
+    mean: (capacity * fraction) / divisor,
+    gradient: combine([
+      [used.form, capacity / divisor],
+      [new Map([[column, fraction / divisor]]), 1],
+    ]),
+    extra: used.variance * (capacity / divisor) ** 2,
+  };
+}
+
+/** A sum of figures x factors. */
+export function sumFigures(terms: readonly (readonly [Figure, number])[]): Figure {
+  return {
+    mean: terms.reduce((sum, [{ mean }, factor]) => sum + factor * mean, 0),
+    gradient: combine(terms.map(([{ gradient }, factor]) => [gradient, factor] as const)),
+    extra: terms.reduce((sum, [{ extra }, factor]) => sum + factor * factor * extra, 0),
+  };
+}
+
+/** A figure's variance under a posterior. */
+export function varianceOf(posterior: Posterior, { gradient, extra }: Figure): number {
+  return posterior.variance(gradient) + extra;
+}
+
+/** A figure's mean with its posterior sd. */
+export function uncertain({ posterior }: Solved, figure: Figure): Uncertain {
+  return { mean: figure.mean, sd: Math.sqrt(varianceOf(posterior, figure)) };
+}
+
+/** Fraction used between two marks of a ride, leaving out what a charge in between put back. */
+export function usedBetween({ columns, input }: Solved, ride: number, from: number, to: number): CellUse {
+  const first = columns.firstMark[ride]!;
+  const form = new Map<number, number>();
+  const add = (mark: number, by: number) => form.set(first + mark, (form.get(first + mark) ?? 0) + by);
+  add(to, 1);
+  add(from, -1);
+  input.rides[ride]!.legs.slice(from, to).forEach(({ charged }, i) => {
+    if (!charged) return;
+    add(from + i + 1, -1);
+    add(from + i, 1);
+  });
+  return { form, variance: 0 };
+}
+
+/** Fraction used over a whole ride. */
+export function usedOnRide(solved: Solved, ride: number): CellUse {
+  return usedBetween(solved, ride, 0, solved.input.rides[ride]!.legs.length);
+}
+
+/** Miles of a ride, in all or in one cell. */
+export function milesOf({ legs }: LedgerRide, cell?: string): number {
+  return legs.reduce(
+    (sum, { miles }) =>
+      sum + (cell === undefined ? Object.values(miles).reduce((a, b) => a + b, 0) : (miles[cell] ?? 0)),
+    0,
+  );
+}
+
+/** Whole-ride Wh per mile of one ride. */
+export function rideFigure(solved: Solved, ride: number): Figure {
+  return energyFigure(solved, ride, usedOnRide(solved, ride), milesOf(solved.input.rides[ride]!));
+}
+
+/** Energy used in a cell over all rides, over its miles; null when it was not ridden. */
+export function cellFigure(solved: Solved, cell: string): Figure | null {
+  const { input, travel } = solved;
+  const miles = input.rides.reduce((sum, ride) => sum + milesOf(ride, cell), 0);
+  if (miles === 0) return null;
+  return sumFigures(
+    travel.cellUse.flatMap((uses, ride) => {
+      const use = uses.get(cell);
+      if (!use) return [];
+      const scattered = { ...use, variance: use.variance * solved.scatterSquared };
+      return [[energyFigure(solved, ride, scattered, miles), 1] as const];
+    }),
+  );
+}
+
+/** A cell's rate on a pack, Wh per mile, for forecasts. */
+export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
+  const { columns, input } = solved;
+  const ride = input.rides.findIndex((each) => each.pack === pack);
+  const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
+  return energyFigure(solved, ride, { form: new Map([[column, 1]]), variance: 0 });
+}
+
+/** Whether the readings say nothing of a cell's own rate: its posterior sd is over half its prior sd, on every pack it was ridden with. */
+export function notToldApart({ columns, input, posterior }: Solved, cell: string): boolean {
+  const packs = new Set(input.rides.filter((ride) => milesOf(ride, cell) > 0).map(({ pack }) => pack));
+  return [...packs].every((pack) => {
+    const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
+    const prior = ASSUMED.rateSdWhPerMi / columns.usable[pack]!.mean;
+    return posterior.variance(new Map([[column, 1]])) > (0.5 * prior) ** 2;
+  });
+}
+
+/** The 99 % point of chi-square over its degrees of freedom (Wilson and Hilferty, 1931). */
+function chi2Limit(count: number): number {
+  const ninth = 2 / (9 * count);
+  return (1 - ninth + 2.326 * Math.sqrt(ninth)) ** 3;
+}
+
+/** The 97.5 % point of Student's t against the normal's: few readings tell their own scatter badly (JCGM 100, annex G). */
+export const studentShare = (count: number) => 1 + 1.21 / count + 1.44 / count ** 2;
+
+/**
+ * The factor by which every sd is widened: 1 unless the readings disagree more than one in a hundred honest rides would, whatever
+ * the road did; then the root of chi-square per reading (Birge's ratio), by Student's t.
+ */
+export function widening({ chi2PerReading, count }: Pick<Posterior, "chi2PerReading" | "count">): number {
+  if (count === 0 || chi2PerReading <= chi2Limit(count)) return 1;
+  return Math.sqrt(chi2PerReading) * studentShare(count);
+}
+
+/** Where a bar of a gauge goes out: its own threshold with what all bars share; null when nothing leans on it. */
+export function barFigure(solved: Solved, gauge: string, bar: number): Figure | null {
+  const { unknowns } = solved.columns;
+  const own = unknowns.find(`${gauge}/bar ${bar}`);
+  if (own === undefined) return null;
+  const { mean } = unknowns.list[own - solved.columns.marks]!;
+  const form = new Map([[own, 1]]);
+  const [shift, bow] = [unknowns.find(`${gauge}/bar shift`), unknowns.find(`${gauge}/bar bow`)];
+  if (shift !== undefined) form.set(shift, 1);
+  if (bow !== undefined) form.set(bow, bowAt(mean));
+  return linearFigure(solved, form);
+}

@@ -1,0 +1,116 @@
+import { ASSUMED, STANDARD_GRAVITY } from "#core/base";
+import { rateColumn, type Columns } from "./columns.ts";
+import { addTo, combine, type Form } from "./forms.ts";
+import { EXACT, ROAD, type LedgerRow } from "./rows.ts";
+import type { LedgerInput } from "./schema.ts";
+
+/** Fraction of the pack used in a cell: a form, and the variance of what the form cannot know (how a leg's scatter split). */
+export interface CellUse {
+  readonly form: Form;
+  readonly variance: number;
+}
+
+export interface Travel {
+  /** One row per leg and one per start, over all rides. */
+  readonly rows: readonly LedgerRow[];
+  /** Fraction used within each cell (rate and scatter, not climb), by ride. */
+  readonly cellUse: readonly ReadonlyMap<string, CellUse>[];
+}
+
+type Leg = LedgerInput["rides"][number]["legs"][number];
+
+/** Sd of one leg's scatter in fractions: 25 % of a mile's energy, growing with the root of distance. */
+export function scatterSd(miles: number, capacityWh: number): number {
+  const long = Math.max(miles, ASSUMED.shortestLegMi);
+  return (ASSUMED.scatterShare * ASSUMED.rateWhPerMi * Math.sqrt(long)) / capacityWh;
+}
+
+/** Names each part of each leg of a section by section, order and part; null outside sections. */
+function sectionKeys(input: LedgerInput): readonly (readonly (string | null)[])[] {
+  const keys = input.rides.map(({ legs }) => {
+    const seen = new Map<string, number>();
+    return legs.map(({ section }) => {
+      if (section === undefined) return null;
+      const order = seen.get(section) ?? 0;
+      seen.set(section, order + 1);
+      return `${section}/${order}`;
+    });
+  });
+  const counts = new Map<string, number>();
+  for (const key of keys.flat()) if (key !== null) counts.set(key, (counts.get(key) ?? 0) + 1);
+  return keys.map((ride) => ride.map((key) => (key !== null && counts.get(key)! > 1 ? key : null)));
+}
+
+/** What the climb of a leg takes: columns and coefficients of the two shares, up and down. */
+function climbForm(columns: Columns, leg: Leg, massKg: number, capacityWh: number): Form {
+  const { gainM = 0, lossM = 0 } = leg;
+  if (gainM + lossM === 0) return new Map();
+  const { liftShare, liftSdShare } = columns.assumed;
+  const lift = (massKg * STANDARD_GRAVITY) / (3600 * ASSUMED.liftEfficiency) / capacityWh;
+  const up = columns.unknowns.add("climb up", liftShare, liftSdShare, "climb");
+  const down = columns.unknowns.add("climb down", liftShare, liftSdShare, "climb");
+  return new Map([
+    [up, gainM * lift],
+    [down, lossM * lift * ASSUMED.descentShare],
+  ]);
+}
+
+/**
+ * The travel rows: V_k - V_(k-1) = sum of miles x rate + climb + scatter. Runs of one section share 70 % of their scatter
+ * variance. A charge in between leaves the next mark as open as a start. Miles, metres, kg, Wh.
+ */
+export function travelRows(input: LedgerInput, columns: Columns): Travel {
+  const rows: LedgerRow[] = [];
+  const sections = sectionKeys(input);
+  const open = (mark: number) =>
+    rows.push({
+      form: new Map([[mark, 1]]),
+      value: ASSUMED.startAt,
+      errors: [{ source: null, sd: ASSUMED.startSd }],
+      floor: EXACT,
+    });
+  const cellUse = input.rides.map((ride, r) => {
+    const uses = new Map<string, { readonly form: Map<number, number>; variance: number }>();
+    const first = columns.firstMark[r]!;
+    const capacityWh = columns.usable[ride.pack]!.mean;
+    const massKg = ride.massKg ?? input.massKg ?? ASSUMED.massKg;
+    open(first);
+    ride.legs.forEach((leg, i) => {
+      if (leg.charged) {
+        open(first + i + 1);
+        return;
+      }
+      const parts = Object.entries(leg.miles);
+      const total = parts.reduce((sum, [, miles]) => sum + miles, 0);
+      const sd = scatterSd(total, capacityWh);
+      const key = sections[r]![i]!;
+      const own = key === null ? 1 : 1 - ASSUMED.pairedShare;
+      const spent = parts.map(([cell, miles], part) => {
+        const share = total > 0 ? miles / total : 1 / parts.length;
+        const form = new Map([[rateColumn(columns, ride.pack, cell), miles]]);
+        if (key !== null && share > 0) {
+          const shared = columns.unknowns.add(`section ${key}/${part}`, 0, 1, ROAD);
+          form.set(shared, sd * Math.sqrt(share * ASSUMED.pairedShare));
+        }
+        return { cell, share, form };
+      });
+      const climb = climbForm(columns, leg, massKg, capacityWh);
+      const left = combine([
+        [new Map([[first + i + 1, 1], [first + i, -1]]), 1], // prettier-ignore
+        ...spent.map(({ form }) => [form, -1] as const),
+        [climb, -1],
+      ]);
+      const ownSd = sd * Math.sqrt(own);
+      rows.push({ form: left, value: 0, errors: [{ source: ROAD, sd: ownSd }], floor: EXACT });
+      for (const { cell, share, form } of spent) {
+        let use = uses.get(cell);
+        if (!use) uses.set(cell, (use = { form: new Map(), variance: 0 }));
+        addTo(use.form, form, 1);
+        addTo(use.form, left, share);
+        use.variance += ownSd * ownSd * share * (1 - share);
+      }
+    });
+    return uses;
+  });
+  return { rows, cellUse };
+}

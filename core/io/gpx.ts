@@ -1,0 +1,207 @@
+import { SaxesParser, type SaxesTagPlain } from "saxes";
+import { isInReach, NO_SUCH_YEAR, bad, good, type Result } from "#core/base";
+import { haversine } from "#core/ride/distance";
+import { MOST_POINTS, type TrackRecord } from "#core/records";
+
+/** A point as the file has it. */
+interface Point {
+  lat?: string | undefined;
+  lon?: string | undefined;
+  ele?: string;
+  time?: string;
+}
+
+/** An element of the course extension: its name without prefix, and its attributes. */
+export interface OwnElement {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+}
+
+/** What of a GPX file is read. */
+export interface GpxFile {
+  readonly trackName: string;
+  readonly points: readonly Point[];
+  readonly metaName: string;
+  readonly metaDesc: string;
+  /** Elements of Barometron's own extension, in order. */
+  readonly own: readonly OwnElement[];
+}
+
+const FEWEST = 2;
+/** Heights of the earth's roads, with room for a bad barometer, m. */
+const [LOWEST_M, HIGHEST_M] = [-500, 9000];
+/** How much of the text is read between two words on the progress, characters. */
+const CHUNK = 200_000;
+
+const local = (name: string) => name.slice(name.indexOf(":") + 1);
+
+/** Gathers what the parser passes by. */
+function collector() {
+  const points: Point[] = [];
+  const own: OwnElement[] = [];
+  const texts = { trackName: "", metaName: "", metaDesc: "" };
+  const path: string[] = [];
+  let isGpx = false;
+  let point: Point | null = null;
+  let inside = false;
+  let text = "";
+  return {
+    open({ name, attributes }: SaxesTagPlain) {
+      const tag = local(name);
+      if (path.length === 0) isGpx = tag === "gpx";
+      path.push(tag);
+      text = "";
+      if (tag === "trkpt") point = { lat: attributes["lat"], lon: attributes["lon"] };
+      if (tag === "course" && path.at(-2) === "extensions") inside = true;
+      if (inside) own.push({ name: tag, attributes });
+    },
+    text(piece: string) {
+      text += piece;
+    },
+    close() {
+      const tag = path.pop();
+      const parent = path.at(-1);
+      if (point && parent === "trkpt") {
+        if (tag === "ele") point.ele = text.trim();
+        if (tag === "time") point.time = text.trim();
+      } else if (tag === "trkpt" && point) {
+        points.push(point);
+        point = null;
+      } else if (tag === "name" && parent === "trk") texts.trackName ||= text.trim();
+      else if (tag === "name" && parent === "metadata") texts.metaName = text.trim();
+      else if (tag === "desc" && parent === "metadata") texts.metaDesc = text.trim();
+      if (tag === "course" && parent === "extensions") inside = false;
+      text = "";
+    },
+    file: () => ({ isGpx, points, own, ...texts }),
+  };
+}
+
+/**
+ * Reads through a GPX file once. A document type or entity declaration is refused unread, since no recorder writes one.
+ *
+ * @param step is told the share that has been read
+ */
+export function scanGpx(
+  text: string,
+  path: string,
+  step: (share: number) => void = () => undefined,
+): Result<GpxFile> {
+  if (/<!(DOCTYPE|ENTITY)/i.test(text))
+    return bad(
+      "xml-entities",
+      path,
+      "This file declares XML entities, which no recorder does: it was not read. Export the track again as GPX 1.1.",
+    );
+  const parser = new SaxesParser();
+  const found = collector();
+  parser.on("opentag", found.open);
+  parser.on("text", found.text);
+  parser.on("closetag", found.close);
+  try {
+    for (let at = 0; at < text.length; at += CHUNK) {
+      parser.write(text.slice(at, at + CHUNK));
+      step(Math.min(1, (at + CHUNK) / text.length));
+    }
+    parser.close();
+  } catch {
+    return bad(
+      "broken-xml",
+      path,
+      `The file breaks off or is not XML (line ${parser.line}): export the track again as GPX 1.1.`,
+    );
+  }
+  const { isGpx, ...file } = found.file();
+  return isGpx ? good(file) : bad("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
+}
+
+/** Speed given to a planned track that has no times, m/s: only the way counts then. */
+const PLANNED_MPS = 5;
+
+/**
+ * Reads a GPX 1.1 track: position, time and height of every point, segments joined in order.
+ *
+ * @param text the file; @param path where to name it in problems
+ * @returns the track's columns (seconds since the epoch, degrees, metres), or one problem
+ */
+export function readGpx(text: string, path = "file"): Result<TrackRecord> {
+  const file = scanGpx(text, path);
+  return file.ok ? trackOf(file.value, path) : file;
+}
+
+/**
+ * The track of a file that was read.
+ *
+ * @param planned a planned way will do: when no point has a time, times are made up at an even speed
+ */
+export function trackOf({ points, trackName }: GpxFile, path: string, planned = false): Result<TrackRecord> {
+  if (points.length < FEWEST)
+    return bad(
+      "no-track",
+      path,
+      "The file holds no track of two points or more: a route or waypoints alone say nothing of a ride.",
+    );
+  if (points.length > MOST_POINTS)
+    return bad(
+      "too-many-points",
+      path,
+      `The track holds ${points.length} points; 500,000 are the most. Export one ride at a time.`,
+    );
+  const record = {
+    name: trackName,
+    timeS: [] as number[],
+    lat: [] as number[],
+    lon: [] as number[],
+    eleM: [] as (number | null)[],
+  };
+  const untimed = planned && points.every(({ time }) => time === undefined);
+  let madeUpS = 0;
+  for (const [i, point] of points.entries()) {
+    const lat = Number(point.lat);
+    const lon = Number(point.lon);
+    if (!(Math.abs(lat) <= 90 && Math.abs(lon) <= 180))
+      return bad(
+        "bad-position",
+        path,
+        `Point ${i + 1} has no position (lat ${point.lat ?? "missing"}, lon ${point.lon ?? "missing"}): export the track again.`,
+      );
+    if (untimed) {
+      const last = record.lat.length - 1;
+      if (last >= 0) madeUpS += haversine(record.lat[last]!, record.lon[last]!, lat, lon) / PLANNED_MPS;
+    } else if (point.time === undefined)
+      return bad(
+        "no-times",
+        path,
+        `Point ${i + 1} has no time, so neither speed nor stops can be told: export the recording itself, not a planned route.`,
+      );
+    const time = untimed ? madeUpS : Date.parse(point.time!) / 1000;
+    if (!Number.isFinite(time))
+      return bad(
+        "bad-time",
+        path,
+        `Point ${i + 1} has the time “${point.time}”, which is no date: it should look like 2026-10-18T09:30:00Z.`,
+      );
+    if (!untimed && !isInReach(time)) return bad("no-such-year", path, `Point ${i + 1}: ${NO_SUCH_YEAR}`);
+    const before = record.timeS.at(-1);
+    if (before !== undefined && time < before)
+      return bad(
+        "times-backward",
+        path,
+        `The time of point ${i + 1} (${point.time}) lies before that of the point above it: the recording is out of order. Export it again, one ride to a file.`,
+      );
+    record.timeS.push(time);
+    record.lat.push(lat);
+    record.lon.push(lon);
+    const height = point.ele === undefined || point.ele === "" ? NaN : Number(point.ele);
+    if (height < LOWEST_M || height > HIGHEST_M)
+      return bad(
+        "bad-height",
+        path,
+        `Point ${i + 1} lies ${height.toFixed(0)} m high, where no road is (-500 to 9,000 m): the heights are broken. Correct them, or export the track without.`,
+      );
+    record.eleM.push(Number.isFinite(height) ? height : null);
+  }
+  if (record.timeS.at(-1)! <= record.timeS[0]!)
+    return bad("bad-times", path, "The track's times do not run forward: export the recording again.");
+  return good(record);
+}

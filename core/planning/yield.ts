@@ -1,0 +1,86 @@
+import { ASSUMED, bad, good, type Result } from "#core/base";
+import { MINUTES } from "./additions.ts";
+import { comparisonYield, DEEPEST } from "./comparison.ts";
+import { routeOf, type PlanRecord } from "./record.ts";
+import type { Method } from "./schema.ts";
+import { singleYield } from "./single.ts";
+import { steadyYield } from "./steady.ts";
+import type { Addition, PlanYield } from "./yieldTypes.ts";
+
+/** A person's time to set a pair of steady passes up, and to start and end any ride, min. */
+const PASSES_SETUP_MIN = 6;
+const HANDLING_MIN = 20;
+/** A bench discharge runs at about this share of the pack an hour. */
+const BENCH_RATE = 0.2;
+
+/**
+ * What a plan will cost in time and charge, and the plus-or-minus it will leave: the ledger solved on the readings it
+ * would yield, exactly as forecast.
+ *
+ * @returns a problem when the plan cannot be forecast, or no reading it takes says anything
+ */
+export function yieldOf(record: PlanRecord): Result<PlanYield> {
+  const routed = routeOf(record);
+  if (!routed.ok) return routed;
+  // A course longer than the pack lasts yields what is ridden of it.
+  const lastsM = routed.value.forecast.where(DEEPEST)?.mean ?? Infinity;
+  const emptied = record.plan.method.until === "the pack is empty";
+  const endM = emptied ? routed.value.endM : Math.min(routed.value.endM, lastsM);
+  const route = { ...routed.value, endM };
+  const { forecast } = route;
+  const { method } = record.plan;
+  const none = { whPerM: null, comparison: null, bench: null, surer: [] as readonly Addition[] };
+  if (method.school === "bench") {
+    const { capacity } = forecast;
+    return good({
+      ...none,
+      rideS: 0,
+      minutes: ASSUMED.benchMinutes + 60 / BENCH_RATE,
+      energyWh: capacity.mean,
+      chargeShare: 1,
+      bench: { mean: capacity.mean, sd: capacity.mean * ASSUMED.measuredSdFloor },
+    });
+  }
+  if (method.school === "steady current") {
+    const steady = steadyYield(route);
+    if (!steady) return unsaid();
+    return good({
+      ...none,
+      ...steady,
+      minutes: HANDLING_MIN + PASSES_SETUP_MIN + steady.rideS / 60,
+      chargeShare: steady.energyWh / forecast.capacity.mean,
+    });
+  }
+  const end = forecast.at(endM);
+  const cost = {
+    rideS: end.timeS.mean,
+    minutes: HANDLING_MIN + end.timeS.mean / 60 + handling(method),
+    energyWh: end.energyWh.mean,
+    chargeShare: Math.min(1, end.energyWh.mean / forecast.capacity.mean),
+  };
+  if (method.compare) {
+    const pair = comparisonYield(record, route, method.compare);
+    return pair ? good({ ...none, ...cost, ...pair }) : tooMuch();
+  }
+  const single = singleYield(record, route);
+  return single ? good({ ...none, ...cost, ...single }) : unsaid();
+}
+
+/** A person's time for a method's readings besides the riding, min. */
+function handling({ taken, compare }: Method): number {
+  const runs = compare ? 2 * compare.pairs : 1;
+  return taken.reduce((sum, each) => sum + (each === "rest volts" ? MINUTES[each] * runs : MINUTES[each]), 0);
+}
+
+const unsaid = () =>
+  bad<PlanYield>(
+    "no-reading",
+    "method.taken",
+    "None of the readings this plan takes says anything of the energy: choose percent, bars, rest volts or a meter.",
+  );
+const tooMuch = () =>
+  bad<PlanYield>(
+    "runs-too-long",
+    "method.compare.pairs",
+    "One charge does not hold these runs: choose a shorter course or fewer runs.",
+  );

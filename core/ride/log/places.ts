@@ -1,0 +1,142 @@
+import { ASSUMED } from "#core/base";
+import { odometerFactor, trackAt, type OdometerFactor, type TrackProfile } from "#core/ride/distance";
+import type { LiveEntry } from "./fold.ts";
+import { distanceSlips, type DistanceSlip } from "./order.ts";
+
+/** How the distance of a mark was found. */
+export type PlaceSource = "recorder" | "track" | "display" | "between";
+
+export interface PlacedEntry {
+  readonly entry: LiveEntry;
+  readonly distanceM: number;
+  readonly source: PlaceSource;
+  /** Doubt of the place beyond the instrument's, m; of entries noted without a distance. */
+  readonly sdM?: number;
+}
+
+/** Where the ride's distances come from, with the relative sd of the whole. */
+export interface DistanceBasis {
+  readonly source: "recorder" | "track" | "display";
+  readonly relativeSd: number;
+  readonly factor: OdometerFactor | null;
+}
+
+/** A display's factor known from elsewhere, for rides without a recorder. */
+export interface KnownFactor {
+  readonly k: number;
+  readonly sd: number;
+}
+
+const recorderOf = (entry: LiveEntry, track: TrackProfile | null) =>
+  ("distanceM" in entry.body && !entry.struckFields.includes("distanceM")
+    ? entry.body.distanceM
+    : undefined) ?? (track && entry.timeS !== null ? trackAt(track, "distanceM", entry.timeS) : undefined);
+
+const displayOf = (entry: LiveEntry) => ("displayM" in entry.body ? entry.body.displayM : undefined);
+
+/** The odometer factor from the entries of a ride that hold both distances. */
+export function factorOf(
+  entries: readonly LiveEntry[],
+  track: TrackProfile | null,
+  circumferenceMm?: number,
+): OdometerFactor | null {
+  const both = entries
+    .flatMap((entry) => {
+      const gps = recorderOf(entry, track);
+      const odo = displayOf(entry);
+      return gps === undefined || odo === undefined ? [] : [{ gps, odo }];
+    })
+    .sort((a, b) => a.odo - b.odo);
+  const gps: number[] = [];
+  const odo: number[] = [];
+  let last = { gps: 0, odo: 0 };
+  for (const pair of both) {
+    if (pair.odo - last.odo > 100 && pair.gps > last.gps) {
+      gps.push(pair.gps - last.gps);
+      odo.push(pair.odo - last.odo);
+      last = pair;
+    }
+  }
+  const factor = odometerFactor(gps, odo, circumferenceMm);
+  return factor.ok ? factor.value : null;
+}
+
+/** A moment typed afterwards tells little of the place; so much of the way between the neighbours, 1 sd. */
+const BY_TIME_SD = 0.1;
+
+/**
+ * Gives entries without any distance the places their times or their neighbours allow: by time where it tells, else evenly
+ * between the neighbours, anywhere of which they may have been.
+ */
+function between(known: readonly PlacedEntry[], lost: readonly LiveEntry[]): readonly PlacedEntry[] {
+  return lost.map((entry): PlacedEntry => {
+    const before = known.filter((other) => other.entry.seq < entry.seq).at(-1);
+    const after = known.find((other) => other.entry.seq > entry.seq);
+    if (!before) return { entry, distanceM: 0, source: "between" };
+    if (!after) return { entry, distanceM: before.distanceM, source: "between" };
+    const gapM = Math.max(0, after.distanceM - before.distanceM);
+    const [from, to] = [before.entry.timeS, after.entry.timeS];
+    if (entry.timeS !== null && from !== null && to !== null && to > from) {
+      const share = Math.min(1, Math.max(0, (entry.timeS - from) / (to - from)));
+      return { entry, distanceM: before.distanceM + share * gapM, source: "between", sdM: BY_TIME_SD * gapM };
+    }
+    const beside = lost.filter(({ seq }) => seq > before.entry.seq && seq < after.entry.seq);
+    const share = (beside.indexOf(entry) + 1) / (beside.length + 1);
+    return {
+      entry,
+      distanceM: before.distanceM + share * gapM,
+      source: "between",
+      sdM: gapM / Math.sqrt(12),
+    };
+  });
+}
+
+/**
+ * Puts every entry of one ride at its distance: the recorder's, else the track's at its time, else the display's
+ * corrected by the odometer factor (this ride's own, else a known one), else between its neighbours by time.
+ */
+export function placeEntries(
+  entries: readonly LiveEntry[],
+  track: TrackProfile | null,
+  known: KnownFactor | null,
+  circumferenceMm?: number,
+): {
+  readonly placed: readonly PlacedEntry[];
+  readonly basis: DistanceBasis;
+  readonly slips: readonly DistanceSlip[];
+} {
+  const factor = factorOf(entries, track, circumferenceMm);
+  const k = factor?.k ?? known?.k ?? 1;
+  const found: PlacedEntry[] = [];
+  const lost: LiveEntry[] = [];
+  for (const entry of entries) {
+    const recorder = recorderOf(entry, track);
+    const display = displayOf(entry);
+    if (recorder !== undefined)
+      found.push({
+        entry,
+        distanceM: recorder,
+        source: "distanceM" in entry.body && entry.body.distanceM !== undefined ? "recorder" : "track",
+      });
+    else if (display !== undefined) found.push({ entry, distanceM: display * k, source: "display" });
+    else if (entry.body.kind === "start") found.push({ entry, distanceM: 0, source: "recorder" });
+    else lost.push(entry);
+  }
+  const slips = distanceSlips(found.filter(({ source }) => source !== "track"));
+  const slipped = new Set(slips.map(({ rootId }) => rootId));
+  const placed = found.filter(({ entry }) => !slipped.has(entry.rootId));
+  lost.push(...found.flatMap(({ entry }) => (slipped.has(entry.rootId) ? [entry] : [])));
+  const anchors = [...placed].sort((a, b) => a.entry.seq - b.entry.seq);
+  placed.push(...between(anchors, lost));
+  placed.sort((a, b) => a.distanceM - b.distanceM || a.entry.seq - b.entry.seq);
+  const farthest = [...placed]
+    .reverse()
+    .find(({ source, entry }) => source !== "between" && entry.body.kind !== "start");
+  const source = farthest?.source === "between" ? "display" : (farthest?.source ?? "recorder");
+  const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : ASSUMED.uncheckedOdometerSd;
+  return {
+    placed,
+    slips,
+    basis: { source, relativeSd: source === "display" ? displaySd : ASSUMED.gpsScaleSd, factor },
+  };
+}

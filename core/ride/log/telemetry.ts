@@ -1,0 +1,91 @@
+import { ASSUMED } from "#core/base";
+import { sumTelemetry } from "#core/battery/readings";
+import type { LoggedReading, Mark } from "./course.ts";
+
+/** Samples of a logger as parallel columns; amps are negative when energy comes back. */
+export interface TelemetryColumns {
+  readonly logger: string;
+  readonly timeS: readonly number[];
+  readonly volts: readonly number[];
+  readonly amps: readonly number[];
+}
+
+/** Least share of a stretch's time that samples must cover before its energy counts as logged. */
+const LEAST_COVER = 0.5;
+
+/** First index whose time is not before `time`. */
+function firstFrom(times: readonly number[], time: number): number {
+  let [low, high] = [0, times.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (times[middle]! < time) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** A column at a moment between samples. */
+function valueAt(times: readonly number[], column: readonly number[], time: number): number {
+  const after = firstFrom(times, time);
+  if (after <= 0) return column[0]!;
+  if (after >= times.length) return column.at(-1)!;
+  const span = times[after]! - times[after - 1]!;
+  const share = span > 0 ? (time - times[after - 1]!) / span : 0;
+  return column[after - 1]! + share * (column[after]! - column[after - 1]!);
+}
+
+/** How well a mark's time is known, s: to the minute when every note is on a whole one, else to a tap's slowness. */
+function clockSd(marks: readonly Mark[]): number {
+  const whole = marks.every(({ timeS }) => timeS === null || timeS % 60 === 0);
+  return whole ? 60 / Math.sqrt(12) : ASSUMED.tapSd;
+}
+
+/**
+ * Telemetry as readings, one for each pair of neighbouring marks with times that the samples cover.
+ *
+ * @param marks of one ride, in order
+ */
+export function telemetryReadings(
+  marks: readonly Mark[],
+  telemetry: TelemetryColumns,
+): readonly LoggedReading[] {
+  const { timeS, volts, amps, logger } = telemetry;
+  const [first, last] = [timeS[0], timeS.at(-1)];
+  if (first === undefined || last === undefined) return [];
+  return marks.slice(1).flatMap((mark, i): readonly LoggedReading[] => {
+    const before = marks[i]!;
+    if (before.timeS === null || mark.timeS === null || mark.timeS <= before.timeS) return [];
+    const [from, to] = [Math.max(before.timeS, first), Math.min(mark.timeS, last)];
+    if (to - from < LEAST_COVER * (mark.timeS - before.timeS)) return [];
+    const [start, end] = [firstFrom(timeS, from), firstFrom(timeS, to)];
+    const cut = (column: readonly number[]) => [
+      valueAt(timeS, column, from),
+      ...column.slice(start, end),
+      valueAt(timeS, column, to),
+    ];
+    // Samples that begin late or stop early leave a gap, bridged at the nearest one.
+    const { wh, sdWh, gapS } = sumTelemetry(
+      [before.timeS, from, ...timeS.slice(start, end), to, mark.timeS],
+      [volts[start] ?? volts.at(-1)!, ...cut(volts), volts[Math.max(0, end - 1)]!],
+      [amps[start] ?? amps.at(-1)!, ...cut(amps), amps[Math.max(0, end - 1)]!],
+    );
+    const power = (3600 * Math.abs(wh)) / (mark.timeS - before.timeS);
+    const clockWh = (power * Math.SQRT2 * clockSd(marks)) / 3600;
+    if (gapS > (1 - LEAST_COVER) * (mark.timeS - before.timeS)) return [];
+    return [
+      {
+        reading: {
+          kind: "telemetry",
+          fromMark: before.index,
+          toMark: mark.index,
+          wh,
+          sdWh: Math.hypot(sdWh, clockWh),
+          logger,
+        },
+        rootId: `telemetry ${logger} ${mark.index}`,
+        field: null,
+        struck: false,
+      },
+    ];
+  });
+}
