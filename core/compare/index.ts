@@ -16,7 +16,7 @@ export {
   type Standing,
   type StandingInput,
   type Swapped,
-} from "./standings.ts";
+} from "./ranking/standings.ts";
 export {
   inMeasure,
   onPack,
@@ -25,25 +25,25 @@ export {
   unitOfMeasure,
   type MeasureBasis,
   type MeasureName,
-} from "./measure.ts";
-export { confounders } from "./confounders.ts";
-export { spot, type Spot, type SpotPack, type SpotRow } from "./spot.ts";
-export { pairedDifference, type PairedDifference, type Run } from "./paired.ts";
-export { climbOf, type Climb, type ClimbRun } from "./climb.ts";
+} from "./ranking/measure.ts";
+export { confounders } from "./pairs/confounders.ts";
+export { spot, type Spot, type SpotPack, type SpotRow } from "./trials/spot.ts";
+export { pairedDifference, type PairedDifference, type Run } from "./pairs/paired.ts";
+export { climbOf, type Climb, type ClimbRun } from "./trials/climb.ts";
 export {
   broughtTo,
   capacityUnder,
   subjectOf,
   underReference,
   type UnderReference,
-} from "./underReference.ts";
-export { bridgeTo, type Bridge, type BridgeBar } from "./bridge.ts";
-export { drawableOf, drawerUnder, spreadOf, type Drawable } from "./draws.ts";
-export { jointPair, type JointPair, type SidesOf } from "./joint.ts";
-export type { SideNotes } from "./sideNotes.ts";
-export { orderWarning } from "./order.ts";
-export { neededFor, type Needed } from "./needed.ts";
-export type { PairedTest } from "./runs.ts";
+} from "./normalise/underReference.ts";
+export { bridgeTo, type Bridge, type BridgeBar } from "./normalise/bridge.ts";
+export { drawableOf, drawerUnder, spreadOf, type Drawable } from "./normalise/draws.ts";
+export { jointPair, type JointPair, type SidesOf } from "./pairs/joint.ts";
+export type { SideNotes } from "./pairs/sideNotes.ts";
+export { orderWarning } from "./pairs/order.ts";
+export { neededFor, type Needed } from "./pairs/needed.ts";
+export type { PairedTest } from "./pairs/runs.ts";
 export {
   drivenBy,
   sweepResults,
@@ -52,9 +52,9 @@ export {
   type SweepCurve,
   type SweepResults,
   type SweepSpot,
-} from "./sweep.ts";
-export { CLIMB_PACK_WH, climbFigures, climbRow, type ClimbFigures } from "./climbs.ts";
-export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./seasons.ts";
+} from "./trials/sweep.ts";
+export { CLIMB_PACK_WH, climbFigures, climbRow, type ClimbFigures } from "./trials/climbs.ts";
+export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./normalise/seasons.ts";
 export {
   claimReport,
   rangeSpan,
@@ -64,11 +64,11 @@ export {
   type ClaimReport,
   type RangeSpan,
   type RangeUnder,
-} from "./claims.ts";
-export { statedConditions } from "./stated.ts";
+} from "./claims/claims.ts";
+export { statedConditions } from "./normalise/stated.ts";
 export { whatWouldSettle, type Settling } from "./settle.ts";
 export { tellableOf, type Tellable } from "./tellable.ts";
-export { neighbourOf, type Neighbour } from "./neighbour.ts";
+export { neighbourOf, type Neighbour } from "./ranking/neighbour.ts";
 export {
   boardOf,
   figureFor,
@@ -80,11 +80,11 @@ export {
   type BoardAsk,
   type BoardEntry,
   type BoardRow,
-} from "./board.ts";
-export { cheapestOption, optionRange, packOptions, type PackOption } from "./options.ts";
-export { bikeCells, cellUnder, type BikeCell } from "./cells.ts";
-export { withoutOne, type WithoutOne } from "./leaveOut.ts";
-export { steadyRows } from "./steadyRows.ts";
+} from "./ranking/board.ts";
+export { cheapestOption, optionRange, packOptions, type PackOption } from "./ranking/options.ts";
+export { bikeCells, cellUnder, type BikeCell } from "./normalise/cells.ts";
+export { withoutOne, type WithoutOne } from "./pairs/leaveOut.ts";
+export { steadyRows } from "./trials/steadyRows.ts";
 export { comparedOf, type Reckoned } from "./ofRecords.ts";
-export { rankUnder, type Ranked, type RankingUnder } from "./ranking.ts";
-export { leftOver, worthOf, type Worth } from "./worth.ts";
+export { rankUnder, type Ranked, type RankingUnder } from "./ranking/ranking.ts";
+export { leftOver, worthOf, type Worth } from "./pairs/worth.ts";

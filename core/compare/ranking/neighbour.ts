@@ -1,5 +1,5 @@
 import { chanceLess } from "./standings.ts";
-import { differenceTraced, type Traced } from "./traced.ts";
+import { differenceTraced, type Traced } from "../traced.ts";
 
 /** A figure that stands next to another in an order, and how sure that order is. */
 export interface Neighbour<T> {

@@ -10,8 +10,8 @@ import {
   type Subject,
 } from "#core/desk";
 import { bad, good, type Result, type Uncertain } from "#core/base";
-import type { Compared } from "./compared.ts";
-import { untraced, type Traced } from "./traced.ts";
+import type { Compared } from "../compared.ts";
+import { untraced, type Traced } from "../traced.ts";
 
 /** A bike's figure under a reference, by all that the desk knows. */
 export interface UnderReference {

@@ -18,9 +18,9 @@ import {
   type SolvedDay,
 } from "#core/desk";
 import { bad, good, type Result, fixed, type Uncertain } from "#core/base";
-import type { Compared } from "./compared.ts";
+import type { Compared } from "../compared.ts";
 import { factorSentence, swapsTo } from "./swaps.ts";
-import { untraced } from "./traced.ts";
+import { untraced } from "../traced.ts";
 import { subjectOf, underReference, type UnderReference } from "./underReference.ts";
 
 /** What one thing that differs adds, Wh per metre, and why. */

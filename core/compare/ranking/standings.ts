@@ -1,5 +1,5 @@
 import { normalCdf } from "#core/base";
-import { differenceTraced, untraced, type Traced } from "./traced.ts";
+import { differenceTraced, untraced, type Traced } from "../traced.ts";
 
 export interface StandingInput {
   readonly id: string;

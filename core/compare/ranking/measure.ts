@@ -9,7 +9,7 @@ import {
   unitOf,
 } from "#core/base";
 import type { PackOption } from "./options.ts";
-import { mapTraced, sumTraced, type Traced } from "./traced.ts";
+import { mapTraced, sumTraced, type Traced } from "../traced.ts";
 
 /** What standings can be put in. */
 export const MEASURES = [

@@ -1,10 +1,10 @@
 import { ASSUMED, bad, good, type Result, scale, type Uncertain } from "#core/base";
 import { temperatureFactor, type Chemistry } from "#core/battery";
 import { conditionsOfTest, rideEnergy } from "#core/bike";
-import type { Compared, PartOf } from "./compared.ts";
-import { asRidden } from "./figure.ts";
-import { inMeasure } from "./measure.ts";
-import { mapTraced, untraced, type Traced } from "./traced.ts";
+import type { Compared, PartOf } from "../compared.ts";
+import { asRidden } from "../figure.ts";
+import { inMeasure } from "../ranking/measure.ts";
+import { mapTraced, untraced, type Traced } from "../traced.ts";
 
 /** A time of year by its air, C. */
 export interface Season {

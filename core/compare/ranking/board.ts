@@ -5,12 +5,12 @@ import { bad, good, type Result, METRES_PER_MILE, scale } from "#core/base";
 import type { Bike, PackRecord } from "#core/records";
 import type { TestDigest } from "#core/analysis";
 import type { Reference } from "#core/bike";
-import type { Compared, PartOf } from "./compared.ts";
-import { asRidden } from "./figure.ts";
+import type { Compared, PartOf } from "../compared.ts";
+import { asRidden } from "../figure.ts";
 import { inMeasure, onPack, type MeasureBasis, type MeasureName } from "./measure.ts";
 import type { PackOption } from "./options.ts";
-import { pooledTraced, type Traced } from "./traced.ts";
-import { broughtTo, capacityUnder, subjectOf } from "./underReference.ts";
+import { pooledTraced, type Traced } from "../traced.ts";
+import { broughtTo, capacityUnder, subjectOf } from "../normalise/underReference.ts";
 
 /** What a standing is of: which conditions, which measure, which part of each ride. */
 export interface BoardAsk {

@@ -1,9 +1,9 @@
 import type { Reference } from "#core/bike";
 import { dayOfReported, deskPosterior, type DeskPosterior } from "#core/desk";
 import type { Drive } from "#core/records";
-import { deskDayOf, type Compared } from "./compared.ts";
+import { deskDayOf, type Compared } from "../compared.ts";
 import { standings, type Bracket } from "./standings.ts";
-import { broughtTo, subjectOf, type UnderReference } from "./underReference.ts";
+import { broughtTo, subjectOf, type UnderReference } from "../normalise/underReference.ts";
 
 /** A bike as it is set up, in its place under a reference. */
 export interface Ranked {

@@ -9,10 +9,10 @@ import {
 } from "#core/bike";
 import { unknownsOfMount, unknownsOfRider, withUnknowns, type DeskPosterior } from "#core/desk";
 import type { Uncertain } from "#core/base";
-import { remembered } from "./bridge.ts";
-import type { Compared } from "./compared.ts";
-import { saysOf, type Swap } from "./swaps.ts";
-import { untraced } from "./traced.ts";
+import { remembered } from "../normalise/bridge.ts";
+import type { Compared } from "../compared.ts";
+import { saysOf, type Swap } from "../normalise/swaps.ts";
+import { untraced } from "../traced.ts";
 
 /** What one thing that differed between two tests is worth by the road load, Wh per metre: B less A. */
 export interface Worth {

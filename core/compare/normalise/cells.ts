@@ -2,8 +2,8 @@ import { conditionsOfTest, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
 import type { Ground } from "#core/ride/log";
 import { bad, good, type Result } from "#core/base";
-import type { Compared, PartOf } from "./compared.ts";
-import { pooledTraced, type Traced } from "./traced.ts";
+import type { Compared, PartOf } from "../compared.ts";
+import { pooledTraced, type Traced } from "../traced.ts";
 import { broughtTo, subjectOf } from "./underReference.ts";
 
 /** One level on one ground of a bike, over all its tests. */
