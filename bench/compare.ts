@@ -11,7 +11,7 @@ import {
 import { deskPosterior, type DeskDay } from "#core/desk";
 import { METRES_PER_MILE } from "#core/base";
 import type { TestRecord } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { makeHardDesk } from "#core/simulator";
 import type { Database } from "#db/client";
 import { appendEntries } from "#db/log";
@@ -62,7 +62,7 @@ export async function benchJoint(report: Report): Promise<readonly boolean[]> {
 function manyCompared(many: number): readonly Compared[] {
   const { tests } = makeHardDesk(3, { bikes: 6, riders: 2, testsEach: 3, told: "typical" }, REFERENCES[0]!);
   const ridden = tests.flatMap(({ record }): readonly Reckoned[] => {
-    const results = reckonTest(record);
+    const results = analyseTest(record);
     return results.ok ? [{ record, results: results.value }] : [];
   });
   const bikes = Math.ceil(many / 8);

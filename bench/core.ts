@@ -1,6 +1,6 @@
 import { spawnSync } from "node:child_process";
 import { ledgerInputSchema, solveLedger } from "#core/estimation";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { longLedger, longRide, SMALL_LEDGER } from "./inputs.ts";
 import { median } from "./measure.ts";
 import type { Report } from "./report.ts";
@@ -20,9 +20,9 @@ export async function benchCore(report: Report, root: string): Promise<readonly 
     report("ledger: solve, 300 marks by hand", hand, 50),
     report("ledger: solve, 300 marks with a meter, three passes", await solve(300, true), 50),
     report("ledger: solve, 1,200 marks, over 300 marks (4 if linear)", long / hand, 8),
-    report("core: ride of 20 marks", await median(9, () => reckonTest(longRide(20)))),
-    report("core: ride of 60 marks", await median(5, () => reckonTest(longRide(60))), 100),
-    report("core: ride of 300 marks", await median(5, () => reckonTest(longRide(300))), 300),
+    report("core: ride of 20 marks", await median(9, () => analyseTest(longRide(20)))),
+    report("core: ride of 60 marks", await median(5, () => analyseTest(longRide(60))), 100),
+    report("core: ride of 300 marks", await median(5, () => analyseTest(longRide(300))), 300),
     report("calc: 400 small ledgers in one call", await median(3, calc), 20_000),
   ];
 }

@@ -1,7 +1,7 @@
 import { REFERENCES } from "#core/bike";
-import { chanceLess, comparedOf, rankUnder, type Traced } from "#core/compare";
-import { METRES_PER_MILE, SDS_95 } from "#core/base";
-import { reckonTest } from "#core/analysis";
+import { chanceLess, comparedOf, rankUnder, type ErrorComponents } from "#core/compare";
+import { METRES_PER_MILE, Z_95 } from "#core/base";
+import { analyseTest } from "#core/analysis";
 import { DESK_TOLD, makeHardDesk, type HardDeskOptions } from "#core/simulator";
 import { middleOf } from "./measure.ts";
 
@@ -29,7 +29,7 @@ interface Brought {
   readonly truth: number;
   readonly mean: number;
   readonly sd: number;
-  readonly traced: Traced;
+  readonly traced: ErrorComponents;
   readonly plain: number;
 }
 
@@ -40,7 +40,7 @@ const share = (hits: readonly boolean[]) => average(hits.map(Number));
 function bringDesk(seed: number, options: HardDeskOptions): readonly Brought[] {
   const { tests, truths } = makeHardDesk(seed, options, HOUSE);
   const reckoned = tests.flatMap((test) => {
-    const results = reckonTest(test.record);
+    const results = analyseTest(test.record);
     return results.ok ? [{ ...test, results: results.value }] : [];
   });
   const { ranked } = rankUnder(comparedOf(reckoned), () => HOUSE);
@@ -75,8 +75,8 @@ function deskLine(name: string, desks: number, options: HardDeskOptions): DeskLi
   return {
     name,
     desks,
-    covers: share(all.map(({ truth, mean, sd }) => Math.abs(mean - truth) <= SDS_95 * sd)),
-    half: middleOf(all.map(({ mean, sd }) => (SDS_95 * sd) / mean))!,
+    covers: share(all.map(({ truth, mean, sd }) => Math.abs(mean - truth) <= Z_95 * sd)),
+    half: middleOf(all.map(({ mean, sd }) => (Z_95 * sd) / mean))!,
     error: middleOf(all.map(({ truth, mean }) => Math.abs(mean / truth - 1)))!,
     plainError: middleOf(all.map(({ truth, plain }) => Math.abs(plain / truth - 1)))!,
     order: share(pairs.map(({ right }) => right)),

@@ -1,6 +1,6 @@
 import { liveView } from "#core/live";
-import { METRES_PER_MILE, SDS_95 } from "#core/base";
-import { cutRecord, lengthOf, reckonTest } from "#core/analysis";
+import { METRES_PER_MILE, Z_95 } from "#core/base";
+import { cutRecord, lengthOf, analyseTest } from "#core/analysis";
 import type { TestRecord } from "#core/records";
 import { HARD_KINDS, makeHardTest, type HardKindName, type HardTruth } from "#core/simulator";
 import { middleOf } from "./measure.ts";
@@ -45,12 +45,12 @@ interface Outcome {
 
 const share = (hits: readonly boolean[]) => hits.filter(Boolean).length / hits.length;
 const holds = ({ mean, sd }: { mean: number; sd: number }, truth: number) =>
-  Math.abs(mean - truth) <= SDS_95 * sd;
+  Math.abs(mean - truth) <= Z_95 * sd;
 
 /** The way left as the log stood at a share of the way, against what there truly was. */
 function reachedAt(record: TestRecord, truth: HardTruth, along: number): Reached {
   const lengthM = lengthOf(record);
-  const cut = reckonTest(cutRecord(record, along * lengthM));
+  const cut = analyseTest(cutRecord(record, along * lengthM));
   const view = cut.ok ? liveView(cut.value) : null;
   if (!view) return null;
   // In the log's own miles, as its reader rides on by them.
@@ -62,7 +62,7 @@ function reachedAt(record: TestRecord, truth: HardTruth, along: number): Reached
 /** How one hard test is answered; null when it gets no figure. */
 function outcomeOf(seed: number, kind: HardKindName): Outcome | null {
   const { record, truth } = makeHardTest(seed, kind);
-  const reckoned = reckonTest(record);
+  const reckoned = analyseTest(record);
   if (!reckoned.ok) return null;
   const { best, plain, capacity, flags, readings } = reckoned.value;
   const truly = truth.whPerMi / METRES_PER_MILE;
@@ -72,7 +72,7 @@ function outcomeOf(seed: number, kind: HardKindName): Outcome | null {
     capacityCovers: holds(capacity.value, truth.capacityWh),
     best: Math.abs(best.value.mean / truly - 1),
     plain: plain && Math.abs(plain.whPerM / truly - 1),
-    half: (SDS_95 * best.value.sd) / truly,
+    half: (Z_95 * best.value.sd) / truly,
     slip: truth.slip && flags.some(isSlip),
     honest: flags.filter((flag) => !isSlip(flag)).length,
     readings: readings.length - (truth.slip ? 1 : 0),

@@ -1,6 +1,6 @@
-import { METRES_PER_MILE, SDS_95 } from "#core/base";
-import { reckonTest, type TestResults } from "#core/analysis";
-import { chanceFrom, makeStandin, type Scenario, type Standin } from "#core/simulator";
+import { METRES_PER_MILE, Z_95 } from "#core/base";
+import { analyseTest, type TestResults } from "#core/analysis";
+import { rngFrom, makeStandin, type Scenario, type Standin } from "#core/simulator";
 import { middleOf } from "./measure.ts";
 
 /** Figures of the coverage trial, each with the span it must lie in. */
@@ -15,7 +15,7 @@ export interface TrialFigure {
 
 /** A day as testers have them, read by hand only: percent or bars, now and then rest volts, not always full, some to the end. */
 function handScenario(seed: number): Scenario {
-  const chance = chanceFrom(seed * 7919 + 17);
+  const chance = rngFrom(seed * 7919 + 17);
   const percentStep = [1, 1, 5, 0][Math.floor(chance.next() * 4)]!;
   return {
     what: "trial",
@@ -34,13 +34,13 @@ interface Ridden extends Standin {
 
 function ride(seed: number, scenario: Scenario): Ridden {
   const standin = makeStandin(seed, scenario);
-  const results = reckonTest(standin.record);
+  const results = analyseTest(standin.record);
   if (!results.ok) throw new Error(`seed ${seed}: ${results.problems[0]!.sentence}`);
   return { ...standin, results: results.value };
 }
 
 const covers = ({ mean, sd }: { mean: number; sd: number }, truthWhPerMi: number) =>
-  Math.abs(mean * METRES_PER_MILE - truthWhPerMi) <= SDS_95 * sd * METRES_PER_MILE;
+  Math.abs(mean * METRES_PER_MILE - truthWhPerMi) <= Z_95 * sd * METRES_PER_MILE;
 
 const share = (hits: readonly boolean[]) => hits.filter(Boolean).length / hits.length;
 

@@ -16,7 +16,7 @@ import {
   type SetUp,
 } from "#core/records";
 import type { Database } from "./client.ts";
-import { keep } from "./kept.ts";
+import { saveEntity } from "./entities.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bench, bike, instrument, pack, rider, setUp } from "./schema.ts";
 import { bySchema, readRow, readRows, type Unreadable } from "./unreadable.ts";
@@ -147,7 +147,7 @@ const rowFrom = <T extends object>(id: string, schema: { readonly shape: object 
 });
 
 export function saveBike(db: Database, id: string, value: Bike, seen?: number): Promise<string> {
-  return keep(db, "bike", rowFrom(id, bikeSchema, value), seen);
+  return saveEntity(db, "bike", rowFrom(id, bikeSchema, value), seen);
 }
 
 export function savePack(
@@ -157,7 +157,7 @@ export function savePack(
   value: PackRecord,
   seen?: number,
 ): Promise<string> {
-  return keep(db, "pack", { ...rowFrom(id, packRecordSchema, value), bikeId }, seen);
+  return saveEntity(db, "pack", { ...rowFrom(id, packRecordSchema, value), bikeId }, seen);
 }
 
 export function saveSetUp(
@@ -167,15 +167,15 @@ export function saveSetUp(
   value: SetUp,
   seen?: number,
 ): Promise<string> {
-  return keep(db, "setUp", { ...rowFrom(id, setUpSchema, value), bikeId }, seen);
+  return saveEntity(db, "setUp", { ...rowFrom(id, setUpSchema, value), bikeId }, seen);
 }
 
 export function saveRider(db: Database, id: string, value: Rider, seen?: number): Promise<string> {
-  return keep(db, "rider", rowFrom(id, riderSchema, value), seen);
+  return saveEntity(db, "rider", rowFrom(id, riderSchema, value), seen);
 }
 
 export function saveInstrument(db: Database, id: string, value: Instrument, seen?: number): Promise<string> {
-  return keep(db, "instrument", rowFrom(id, instrumentSchema, value), seen);
+  return saveEntity(db, "instrument", rowFrom(id, instrumentSchema, value), seen);
 }
 
 /** Keeps a bench discharge; the newest, brought to 25 C, becomes the pack's measured capacity. */
@@ -186,12 +186,12 @@ export async function saveBench(
   value: Bench,
   seen?: number,
 ): Promise<string> {
-  const changed = await keep(db, "bench", { id, packId, body: value }, seen);
+  const changed = await saveEntity(db, "bench", { id, packId, body: value }, seen);
   const [newest] = await listBenches(db, packId);
   const [row] = await db.select().from(pack).where(eq(pack.id, packId));
   const sheet = row && newest && packSheet(packRecordSchema.parse(withoutNulls(row)), newest);
   if (row && newest && sheet && (row.measuredOn === null || newest.on >= row.measuredOn))
-    await keep(db, "pack", {
+    await saveEntity(db, "pack", {
       ...row,
       measuredWh: sheet.measured.mean,
       measuredSdWh: newest.sdWh === undefined ? null : (newest.sdWh * sheet.measured.mean) / newest.wh,

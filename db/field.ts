@@ -1,7 +1,7 @@
 import { and, desc, eq, isNull } from "drizzle-orm";
 import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";
 import type { Database } from "./client.ts";
-import { keep } from "./kept.ts";
+import { saveEntity } from "./entities.ts";
 import { bike, climb, rider, setUp, sweep } from "./schema.ts";
 import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
@@ -97,7 +97,7 @@ export function saveSweep(
   body: Sweep,
   seen?: number,
 ): Promise<string> {
-  return keep(db, "sweep", { id, ...links, day: body.day, body }, seen);
+  return saveEntity(db, "sweep", { id, ...links, day: body.day, body }, seen);
 }
 
 export function saveClimb(
@@ -107,5 +107,5 @@ export function saveClimb(
   body: ClimbRecord,
   seen?: number,
 ): Promise<string> {
-  return keep(db, "climb", { id, ...links, day: body.day, body }, seen);
+  return saveEntity(db, "climb", { id, ...links, day: body.day, body }, seen);
 }

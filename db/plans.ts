@@ -3,7 +3,7 @@ import { courseSchema, type Course } from "#core/route";
 import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
 import type { Kept } from "./bikes.ts";
 import type { Database } from "./client.ts";
-import { keep } from "./kept.ts";
+import { saveEntity } from "./entities.ts";
 import { bike, course, method, pack, plan, planTick, rider, setUp } from "./schema.ts";
 import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
@@ -52,7 +52,7 @@ export async function findCourse(db: Database, id: string): Promise<Kept<Course>
 }
 
 export function saveCourse(db: Database, id: string, body: Course, seen?: number): Promise<string> {
-  return keep(db, "course", { id, body }, seen);
+  return saveEntity(db, "course", { id, body }, seen);
 }
 
 /** A person's own templates of method. */
@@ -67,7 +67,7 @@ export async function listMethods(db: Database, unreadable?: Unreadable[]): Prom
 }
 
 export function saveMethod(db: Database, id: string, body: Method, seen?: number): Promise<string> {
-  return keep(db, "method", { id, body }, seen);
+  return saveEntity(db, "method", { id, body }, seen);
 }
 
 interface PlanFilter {
@@ -149,7 +149,7 @@ export function savePlan(
   const { bikeId, packId, setUpId, riderId, courseId, testId } = links;
   const { ticked: _ticked, ...kept } = body;
   const row = { id, bikeId, packId, setUpId, riderId, courseId, testId, day: body.day, body: kept };
-  return keep(db, "plan", row, seen);
+  return saveEntity(db, "plan", row, seen);
 }
 
 /** Ticks a line of a plan's lists, or takes the tick back. */
@@ -175,7 +175,7 @@ export async function startPlan(
     if (!row) return null;
     if (row.testId) return row.testId;
     const testId = await make(tx);
-    await keep(tx, "plan", { ...row, testId });
+    await saveEntity(tx, "plan", { ...row, testId });
     return testId;
   });
 }

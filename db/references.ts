@@ -1,7 +1,7 @@
 import { desc, eq, max } from "drizzle-orm";
 import { v7 as uuidv7 } from "uuid";
 import { referenceSchema, type ReferenceRecord } from "#core/records";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 import type { Reference } from "#core/bike";
 import type { Database } from "./client.ts";
 import { published, reference } from "./schema.ts";
@@ -39,7 +39,7 @@ export async function saveReference(db: Database, body: ReferenceRecord, after: 
 /** A figure as it was published. */
 export interface Published {
   readonly id: string;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   readonly reference: Reference;
   readonly at: string;
 }
@@ -59,11 +59,6 @@ export async function listPublished(db: Database, testId: string): Promise<reado
 }
 
 /** Keeps a figure with the very conditions it was brought to: later versions of the set do not move it. */
-export async function publish(
-  db: Database,
-  testId: string,
-  whPerM: Uncertain,
-  set: Reference,
-): Promise<void> {
+export async function publish(db: Database, testId: string, whPerM: Estimate, set: Reference): Promise<void> {
   await db.insert(published).values({ id: uuidv7(), testId, whPerM, reference: set });
 }

@@ -20,7 +20,7 @@ import type { Course } from "#core/route";
 import type { EntryBody } from "#core/ride/log";
 import type { OcvTable } from "#core/battery";
 import type { Method, Plan } from "#core/planning";
-import type { Problem, Uncertain } from "#core/base";
+import type { Problem, Estimate } from "#core/base";
 import type { Bench, ClimbRecord, Claim, ReferenceRecord, Reported, Sweep } from "#core/records";
 import type { TestDigest, TestResults } from "#core/analysis";
 import type { Reference } from "#core/bike";
@@ -507,7 +507,7 @@ export const published = pgTable(
       .notNull()
       .references(() => test.id),
     /** Wh per metre. */
-    whPerM: jsonb("wh_per_m").$type<Uncertain>().notNull(),
+    whPerM: jsonb("wh_per_m").$type<Estimate>().notNull(),
     reference: jsonb("reference").$type<Reference>().notNull(),
     at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
   },

@@ -1,6 +1,6 @@
 import { eq, inArray, or, sql, type SQL } from "drizzle-orm";
 import type { Database } from "./client.ts";
-import type { KeptKind } from "./kept.ts";
+import type { EntityKind } from "./entities.ts";
 import { entry, ride, telemetryImport, test } from "./schema.ts";
 
 /** Names that readings without a name of their own go by. */
@@ -32,11 +32,11 @@ function namedBy(db: Database, names: readonly string[]): SQL | undefined {
  */
 export async function restamp(
   db: Database,
-  kind: KeptKind,
+  kind: EntityKind,
   id: string,
   names: readonly unknown[] = [],
 ): Promise<void> {
-  const resting: Partial<Record<KeptKind, SQL | undefined>> = {
+  const resting: Partial<Record<EntityKind, SQL | undefined>> = {
     test: eq(test.id, id),
     bike: eq(test.bikeId, id),
     pack: or(eq(test.packId, id), eq(test.secondPackId, id)),

@@ -14,7 +14,7 @@ import {
 import { rehearsalSchema, type Rehearsal } from "#core/simulator";
 import type { Database } from "./client.ts";
 import { listInstruments } from "./bikes.ts";
-import { keep } from "./kept.ts";
+import { saveEntity } from "./entities.ts";
 import { listEntries } from "./log.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bike, pack, ride, rider, setUp, test, track } from "./schema.ts";
@@ -275,7 +275,7 @@ export async function saveTest(
       ...withNulls(value, TEST_COLUMNS),
       ...(rehearsal && { rehearsal }),
     };
-    const changed = await keep(tx, "test", row, seen);
+    const changed = await saveEntity(tx, "test", row, seen);
     if (firstRide)
       await tx
         .insert(ride)

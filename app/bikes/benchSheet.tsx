@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { packSheet } from "#core/battery";
-import { fixed, formatQuantity, plusOrMinus } from "#core/base";
+import { fixed, formatQuantity, halfWidth95 } from "#core/base";
 import { Cautions } from "#ui/cautions";
 import { Figure } from "#ui/figure";
 import { Page } from "#ui/page";
@@ -60,7 +60,7 @@ export default function BenchSheet({ loaderData: { bike, pack, bench, sheet } }:
             <p className="text-quiet">It still holds</p>
             <p className="text-5xl leading-tight font-bold">{percent(sheet.health.share.mean)}</p>
             <p className="text-quiet">
-              of the energy on its label, give or take {percent(plusOrMinus(sheet.health.share))}
+              of the energy on its label, give or take {percent(halfWidth95(sheet.health.share))}
             </p>
             <table className="table mt-4 w-full">
               <tbody>

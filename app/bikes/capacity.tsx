@@ -1,4 +1,4 @@
-import { fixed, plusOrMinus } from "#core/base";
+import { fixed, halfWidth95 } from "#core/base";
 import type { PackHistory } from "#core/analysis";
 
 const WIDTH = 320;
@@ -12,7 +12,7 @@ export function CapacityChart({ history }: { readonly history: PackHistory }) {
   const days = [...points.map(({ day }) => day), ...expected.map(({ day }) => day)].sort();
   if (points.length === 0 || days.length < 2) return null;
   const [from, to] = [Date.parse(days[0]!), Date.parse(days.at(-1)!)];
-  const shares = points.map(({ share }) => ({ mean: share.mean, half: plusOrMinus(share) }));
+  const shares = points.map(({ share }) => ({ mean: share.mean, half: halfWidth95(share) }));
   const low = Math.floor(10 * Math.min(0.7, ...shares.map(({ mean, half }) => mean - half))) / 10;
   const high = Math.max(1.05, ...shares.map(({ mean, half }) => mean + half));
   const x = (day: string) =>
@@ -20,7 +20,7 @@ export function CapacityChart({ history }: { readonly history: PackHistory }) {
   const y = (share: number) => 6 + ((high - share) / (high - low)) * (HEIGHT - FOOT - 6);
   const edge = (side: 1 | -1) =>
     expected.map(
-      ({ day, share }) => `${x(day).toFixed(1)},${y(share.mean + side * plusOrMinus(share)).toFixed(1)}`,
+      ({ day, share }) => `${x(day).toFixed(1)},${y(share.mean + side * halfWidth95(share)).toFixed(1)}`,
     );
   const ticks = [low, 0.8, 1].filter((tick, i, all) => all.indexOf(tick) === i && tick >= low);
   return (

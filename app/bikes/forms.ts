@@ -1,6 +1,6 @@
 import { z } from "zod";
 import {
-  ASSUMED,
+  DEFAULTS,
   formatInput,
   MPS_PER_MPH,
   parseNumber,
@@ -230,7 +230,7 @@ export const BIKE_FIELDS = [
 export const NEW_BIKE: Bike = bikeSchema.parse({
   name: "new",
   levels: ["low", "mid", "high"],
-  assistToMps: ASSUMED.assistToMph * MPS_PER_MPH,
+  assistToMps: DEFAULTS.assistToMph * MPS_PER_MPH,
   pencil: [
     "motor",
     "sensor",

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
-import { fixed, formatBare, formatQuantity, plusOrMinus, unitOf, type Uncertain } from "#core/base";
+import { fixed, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate } from "#core/base";
 import { gaugeHistory, type GaugeHistory } from "#core/analysis";
 import { findBike } from "#db/bikes";
 import { listTests } from "#db/tests";
@@ -24,8 +24,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return { bike, pending, history: gaugeHistory([...digests.values()], bike.bars) };
 }
 
-const percent = ({ mean, sd }: Uncertain, digits = 0) =>
-  `${fixed(100 * mean, digits)} ± ${fixed(100 * plusOrMinus({ mean, sd }), digits)} %`;
+const percent = ({ mean, sd }: Estimate, digits = 0) =>
+  `${fixed(100 * mean, digits)} ± ${fixed(100 * halfWidth95({ mean, sd }), digits)} %`;
 
 function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
@@ -61,10 +61,10 @@ function Bars({ history, bars }: { readonly history: GaugeHistory; readonly bars
               <div className="h-4 bg-spruce" style={{ width: `${(100 * share.mean) / most}%` }} />
             </td>
             <td className="number">{percent(share)}</td>
-            <td className="number">{`${fixed(wh.mean, 0)} ± ${fixed(plusOrMinus(wh), 0)}`}</td>
+            <td className="number">{`${fixed(wh.mean, 0)} ± ${fixed(halfWidth95(wh), 0)}`}</td>
             <td className="number">
               {wayM
-                ? `${formatBare(wayM.mean, "distance", system)} ± ${formatBare(plusOrMinus(wayM), "distance", system)}`
+                ? `${formatBare(wayM.mean, "distance", system)} ± ${formatBare(halfWidth95(wayM), "distance", system)}`
                 : ""}
             </td>
           </tr>
@@ -108,7 +108,7 @@ function Habits({ history }: { readonly history: GaugeHistory }) {
     ...(history.counts ? [countsSentence(history.counts)] : []),
     ...(history.odometer
       ? [
-          `Its distance times ${fixed(history.odometer.mean, 3)} ± ${fixed(plusOrMinus(history.odometer), 3)} is the recorder's.`,
+          `Its distance times ${fixed(history.odometer.mean, 3)} ± ${fixed(halfWidth95(history.odometer), 3)} is the recorder's.`,
         ]
       : ["Its distance was never checked against a recorder."]),
   ];

@@ -1,4 +1,4 @@
-import { fixed, plusOrMinus } from "#core/base";
+import { fixed, halfWidth95 } from "#core/base";
 import type { GaugeHistory } from "#core/analysis";
 
 const WIDTH = 420;
@@ -14,7 +14,7 @@ export function GaugeCurve({ history }: { readonly history: GaugeHistory }) {
   const points = history.percents.map(({ shown, used }) => ({
     shown,
     left: 1 - used.mean,
-    half: plusOrMinus(used),
+    half: halfWidth95(used),
   }));
   return (
     <svg

@@ -6,7 +6,7 @@ import {
   formatQuantity,
   formatUncertain,
   fromSi,
-  plusOrMinus,
+  halfWidth95,
   toSi,
   unitOf,
 } from "#core/base";
@@ -152,7 +152,7 @@ export function BikeClaims({
           ))}
           <li>
             {fixed((bike.cost.mean * hundred) / 100, 2)} ±{" "}
-            {fixed((plusOrMinus(bike.cost) * hundred) / 100, 2)} {bike.currency} of current for 100 {per}, at{" "}
+            {fixed((halfWidth95(bike.cost) * hundred) / 100, 2)} {bike.currency} of current for 100 {per}, at{" "}
             {fixed(tariff / 100, 2)} a kWh
           </li>
         </ul>

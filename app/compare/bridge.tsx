@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { dayText, testSentence } from "#app/ui/testLine";
 import type { Bridge } from "#core/compare";
-import { fixed, formatUncertain, quantityToken, writeUncertain } from "#core/base";
+import { fixed, formatUncertain, unitToken, writeUncertain } from "#core/base";
 import { findReference, newestReferences, referenceKey, referenceName } from "#core/bike";
 import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";
@@ -77,7 +77,7 @@ function Headline({ bridge: { under, measured } }: { readonly bridge: Bridge }) 
 /** "20 mph but 18 mph", with as many decimals as keep the two apart. */
 function speedsApart(wantedMps: number, heldMps: number): string {
   const decimals = Math.abs(wantedMps - heldMps) > 0.5 ? 0 : Math.abs(wantedMps - heldMps) > 0.05 ? 1 : 2;
-  return `${quantityToken(wantedMps, "speed", decimals)} but ${quantityToken(heldMps, "speed", decimals)}`;
+  return `${unitToken(wantedMps, "speed", decimals)} but ${unitToken(heldMps, "speed", decimals)}`;
 }
 
 /** From a measured figure to the same bike under a reference, bar by bar. */

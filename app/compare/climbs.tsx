@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { fixed, formatQuantity, formatUncertain, plusOrMinus, stopwatchText } from "#core/base";
+import { fixed, formatQuantity, formatUncertain, halfWidth95, stopwatchText } from "#core/base";
 import { CLIMB_PACK_WH } from "#core/compare";
 import type { Quarters } from "#core/analysis";
 import { Empty, Page } from "#ui/page";
@@ -145,7 +145,7 @@ function Loops({
         ))}
       </dl>
       <p className={`mt-1 text-sm ${even ? "text-quiet" : "text-ochre"}`}>
-        The last went {fixed(lastOverFirst.mean, 2)} ± {fixed(plusOrMinus(lastOverFirst), 2)} times as{" "}
+        The last went {fixed(lastOverFirst.mean, 2)} ± {fixed(halfWidth95(lastOverFirst), 2)} times as{" "}
         {quarters.by === "climb" ? "high" : "far"} as the first:{" "}
         {even ? "even, within its doubt." : "not even."}
       </p>

@@ -1,11 +1,11 @@
 import type { JointPair } from "#core/compare";
-import { formatBare, writeUncertain, type Uncertain } from "#core/base";
+import { formatBare, writeUncertain, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 
 const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);
 
 /** A difference as the one large figure of its page. */
-export function Difference({ difference }: { readonly difference: Uncertain }) {
+export function Difference({ difference }: { readonly difference: Estimate }) {
   const system = useSystem();
   const { value, error, unit } = writeUncertain(difference, "energyPerDistance", system);
   return (
@@ -33,7 +33,7 @@ export function verdictOf({ whole }: JointPair, [a, b]: readonly [Named, Named])
 /** A difference in a table: with its sign. */
 export function useSigned() {
   const system = useSystem();
-  return (value: Uncertain) => {
+  return (value: Estimate) => {
     const { value: text, error } = writeUncertain(value, "energyPerDistance", system);
     return `${signed(text, value.mean)} ± ${error}`;
   };

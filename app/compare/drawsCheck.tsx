@@ -1,12 +1,12 @@
 import { useEffect, useRef, useState } from "react";
 import type { DrawsAsk, DrawsTold } from "#app/workers/draws.worker";
 import type { Drawable } from "#core/compare";
-import { formatUncertain, SDS_95, type Uncertain } from "#core/base";
+import { formatUncertain, Z_95, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface DrawsCheckProps {
   readonly drawable: Drawable;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
 }
 
 const COUNT = 5_000;
@@ -59,8 +59,7 @@ export function DrawsCheck({ drawable, whPerM }: DrawsCheckProps) {
         </button>
       </div>
     );
-  const drawn =
-    state.is === "done" ? { mean: state.mean, sd: (state.high - state.low) / (2 * SDS_95) } : null;
+  const drawn = state.is === "done" ? { mean: state.mean, sd: (state.high - state.low) / (2 * Z_95) } : null;
   const off = drawn && drawn.sd / whPerM.sd - 1;
   return (
     <div className="mt-3 text-sm">

@@ -1,4 +1,4 @@
-import { writeUncertain, type Uncertain } from "#core/base";
+import { writeUncertain, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface MatrixProps {
@@ -6,7 +6,7 @@ interface MatrixProps {
     readonly level: string;
     readonly ground: string;
     /** Null: ridden, but not told apart. */
-    readonly whPerM: Uncertain | null;
+    readonly whPerM: Estimate | null;
   }[];
   /** The bike's own, least first. */
   readonly levels: readonly string[];

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, SDS_95 } from "#core/base";
+import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, Z_95 } from "#core/base";
 import { newestReferences, referenceKey, referenceName } from "#core/bike";
 import { sourceWords } from "#core/analysis";
 import { Page, Problems } from "#ui/page";
@@ -209,7 +209,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
               ) : null}
               <p className="mt-3 text-sm text-quiet">
                 Taken apart, as if they shared nothing, the plus-or-minus would be{" "}
-                {formatQuantity(SDS_95 * joint.value.sdApart, "energyPerDistance", system)}. Over{" "}
+                {formatQuantity(Z_95 * joint.value.sdApart, "energyPerDistance", system)}. Over{" "}
                 {formatQuantity(20 * METRES_PER_MILE, "distance", system, 0)} the difference is{" "}
                 {formatUncertain(scale(joint.value.whole.difference, 20 * METRES_PER_MILE), "energy", system)}
                 .

@@ -1,12 +1,12 @@
-import { formatQuantity, plusOrMinus, type Uncertain } from "#core/base";
+import { formatQuantity, halfWidth95, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { CellRanges } from "#app/services/comparison/bike.server";
 
 /** A span to be read out: "31 to 36". */
 function useSpan() {
   const system = useSystem();
-  return (value: Uncertain) => {
-    const by = plusOrMinus(value);
+  return (value: Estimate) => {
+    const by = halfWidth95(value);
     const bare = (metres: number) =>
       formatQuantity(Math.max(0, metres), "distance", system, 0).replace(/ \D+$/, "");
     return `${bare(value.mean - by)} to ${bare(value.mean + by)}`;

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { BikeParameter } from "#core/desk";
-import { fixed, plusOrMinus } from "#core/base";
+import { fixed, halfWidth95 } from "#core/base";
 
 interface RoadLoadProps {
   readonly road: readonly BikeParameter[];
@@ -32,10 +32,10 @@ export function RoadLoad({ road, rests, bikeId }: RoadLoadProps) {
               <tr key={name}>
                 <td>{name}</td>
                 <td className={`number ${left < UNLEARNED ? "" : "pencil"}`}>
-                  {fixed(value.mean, digits)} ± {fixed(plusOrMinus(value), digits)}
+                  {fixed(value.mean, digits)} ± {fixed(halfWidth95(value), digits)}
                 </td>
                 <td className="number text-quiet">
-                  {fixed(assumed.mean, digits)} ± {fixed(plusOrMinus(assumed), digits)}
+                  {fixed(assumed.mean, digits)} ± {fixed(halfWidth95(assumed), digits)}
                 </td>
               </tr>
             );

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { fromSi, SDS_95, unitOf, writeNarrowing, type DimensionName } from "#core/base";
+import { fromSi, Z_95, unitOf, writeNarrowing, type DimensionName } from "#core/base";
 import { useSystem } from "#ui/system";
 
 export interface SettleListProps {
@@ -25,7 +25,7 @@ function timeText(minutes: number): string {
 export function SettleList({ sd, dimension, settles }: SettleListProps) {
   const system = useSystem();
   const unit = unitOf(dimension, system);
-  const shown = (each: number) => fromSi(SDS_95 * each, dimension, unit);
+  const shown = (each: number) => fromSi(Z_95 * each, dimension, unit);
   const narrowing = (left: number) => {
     const [now, then] = writeNarrowing(shown(sd), shown(left));
     return `± ${now} becomes ± ${then} ${unit}`;

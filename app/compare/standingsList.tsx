@@ -1,8 +1,8 @@
 import { lazy, Suspense } from "react";
 import { Link, useSearchParams } from "react-router";
 import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/compare";
-import { fixed, fromSi, plusOrMinus, writeIn, type Uncertain } from "#core/base";
-import { useAlive } from "#ui/alive";
+import { fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
+import { useHydrated } from "#ui/hydrated";
 import { useSpoken } from "#ui/system";
 import type { CompareRow, Place } from "#app/services/comparison/row";
 import { StandingsTable } from "./standingsTable";
@@ -47,8 +47,8 @@ function what(row: CompareRow, by: "test" | "set-up", brought: boolean): string 
 }
 
 /** The farthest that a figure or its span reaches; a span far longer than its figure is cut. */
-const farthest = (values: readonly Uncertain[]) =>
-  Math.max(...values.map((value) => value.mean + Math.min(plusOrMinus(value), value.mean)), 1e-12);
+const farthest = (values: readonly Estimate[]) =>
+  Math.max(...values.map((value) => value.mean + Math.min(halfWidth95(value), value.mean)), 1e-12);
 
 /** A figure with its span on a line of its own, where there is no room for the chart. */
 function SmallDot({
@@ -56,11 +56,11 @@ function SmallDot({
   most,
   hollow,
 }: {
-  readonly value: Uncertain;
+  readonly value: Estimate;
   readonly most: number;
   readonly hollow: boolean;
 }) {
-  const by = Math.min(plusOrMinus(value), value.mean);
+  const by = Math.min(halfWidth95(value), value.mean);
   const percent = (figure: number) => `${(100 * figure) / most}%`;
   return (
     <span aria-hidden className="relative mt-1 block h-2.5 md:hidden">
@@ -90,7 +90,7 @@ export function StandingsList({
   onChoose,
 }: StandingsListProps) {
   const say = useSpoken();
-  const alive = useAlive();
+  const alive = useHydrated();
   const [search] = useSearchParams();
   const { dimension } = MEASURE[ask.measure];
   const everything = new URLSearchParams(search);
@@ -179,7 +179,7 @@ export function StandingsList({
                 rows={places.map(({ row }) => ({
                   id: row.id,
                   best: fromSi(row.value.mean, dimension, unit),
-                  error: fromSi(plusOrMinus(row.value), dimension, unit),
+                  error: fromSi(halfWidth95(row.value), dimension, unit),
                   plain: row.plain === null ? null : fromSi(row.plain, dimension, unit),
                   hollow: row.pencil || row.beyond.length > 0 || row.questions > 0,
                 }))}

@@ -9,7 +9,7 @@ import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare"
 import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
-import { useAlive } from "#ui/alive";
+import { useHydrated } from "#ui/hydrated";
 import { Choose, Line, LiveFields } from "#ui/lines";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
@@ -125,7 +125,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const system = useSystem();
   const say = useSpoken();
   const speaks = useSpeedSentence();
-  const alive = useAlive();
+  const alive = useHydrated();
   const form = useRef<HTMLFormElement>(null);
   const fetcher = useFetcher<typeof action>();
   const { soon, waiting, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));

@@ -11,7 +11,7 @@ import {
 } from "recharts";
 import { stepsCovering } from "#app/ui/scale";
 import type { SweepCurve, SweepSpot } from "#core/compare";
-import { fromSi, SDS_95, unitOf } from "#core/base";
+import { fromSi, Z_95, unitOf } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface SweepChartProps {
@@ -63,7 +63,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
   const speed = (mps: number) => fromSi(mps, "speed", unitOf("speed", system));
   const energy = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unitOf("energyPerDistance", system));
   const most = Math.max(
-    ...spots.map(({ whPerM }) => energy(whPerM.mean + SDS_95 * whPerM.sd)),
+    ...spots.map(({ whPerM }) => energy(whPerM.mean + Z_95 * whPerM.sd)),
     ...curves.map(({ whPerM, againstMps, speedMps }) =>
       energy(
         whPerM[
@@ -117,7 +117,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
               return {
                 speed: speed(mps),
                 mean: energy(mean),
-                band: [energy(mean - SDS_95 * sd), energy(mean + SDS_95 * sd)],
+                band: [energy(mean - Z_95 * sd), energy(mean + Z_95 * sd)],
               };
             });
             const inside = data.filter(({ mean, speed: at }) => mean <= top && at <= ends.at(-1)!);
@@ -150,7 +150,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
             data={spots.map(({ speedMps, whPerM, oneWay }, i) => ({
               speed: speed(speedMps),
               mean: energy(whPerM.mean),
-              error: energy(SDS_95 * whPerM.sd),
+              error: energy(Z_95 * whPerM.sd),
               oneWay,
               off: outliers.has(i),
             }))}

@@ -1,5 +1,5 @@
 import type { Bridge } from "#core/compare";
-import { formatBare, fromSi, plusOrMinus, unitOf } from "#core/base";
+import { formatBare, fromSi, halfWidth95, unitOf } from "#core/base";
 import type { Factor } from "#core/bike";
 import { useSpoken, useSystem } from "#ui/system";
 
@@ -43,7 +43,7 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
       from: 0,
       to: measured.mean,
       text: formatBare(measured.mean, "energyPerDistance", system, 2),
-      error: formatBare(plusOrMinus(measured), "energyPerDistance", system, 2),
+      error: formatBare(halfWidth95(measured), "energyPerDistance", system, 2),
       sentence: "",
       sum: true,
     },
@@ -52,7 +52,7 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
       from: ends[i]!,
       to: ends[i + 1]!,
       text: `${whPerM.mean < 0 ? "−" : "+"}${Math.abs(fromSi(whPerM.mean, "energyPerDistance", unit)).toFixed(2)}`,
-      error: formatBare(plusOrMinus(whPerM), "energyPerDistance", system, 2),
+      error: formatBare(halfWidth95(whPerM), "energyPerDistance", system, 2),
       sentence: say(sentence),
       sum: false,
     })),
@@ -61,7 +61,7 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
       from: 0,
       to: under.whPerM.mean,
       text: formatBare(under.whPerM.mean, "energyPerDistance", system, 2),
-      error: formatBare(plusOrMinus(under.whPerM), "energyPerDistance", system, 2),
+      error: formatBare(halfWidth95(under.whPerM), "energyPerDistance", system, 2),
       sentence: "",
       sum: true,
     },

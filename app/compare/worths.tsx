@@ -1,12 +1,12 @@
 import { leftOver, type Worth } from "#core/compare";
-import { formatBare, formatUncertain, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/base";
+import { formatBare, formatUncertain, fromSi, halfWidth95, unitOf, type Estimate } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import { FACTOR_WORDS } from "./waterfall";
 
 interface WorthsProps {
   readonly worths: readonly Worth[];
   /** A less B, as the pair's ledger has it. */
-  readonly difference: Uncertain;
+  readonly difference: Estimate;
 }
 
 /** What else differed between two runs, each with what the road load expects of it, and what is then left. */
@@ -36,7 +36,7 @@ export function Worths({ worths, difference }: WorthsProps) {
               </td>
               <td className="number">{signed(-whPerM.mean)}</td>
               <td className="number text-quiet">
-                {formatBare(plusOrMinus(whPerM), "energyPerDistance", system, 1)}
+                {formatBare(halfWidth95(whPerM), "energyPerDistance", system, 1)}
               </td>
             </tr>
           ))}

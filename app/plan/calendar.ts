@@ -1,7 +1,7 @@
 import { createEvents, type DateArray, type EventAttributes } from "ics";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { spoken } from "#core/base";
+import { renderUnits } from "#core/base";
 import { endRule } from "./readiness";
 import { sheetAt } from "#app/services/planning.server";
 import type { Route } from "./+types/calendar";
@@ -34,7 +34,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     start: dateArray(startMs),
     end: dateArray(endMs.mean),
     location: line.courseName ?? "",
-    description: [spoken(turnRule, systemOf(request)), endRule(record)].join("\n"),
+    description: [renderUnits(turnRule, systemOf(request)), endRule(record)].join("\n"),
     alarms: [{ action: "display", description: plan.title, trigger: { hours: 1, before: true } }],
   };
   const charging: readonly EventAttributes[] = charge

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { Form, Link } from "react-router";
 import { GROUNDS } from "#core/ride/log";
-import { layWay, legClimbs, PLACES, SHAPES, type Course } from "#core/route";
+import { buildRoute, legClimbs, PLACES, SHAPES, type Course } from "#core/route";
 import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/base";
 import type { Stale } from "#app/ui/stale";
 import { Choose, Line, LiveFields, useRows } from "#ui/lines";
@@ -70,7 +70,7 @@ export function CourseForm({ course, problems: sent, save, version, stale = null
     // What is not filled in yet is no error while it is typed; the sentences come when it is sent.
     if (read.course || typed) setTyped(read.problems ?? {});
   };
-  const way = drawn && layWay(drawn);
+  const way = drawn && buildRoute(drawn);
   const problems = typed ?? sent;
   return (
     <Form

@@ -1,8 +1,8 @@
 import { useRef } from "react";
 import { stepsWithin, useWidth } from "#app/ui/scale";
-import { layWay, type Course } from "#core/route";
+import { buildRoute, type Course } from "#core/route";
 import type { PlanResults } from "#core/planning";
-import { formatBare, fromSi, SDS_95, toSi, unitOf } from "#core/base";
+import { formatBare, fromSi, Z_95, toSi, unitOf } from "#core/base";
 import { GroundBand, groundRuns } from "#ui/groundBand";
 import { GroundPatterns } from "#ui/groundPatterns";
 import { useSystem } from "#ui/system";
@@ -17,7 +17,7 @@ const GROUND_HEIGHT = 20;
 
 /** The ground of each stretch of the ride, laps in a row. */
 function groundsOf(course: Course, endM: number) {
-  const { lap, lapM } = layWay(course, 1);
+  const { lap, lapM } = buildRoute(course, 1);
   const laps = Math.ceil(endM / lapM - 1e-6);
   return groundRuns(Array.from({ length: laps }, () => lap).flat()).filter(({ fromM }) => fromM < endM - 1);
 }
@@ -38,7 +38,7 @@ export function ForecastChart({
   const y = (left: number) => TOP + (1 - Math.min(1, Math.max(0, left))) * (FOOT - TOP);
   const edge = (side: 1 | -1) =>
     curve.map(
-      ({ atM, used }) => `${x(atM).toFixed(1)},${y(1 - used.mean - side * SDS_95 * used.sd).toFixed(1)}`,
+      ({ atM, used }) => `${x(atM).toFixed(1)},${y(1 - used.mean - side * Z_95 * used.sd).toFixed(1)}`,
     );
   const unit = unitOf("distance", system);
   const ticks = stepsWithin(0, fromSi(endM, "distance", unit), 8);

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { PlanResults } from "#core/planning";
-import { fixed, fromSi, SDS_95, unitOf, writeNarrowing } from "#core/base";
+import { fixed, fromSi, Z_95, unitOf, writeNarrowing } from "#core/base";
 import { useSystem } from "#ui/system";
 
 /** What a field of the plan, or a test, would settle. */
@@ -39,7 +39,7 @@ export function LearningLines({ results }: { readonly results: PlanResults }) {
   const system = useSystem();
   const { learning, whPerM } = results;
   const unit = unitOf("energyPerDistance", system);
-  const half = (sd: number) => fromSi(SDS_95 * sd, "energyPerDistance", unit);
+  const half = (sd: number) => fromSi(Z_95 * sd, "energyPerDistance", unit);
   if (learning.length === 0) return null;
   return (
     <>

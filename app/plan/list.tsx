@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
-import { legsLength, layWay } from "#core/route";
+import { legsLength, buildRoute } from "#core/route";
 import { questionOf, TEMPLATES } from "#core/planning";
 import { formatQuantity } from "#core/base";
 import { listBikes } from "#db/bikes";
@@ -35,7 +35,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       archived: away,
     })),
     courses: courses.map((course) => {
-      const way = layWay(course);
+      const way = buildRoute(course);
       return {
         id: course.id,
         name: course.name,

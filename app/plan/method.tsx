@@ -4,7 +4,7 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { TAKEN, UNTILS } from "#core/planning";
+import { PLANNED_READINGS, UNTILS } from "#core/planning";
 import { DRIVES, SCHOOLS } from "#core/records";
 import { END_NAMES, ENDS } from "#core/ride/log";
 import { listMethods, saveMethod } from "#db/plans";
@@ -80,7 +80,7 @@ export default function MethodPage({ loaderData: { method }, actionData }: Route
           <Ticks
             name="taken"
             label="Readings taken"
-            options={same(TAKEN)}
+            options={same(PLANNED_READINGS)}
             chosen={method.taken}
             className={wide}
           />

@@ -4,7 +4,7 @@ import { z } from "zod";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { clockOffset } from "#app/ui/clock.server";
-import { plusOrMinusText, PriceLine } from "./yieldText";
+import { halfWidthText, PriceLine } from "./yieldText";
 import {
   planSchema,
   proposalsFor,
@@ -148,7 +148,7 @@ function ProposalCard({
       </p>
       {will ? (
         <>
-          <p className="text-2xl leading-tight font-bold">{plusOrMinusText(will, system)}</p>
+          <p className="text-2xl leading-tight font-bold">{halfWidthText(will, system)}</p>
           <PriceLine will={will} />
         </>
       ) : (

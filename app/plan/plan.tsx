@@ -17,7 +17,7 @@ import {
   dayAt,
 } from "#core/planning";
 import { z } from "zod";
-import { bad, quantityToken, spoken, type System } from "#core/base";
+import { err, unitToken, renderUnits, type System } from "#core/base";
 import { testSchema } from "#core/records";
 import type { Rehearsal } from "#core/simulator";
 import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from "#db/plans";
@@ -103,8 +103,8 @@ async function startTest(
   const wind =
     plan.windMps === undefined
       ? ""
-      : spoken(
-          `${quantityToken(plan.windMps, "speed", 0)}${plan.windFromDeg === undefined ? "" : ` from ${plan.windFromDeg} degrees`}`,
+      : renderUnits(
+          `${unitToken(plan.windMps, "speed", 0)}${plan.windFromDeg === undefined ? "" : ` from ${plan.windFromDeg} degrees`}`,
           system,
         );
   const test = testSchema.parse({
@@ -299,7 +299,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
               }))}
             />
           )}
-          <YieldPanel yielded={results.ok ? yielded : bad("none", "", "Mend the plan first.")} />
+          <YieldPanel yielded={results.ok ? yielded : err("none", "", "Mend the plan first.")} />
           <Cautions of={plan.method.school === "bench" ? "pack" : "riding"} />
         </div>
         <aside className="grid h-fit gap-4">

@@ -1,6 +1,6 @@
 import { type Bike, DRIVES, EFFORTS } from "#core/records";
 import { END_NAMES, ENDS } from "#core/ride/log";
-import { QUESTIONS, TAKEN, UNTILS, type Plan } from "#core/planning";
+import { QUESTIONS, PLANNED_READINGS, UNTILS, type Plan } from "#core/planning";
 import { Area, Choose, Line, Tick, Ticks } from "#ui/lines";
 import type { ReactNode } from "react";
 
@@ -121,7 +121,7 @@ export function PlanFields({ plan, bike, choices, assumed }: PlanFieldsProps) {
         <Ticks
           name="taken"
           label="Readings taken"
-          options={same(TAKEN)}
+          options={same(PLANNED_READINGS)}
           chosen={plan.method.taken}
           className={wide}
         />

@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import { stepsWithin, useWidth } from "#app/ui/scale";
-import { layWay, type Course } from "#core/route";
+import { buildRoute, type Course } from "#core/route";
 import { formatQuantity, fromSi, toSi, unitOf } from "#core/base";
 import { GroundBand, groundRuns } from "#ui/groundBand";
 import { GroundPatterns } from "#ui/groundPatterns";
@@ -15,7 +15,7 @@ export function ProfileChart({ course }: { readonly course: Course }) {
   const system = useSystem();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box, 720);
-  const pieces = layWay({ ...course, shape: "loop" }, 1).lap;
+  const pieces = buildRoute({ ...course, shape: "loop" }, 1).lap;
   const points = [{ atM: 0, heightM: 0 }];
   for (const { lengthM, slope } of pieces) {
     const last = points.at(-1)!;

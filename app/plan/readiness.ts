@@ -1,6 +1,6 @@
 import type { End } from "#core/ride/log";
 import { runOrder, type PlanRecord, type PlanResults } from "#core/planning";
-import { formatQuantity, spoken, type System } from "#core/base";
+import { formatQuantity, renderUnits, type System } from "#core/base";
 
 /** What a person makes ready, with the plan's own figures in it. */
 export function readyLines(
@@ -26,7 +26,7 @@ export function heldLines(
   const taken = (start: string) => results.taken.find(({ what }) => what.startsWith(start));
   const speed = taken("speed on");
   return plan.method.hold.map((line) => {
-    if (line === "Speed" && speed) return `Speed: ${spoken(speed.value, system)}`;
+    if (line === "Speed" && speed) return `Speed: ${renderUnits(speed.value, system)}`;
     if (line === "Level" && speed) return `Level: ${speed.what.replace("speed on ", "")}`;
     if (line === "Tyre pressure" && setUp?.pressurePa !== undefined)
       return `Tyre pressure: ${formatQuantity(setUp.pressurePa, "pressure", system)}`;

@@ -1,6 +1,6 @@
 import type { CheckIn } from "#core/planning";
-import type { Expected } from "#core/forecast";
-import { fixed, formatBare, SDS_95, type System, type Uncertain } from "#core/base";
+import type { ExpectedAt } from "#core/forecast";
+import { fixed, formatBare, Z_95, type System, type Estimate } from "#core/base";
 
 /** Texts of what is expected at a check-in, each with its span. */
 interface SpanText {
@@ -14,7 +14,7 @@ export function hoursText(seconds: number): string {
   return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}`;
 }
 
-export function percentText({ percent }: Expected): SpanText | null {
+export function percentText({ percent }: ExpectedAt): SpanText | null {
   if (!percent) return null;
   return {
     expected: `${fixed(percent.expected, 0)} %`,
@@ -22,13 +22,13 @@ export function percentText({ percent }: Expected): SpanText | null {
   };
 }
 
-export function barsText({ bars }: Expected): SpanText | null {
+export function barsText({ bars }: ExpectedAt): SpanText | null {
   if (!bars) return null;
   const span = bars.low === bars.high ? "" : `${fixed(bars.low, 0)} to ${fixed(bars.high, 0)}`;
   return { expected: fixed(bars.expected, 0), span };
 }
 
-export function voltsText({ restVolts }: Expected): SpanText | null {
+export function voltsText({ restVolts }: ExpectedAt): SpanText | null {
   if (!restVolts) return null;
   return {
     expected: `${fixed(restVolts.expected, 1)} V`,
@@ -36,8 +36,8 @@ export function voltsText({ restVolts }: Expected): SpanText | null {
   };
 }
 
-export function timeText({ timeS }: Expected): SpanText {
-  const half = SDS_95 * timeS.sd;
+export function timeText({ timeS }: ExpectedAt): SpanText {
+  const half = Z_95 * timeS.sd;
   return {
     expected: hoursText(timeS.mean),
     span: `${hoursText(timeS.mean - half)} to ${hoursText(timeS.mean + half)}`,
@@ -45,8 +45,8 @@ export function timeText({ timeS }: Expected): SpanText {
 }
 
 /** A distance with its span: "42.1", "33 to 51". */
-export function distanceSpan(at: Uncertain, system: System): SpanText {
-  const half = SDS_95 * at.sd;
+export function distanceSpan(at: Estimate, system: System): SpanText {
+  const half = Z_95 * at.sd;
   const bare = (metres: number, decimals: number) =>
     formatBare(Math.max(0, metres), "distance", system, decimals);
   return { expected: bare(at.mean, 1), span: `${bare(at.mean - half, 0)} to ${bare(at.mean + half, 0)}` };

@@ -3,17 +3,17 @@ import {
   fixed,
   formatQuantity,
   fromSi,
-  SDS_95,
+  Z_95,
   unitOf,
   writeNarrowing,
   type System,
 } from "#core/base";
 import type { PlanYield } from "#core/planning";
 import { useSystem } from "#ui/system";
-import { plusOrMinusText, PriceLine } from "./yieldText";
+import { halfWidthText, PriceLine } from "./yieldText";
 
 const half = (sd: number, system: System) =>
-  fromSi(SDS_95 * sd, "energyPerDistance", unitOf("energyPerDistance", system));
+  fromSi(Z_95 * sd, "energyPerDistance", unitOf("energyPerDistance", system));
 
 function Comparison({ will }: { readonly will: PlanYield }) {
   const system = useSystem();
@@ -63,7 +63,7 @@ export function YieldPanel({ yielded }: { readonly yielded: Result<PlanYield> })
   return (
     <section className="sheet p-4">
       <h2>What it will leave</h2>
-      <p className="mt-1 text-2xl leading-tight font-bold">{plusOrMinusText(will, system)}</p>
+      <p className="mt-1 text-2xl leading-tight font-bold">{halfWidthText(will, system)}</p>
       <PriceLine will={will} />
       <Comparison will={will} />
       {now !== null && will.surer.length > 0 ? (

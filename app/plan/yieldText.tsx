@@ -2,7 +2,7 @@ import type { PlanYield } from "#core/planning";
 import {
   fixed,
   formatQuantity,
-  plusOrMinus,
+  halfWidth95,
   unitOf,
   writeUncertain,
   fromSi,
@@ -12,10 +12,10 @@ import {
 import { useSystem } from "#ui/system";
 
 /** "± 1.1 Wh/mi", "difference to ± 2.9 Wh/mi", or a bench's Wh. */
-export function plusOrMinusText(will: PlanYield, system: System): string {
+export function halfWidthText(will: PlanYield, system: System): string {
   if (will.comparison) {
     const unit = unitOf("energyPerDistance", system);
-    const half = fromSi(plusOrMinus({ mean: 0, sd: will.comparison.sd }), "energyPerDistance", unit);
+    const half = fromSi(halfWidth95({ mean: 0, sd: will.comparison.sd }), "energyPerDistance", unit);
     return `difference to ± ${fixed(half, Math.min(2, errorDecimals(half)))} ${unit}`;
   }
   if (will.bench) return `pack to ± ${writeUncertain(will.bench, "energy", system).error} Wh`;

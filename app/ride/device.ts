@@ -1,9 +1,9 @@
-import { shownRowsSchema, type Shown } from "#core/ride/display";
+import { displaySamplesSchema, type DisplaySample } from "#core/ride/display";
 import type { Fault, Stand } from "#core/simulator";
 
 /** Who is told what a device shows. */
 export interface DeviceListener {
-  readonly rows: (rows: readonly Shown[]) => void;
+  readonly rows: (rows: readonly DisplaySample[]) => void;
   /** It has nothing more to show. */
   readonly ended: () => void;
 }
@@ -43,7 +43,7 @@ export function standinDevice(testId: string, settings: StandinSettings): Device
     open(listener) {
       const source = new EventSource(`/ride/${testId}/display?${asked}`);
       source.onmessage = ({ data }: MessageEvent<string>) => {
-        const rows = shownRowsSchema.safeParse(JSON.parse(data));
+        const rows = displaySamplesSchema.safeParse(JSON.parse(data));
         if (rows.success) listener.rows(rows.data);
       };
       source.addEventListener("end", () => {

@@ -1,5 +1,5 @@
 import { setImmediate } from "node:timers/promises";
-import type { Shown } from "#core/ride/display";
+import type { DisplaySample } from "#core/ride/display";
 import type { DisplayMoment } from "#core/simulator";
 
 /** How often moments are sent, ms. */
@@ -56,7 +56,7 @@ export function displayStream(
         const now = performance.now();
         dueS += clock * Math.min(MOST_BEHIND_S, (now - beganMs) / 1000);
         beganMs = now;
-        const rows: Shown[] = [];
+        const rows: DisplaySample[] = [];
         let lastS: number | null = null;
         while (ahead && ahead.atS <= dueS) {
           if (ahead.shown) rows.push(ahead.shown);

@@ -1,5 +1,5 @@
 import { useRef, useState, type ReactNode } from "react";
-import { sightingOf, type Shown } from "#core/ride/display";
+import { sightingOf, type DisplaySample } from "#core/ride/display";
 import { formatBare, parseQuantity, unitOf, type DimensionName, type System } from "#core/base";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
@@ -72,7 +72,7 @@ function readFigures(form: FormData, system: System) {
 interface FiguresFormProps {
   readonly bike: Bike;
   readonly last: Readonly<Record<string, string>>;
-  readonly shown: Shown | null;
+  readonly shown: DisplaySample | null;
   /** A tick beside the figures: its name and words. */
   readonly tick: readonly [name: string, words: string];
   /** The figures as read, and the form with the button that sent it. */

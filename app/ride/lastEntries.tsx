@@ -1,7 +1,7 @@
 import type { LineSetting, LiveEntry } from "#core/ride/log";
 import { clockText } from "#core/planning";
 import { useSystem } from "#ui/system";
-import type { Kept } from "./outbox";
+import type { KeptEntry } from "./outbox";
 import { entryText, hasLine } from "./state";
 
 /** Entries shown. */
@@ -14,7 +14,7 @@ interface LastEntriesProps {
   readonly utcOffset: string;
   /** This browser's own name: entries of another are marked. */
   readonly device: string | null;
-  readonly kept: readonly Kept[];
+  readonly kept: readonly KeptEntry[];
   readonly onCorrect: (entry: LiveEntry) => void;
   readonly onStrike: (entry: LiveEntry) => void;
 }

@@ -1,16 +1,16 @@
 import { useSystem } from "#ui/system";
 import { type LineSetting, writeLine } from "#core/ride/log";
-import type { Kept } from "./outbox";
+import type { KeptEntry } from "./outbox";
 
 interface NotTakenProps {
-  readonly kept: readonly Kept[];
+  readonly kept: readonly KeptEntry[];
   readonly setting: LineSetting;
   readonly onAgain: (id: string) => void;
 }
 
 /** What an entry says, in the words of the line where there are some. */
 function wordsOf(
-  { body }: Kept["entry"],
+  { body }: KeptEntry["entry"],
   setting: LineSetting,
   system: ReturnType<typeof useSystem>,
 ): string {

@@ -3,7 +3,7 @@ import type { Entry } from "#core/ride/log";
 import type { TelemetryRecord } from "#core/records";
 
 /** An entry as this browser keeps it: until the server holds it, and for a while after. */
-export interface Kept {
+export interface KeptEntry {
   readonly id: string;
   readonly testId: string;
   readonly rideId: string;
@@ -30,7 +30,7 @@ export interface KeptChunk {
 }
 
 interface Schema extends DBSchema {
-  log: { key: string; value: Kept; indexes: { byTest: string } };
+  log: { key: string; value: KeptEntry; indexes: { byTest: string } };
   chunks: { key: string; value: KeptChunk; indexes: { byTest: string } };
   facts: { key: string; value: { readonly key: string; readonly value: unknown } };
 }
@@ -68,16 +68,16 @@ export async function closeOutbox(): Promise<void> {
 }
 
 /** All this browser knows of a test's log, in the order it was made. */
-export async function keptOf(testId: string): Promise<readonly Kept[]> {
+export async function keptOf(testId: string): Promise<readonly KeptEntry[]> {
   const all = await (await store()).getAllFromIndex("log", "byTest", testId);
   return all.sort((a, b) => a.entry.seq - b.entry.seq || a.id.localeCompare(b.id));
 }
 
-export async function keep(kept: Kept): Promise<void> {
+export async function keep(kept: KeptEntry): Promise<void> {
   await (await store()).put("log", kept);
 }
 
-async function change(ids: readonly string[], with_: Partial<Kept>): Promise<void> {
+async function change(ids: readonly string[], with_: Partial<KeptEntry>): Promise<void> {
   const transaction = (await store()).transaction("log", "readwrite");
   for (const id of ids) {
     const kept = await transaction.store.get(id);

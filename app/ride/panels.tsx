@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from "react";
-import type { Shown } from "#core/ride/display";
+import type { DisplaySample } from "#core/ride/display";
 import { END_NAMES, GROUNDS, type End, type EntryBody, type Ground } from "#core/ride/log";
 import { parseQuantity, unitOf } from "#core/base";
 import type { Bike } from "#core/records";
@@ -15,7 +15,7 @@ interface CheckInProps {
   /** The last values, as placeholders. */
   readonly last: Readonly<Record<string, string>>;
   /** What a display shows now, to be taken with a tap. */
-  readonly shown: Shown | null;
+  readonly shown: DisplaySample | null;
   readonly keep: Keep;
 }
 

@@ -1,5 +1,5 @@
 import { STRIKE_FIELDS, type EntryBody, type StrikeField } from "#core/ride/log";
-import type { Answer, Odd } from "#core/live";
+import type { OddAnswer, Odd } from "#core/live";
 import type { TestResults } from "#core/analysis";
 import { useSpoken } from "#ui/system";
 
@@ -8,7 +8,7 @@ interface QuestionsProps {
   readonly odd: readonly Odd[];
   /** What the ledger makes odd. */
   readonly flags: TestResults["flags"];
-  readonly onAnswer: (answer: Answer) => void;
+  readonly onAnswer: (answer: OddAnswer) => void;
 }
 
 const isStrikeField = (field: string | null): field is StrikeField =>

@@ -28,11 +28,11 @@ import { TurnRuleField } from "./turnRuleField";
 import { Truth } from "./truth";
 import { isTypedLate, today } from "./typing";
 import { TypingNotice, useTyping } from "./typingNotice";
-import { useAwake } from "./useAwake";
+import { useWakeLock } from "./useWakeLock";
 import { useDevice } from "./useDevice";
 import { useJudged } from "./useJudged";
 import { useLog, type Keeping } from "./useLog";
-import { usePutBy } from "./usePutBy";
+import { useOfflinePrefetch } from "./useOfflinePrefetch";
 import { holdPress } from "./useSteady";
 import { useRideKeys } from "./useRideKeys";
 import type { Route } from "./+types/ride";
@@ -79,7 +79,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
   useEffect(() => {
     lastHad.set(window.location.pathname + window.location.search, loaderData);
   }, [address, loaderData]);
-  const leaving = usePutBy(line.id, planId, line.stamp);
+  const leaving = useOfflinePrefetch(line.id, planId, line.stamp);
   const { outbox, own, live, state, results, keepAt } = useLog(loaderData);
   const { view, planned, guess, odd, flags, ruleText, watched } = useJudged(results, live, plan);
   const [panel, setPanel] = useState<Panel | null>(null);
@@ -88,7 +88,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
   const [lostBar, setLostBar] = useState<{ id: string; bar: number } | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const setting = { levels: bike.levels, throttle: bike.throttle };
-  useAwake(state.started && !state.ended);
+  useWakeLock(state.started && !state.ended);
 
   const device = useDevice({
     testId: line.id,

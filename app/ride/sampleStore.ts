@@ -1,4 +1,4 @@
-import { addSample, noSamples, recordOf, type Samples, type Shown } from "#core/ride/display";
+import { addSample, noSamples, recordOf, type Samples, type DisplaySample } from "#core/ride/display";
 import { chunksOf, keepChunk } from "./outbox";
 
 /** How often a row that grows is put by, ms. */
@@ -22,7 +22,7 @@ export function sampleStore(testId: string, rideId: string, logger: string, clos
     return kept.then(closed);
   };
   return {
-    add(shown: Shown, nowMs: number) {
+    add(shown: DisplaySample, nowMs: number) {
       if (addSample(samples, shown)) void close();
       else if (nowMs - putMs > PUT_BY_MS) {
         putMs = nowMs;

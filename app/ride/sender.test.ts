@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
 import type { Entry } from "#core/ride/log";
 import { chunksOf, closeOutbox, dropOld, fact, keep, keepChunk, keepFact, keptOf, sendAgain } from "./outbox";
-import { isWaiting, sendChunk, sendNext, type Answer, type Post } from "./sender";
+import { isWaiting, sendChunk, sendNext, type ServerAnswer, type Post } from "./sender";
 
 const NOW = Date.UTC(2026, 9, 18, 9);
 const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
@@ -23,7 +23,7 @@ async function note(seq: number, rideId = "r", at = NOW): Promise<Entry> {
 }
 
 /** A server that answers as told and remembers what it was sent; where it takes a batch it tells so of each entry. */
-function server(answer: (seqs: readonly number[]) => Answer | Error) {
+function server(answer: (seqs: readonly number[]) => ServerAnswer | Error) {
   const batches: number[][] = [];
   const post: Post = (_path, body) => {
     const { entries } = body as { entries: Entry[] };

@@ -6,7 +6,7 @@ import {
   markRefused,
   markSent,
   markTried,
-  type Kept,
+  type KeptEntry,
 } from "./outbox";
 import type { Batch } from "./batch";
 
@@ -17,9 +17,9 @@ import type { Batch } from "./batch";
 export type Sent = "sent" | "refused" | "away" | "failing" | "empty";
 
 /** Asks the server; throws when it does not answer. */
-export type Post = (path: string, body: unknown) => Promise<Answer>;
+export type Post = (path: string, body: unknown) => Promise<ServerAnswer>;
 
-export interface Answer {
+export interface ServerAnswer {
   readonly status: number;
   readonly sentences?: readonly string[];
   /** What became of each entry that was sent. */
@@ -41,12 +41,12 @@ const isFinal = (status: number) =>
 /** The server broke on what was sent; busy, restarting or behind something that is, it only says so. */
 const isBroken = (status: number) => status >= 500 && ![502, 503, 504].includes(status);
 
-export const isWaiting = ({ sent, refused }: Kept) => !sent && refused === undefined;
+export const isWaiting = ({ sent, refused }: KeptEntry) => !sent && refused === undefined;
 
 /** Notes of each entry what the server said of it: only what it told as held counts as sent. */
 async function settle(
-  part: readonly Kept[],
-  { verdicts = [] }: Answer,
+  part: readonly KeptEntry[],
+  { verdicts = [] }: ServerAnswer,
 ): Promise<"sent" | "refused" | "away"> {
   const told = new Map(verdicts.map((verdict) => [verdict.id, verdict.told]));
   const held = part.filter(({ id }) => told.get(id) === "kept" || told.get(id) === "same");
@@ -67,13 +67,13 @@ export async function sendNext(testId: string, post: Post, nowMs: () => number =
   const [first] = waiting;
   if (!first) return "empty";
   const batch = waiting.filter(({ rideId }) => rideId === first.rideId).slice(0, BATCH);
-  const send = async (part: readonly Kept[]) => {
+  const send = async (part: readonly KeptEntry[]) => {
     const body: Batch = {
       rideId: first.rideId,
       sentAt: new Date(nowMs()).toISOString(),
       entries: part.map(({ entry }) => entry),
     };
-    return post(`/ride/${testId}/entries`, body).catch((): Answer => ({ status: 0 }));
+    return post(`/ride/${testId}/entries`, body).catch((): ServerAnswer => ({ status: 0 }));
   };
   const whole = await send(batch);
   if (whole.status === 200) return settle(batch, whole);
@@ -102,7 +102,7 @@ export async function sendChunk(testId: string, post: Post): Promise<Sent> {
   const chunk = (await chunksOf(testId)).find(({ open, refused }) => !open && !refused);
   if (!chunk) return "empty";
   const { rideId, record } = chunk;
-  const answer = await post(`/ride/${testId}/telemetry`, { rideId, record }).catch((): Answer => ({
+  const answer = await post(`/ride/${testId}/telemetry`, { rideId, record }).catch((): ServerAnswer => ({
     status: 0,
   }));
   if (answer.status === 200) {

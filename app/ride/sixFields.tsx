@@ -1,4 +1,4 @@
-import type { Shown } from "#core/ride/display";
+import type { DisplaySample } from "#core/ride/display";
 import type { End, EntryBody } from "#core/ride/log";
 import type { Bike } from "#core/records";
 import { BarPanel, CheckInPanel, EndPanel, GroundPanel, LevelPanel, NotePanel } from "./panels";
@@ -10,7 +10,7 @@ export type Panel = "checkIn" | "level" | "ground" | "note" | "end" | "bar";
 interface SixFieldsProps {
   readonly bike: Bike;
   readonly state: LogState;
-  readonly shown: Shown | null;
+  readonly shown: DisplaySample | null;
   /** Which of the ends count. */
   readonly ends: readonly End[];
   readonly panel: Panel | null;

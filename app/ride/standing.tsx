@@ -1,10 +1,10 @@
 import type { ReactNode } from "react";
-import type { Kept } from "./outbox";
+import type { KeptEntry } from "./outbox";
 import { isWaiting } from "./sender";
-import type { Shelf } from "./useOutbox";
-import type { Leaving } from "./usePutBy";
+import type { StorageState } from "./useOutbox";
+import type { Leaving } from "./useOfflinePrefetch";
 
-const SHELF_WORDS: Readonly<Record<Shelf, string | null>> = {
+const SHELF_WORDS: Readonly<Record<StorageState, string | null>> = {
   unknown: null,
   good: null,
   refused:
@@ -35,7 +35,7 @@ const lengthText = (seconds: number) =>
       : `${Math.round(seconds / AN_HOUR_S)} hours`;
 
 interface StandingProps {
-  readonly shelf: Shelf;
+  readonly shelf: StorageState;
   /** The last sending got no answer, or the desk broke on it. */
   readonly trouble: "away" | "failing" | null;
   /** How far this clock is behind the server's, s; null when nobody looked. */
@@ -43,7 +43,7 @@ interface StandingProps {
   /** Whether this page works with no network by now. */
   readonly leaving: Leaving;
   /** Null until the storage has been looked at. */
-  readonly kept: readonly Kept[] | null;
+  readonly kept: readonly KeptEntry[] | null;
   /** What else stands on this line. */
   readonly children: ReactNode;
 }

@@ -1,14 +1,14 @@
 import { useEffect, useRef, useState } from "react";
 import {
-  healthOf,
-  selfLog,
-  selfLogFrom,
+  displayHealth,
+  autoLog,
+  autoLogFrom,
   startOf,
   UNWATCHED,
   watch,
-  type Health,
+  type DisplayHealth,
   type Logged,
-  type Shown,
+  type DisplaySample,
   type Watched,
 } from "#core/ride/display";
 import type { Fault, Stand } from "#core/simulator";
@@ -17,8 +17,8 @@ import { fact, keepFact } from "./outbox";
 import { closeLeftRows, sampleStore } from "./sampleStore";
 
 export interface DeviceState {
-  readonly shown: Shown | null;
-  readonly health: Health;
+  readonly shown: DisplaySample | null;
+  readonly health: DisplayHealth;
   readonly sentence: string;
   readonly ended: boolean;
   readonly running: boolean;
@@ -49,8 +49,11 @@ export function useDevice(options: DeviceOptions) {
   const [clock, setClock] = useState(firstClock);
   const [fault, setFault] = useState<Fault>("none");
   const [writes, setWrites] = useState(false);
-  const [shown, setShown] = useState<Shown | null>(null);
-  const [doing, setDoing] = useState<{ health: Health; sentence: string }>({ health: "fine", sentence: "" });
+  const [shown, setShown] = useState<DisplaySample | null>(null);
+  const [doing, setDoing] = useState<{ health: DisplayHealth; sentence: string }>({
+    health: "fine",
+    sentence: "",
+  });
   const [ended, setEnded] = useState(false);
   /** Last second heard of, by the device's own clock since the start; null before a page has looked. */
   const atS = useRef<number | null>(null);
@@ -59,14 +62,14 @@ export function useDevice(options: DeviceOptions) {
   const begun = useRef(false);
   const watched = useRef<Watched>(UNWATCHED);
   const heardMs = useRef(0);
-  const own = useRef(selfLogFrom(null));
+  const own = useRef(autoLogFrom(null));
   const told = useRef(options);
   useEffect(() => {
     told.current = options;
   });
   const write = useRef(writes);
   useEffect(() => {
-    if (writes && !write.current) own.current = selfLogFrom(watched.current.last);
+    if (writes && !write.current) own.current = autoLogFrom(watched.current.last);
     write.current = writes;
   }, [writes]);
   const standsKey = JSON.stringify(stands);
@@ -76,19 +79,19 @@ export function useDevice(options: DeviceOptions) {
     let stop: (() => void) | null = null;
     let off = false;
     const store = sampleStore(testId, rideId, "stand-in", () => told.current.onSamples());
-    const rows = (news: readonly Shown[]) => {
+    const rows = (news: readonly DisplaySample[]) => {
       heardMs.current = Date.now();
       for (const row of news) {
         watched.current = watch(watched.current, row);
         atS.current = row.timeS - startMs / 1000;
         store.add(row, heardMs.current);
         if (!write.current) continue;
-        if (healthOf(watched.current, 0).health === "frozen") continue;
+        if (displayHealth(watched.current, 0).health === "frozen") continue;
         if (!told.current.started && !begun.current) {
           begun.current = true;
           told.current.onLogged(startOf(row));
         }
-        const next = selfLog(own.current, row);
+        const next = autoLog(own.current, row);
         own.current = next.state;
         next.entries.forEach((entry) => told.current.onLogged(entry));
       }
@@ -113,7 +116,10 @@ export function useDevice(options: DeviceOptions) {
       stop = device.open({ rows, ended: () => setEnded(true) });
     };
     void begin();
-    const look = setInterval(() => setDoing(healthOf(watched.current, Date.now() - heardMs.current)), 1000);
+    const look = setInterval(
+      () => setDoing(displayHealth(watched.current, Date.now() - heardMs.current)),
+      1000,
+    );
     return () => {
       off = true;
       stop?.();

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
+import type { WorkerRequest, Edit, WorkerResponse } from "#app/workers/reckon.worker";
 import type { TestResults } from "#core/analysis";
 
 /** The results that hold more of the log: while the server still reckons what it was sent, the page knows more. */
@@ -23,11 +23,11 @@ export function useLive(address: string, stamp: string, sent: TestResults | null
     worker.current ??= new Worker(new URL("../workers/reckon.worker.ts", import.meta.url), {
       type: "module",
     });
-    worker.current.onmessage = ({ data: { id, result } }: MessageEvent<Told>) => {
+    worker.current.onmessage = ({ data: { id, result } }: MessageEvent<WorkerResponse>) => {
       if (id === asked.current && result?.ok) setTold({ key, results: result.value });
     };
     asked.current += 1;
-    worker.current.postMessage({ id: asked.current, address, stamp, edits } satisfies Ask);
+    worker.current.postMessage({ id: asked.current, address, stamp, edits } satisfies WorkerRequest);
   }, [address, stamp, edits, key]);
   useEffect(
     () => () => {

@@ -3,8 +3,8 @@ import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import type { Entry } from "#core/ride/log";
 import { clockOffset } from "./batch";
-import { dropOld, fact, keep, keepFact, keptOf, sendAgain, type Kept } from "./outbox";
-import { isWaiting, sendChunk, sendNext, type Answer } from "./sender";
+import { dropOld, fact, keep, keepFact, keptOf, sendAgain, type KeptEntry } from "./outbox";
+import { isWaiting, sendChunk, sendNext, type ServerAnswer } from "./sender";
 
 /** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
 const RETRY_MS = 4000;
@@ -17,16 +17,16 @@ const SLOW_MS = 4000;
 const LEAST_ROOM = 5_000_000;
 
 /** How the browser's storage stands: whether a ride can be trusted to it. */
-export type Shelf = "unknown" | "good" | "refused" | "full";
+export type StorageState = "unknown" | "good" | "refused" | "full";
 
-async function post(path: string, body: unknown): Promise<Answer> {
+async function post(path: string, body: unknown): Promise<ServerAnswer> {
   const response = await fetch(path, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
     signal: AbortSignal.timeout(GIVEN_UP_MS),
   });
-  const told = (await response.json().catch(() => null)) as Partial<Answer> | null;
+  const told = (await response.json().catch(() => null)) as Partial<ServerAnswer> | null;
   return {
     status: response.status,
     ...(told?.sentences && { sentences: told.sentences }),
@@ -44,7 +44,7 @@ async function askClock(testId: string): Promise<number | null> {
 }
 
 /** Tries the storage: writes, reads, and asks how much room there is. */
-async function tryShelf(): Promise<Shelf> {
+async function tryShelf(): Promise<StorageState> {
   try {
     await keepFact("tried", Date.now());
     if ((await fact("tried")) === undefined) return "refused";
@@ -62,10 +62,10 @@ async function tryShelf(): Promise<Shelf> {
  */
 export function useOutbox(testId: string) {
   const { revalidate } = useRevalidator();
-  const [log, setLog] = useState<readonly Kept[]>([]);
+  const [log, setLog] = useState<readonly KeptEntry[]>([]);
   /** The storage has been looked at: before that nobody knows what waits. */
   const [looked, setLooked] = useState(false);
-  const [shelf, setShelf] = useState<Shelf>("unknown");
+  const [shelf, setShelf] = useState<StorageState>("unknown");
   const [trouble, setTrouble] = useState<"away" | "failing" | null>(null);
   const [offsetS, setOffsetS] = useState<number | null>(null);
   const [device, setDevice] = useState<string | null>(null);
@@ -76,9 +76,9 @@ export function useOutbox(testId: string) {
   const sending = useRef(false);
   const again = useRef(false);
   /** Entries on their way into the storage: a look at it meanwhile does not lose them from sight. */
-  const inHand = useRef<readonly Kept[]>([]);
+  const inHand = useRef<readonly KeptEntry[]>([]);
   /** Entries kept here that the storage would not take. */
-  const loose = useRef<readonly Kept[]>([]);
+  const loose = useRef<readonly KeptEntry[]>([]);
 
   const show = useCallback(async () => {
     const stored = await keptOf(testId).catch(() => []);
@@ -173,7 +173,7 @@ export function useOutbox(testId: string) {
           offsetNow !== null && { clockOffsetS: offsetNow }),
         ...(deviceName.current && { device: deviceName.current }),
       };
-      const kept: Kept = { id: whole.id, testId, rideId, entry: whole, sent: false };
+      const kept: KeptEntry = { id: whole.id, testId, rideId, entry: whole, sent: false };
       setLog((before) => [...before, kept]);
       inHand.current = [...inHand.current, kept];
       keep(kept)

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { eq } from "drizzle-orm";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import type { Database } from "#db/client";
 import { cachedAnalysis, cachedStamps, fullStamp } from "#db/results";
 import { result } from "#db/schema";
@@ -36,7 +36,7 @@ export async function checkAnalyses(
       throw error;
     });
     if (!record) continue;
-    const anew = reckonTest(record);
+    const anew = analyseTest(record);
     const same =
       cached !== null &&
       cached.result.ok === anew.ok &&

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { Form, Link, useNavigation } from "react-router";
 import { GROUNDS } from "#core/ride/log";
 import type { Bike } from "#core/records";
-import { useClientId } from "#ui/alive";
+import { useClientId } from "#ui/hydrated";
 import { SelectField, TextField, TickField } from "#ui/field";
 import { Problems } from "#ui/page";
 import { useSystem } from "#ui/system";

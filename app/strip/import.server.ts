@@ -11,7 +11,7 @@ import {
   type RowCheck,
   type Table,
 } from "#core/io";
-import { badAll, good, type Problem, type Result, type System } from "#core/base";
+import { errs, ok, type Problem, type Result, type System } from "#core/base";
 import type { TestRecord } from "#core/records";
 import { recordSetting } from "#core/analysis";
 
@@ -103,8 +103,8 @@ export function previewOf(
   const columns = columnsOf(table.value, form, options);
   const read = readCheckIns(table.value, columns, options, record.bike.bars, rowCheck(record, log, system));
   const base = { fileName, text, table: table.value, columns, options };
-  if (!read.ok) return good({ ...base, problems: read.problems, rows: [] });
-  return good({ ...base, problems: [], rows: read.value });
+  if (!read.ok) return ok({ ...base, problems: read.problems, rows: [] });
+  return ok({ ...base, problems: [], rows: read.value });
 }
 
 /** The id of a row in a batch: the batch's UUIDv7 with the row in its last digits, so that a repeated send changes nothing. */
@@ -115,8 +115,8 @@ export function entryIdInBatch(batch: string, row: number): string {
 /** The rows as log entries, in order; the server gives each its place. */
 export function entriesOf(rows: readonly ImportedRow[], batch: string): Result<readonly Entry[]> {
   if (rows.length === 0)
-    return badAll([{ code: "no-rows", path: "file", sentence: "There is nothing to keep." }]);
-  return good(
+    return errs([{ code: "no-rows", path: "file", sentence: "There is nothing to keep." }]);
+  return ok(
     rows.map(({ row, at, body }, i) => ({
       id: entryIdInBatch(batch, row),
       seq: i,

@@ -6,7 +6,7 @@ import { pastedText, uploadedText } from "#app/ui/upload.server";
 import { COLUMN_FIELDS, COLUMNS } from "#core/io";
 import { appendEntries, listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
-import { useClientId } from "#ui/alive";
+import { useClientId } from "#ui/hydrated";
 import { FileField } from "#ui/fileField";
 import { Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";

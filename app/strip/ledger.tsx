@@ -6,7 +6,7 @@ import {
   formatQuantity,
   formatUncertain,
   fromSi,
-  SDS_95,
+  Z_95,
   unitOf,
   writeNarrowing,
   type DimensionName,
@@ -236,7 +236,7 @@ function SurerLine({ results }: { readonly results: StripResults }) {
   const [first] = results.surer;
   if (!first) return null;
   const unit = unitOf("energyPerDistance", system);
-  const half = (sd: number) => fromSi(SDS_95 * sd, "energyPerDistance", unit);
+  const half = (sd: number) => fromSi(Z_95 * sd, "energyPerDistance", unit);
   const [now, then] = writeNarrowing(half(results.best.value.sd), half(first.sdLeft));
   return (
     <p className="border-t border-rule pt-2.5 text-sm">

@@ -1,14 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { makeStandin, type ScenarioName } from "#core/simulator";
-import { bandOf, layOut } from "./drawing/layout";
+import { bandOf, layOutStrip } from "./drawing/layout";
 import { entryForm, entryTexts } from "./entryForm";
 import { clockOf, momentOf } from "./moment";
 import { minutesText } from "./tabs/doubt";
 import { lighter, stripResults } from "#app/services/strip/view";
 
 const results = (scenario: ScenarioName) => {
-  const result = reckonTest(makeStandin(6, scenario).record);
+  const result = analyseTest(makeStandin(6, scenario).record);
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
   return stripResults(result.value);
 };
@@ -34,7 +34,7 @@ describe("what the page needs of the results", () => {
 });
 
 describe("the strip's layout", () => {
-  const layout = layOut(results("logged"), 800, "imperial");
+  const layout = layOutStrip(results("logged"), 800, "imperial");
   test("miles run from left to right inside the axes", () => {
     const { curve } = results("logged");
     const places = curve.map(({ distanceM }) => layout.x(distanceM));
@@ -53,17 +53,17 @@ describe("the strip's layout", () => {
     const tops = [ground, level, energy, logged!, use].map(({ top, height }) => [top, top + height]);
     tops.slice(1).forEach(([top], i) => expect(top!).toBeGreaterThan(tops[i]![1]!));
     expect(axis).toBeGreaterThan(use.top + use.height);
-    const plain = layOut(results("clean"), 800, "imperial");
+    const plain = layOutStrip(results("clean"), 800, "imperial");
     expect([plain.logged, plain.profile]).toEqual([null, null]);
     expect(plain.height).toBeLessThan(layout.height);
-    expect(layOut(results("hills"), 800, "metric").profile).not.toBeNull();
+    expect(layOutStrip(results("hills"), 800, "metric").profile).not.toBeNull();
   });
   test("a stretch of a few yards does not set the scale of use", () => {
     const clean = results("clean");
     const start = clean.curve[0]!.distanceM;
     const wild = { ...clean.stretches[0]!, fromM: start, toM: start + 5, whPerM: { mean: 0.4, sd: 0.2 } };
     const scale = (stretches: typeof clean.stretches) =>
-      layOut({ ...clean, stretches }, 800, "imperial").useSteps;
+      layOutStrip({ ...clean, stretches }, 800, "imperial").useSteps;
     expect(scale([wild, ...clean.stretches])).toEqual(scale(clean.stretches));
   });
   test("levels are drawn by their order; throttle is full and hatched; an unknown one half", () => {

@@ -20,7 +20,7 @@ import { useSystem } from "#ui/system";
 import { CheckIn } from "./checkIn";
 import { Strip } from "./drawing/strip";
 import { entryForm, entryTexts } from "./entryForm";
-import { Judged } from "./judged";
+import { ReviewedReadings } from "./reviewedReadings";
 import { Ledger } from "./ledger";
 import { clientId, judge, keepEntry, markFullPowerEnd } from "./log.server";
 import { clockOf, momentOf } from "./moment";
@@ -267,7 +267,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                 onCursor={setCursor}
                 onSetAside={onSetAside}
               />
-              <Judged results={results} rideIdOf={rideIdOf} onJudge={onJudge} />
+              <ReviewedReadings results={results} rideIdOf={rideIdOf} onJudge={onJudge} />
             </>
           ) : isLong && !long ? (
             <p className="text-quiet" role="status" data-pending={1}>

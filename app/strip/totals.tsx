@@ -7,7 +7,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { foldLog, totalOf, type LiveEntry, type TotalField } from "#core/ride/log";
 import { listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
-import { useClientId } from "#ui/alive";
+import { useClientId } from "#ui/hydrated";
 import { TextField } from "#ui/field";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";

@@ -1,5 +1,5 @@
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Ask, Edit, Told } from "#app/workers/reckon.worker";
+import type { WorkerRequest, Edit, WorkerResponse } from "#app/workers/reckon.worker";
 import { stripResults, type StripResults } from "#app/services/strip/view";
 
 /** Marks above which new results are drawn in slices. */
@@ -24,12 +24,12 @@ export function useReckoning(address: string, stamp: string, sent: StripResults 
   });
   const [told, setTold] = useState<{ stamp: string; refusal: unknown; results: StripResults } | null>(null);
 
-  const post = useCallback((ask: Omit<Ask, "id">) => {
+  const post = useCallback((ask: Omit<WorkerRequest, "id">) => {
     if (!worker.current) {
       worker.current = new Worker(new URL("../workers/reckon.worker.ts", import.meta.url), {
         type: "module",
       });
-      worker.current.onmessage = ({ data: { id, result } }: MessageEvent<Told>) => {
+      worker.current.onmessage = ({ data: { id, result } }: MessageEvent<WorkerResponse>) => {
         if (id !== asked.current || !result?.ok || edits.current.list.length === 0) return;
         const results = stripResults(result.value);
         const by = { stamp: edits.current.stamp, refusal: edits.current.refusal };
@@ -40,7 +40,7 @@ export function useReckoning(address: string, stamp: string, sent: StripResults 
       };
     }
     asked.current += 1;
-    worker.current.postMessage({ ...ask, id: asked.current } satisfies Ask);
+    worker.current.postMessage({ ...ask, id: asked.current } satisfies WorkerRequest);
   }, []);
 
   useEffect(

@@ -6,11 +6,11 @@ import { found } from "#app/ui/require.server";
 import { afterChange, safePath } from "#app/ui/safePath";
 import { findBike, listPacks, listSetUps, saveBike, savePack, saveSetUp } from "#db/bikes";
 import type { Database } from "#db/client";
-import { KEPT_KINDS, putAway, type KeptKind } from "#db/kept";
+import { ENTITY_KINDS, archiveEntity, type EntityKind } from "#db/entities";
 import type { Route } from "./+types/actRoute";
 
 const askSchema = z.object({
-  kind: z.enum(KEPT_KINDS as [KeptKind, ...KeptKind[]]),
+  kind: z.enum(ENTITY_KINDS as [EntityKind, ...EntityKind[]]),
   id: z.uuid(),
   intent: z.enum(["archive", "restore", "duplicate"]),
 });
@@ -54,6 +54,6 @@ export async function action({ request, context }: Route.ActionArgs) {
     const { to, change } = await (kind === "bike" ? duplicateBike(db, id) : duplicateSetUp(db, id));
     return redirect(afterChange(to, change));
   }
-  const change = found(await putAway(db, kind, id, intent === "archive"), GONE);
+  const change = found(await archiveEntity(db, kind, id, intent === "archive"), GONE);
   return redirect(afterChange(safePath(form.get("to"), "/bikes"), change));
 }

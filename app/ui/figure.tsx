@@ -1,8 +1,8 @@
-import { writeUncertain, type DimensionName, type Uncertain } from "#core/base";
+import { writeUncertain, type DimensionName, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 
 interface FigureProps {
-  readonly value: Uncertain;
+  readonly value: Estimate;
   readonly dimension: DimensionName;
   /** Assumed or reckoned rather than measured: italic. */
   readonly pencil?: boolean;

@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { StaleSave } from "#db/kept";
+import { StaleSave } from "#db/entities";
 import type { Stale, StoredTexts } from "./stale";
 
 /** The version a form was opened on; undefined where it names none. */

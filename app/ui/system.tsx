@@ -1,5 +1,5 @@
 import { useRouteLoaderData } from "react-router";
-import { spoken, type System } from "#core/base";
+import { renderUnits, type System } from "#core/base";
 
 /** The units the person reads in. */
 export function useSystem(): System {
@@ -10,5 +10,5 @@ export function useSystem(): System {
 /** Writes a sentence of the core out in the person's units. */
 export function useSpoken(): (sentence: string) => string {
   const system = useSystem();
-  return (sentence) => spoken(sentence, system);
+  return (sentence) => renderUnits(sentence, system);
 }

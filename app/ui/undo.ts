@@ -2,7 +2,7 @@ import { redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { idOf } from "#app/ui/require.server";
 import { safePath } from "#app/ui/safePath";
-import { undo } from "#db/kept";
+import { undo } from "#db/entities";
 import type { Route } from "./+types/undo";
 
 /** Undoes one change and goes back to where it was made. */

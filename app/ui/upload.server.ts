@@ -1,7 +1,7 @@
 import { once } from "node:events";
 import { Readable } from "node:stream";
 import busboy from "busboy";
-import { bad, good, type Result, isPlainText, NOT_TEXT, plainText } from "#core/base";
+import { err, ok, type Result, isPlainText, NOT_TEXT, plainText } from "#core/base";
 import { decodeText } from "#core/io";
 
 /** A form with one file in it: its texts, and the file or why it cannot be read. */
@@ -26,7 +26,7 @@ export async function readUpload(request: Request, field: string, limitBytes: nu
   if (!headers["content-type"].startsWith("multipart/") || !request.body)
     return {
       form: await request.formData(),
-      file: bad("no-file", "file", "Choose a file that is not empty."),
+      file: err("no-file", "file", "Choose a file that is not empty."),
     };
   const parser = busboy({
     headers,
@@ -46,12 +46,12 @@ export async function readUpload(request: Request, field: string, limitBytes: nu
     return undefined;
   });
   if (!(await parsed(request.body, parser)))
-    return { form, file: bad("broken-form", "file", "The form came in broken: send it again.") };
-  if (over) return { form, file: bad("too-large", "file", tooLarge(limitBytes)) };
+    return { form, file: err("broken-form", "file", "The form came in broken: send it again.") };
+  if (over) return { form, file: err("too-large", "file", tooLarge(limitBytes)) };
   const bytes = Buffer.concat(pieces);
   return bytes.length === 0
-    ? { form, file: bad("no-file", "file", "Choose a file that is not empty.") }
-    : { form, file: good({ name: plainText(name).slice(0, 120), bytes: new Uint8Array(bytes) }) };
+    ? { form, file: err("no-file", "file", "Choose a file that is not empty.") }
+    : { form, file: ok({ name: plainText(name).slice(0, 120), bytes: new Uint8Array(bytes) }) };
 }
 
 /** Hands a body to its parser piece by piece. What is broken is read to its end all the same: the sender waits for an answer. */
@@ -79,9 +79,9 @@ export async function uploadedBytes(
   limitBytes: number,
 ): Promise<Upload["file"]> {
   if (!(value instanceof File) || value.size === 0)
-    return bad("no-file", "file", "Choose a file that is not empty.");
-  if (value.size > limitBytes) return bad("too-large", "file", tooLarge(limitBytes));
-  return good({
+    return err("no-file", "file", "Choose a file that is not empty.");
+  if (value.size > limitBytes) return err("too-large", "file", tooLarge(limitBytes));
+  return ok({
     name: plainText(value.name).slice(0, 120),
     bytes: new Uint8Array(await value.arrayBuffer()),
   });
@@ -98,7 +98,7 @@ export async function uploadedText(
   const file = await uploadedBytes(value, limitBytes);
   if (!file.ok) return file;
   const text = decodeText(file.value.bytes, "file");
-  return text.ok ? good({ name: file.value.name, text: text.value }) : text;
+  return text.ok ? ok({ name: file.value.name, text: text.value }) : text;
 }
 
 /** Text that a form sends back, held to what a file is held to. */
@@ -107,7 +107,7 @@ export function pastedText(
   text: string,
   limitBytes: number,
 ): Result<{ readonly name: string; readonly text: string }> {
-  if (text.length > limitBytes) return bad("too-large", "file", tooLarge(limitBytes));
-  if (!isPlainText(text)) return bad("not-text", "file", NOT_TEXT);
-  return good({ name: plainText(name).slice(0, 120), text });
+  if (text.length > limitBytes) return err("too-large", "file", tooLarge(limitBytes));
+  if (!isPlainText(text)) return err("not-text", "file", NOT_TEXT);
+  return ok({ name: plainText(name).slice(0, 120), text });
 }

@@ -1,5 +1,5 @@
 import { drawerUnder, spreadOf, type Drawable } from "#core/compare";
-import { chanceFrom } from "#core/simulator";
+import { rngFrom } from "#core/simulator";
 
 /** Draws a figure under a reference many times over, telling how far it is: a check of its plus-or-minus. */
 export interface DrawsAsk {
@@ -14,7 +14,7 @@ export type DrawsTold =
 const TELL_EVERY = 100;
 
 self.onmessage = ({ data: { drawable, count, seed } }: MessageEvent<DrawsAsk>) => {
-  const chance = chanceFrom(seed);
+  const chance = rngFrom(seed);
   const draw = drawerUnder(drawable, () => chance.normal());
   const draws: number[] = [];
   while (draws.length < count) {

@@ -1,10 +1,10 @@
 import type { Entry } from "#core/ride/log";
 import type { Result } from "#core/base";
 import type { TestRecord } from "#core/records";
-import { reckonTest, type TestResults } from "#core/analysis";
+import { analyseTest, type TestResults } from "#core/analysis";
 
 /** Reckons a test in the background, with edits that are still on their way to the server. */
-export interface Ask {
+export interface WorkerRequest {
   readonly id: number;
   /** Where the record is read from, once for each stamp of it. */
   readonly address: string;
@@ -18,7 +18,7 @@ export interface Edit {
   readonly entry: Entry;
 }
 
-export interface Told {
+export interface WorkerResponse {
   readonly id: number;
   readonly result: Result<TestResults> | null;
 }
@@ -29,7 +29,7 @@ const WARM_UPS = 3;
 const records = new Map<string, Promise<TestRecord>>();
 const results = new Map<string, Result<TestResults>>();
 
-function recordAt({ address, stamp }: Ask): Promise<TestRecord> {
+function recordAt({ address, stamp }: WorkerRequest): Promise<TestRecord> {
   const key = `${address} ${stamp}`;
   let record = records.get(key);
   if (!record) {
@@ -52,17 +52,17 @@ function recordAt({ address, stamp }: Ask): Promise<TestRecord> {
 function warmUp(record: TestRecord, times: number): void {
   if (times === 0) return;
   setTimeout(() => {
-    reckonTest(record);
+    analyseTest(record);
     warmUp(record, times - 1);
   }, 20);
 }
 
-async function answer(ask: Ask): Promise<Result<TestResults>> {
+async function answer(ask: WorkerRequest): Promise<Result<TestResults>> {
   const record = await recordAt(ask);
   const key = JSON.stringify(ask.edits);
   let result = results.get(key);
   if (!result) {
-    result = reckonTest({
+    result = analyseTest({
       ...record,
       rides: record.rides.map((ride, r) => ({
         ...ride,
@@ -74,9 +74,9 @@ async function answer(ask: Ask): Promise<Result<TestResults>> {
   return result;
 }
 
-self.onmessage = ({ data: ask }: MessageEvent<Ask>) => {
+self.onmessage = ({ data: ask }: MessageEvent<WorkerRequest>) => {
   answer(ask).then(
-    (result) => self.postMessage({ id: ask.id, result } satisfies Told),
-    () => self.postMessage({ id: ask.id, result: null } satisfies Told),
+    (result) => self.postMessage({ id: ask.id, result } satisfies WorkerResponse),
+    () => self.postMessage({ id: ask.id, result: null } satisfies WorkerResponse),
   );
 };

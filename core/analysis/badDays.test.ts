@@ -1,12 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import type { EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE, spoken } from "#core/base";
+import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const reckon = (bodies: readonly EntryBody[], bike: object = {}) =>
-  reckonTest(
+  analyseTest(
     testRecordSchema.parse({
       test: { title: "t", day: "2026-06-01" },
       bike: { name: "b", levels: ["eco"], percentStep: 1, bars: 5, ...bike },
@@ -38,7 +38,7 @@ const figure = (found: ReturnType<typeof reckon>) => {
   return found.value;
 };
 const sentence = (found: ReturnType<typeof reckon>) =>
-  found.ok ? "" : spoken(found.problems[0]!.sentence, "imperial");
+  found.ok ? "" : renderUnits(found.problems[0]!.sentence, "imperial");
 
 describe("days nobody designed for", () => {
   test("kinds that contradict each other: pencil, and what each alone would say", () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { answer } from "#core/calc";
 import { writeBundle } from "#core/io";
 import { METRES_PER_MILE } from "#core/base";
-import { cutRecord, lengthOf, reckonTest } from "#core/analysis";
+import { cutRecord, lengthOf, analyseTest } from "#core/analysis";
 import { makeHardTest } from "#core/simulator";
 
 const bodies = (record: ReturnType<typeof cutRecord>) =>
@@ -66,7 +66,7 @@ describe("the way left, asked of calc", () => {
       }
     ).tests[0]!.rangeLeft;
   test("is told from the place asked, also between two looks", () => {
-    const reckoned = reckonTest(cutRecord(record, lengthM / 2));
+    const reckoned = analyseTest(cutRecord(record, lengthM / 2));
     const lastM = reckoned.ok ? reckoned.value.distance.value.mean : NaN;
     const [at, on] = [leftAt(lastM), leftAt(lastM + 100)];
     expect(at.fromM).toBeCloseTo(lastM, 6);

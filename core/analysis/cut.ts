@@ -1,12 +1,12 @@
 import { profileOf } from "#core/ride/distance";
-import { foldLog, SAME_PLACE_M, type Course, type Entry } from "#core/ride/log";
+import { foldLog, SAME_PLACE_M, type Timeline, type Entry } from "#core/ride/log";
 import type { TelemetryRecord, TestRecord, TrackRecord } from "#core/records";
 import { courseOf } from "./input.ts";
 
 type RideRecord = TestRecord["rides"][number];
 
 /** What a ride's log held when its last mark within the cut was noted: later entries go, corrections of the kept stay. */
-function entriesUpTo(entries: readonly Entry[], ride: number, course: Course, cutM: number): Entry[] {
+function entriesUpTo(entries: readonly Entry[], ride: number, course: Timeline, cutM: number): Entry[] {
   const marks = course.marks.filter((mark) => mark.ride === ride);
   const rootsOf = (within: boolean) =>
     new Set(
@@ -63,7 +63,7 @@ function telemetryUpTo(samples: TelemetryRecord, leftM: number, lastS: number): 
   };
 }
 
-const layOf = (record: TestRecord): Course =>
+const layOf = (record: TestRecord): Timeline =>
   courseOf(
     record,
     record.rides.map(({ track }) => track && profileOf(track)),

@@ -1,19 +1,19 @@
 import type { TrackProfile } from "#core/ride/distance";
-import { totalOf, type Course, type LiveEntry } from "#core/ride/log";
-import { fixed, quantityToken } from "#core/base";
+import { totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
+import { fixed, unitToken } from "#core/base";
 
 const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: "by the display" } as const;
 
 /** Where the distance is from, and what it says of the display. */
-export function distanceBecause(course: Course): string {
+export function distanceBecause(course: Timeline): string {
   const after =
     course.afterEndM > 0
-      ? `; ${quantityToken(course.afterEndM, "distance", 1)} more after the end count for nothing`
+      ? `; ${unitToken(course.afterEndM, "distance", 1)} more after the end count for nothing`
       : "";
   return `${sourceBecause(course)}${after}`;
 }
 
-function sourceBecause(course: Course): string {
+function sourceBecause(course: Timeline): string {
   const last = course.bases.at(-1)!;
   const factor = course.bases.map(({ factor }) => factor).find((found) => found !== null);
   if (!factor)
@@ -31,7 +31,7 @@ const known = (values: readonly (number | null | undefined)[]) =>
   values.filter((value): value is number => value !== null && value !== undefined);
 
 /** Metres of one ride by its marks. */
-function lengthOf({ marks }: Course, ride: number): number {
+function lengthOf({ marks }: Timeline, ride: number): number {
   const own = marks.filter((mark) => mark.ride === ride);
   const before = marks.filter((mark) => mark.ride < ride).at(-1)?.distanceM ?? 0;
   return own.length ? own.at(-1)!.distanceM - before : 0;
@@ -45,7 +45,7 @@ function lengthOf({ marks }: Course, ride: number): number {
  */
 export function rideFigures(
   tracks: readonly (TrackProfile | null)[],
-  course: Course,
+  course: Timeline,
   logs: readonly (readonly LiveEntry[])[],
 ) {
   const rides = logs.map((log, ride) => {

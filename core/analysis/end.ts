@@ -1,9 +1,9 @@
-import { END_NAMES, type Course } from "#core/ride/log";
-import type { Uncertain } from "#core/base";
+import { END_NAMES, type Timeline } from "#core/ride/log";
+import type { Estimate } from "#core/base";
 import type { EndView } from "./types.ts";
 
 /** How the test ended, and where full power ended: by hand, else by low-power mode, else by how the speed fades. */
-export function endOf(course: Course, used: Uncertain, fadeM: number | null): EndView {
+export function endOf(course: Timeline, used: Estimate, fadeM: number | null): EndView {
   const bodies = course.marks.flatMap(({ entries, distanceM }) =>
     entries.filter(({ struck }) => !struck).map(({ body, rootId }) => ({ body, rootId, distanceM })),
   );

@@ -1,19 +1,16 @@
+import { DEFAULTS, fixed, METRES_PER_MILE, unitToken, scale, withRelative, type Estimate } from "#core/base";
 import {
-  ASSUMED,
-  fixed,
-  METRES_PER_MILE,
-  quantityToken,
-  scale,
-  withRelative,
-  type Uncertain,
-} from "#core/base";
-import { eachAlone, type AloneAnswer, type LedgerInput, type Solved } from "#core/estimation";
+  singleSourceEstimates,
+  type SingleSourceEstimate,
+  type LedgerInput,
+  type Solved,
+} from "#core/estimation";
 import type { LoggedReading } from "#core/ride/log";
 import { curveOf, straightLineCharge, type Pack } from "#core/battery";
 import type { EvidenceAlone } from "./types.ts";
 import { countedWords } from "./words.ts";
 
-const NAMES: Readonly<Record<AloneAnswer["evidence"], string>> = {
+const NAMES: Readonly<Record<SingleSourceEstimate["evidence"], string>> = {
   percent: "percent",
   volts: "volts, by the cell curve",
   bars: "bars",
@@ -24,7 +21,7 @@ const NAMES: Readonly<Record<AloneAnswer["evidence"], string>> = {
 };
 
 interface StraightLine {
-  readonly whPerMi: Uncertain;
+  readonly whPerMi: Estimate;
   readonly volts: number;
   readonly byLine: number;
   readonly byCurve: number;
@@ -48,7 +45,7 @@ function straightLine(solved: Solved, pack: Pack, readings: readonly LoggedReadi
   const usable = Object.values(solved.columns.usable)[0]!;
   if (!(drop > 0) || !(miles > 0)) return null;
   const perVolt = 1 / (full - empty);
-  const voltsSd = ASSUMED.unrestedVoltsSd * cells * Math.SQRT2;
+  const voltsSd = DEFAULTS.unrestedVoltsSd * cells * Math.SQRT2;
   const mean = (drop * usable.mean) / miles;
   return {
     whPerMi: { mean, sd: mean * Math.hypot((voltsSd * perVolt) / drop, usable.sd / usable.mean) },
@@ -58,7 +55,7 @@ function straightLine(solved: Solved, pack: Pack, readings: readonly LoggedReadi
   };
 }
 
-const whPer = (whPerM: number) => quantityToken(whPerM, "energyPerDistance", 1);
+const whPer = (whPerM: number) => unitToken(whPerM, "energyPerDistance", 1);
 
 /** Why the kinds differ, from the numbers: the pair that differs most, and the straight line if it stands apart. */
 function sentenceOf(alone: readonly EvidenceAlone[], line: StraightLine | null): string | null {
@@ -94,8 +91,8 @@ export function evidenceAlone(
   readings: readonly LoggedReading[],
   distanceRelativeSd: number,
 ): { readonly alone: readonly EvidenceAlone[]; readonly sentence: string | null } {
-  const perMetre = (value: Uncertain) => withRelative(scale(value, 1 / METRES_PER_MILE), distanceRelativeSd);
-  const alone: EvidenceAlone[] = eachAlone(input).map(({ evidence, readings: own, whPerMi }) => ({
+  const perMetre = (value: Estimate) => withRelative(scale(value, 1 / METRES_PER_MILE), distanceRelativeSd);
+  const alone: EvidenceAlone[] = singleSourceEstimates(input).map(({ evidence, readings: own, whPerMi }) => ({
     kind: evidence,
     name: NAMES[evidence],
     from: evidence === "runDown" ? "the end, from a full start" : countedWords(own),

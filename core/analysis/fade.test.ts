@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const reckon = (bodies: readonly EntryBody[], day2: readonly EntryBody[] = []) => {
@@ -16,7 +16,7 @@ const reckon = (bodies: readonly EntryBody[], day2: readonly EntryBody[] = []) =
       supersedes: null,
     })),
   });
-  const found = reckonTest(
+  const found = analyseTest(
     testRecordSchema.parse({
       test: { title: "t", day: "2026-06-01" },
       bike: { name: "b", levels: ["eco"], percentStep: 1 },

@@ -1,4 +1,4 @@
-import type { Course } from "#core/ride/log";
+import type { Timeline } from "#core/ride/log";
 import { fadeOnset } from "#core/analysis/projection";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { TestRecord } from "#core/records";
@@ -20,7 +20,7 @@ interface Held {
 }
 
 /** Speeds as they were noted at check-ins, on the level that was ridden most. */
-function noted(course: Course): readonly Held[] {
+function noted(course: Timeline): readonly Held[] {
   const metres = new Map<string, number>();
   for (const { level, distanceM } of course.legs) metres.set(level, (metres.get(level) ?? 0) + distanceM);
   const most = [...metres].reduce((far, each) => (each[1] > far[1] ? each : far), ["", -1] as const)[0];
@@ -34,7 +34,7 @@ function noted(course: Course): readonly Held[] {
 }
 
 /** The best speed held over each stretch of a logger's ride. */
-function logged(record: TestRecord, course: Course): readonly Held[] {
+function logged(record: TestRecord, course: Timeline): readonly Held[] {
   const series = seriesAlong(record, course);
   if (!series) return [];
   const spans = new Map<number, number[]>();
@@ -57,7 +57,7 @@ const usedAt = (curve: readonly CurvePoint[], distanceM: number) =>
  * Where full power ends by the speeds that were held: the fade test over a logger's, else over those noted, on the level
  * ridden most. Null where there are too few, or the speed does not fade in the second half of the pack.
  */
-export function fadeAlong(record: TestRecord, course: Course, curve: readonly CurvePoint[]): number | null {
+export function fadeAlong(record: TestRecord, course: Timeline, curve: readonly CurvePoint[]): number | null {
   const byLogger = logged(record, course);
   const held = byLogger.length ? byLogger : noted(course);
   const rising = held.filter(({ distanceM }, i) => i === 0 || distanceM > held[i - 1]!.distanceM);

@@ -1,5 +1,5 @@
 import { logEvidence, solveLedger, type LedgerInput } from "#core/estimation";
-import type { Course, LoggedReading } from "#core/ride/log";
+import type { Timeline, LoggedReading } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
 import type { CurvePoint, GaugeSeen } from "./types.ts";
 
@@ -31,7 +31,7 @@ function countsOf(input: LedgerInput, percents: number, marks: number): GaugeSee
  */
 export function gaugeSeen(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
   input: LedgerInput,
   counted: readonly LoggedReading[],
   curve: readonly CurvePoint[],

@@ -1,10 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE } from "#core/base";
-import { digestOf, gaugeHistory, isDigest, reckonTest, type TestDigest } from "#core/analysis";
+import { digestOf, gaugeHistory, isDigest, analyseTest, type TestDigest } from "#core/analysis";
 import { makeHardTest, type HardKindName } from "#core/simulator";
 
 const digest = (seed: number, kind: HardKindName): TestDigest => {
-  const found = reckonTest(makeHardTest(seed, kind).record);
+  const found = analyseTest(makeHardTest(seed, kind).record);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return digestOf(found.value);
 };
@@ -61,11 +61,11 @@ describe("a ride's totals", () => {
       supersedes: null,
       body: { kind: "totals" as const, movingS: 5400, topSpeedMps: 11, climbM: 300, avgBpm: 128 },
     };
-    const found = reckonTest({
+    const found = analyseTest({
       ...record,
       rides: [{ ...record.rides[0]!, entries: [...record.rides[0]!.entries, totals] }],
     });
-    const plain = reckonTest(record);
+    const plain = analyseTest(record);
     if (!found.ok || !plain.ok) throw new Error("not reckoned");
     const { movingS, meanSpeedMps, topSpeedMps, climbM, noted, distance, course } = found.value;
     expect({ movingS, topSpeedMps, climbM, bpm: noted.bpm }).toEqual({ movingS: 5400, topSpeedMps: 11, climbM: 300, bpm: 128 }); // prettier-ignore

@@ -1,12 +1,12 @@
-import { METRES_PER_MILE, SDS_95, type Uncertain } from "#core/base";
+import { METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
 import type { TestDigest } from "./digest.ts";
 
 /** A point of a gauge over a bike's tests: fraction used where it is reached. */
 export interface GaugePoint {
   readonly name: string;
-  readonly used: Uncertain;
+  readonly used: Estimate;
   /** Before any test. */
-  readonly prior: Uncertain;
+  readonly prior: Estimate;
   readonly tests: number;
 }
 
@@ -14,9 +14,9 @@ export interface GaugePoint {
 export interface BarLength {
   readonly bar: number;
   /** Of the pack, Wh, and way at the bike's mean use, m. */
-  readonly share: Uncertain;
-  readonly wh: Uncertain;
-  readonly wayM: Uncertain | null;
+  readonly share: Estimate;
+  readonly wh: Estimate;
+  readonly wayM: Estimate | null;
 }
 
 /** A stretch over which a percent did not move, or a step it jumped. */
@@ -33,7 +33,7 @@ export interface GaugeHistory {
   readonly points: readonly GaugePoint[];
   readonly bars: readonly BarLength[];
   /** Charge really used as the percent shows so much, by tenths of the gauge. */
-  readonly percents: readonly { readonly shown: number; readonly used: Uncertain; readonly looks: number }[];
+  readonly percents: readonly { readonly shown: number; readonly used: Estimate; readonly looks: number }[];
   readonly quirks: readonly GaugeQuirk[];
   readonly percentsAtCutOff: readonly number[];
   readonly blinkToEndM: readonly number[];
@@ -41,7 +41,7 @@ export interface GaugeHistory {
   /** Chance that the percent counts each; null where nothing tells. */
   readonly counts: Readonly<Record<"charge" | "energy" | "volts", number>> | null;
   /** The display's distance against a recorder's, one a test that had both. */
-  readonly odometer: Uncertain | null;
+  readonly odometer: Estimate | null;
 }
 
 /** A percent that shows the same for so long stands still, m; one that falls by so much in so little jumps. */
@@ -50,8 +50,8 @@ const JUMPS_BY = 8;
 const JUMPS_WITHIN_M = METRES_PER_MILE;
 
 /** Several tests' normal answers about one point, each with the same prior in it: the prior counts once. */
-function pooled(prior: Uncertain, answers: readonly Uncertain[]): Uncertain {
-  const weightOf = ({ sd }: Uncertain) => 1 / Math.max(sd, 1e-6) ** 2;
+function pooled(prior: Estimate, answers: readonly Estimate[]): Estimate {
+  const weightOf = ({ sd }: Estimate) => 1 / Math.max(sd, 1e-6) ** 2;
   const p0 = weightOf(prior);
   let [precision, sum] = [p0, p0 * prior.mean];
   for (const answer of answers) {
@@ -76,8 +76,8 @@ function pointsOf(tests: readonly TestDigest[]): readonly GaugePoint[] {
 function barsOf(
   points: readonly GaugePoint[],
   bars: number,
-  capacity: Uncertain | null,
-  whPerM: Uncertain | null,
+  capacity: Estimate | null,
+  whPerM: Estimate | null,
 ): readonly BarLength[] {
   const goes = (bar: number) => points.find(({ name }) => name === `bar ${bar} goes`)?.used ?? null;
   return Array.from({ length: bars }, (_, i) => bars - i).flatMap((bar) => {
@@ -135,7 +135,7 @@ function countsOf(tests: readonly TestDigest[]): GaugeHistory["counts"] {
   return Object.fromEntries(chances) as GaugeHistory["counts"];
 }
 
-const meanOf = (values: readonly Uncertain[]): Uncertain | null => {
+const meanOf = (values: readonly Estimate[]): Estimate | null => {
   const precision = values.reduce((sum, { sd }) => sum + 1 / sd ** 2, 0);
   if (!(precision > 0) || !Number.isFinite(precision)) return null;
   return {
@@ -151,7 +151,7 @@ export function gaugeHistory(tests: readonly TestDigest[], bars: number): GaugeH
   const capacity = meanOf(tests.map(({ capacity }) => capacity.value));
   const use = meanOf(tests.map(({ best }) => best.value).filter(({ sd }) => sd > 0));
   // The bike's tests differ by more than their errors: so does a bar's way.
-  const spread = use && Math.max(...tests.map(({ best }) => Math.abs(best.value.mean - use.mean))) / SDS_95;
+  const spread = use && Math.max(...tests.map(({ best }) => Math.abs(best.value.mean - use.mean))) / Z_95;
   const whPerM = use && { mean: use.mean, sd: Math.hypot(use.sd, spread ?? 0) };
   return {
     tests: tests.length,

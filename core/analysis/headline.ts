@@ -1,10 +1,10 @@
-import type { Result, Uncertain } from "#core/base";
+import type { Result, Estimate } from "#core/base";
 import type { TestResults } from "./types.ts";
 
 /** What a list shows of a test. */
 export interface Headline {
   /** Wh per metre as ridden; null while it cannot be reckoned. */
-  readonly whPerM: Uncertain | null;
+  readonly whPerM: Estimate | null;
   /** Readings in question. */
   readonly questions: number;
   /** What waits for a person's judgement; null when nothing does. */

@@ -1,27 +1,27 @@
 import type { UsableEnergy } from "#core/battery";
-import { fixed, plusOrMinus, quantityToken, type Uncertain } from "#core/base";
+import { fixed, halfWidth95, unitToken, type Estimate } from "#core/base";
 
 /** The arithmetic behind the ledger's lines, in words with their numbers; a plus-or-minus is 95 %. */
-const wh = (value: Uncertain) => `${fixed(value.mean, 0)} ± ${fixed(plusOrMinus(value), 0)} Wh`;
-const share = (value: Uncertain) => `${fixed(value.mean * 100, 1)} ± ${fixed(plusOrMinus(value) * 100, 1)} %`;
-const perDistance = (whPerM: number, decimals = 1) => quantityToken(whPerM, "energyPerDistance", decimals);
+const wh = (value: Estimate) => `${fixed(value.mean, 0)} ± ${fixed(halfWidth95(value), 0)} Wh`;
+const share = (value: Estimate) => `${fixed(value.mean * 100, 1)} ± ${fixed(halfWidth95(value) * 100, 1)} %`;
+const perDistance = (whPerM: number, decimals = 1) => unitToken(whPerM, "energyPerDistance", decimals);
 
 interface BestParts {
-  readonly capacity: Uncertain;
-  readonly fraction: Uncertain;
-  readonly energyWh: Uncertain;
+  readonly capacity: Estimate;
+  readonly fraction: Estimate;
+  readonly energyWh: Estimate;
   readonly distanceM: number;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   readonly relativeSd: number;
   readonly wide: number;
 }
 
 export function howBest({ capacity, fraction, energyWh, distanceM, whPerM, relativeSd, wide }: BestParts) {
-  const byDistance = plusOrMinus({ mean: whPerM.mean, sd: whPerM.mean * relativeSd });
-  const byLedger = Math.sqrt(Math.max(0, plusOrMinus(whPerM) ** 2 - byDistance ** 2));
+  const byDistance = halfWidth95({ mean: whPerM.mean, sd: whPerM.mean * relativeSd });
+  const byLedger = Math.sqrt(Math.max(0, halfWidth95(whPerM) ** 2 - byDistance ** 2));
   return [
     ...howEnergy(capacity, fraction, energyWh),
-    `${fixed(energyWh.mean, 0)} Wh over ${quantityToken(distanceM, "distance", 1)} is ${perDistance(whPerM.mean, 2)}.`,
+    `${fixed(energyWh.mean, 0)} Wh over ${unitToken(distanceM, "distance", 1)} is ${perDistance(whPerM.mean, 2)}.`,
     `Of its plus-or-minus, ${perDistance(byLedger, 2)} is the energy's and ${perDistance(byDistance, 2)} the distance's, added in quadrature.`,
     ...(wide > 1.001
       ? [
@@ -31,14 +31,14 @@ export function howBest({ capacity, fraction, energyWh, distanceM, whPerM, relat
   ];
 }
 
-export function howEnergy(capacity: Uncertain, fraction: Uncertain, energyWh: Uncertain): readonly string[] {
+export function howEnergy(capacity: Estimate, fraction: Estimate, energyWh: Estimate): readonly string[] {
   return [
     `The readings put ${share(fraction)} of the pack as used, and the pack at ${wh(capacity)}.`,
     `Their product is ${wh(energyWh)}; the two lean on the same readings, so their errors do not simply add.`,
   ];
 }
 
-export function howCapacity(usable: UsableEnergy, capacity: Uncertain): readonly string[] {
+export function howCapacity(usable: UsableEnergy, capacity: Estimate): readonly string[] {
   return [
     `Before the ride: ${wh(usable)}, ${usable.from === "measured" ? "as measured" : `${fixed(usable.share * 100, 0)} % of ${fixed(usable.labelWh, 0)} Wh`} at the pack's temperature.`,
     `With this ride's readings: ${wh(capacity)}.`,
@@ -46,9 +46,9 @@ export function howCapacity(usable: UsableEnergy, capacity: Uncertain): readonly
 }
 
 /** @param portion of the pack to spend */
-export function howRange(distanceM: number, portion: number, fraction: Uncertain): readonly string[] {
+export function howRange(distanceM: number, portion: number, fraction: Estimate): readonly string[] {
   return [
-    `${quantityToken(distanceM, "distance", 1)} took ${share(fraction)} of the pack; ${fixed(portion * 100, 0)} % of it takes ${fixed(portion / fraction.mean, 2)} times as far.`,
+    `${unitToken(distanceM, "distance", 1)} took ${share(fraction)} of the pack; ${fixed(portion * 100, 0)} % of it takes ${fixed(portion / fraction.mean, 2)} times as far.`,
     "The pack's size cancels: only the share used and the distance carry error.",
   ];
 }

@@ -1,5 +1,5 @@
-export { reckonTest } from "./reckon.ts";
-export { layTest, type LaidTest } from "./laid.ts";
+export { analyseTest } from "./analyse.ts";
+export { prepareTest, type PreparedTest } from "./prepare.ts";
 export { gaugeHistory, type GaugeHistory } from "./gaugeHistory.ts";
 export { cutRecord, lengthOf } from "./cut.ts";
 export { packHistory, type PackHistory, type PackTest } from "./packHistory.ts";

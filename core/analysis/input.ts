@@ -1,7 +1,7 @@
 import { massOf } from "#core/bike";
 import type { TrackProfile } from "#core/ride/distance";
 import { settingOf, type Gauge, type LedgerInput } from "#core/estimation";
-import { foldLog, layCourse, type Course, type LoggedReading } from "#core/ride/log";
+import { foldLog, buildTimeline, type Timeline, type LoggedReading } from "#core/ride/log";
 import {
   yearsBetween,
   resistanceFromPairs,
@@ -20,8 +20,8 @@ import { byInstrument } from "./instruments.ts";
 export const cellName = (level: string, ground: string) => `${level} | ${ground}`;
 
 /** The course of a record: its logs folded and laid end to end. */
-export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | null)[]): Course {
-  return layCourse(
+export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | null)[]): Timeline {
+  return buildTimeline(
     record.rides.map(({ entries, telemetry }, ride) => ({
       entries: foldLog(entries),
       track: tracks[ride]!,
@@ -43,7 +43,7 @@ export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | nu
 const PAIR_S = 120;
 
 /** Volts at rest and under load, noted within two minutes of each other. */
-function restLoadPairs(course: Course): readonly RestLoadPair[] {
+function restLoadPairs(course: Timeline): readonly RestLoadPair[] {
   const seen = course.marks.flatMap(({ entries }) =>
     entries.flatMap(({ body, timeS, struck, struckFields }) =>
       struck ||
@@ -63,7 +63,7 @@ function restLoadPairs(course: Course): readonly RestLoadPair[] {
 }
 
 /** A pack's resistance: its own, else from the ride's telemetry or pairs; undefined leaves the default. */
-function resistanceOf(record: TestRecord, course: Course): number | undefined {
+function resistanceOf(record: TestRecord, course: Timeline): number | undefined {
   if (record.pack.resistanceOhm !== undefined) return record.pack.resistanceOhm;
   const pairs = resistanceFromPairs(restLoadPairs(course));
   if (pairs.ok) return pairs.value;
@@ -100,7 +100,7 @@ const single = (
 });
 
 /** The pack of a record as it was on the test: warm or cold, alone or with a second beside it. */
-export function packOf(record: TestRecord, course?: Course): Pack {
+export function packOf(record: TestRecord, course?: Timeline): Pack {
   const packTempC = record.test.packTempC ?? record.test.airTempC;
   return {
     ...single(record.pack, record.test.day),
@@ -120,7 +120,7 @@ function gaugeOf({ percentStep, counts, bars }: Bike): Gauge {
 /** The ledger of a course with the readings to count. */
 export function ledgerInput(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
   readings: readonly LoggedReading[],
 ): LedgerInput {
   return {
@@ -154,7 +154,7 @@ export function recordSetting(record: TestRecord): Setting {
 /** Readings the bike can have shown, and the problems of the others. */
 export function possible(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
 ): { readonly readings: readonly LoggedReading[]; readonly problems: readonly string[] } {
   const setting = recordSetting(record);
   const problems: string[] = [];

@@ -1,5 +1,5 @@
-import { ASSUMED, fixed, plusOrMinus, scale, type Uncertain } from "#core/base";
-import { expectedShare, healthOf, labelEnergy, type CapacityPoint, type Health } from "#core/battery";
+import { DEFAULTS, fixed, halfWidth95, scale, type Estimate } from "#core/base";
+import { expectedShare, packHealth, labelEnergy, type CapacityPoint, type PackHealth } from "#core/battery";
 import type { PackRecord } from "#core/records";
 import type { PackLearned } from "./types.ts";
 
@@ -12,12 +12,12 @@ export interface PackTest {
 export interface PackHistory {
   readonly labelWh: number;
   /** Oldest first: the bench, and the rides that measured it, each with its share of the label. */
-  readonly points: readonly (CapacityPoint & { readonly share: Uncertain })[];
+  readonly points: readonly (CapacityPoint & { readonly share: Estimate })[];
   /** At the latest point. */
-  readonly health: Health | null;
+  readonly health: PackHealth | null;
   readonly sentence: string;
   /** What age and cycles let expect over the pack's life so far; empty when its age is not known. */
-  readonly expected: readonly { readonly day: string; readonly share: Uncertain }[];
+  readonly expected: readonly { readonly day: string; readonly share: Estimate }[];
 }
 
 const DAY_MS = 86_400_000;
@@ -37,7 +37,7 @@ export function packHistory(pack: PackRecord, tests: readonly PackTest[], today:
             day: pack.measuredOn,
             wh: {
               mean: pack.measuredWh,
-              sd: Math.max(pack.measuredSdWh ?? 0, ASSUMED.measuredSdFloor * pack.measuredWh),
+              sd: Math.max(pack.measuredSdWh ?? 0, DEFAULTS.measuredSdFloor * pack.measuredWh),
             },
             from: "bench",
           },
@@ -49,7 +49,7 @@ export function packHistory(pack: PackRecord, tests: readonly PackTest[], today:
     .sort((a, b) => (a.day < b.day ? -1 : 1))
     .map((point) => ({ ...point, share: scale(point.wh, 1 / labelWh) }));
   const last = points.at(-1);
-  const health = last ? healthOf(last, labelWh, pack.firstUsedOn, pack.cycles) : null;
+  const health = last ? packHealth(last, labelWh, pack.firstUsedOn, pack.cycles) : null;
   return {
     labelWh,
     points,
@@ -71,15 +71,15 @@ function expectedOver({ firstUsedOn, cycles }: PackRecord, today: string): PackH
 }
 
 /** "633 of 672 Wh, 94 %: inside what 2.6 years and 190 cycles let expect (77 to 95 %), ..." */
-function sentenceOf(last: CapacityPoint | undefined, health: Health | null, labelWh: number): string {
+function sentenceOf(last: CapacityPoint | undefined, health: PackHealth | null, labelWh: number): string {
   if (!last || !health)
     return "Never measured: a bench test, or a ride with a meter, a wall refill or a run to the end, would tell.";
   const holds = `${fixed(last.wh.mean, 0)} of ${fixed(labelWh, 0)} Wh, ${percent(health.share.mean)}`;
   const { expected, verdict } = health;
   if (!expected || verdict === null)
     return `${holds}. Type when it was first used to see whether that is well for its age.`;
-  const span = `${percent(expected.mean - plusOrMinus(expected))} to ${percent(expected.mean + plusOrMinus(expected))}`;
+  const span = `${percent(expected.mean - halfWidth95(expected))} to ${percent(expected.mean + halfWidth95(expected))}`;
   const age = `${fixed(expected.years, 1)} years${expected.cycles === null ? "" : ` and ${expected.cycles} cycles`}`;
   const side = verdict === "inside" ? "inside" : verdict === "above" ? "above" : "below";
-  return `${holds}: ${side} what ${age} let expect (${span}), if a new pack yields ${percent(ASSUMED.newDerate)} of its label and loses ${percent(ASSUMED.fadePerYear, 1)} a year and ${percent(100 * ASSUMED.fadePerCycle)} in 100 cycles (assumed).`;
+  return `${holds}: ${side} what ${age} let expect (${span}), if a new pack yields ${percent(DEFAULTS.newDerate)} of its label and loses ${percent(DEFAULTS.fadePerYear, 1)} a year and ${percent(100 * DEFAULTS.fadePerCycle)} in 100 cycles (assumed).`;
 }

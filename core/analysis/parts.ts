@@ -1,14 +1,14 @@
-import { cellFigure, milesOf, notToldApart, uncertain, type Solved } from "#core/estimation";
-import type { Course } from "#core/ride/log";
-import { METRES_PER_MILE, type Uncertain } from "#core/base";
+import { cellFigure, milesOf, isUnidentifiable, estimateOf, type Solved } from "#core/estimation";
+import type { Timeline } from "#core/ride/log";
+import { METRES_PER_MILE, type Estimate } from "#core/base";
 import { cellName } from "./input.ts";
 import type { PartUse } from "./types.ts";
 
 /** Energy per distance of each level on each ground; null where the readings do not tell it from the others. */
 export function parts(
   solved: Solved,
-  course: Course,
-  perMetre: (value: Uncertain) => Uncertain,
+  course: Timeline,
+  perMetre: (value: Estimate) => Estimate,
 ): readonly PartUse[] {
   return solved.input.cells.flatMap((cell): readonly PartUse[] => {
     const figure = cellFigure(solved, cell);
@@ -19,7 +19,7 @@ export function parts(
         level,
         ground,
         distanceM: milesOf(solved.input.rides[0]!, cell) * METRES_PER_MILE,
-        whPerM: notToldApart(solved, cell) ? null : perMetre(uncertain(solved, figure)),
+        whPerM: isUnidentifiable(solved, cell) ? null : perMetre(estimateOf(solved, figure)),
       },
     ];
   });

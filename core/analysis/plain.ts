@@ -1,4 +1,4 @@
-import type { Course, Mark, LiveEntry } from "#core/ride/log";
+import type { Timeline, Mark, LiveEntry } from "#core/ride/log";
 import { plainFromPercent, plainFromVolts, type Plain } from "#core/analysis/plain";
 import { labelEnergy } from "#core/battery";
 import { type Result, fixed, METRES_PER_MILE } from "#core/base";
@@ -47,7 +47,7 @@ function explained(plain: Result<Plain>, because: string): PlainResult | null {
  * What paper would give: label energy for a full run-down; else the drop in percent, in rest volts, or in bars, in that
  * order, over the distance between the first and the last such reading. Null with a charge in between.
  */
-export function plainResult(record: TestRecord, { marks, legs }: Course): PlainResult | null {
+export function plainResult(record: TestRecord, { marks, legs }: Timeline): PlainResult | null {
   const label = labelEnergy(packOf(record));
   if (!label.ok || legs.some(({ charged }) => charged)) return null;
   const labelWh = label.value;

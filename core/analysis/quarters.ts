@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import type { CurvePoint, Quarter, Quarters } from "./types.ts";
 
 const QUARTER = 0.25;
@@ -66,11 +66,11 @@ export function quartersOf(
   }
   const [start, end] = [found[0], found.at(-1)];
   if (!start || !end || start === end)
-    return bad("no-quarters", "test", "Two quarters of the charge must be ridden to set them side by side.");
+    return err("no-quarters", "test", "Two quarters of the charge must be ridden to set them side by side.");
   const by = start.climbM && end.climbM ? ("climb" as const) : ("way" as const);
   const ratio = by === "climb" ? end.climbM! / start.climbM! : end.distanceM / start.distanceM;
   const sd = ratio * Math.hypot(end.share, start.share);
-  return good({
+  return ok({
     quarters: found.map(({ share: _share, ...quarter }) => quarter),
     by,
     lastOverFirst: { mean: ratio, sd },

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { ledgerInputSchema, solveLedger, type Solved } from "#core/estimation";
 import { METRES_PER_MILE } from "#core/base";
-import type { Course } from "#core/ride/log";
+import type { Timeline } from "#core/ride/log";
 import type { EndView } from "#core/analysis";
 import { ranges } from "./ranges.ts";
 
@@ -19,8 +19,8 @@ function ride(percent: number, more: readonly object[] = []): Solved {
   return solved.value;
 }
 const LONG_M = 20 * METRES_PER_MILE;
-const course = { marks: [{ distanceM: 0 }], legs: [] } as unknown as Course;
-const charged = { ...course, legs: [{ charged: true }] } as unknown as Course;
+const course = { marks: [{ distanceM: 0 }], legs: [] } as unknown as Timeline;
+const charged = { ...course, legs: [{ charged: true }] } as unknown as Timeline;
 const open: EndView = { reason: null, closed: false, fullPower: null, used: { mean: 0.5, sd: 0.01 } };
 const closed: EndView = { ...open, closed: true };
 const until = (distanceM: number, by: "hand" | "low-power mode"): EndView => ({

@@ -1,6 +1,6 @@
-import { ASSUMED, fixed, widen } from "#core/base";
-import { linearFigure, uncertain, usedOnRide, type Solved } from "#core/estimation";
-import type { Course } from "#core/ride/log";
+import { DEFAULTS, fixed, widen } from "#core/base";
+import { linearFigure, estimateOf, usedOnRide, type Solved } from "#core/estimation";
+import type { Timeline } from "#core/ride/log";
 import { rangeOwnMix, shareWithReserve, SKETCH_BELOW } from "#core/analysis/projection";
 import { howRange } from "./how.ts";
 import type { EndView, Explained } from "./types.ts";
@@ -31,10 +31,10 @@ export function ranges(
   distanceM: number,
   relativeSd: number,
   wide: number,
-  course: Course,
+  course: Timeline,
   end: EndView,
 ) {
-  const fraction = widen(uncertain(solved, linearFigure(solved, usedOnRide(solved, 0).form)), wide);
+  const fraction = widen(estimateOf(solved, linearFigure(solved, usedOnRide(solved, 0).form)), wide);
   const start = solved.posterior.mean[0]!;
   const sketch = fraction.mean < SKETCH_BELOW ? "; a sketch: under 30 % of the energy was used" : "";
   const explain = (share: number, because: string): Explained | null => {
@@ -57,8 +57,8 @@ export function ranges(
       ? ridden(distanceM, "ridden, full to the end")
       : explain(1, `projected from ${fixed(fraction.mean * 100, 0)} % of the energy${sketch}`);
   const assumed = explain(
-    ASSUMED.lowPowerAt,
-    `assumed to end at ${fixed(ASSUMED.lowPowerAt * 100, 0)} % used`,
+    DEFAULTS.lowPowerAt,
+    `assumed to end at ${fixed(DEFAULTS.lowPowerAt * 100, 0)} % used`,
   );
   return {
     rangeTotal,
@@ -68,7 +68,7 @@ export function ranges(
         : noFurther(assumed, rangeTotal),
     rangeWithReserve: explain(
       shareWithReserve,
-      `${fixed(ASSUMED.reserve * 100, 0)} % kept back for the way home and the pack's sake`,
+      `${fixed(DEFAULTS.reserve * 100, 0)} % kept back for the way home and the pack's sake`,
     ),
   };
 }

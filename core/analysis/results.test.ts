@@ -2,10 +2,10 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { answerLedger, ledgerInputSchema } from "#core/estimation";
 import type { Entry, EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE, spoken } from "#core/base";
+import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { readingText } from "#core/battery/readings";
-import { reckonTest, type TestResults } from "#core/analysis";
+import { analyseTest, type TestResults } from "#core/analysis";
 
 const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -22,7 +22,7 @@ function record(bodies: readonly EntryBody[], rest: Partial<TestRecord> = {}): T
   });
 }
 const reckon = (bodies: readonly EntryBody[], rest: Partial<TestRecord> = {}): TestResults => {
-  const result = reckonTest(record(bodies, rest));
+  const result = analyseTest(record(bodies, rest));
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
   return result.value;
 };
@@ -111,7 +111,7 @@ describe("readings in question", () => {
   test("the slip, and only the slip, is flagged, with a sentence that names it", () => {
     expect(results.flags).toHaveLength(1);
     expect(results.flags[0]).toMatchObject({ rootId: id(2), field: "percent" });
-    expect(spoken(results.flags[0]!.sentence, "imperial")).toMatch(
+    expect(renderUnits(results.flags[0]!.sentence, "imperial")).toMatch(
       /^96 % at 10\.0 mi stands \d+\.\d sd above what the other readings allow\. Either it is a slip, or 5\.0 mi beside it took next to nothing of the usual\.$/,
     );
   });
@@ -129,7 +129,7 @@ describe("readings in question", () => {
       body: { kind: "strike", target: id(2), field: "percent" },
       supersedes: null,
     };
-    const after = reckonTest({
+    const after = analyseTest({
       ...struck,
       rides: [{ ...struck.rides[0]!, entries: [...struck.rides[0]!.entries, strike] }],
     });
@@ -153,7 +153,7 @@ describe("set aside by a person", () => {
       body: { kind: "strike", target: id(which), field: "percent" },
       supersedes: null,
     };
-    const after = reckonTest({
+    const after = analyseTest({
       ...whole,
       rides: [{ ...whole.rides[0]!, entries: [...whole.rides[0]!.entries, strike] }],
     });
@@ -204,8 +204,8 @@ describe("plain by other means", () => {
 
 describe("what cannot be reckoned, or only in part", () => {
   test("one mark only", () =>
-    expect(reckonTest(record([start]))).toMatchObject({ ok: false, problems: [{ code: "no-distance" }] }));
-  test("no log at all", () => expect(reckonTest(record([]))).toMatchObject({ ok: false }));
+    expect(analyseTest(record([start]))).toMatchObject({ ok: false, problems: [{ code: "no-distance" }] }));
+  test("no log at all", () => expect(analyseTest(record([]))).toMatchObject({ ok: false }));
   test("volts without cells are left out with a notice", () => {
     const results = reckon([start, checkIn(5, 88, { packVolts: 50 }), checkIn(9, 80)], {
       pack: { name: "p", chemistry: "NMC", labelWh: 612, storage: "", pencil: [] },
@@ -261,7 +261,7 @@ describe("the answer depends on the log alone", () => {
   });
   log.push({ id: id(71), seq: 71, at: null, body: { kind: "strike", target: id(3) }, supersedes: null });
   const answer = (entries: readonly Entry[]) => {
-    const result = reckonTest({ ...whole, rides: [{ ...whole.rides[0]!, entries: [...entries] }] });
+    const result = analyseTest({ ...whole, rides: [{ ...whole.rides[0]!, entries: [...entries] }] });
     if (!result.ok) throw new Error("not reckoned");
     return result.value;
   };

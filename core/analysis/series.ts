@@ -1,5 +1,5 @@
 import type { TrackProfile } from "#core/ride/distance";
-import type { Course } from "#core/ride/log";
+import type { Timeline } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
 import type { LoggedSeries } from "./types.ts";
 
@@ -12,7 +12,7 @@ function thinned<T>(values: readonly T[]): readonly T[] {
 }
 
 /** Where each ride starts along the test, m. */
-function offsets(course: Course, rides: number): readonly number[] {
+function offsets(course: Timeline, rides: number): readonly number[] {
   return Array.from({ length: rides }, (_, ride) => {
     const before = course.marks.filter((mark) => mark.ride < ride).at(-1);
     return before?.distanceM ?? 0;
@@ -20,7 +20,7 @@ function offsets(course: Course, rides: number): readonly number[] {
 }
 
 /** Height along the test, from the tracks that have it. */
-export function profileAlong(course: Course, tracks: readonly (TrackProfile | null)[]) {
+export function profileAlong(course: Timeline, tracks: readonly (TrackProfile | null)[]) {
   const starts = offsets(course, tracks.length);
   const points = tracks.flatMap((track, ride) =>
     track?.hasHeights
@@ -39,7 +39,7 @@ export function profileAlong(course: Course, tracks: readonly (TrackProfile | nu
  * A logger's speed and amps along the test over equal stretches of samples, as their means, and of the amps the least and
  * the most besides; null without telemetry.
  */
-export function seriesAlong(record: TestRecord, course: Course): LoggedSeries | null {
+export function seriesAlong(record: TestRecord, course: Timeline): LoggedSeries | null {
   const samples = record.rides.flatMap(({ telemetry }, ride) => {
     if (!telemetry) return [];
     const marks = course.marks.filter((mark) => mark.ride === ride && mark.timeS !== null);

@@ -1,5 +1,12 @@
-import { ASSUMED, type Uncertain } from "#core/base";
-import { linearFigure, uncertain, studentShare, usedOnRide, varianceOf, type Solved } from "#core/estimation";
+import { DEFAULTS, type Estimate } from "#core/base";
+import {
+  linearFigure,
+  estimateOf,
+  studentShare,
+  usedOnRide,
+  varianceOf,
+  type Solved,
+} from "#core/estimation";
 import type { RideSoFar } from "#core/analysis/projection";
 
 /** Stretches are looked at in spans of this: shorter ones show the gauge's steps, and hills last for miles. */
@@ -22,9 +29,9 @@ function roadScatter(solved: Solved, usedShare: number): number {
   });
   const miles = ridden.reduce((sum, each) => sum + each.miles, 0);
   const rate = usedShare / miles;
-  if (!(rate > 0)) return ASSUMED.scatterShare;
+  if (!(rate > 0)) return DEFAULTS.scatterShare;
   const learned =
-    (ASSUMED.scatterShare * ASSUMED.rateWhPerMi * Math.sqrt(solved.scatterSquared)) / (capacity * rate);
+    (DEFAULTS.scatterShare * DEFAULTS.rateWhPerMi * Math.sqrt(solved.scatterSquared)) / (capacity * rate);
   const spans: { miles: number; used: number }[] = [];
   for (const each of ridden) {
     const last = spans.at(-1);
@@ -42,7 +49,7 @@ function roadScatter(solved: Solved, usedShare: number): number {
  *
  * @param distance ridden on the test, with its error, m; @param wide factor of the sds
  */
-export function soFar(solved: Solved, distance: Uncertain, wide: number): RideSoFar {
+export function soFar(solved: Solved, distance: Estimate, wide: number): RideSoFar {
   const used = usedOnRide(solved, 0).form;
   const last = solved.columns.firstMark[0]! + solved.input.rides[0]!.legs.length;
   const spent = new Map([[last, 1]]);
@@ -50,8 +57,8 @@ export function soFar(solved: Solved, distance: Uncertain, wide: number): RideSo
   const variance = (form: ReadonlyMap<number, number>) =>
     varianceOf(solved.posterior, linearFigure(solved, form));
   const square = wide * wide;
-  const usedShare = uncertain(solved, linearFigure(solved, used));
-  const spentShare = uncertain(solved, linearFigure(solved, spent));
+  const usedShare = estimateOf(solved, linearFigure(solved, used));
+  const spentShare = estimateOf(solved, linearFigure(solved, spent));
   return {
     distance,
     used: { mean: usedShare.mean, sd: usedShare.sd * wide },

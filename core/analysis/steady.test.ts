@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 
 const START_S = Date.UTC(2026, 9, 18, 9) / 1000;
 const SECONDS = 1200;
@@ -37,7 +37,7 @@ function steadyOf(speedAt: (second: number) => number, wattsAt: (mps: number) =>
       },
     ],
   });
-  const found = reckonTest(record);
+  const found = analyseTest(record);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return found.value.steady;
 }

@@ -1,5 +1,5 @@
 import { climbAt, trackAt, type TrackProfile } from "#core/ride/distance";
-import type { Course } from "#core/ride/log";
+import type { Timeline } from "#core/ride/log";
 import { MPS_PER_MPH } from "#core/base";
 import type { TestRecord } from "#core/records";
 import type { SteadyUse } from "./types.ts";
@@ -41,7 +41,7 @@ function slopeOver(track: TrackProfile | null, fromS: number, toS: number): numb
 /** Windows of one ride in which the speed was held on one level and ground. */
 function windowsOf(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
   tracks: readonly (TrackProfile | null)[],
   ride: number,
 ) {
@@ -81,7 +81,7 @@ function windowsOf(
  */
 export function steadyUse(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
   tracks: readonly (TrackProfile | null)[],
 ): readonly SteadyUse[] {
   const groups = new Map<string, Window[]>();

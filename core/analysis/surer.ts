@@ -1,4 +1,4 @@
-import { nextSteps, type NextMeasure, type Solved } from "#core/estimation";
+import { rankMeasurements, type NextMeasure, type Solved } from "#core/estimation";
 import { METRES_PER_MILE } from "#core/base";
 import type { Surer } from "./types.ts";
 
@@ -16,7 +16,7 @@ const WORDS: Readonly<Record<NextMeasure, string>> = {
  * @param wide factor of the sds; @param distanceSd of the Wh per metre from the distance alone, which none of these mend
  */
 export function surer(solved: Solved, wide: number, distanceSd: number): readonly Surer[] {
-  return nextSteps(solved).map(({ measure, minutes, sdLeft, gainPerMinute }) => ({
+  return rankMeasurements(solved).map(({ measure, minutes, sdLeft, gainPerMinute }) => ({
     measure,
     what: WORDS[measure],
     minutes,

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import type { Entry, EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { headlineOf, reckonTest } from "#core/analysis";
+import { headlineOf, analyseTest } from "#core/analysis";
 import { HARD_KINDS, makeHardTest, type HardKindName } from "#core/simulator";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -13,7 +13,7 @@ const entriesOf = (bodies: readonly EntryBody[]): Entry[] =>
     ...{ seq, at: null, body, supersedes: null },
   }));
 const reckon = (bodies: readonly EntryBody[], more: object = {}) =>
-  reckonTest(
+  analyseTest(
     testRecordSchema.parse({
       test: { title: "t", day: "2026-10-18", airTempC: 20, firstLevel: "steady" },
       bike: { name: "b", levels: ["steady"], percentStep: 1, bars: 5 },
@@ -35,7 +35,7 @@ describe("best never leaves its data", () => {
     const kinds = Object.keys(HARD_KINDS) as HardKindName[];
     fc.assert(
       fc.property(fc.constantFrom(...kinds), fc.integer({ min: 1, max: 4000 }), (kind, seed) => {
-        const reckoned = reckonTest(makeHardTest(seed, kind).record);
+        const reckoned = analyseTest(makeHardTest(seed, kind).record);
         if (!reckoned.ok) throw new Error(reckoned.problems[0]!.sentence);
         const { best, alone } = reckoned.value;
         if (alone.length === 0) return;

@@ -1,12 +1,12 @@
-import type { AloneAnswer, NextMeasure } from "#core/estimation";
-import type { Course } from "#core/ride/log";
-import type { Uncertain } from "#core/base";
+import type { SingleSourceEstimate, NextMeasure } from "#core/estimation";
+import type { Timeline } from "#core/ride/log";
+import type { Estimate } from "#core/base";
 import type { RideSoFar } from "#core/analysis/projection";
 import type { CoursePart } from "#core/route";
 
 /** A figure with the sentence that says where it comes from. */
 export interface Explained {
-  readonly value: Uncertain;
+  readonly value: Estimate;
   readonly because: string;
   /** Reckoned beyond what was measured: drawn in pencil. */
   readonly pencil: boolean;
@@ -25,9 +25,9 @@ export interface PlainResult {
 /** The discharge curve at a mark, fraction used with its sd. */
 export interface CurvePoint {
   readonly distanceM: number;
-  readonly used: Uncertain;
+  readonly used: Estimate;
   /** Energy left, 1 less what is used. */
-  readonly left: Uncertain;
+  readonly left: Estimate;
 }
 
 /** One reading as drawn on the strip: where it puts the curve, and how far it stands from the rest. */
@@ -38,7 +38,7 @@ export interface DrawnReading {
   readonly mark: number;
   readonly distanceM: number;
   /** Fraction used that the reading says, with its own 1 sd; null for energy readings. */
-  readonly says: Uncertain | null;
+  readonly says: Estimate | null;
   readonly struck: boolean;
   /** Residual against the answer without it, sds; null when struck. */
   readonly standing: number | null;
@@ -57,7 +57,7 @@ export interface ReadingRow {
   /** Share of all the readings' news of the Wh/mi. */
   readonly share: number;
   /** The ride's Wh per metre without it. */
-  readonly without: Uncertain;
+  readonly without: Estimate;
 }
 
 export interface Flag {
@@ -75,7 +75,7 @@ export interface StretchUse {
   readonly toM: number;
   readonly level: string;
   readonly ground: string;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
 }
 
 /** What one kind of evidence alone would say. */
@@ -84,8 +84,8 @@ export interface EvidenceAlone {
   /** "4 percents". */
   readonly from: string;
   /** Wh per metre. */
-  readonly whPerM: Uncertain;
-  readonly kind: AloneAnswer["evidence"] | "straightLine";
+  readonly whPerM: Estimate;
+  readonly kind: SingleSourceEstimate["evidence"] | "straightLine";
 }
 
 /** One thing that would make the Wh/mi surer. */
@@ -111,7 +111,7 @@ export interface EndView {
     readonly rootId: string | null;
   } | null;
   /** Fraction used at the end. */
-  readonly used: Uncertain;
+  readonly used: Estimate;
 }
 
 /** One error source's part in the doubt. */
@@ -140,13 +140,13 @@ export interface PartUse {
   readonly ground: string;
   readonly distanceM: number;
   /** Null when the readings do not tell this part from the others. */
-  readonly whPerM: Uncertain | null;
+  readonly whPerM: Estimate | null;
 }
 
 export interface PackLearned {
   /** Usable energy at 25 C before the ride, Wh. */
-  readonly before: Uncertain;
-  readonly after: Uncertain;
+  readonly before: Estimate;
+  readonly after: Estimate;
   /** The ride narrowed it by a fifth or more. */
   readonly learned: boolean;
 }
@@ -165,7 +165,7 @@ export interface Quarters {
   readonly quarters: readonly Quarter[];
   readonly by: "climb" | "way";
   /** Climb or way of the last whole quarter over that of the first: 1 where the charge falls evenly. */
-  readonly lastOverFirst: Uncertain;
+  readonly lastOverFirst: Estimate;
   /** Whether it differs from 1 by more than two sds. */
   readonly even: boolean;
 }
@@ -176,7 +176,7 @@ export interface SteadyUse {
   readonly ground: string;
   readonly speedMps: number;
   /** Wh per metre. */
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   /** Stretches of time it rests on. */
   readonly windows: number;
   /** Enough of them that wind and slope cancel. */
@@ -208,7 +208,7 @@ export interface GaugeSeen {
   /** Percents as they were read, with what of the pack was used there, and where. */
   readonly percents: readonly {
     readonly shown: number;
-    readonly used: Uncertain;
+    readonly used: Estimate;
     readonly distanceM: number;
   }[];
   /** How often bars came back at rest. */
@@ -253,9 +253,9 @@ export interface TestResults {
   readonly readings: readonly DrawnReading[];
   readonly flags: readonly Flag[];
   /** Wh per metre without what is in question or set aside; null when nothing is. */
-  readonly bestWithoutFlags: Uncertain | null;
+  readonly bestWithoutFlags: Estimate | null;
   /** Wh per metre with all that was read; null when nothing is set aside. */
-  readonly bestWithStruck: Uncertain | null;
+  readonly bestWithStruck: Estimate | null;
   readonly alone: readonly EvidenceAlone[];
   /** Why the kinds of evidence differ, in one sentence; null with fewer than two. */
   readonly aloneSentence: string | null;
@@ -266,8 +266,8 @@ export interface TestResults {
   /** Points of the gauge as this ride has them: fractions used. */
   readonly thresholds: readonly {
     readonly name: string;
-    readonly used: Uncertain;
-    readonly prior: Uncertain;
+    readonly used: Estimate;
+    readonly prior: Estimate;
   }[];
   readonly gauge: GaugeSeen;
   /** Height along the track, thinned; null without heights. */
@@ -284,5 +284,5 @@ export interface TestResults {
     readonly impliedCircumferenceMm: number | null;
   } | null;
   readonly notices: readonly string[];
-  readonly course: Course;
+  readonly course: Timeline;
 }

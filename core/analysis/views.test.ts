@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import type { EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE, quantityToken, spoken } from "#core/base";
+import { METRES_PER_MILE, unitToken, renderUnits } from "#core/base";
 import { packRecordSchema, testRecordSchema, type TestRecord } from "#core/records";
-import { packHistory, reckonTest, type TestResults } from "#core/analysis";
+import { packHistory, analyseTest, type TestResults } from "#core/analysis";
 import { makeStandin } from "#core/simulator";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -31,7 +31,7 @@ function record(
   });
 }
 const reckon = (...given: Parameters<typeof record>): TestResults => {
-  const result = reckonTest(record(...given));
+  const result = analyseTest(record(...given));
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
   return result.value;
 };
@@ -58,7 +58,7 @@ describe("each kind of evidence alone", () => {
     expect(whPerMi(counter.whPerM)).toBeCloseTo(326 / 22, 1);
   });
   test("the straight line parts from the curve, and the sentence says by how much charge", () => {
-    const sentence = spoken(results.aloneSentence!, "imperial");
+    const sentence = renderUnits(results.aloneSentence!, "imperial");
     expect(sentence).toMatch(/alone says \d+\.\d Wh\/mi, .* alone \d+\.\d Wh\/mi: \d\.\d sd apart/);
     expect(sentence).toMatch(/At 48\.6 V a straight line leaves \d+ % of the charge, the cell curve \d+ %/);
   });
@@ -75,7 +75,7 @@ describe("each kind of evidence alone", () => {
 describe("a figure explains itself", () => {
   const results = reckon([start, at(8, { percent: 82 }), at(16, { percent: 63 }), at(22, { percent: 49 })]);
   test("in lines with its own numbers", () => {
-    const lines = results.best.how.map((line) => spoken(line, "metric")).join(" ");
+    const lines = results.best.how.map((line) => renderUnits(line, "metric")).join(" ");
     expect(lines).toContain(`${results.energy.value.mean.toFixed(0)} Wh over 35.4 km is`);
     expect(lines).toContain("added in quadrature");
   });
@@ -141,7 +141,7 @@ describe("odd rides", () => {
     expect(whPerMi({ mean: best.value.sd })).toBeGreaterThan(3);
   });
   test("no distance is a sentence", () => {
-    const result = reckonTest(record([start, { kind: "checkIn", distanceM: 0, percent: 99 }]));
+    const result = analyseTest(record([start, { kind: "checkIn", distanceM: 0, percent: 99 }]));
     expect(!result.ok && result.problems[0]!.sentence).toContain("Two check-ins at different distances");
   });
   test("all readings at one mark say hardly more than what is assumed", () => {
@@ -202,7 +202,7 @@ describe("odd rides", () => {
 
 describe("what is drawn along the way", () => {
   test("a logger's speed and amps, thinned, at their miles", () => {
-    const result = reckonTest(makeStandin(3, "logged").record);
+    const result = analyseTest(makeStandin(3, "logged").record);
     const series = result.ok ? result.value.series! : null;
     expect(series!.distanceM.length).toBeLessThanOrEqual(400);
     expect(
@@ -214,7 +214,7 @@ describe("what is drawn along the way", () => {
     expect(Math.max(...series!.amps.map((amps) => amps ?? 0))).toBeGreaterThan(3);
   });
   test("heights of a track", () => {
-    const result = reckonTest(makeStandin(3, "hills").record);
+    const result = analyseTest(makeStandin(3, "hills").record);
     const profile = result.ok ? result.value.profile! : null;
     expect(profile!.heightM).toHaveLength(profile!.distanceM.length);
     expect(Math.max(...profile!.heightM) - Math.min(...profile!.heightM)).toBeGreaterThan(5);
@@ -255,10 +255,10 @@ describe("a pack's history", () => {
 
 describe("sentences in either system of units", () => {
   test("a token is written out, with decimals if asked", () => {
-    const sentence = `at ${quantityToken(15_000, "distance")} it took ${quantityToken(0.0093, "energyPerDistance", 2)}`;
-    expect(spoken(sentence, "metric")).toBe("at 15.0 km it took 9.30 Wh/km");
-    expect(spoken(sentence, "imperial")).toBe("at 9.3 mi it took 14.97 Wh/mi");
+    const sentence = `at ${unitToken(15_000, "distance")} it took ${unitToken(0.0093, "energyPerDistance", 2)}`;
+    expect(renderUnits(sentence, "metric")).toBe("at 15.0 km it took 9.30 Wh/km");
+    expect(renderUnits(sentence, "imperial")).toBe("at 9.3 mi it took 14.97 Wh/mi");
   });
   test("plain words pass as they are", () =>
-    expect(spoken("no figure ‹here›", "metric")).toBe("no figure ‹here›"));
+    expect(renderUnits("no figure ‹here›", "metric")).toBe("no figure ‹here›"));
 });

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import { budgetOf, flagSentence, ledgerInputSchema, rideFigure, solveLedger } from "#core/estimation";
-import { METRES_PER_MILE, spoken } from "#core/base";
+import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { readingText, type Reading } from "#core/battery/readings";
 import { sourceWords } from "#core/analysis";
 import { differenceSentence, evidenceWords, listed } from "./words.ts";
@@ -30,12 +30,12 @@ describe("why plain and best part", () => {
     expect(differenceSentence(perM(14.1), perM(14), perM(0.5), 600, 570)).toContain("agree");
   });
   test("the label is trusted", () => {
-    expect(spoken(differenceSentence(perM(19.9), perM(17.7), perM(0.7), 672, 612), "imperial")).toBe(
+    expect(renderUnits(differenceSentence(perM(19.9), perM(17.7), perM(0.7), 672, 612), "imperial")).toBe(
       "Plain is 2.2 Wh/mi more because it trusts the label's 672 Wh; best puts usable energy at 612 Wh.",
     );
   });
   test("plain leans on two readings", () => {
-    expect(spoken(differenceSentence(perM(9.2), perM(11.4), perM(0.5), 480, 440), "imperial")).toBe(
+    expect(renderUnits(differenceSentence(perM(9.2), perM(11.4), perM(0.5), 480, 440), "imperial")).toBe(
       "Plain is 2.2 Wh/mi less because it rests on the first and last reading alone; best weighs every reading by its error.",
     );
   });
@@ -46,7 +46,7 @@ const sure = (standing: number) => ({ standing, logOdds: 9, meant: null });
 describe("a reading in question", () => {
   test("a percent too high stands above, one too low below", () => {
     const sentence = (standing: number) =>
-      spoken(flagSentence(percent(62), 9.4 * METRES_PER_MILE, sure(standing)), "imperial");
+      renderUnits(flagSentence(percent(62), 9.4 * METRES_PER_MILE, sure(standing)), "imperial");
     expect(sentence(-4.1)).toBe(
       "62 % at 9.4 mi stands 4.1 sd above what the other readings allow: a typing slip?",
     );
@@ -59,7 +59,7 @@ describe("a reading in question", () => {
   });
   test("what would fit is said; where the odds are even both stories are told", () => {
     const told = (logOdds: number, times: number) =>
-      spoken(
+      renderUnits(
         flagSentence(
           percent(80),
           10_300,
@@ -78,7 +78,7 @@ describe("a reading in question", () => {
     expect(told(2, 2.44)).toContain("took 2.4 times the usual");
   });
   test("distances are in the reader's units", () => {
-    expect(spoken(flagSentence(percent(62), 20_000, sure(4)), "metric")).toContain("at 20.0 km");
+    expect(renderUnits(flagSentence(percent(62), 20_000, sure(4)), "metric")).toContain("at 20.0 km");
   });
 });
 

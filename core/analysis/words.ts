@@ -1,6 +1,6 @@
 import type { UsableEnergy } from "#core/battery";
 import { countedText, type Reading } from "#core/battery/readings";
-import { fixed, quantityToken, SDS_95 } from "#core/base";
+import { fixed, unitToken, Z_95 } from "#core/base";
 
 /** "a, b and c". */
 export function listed(words: readonly string[]): string {
@@ -38,8 +38,8 @@ export function differenceSentence(
 ): string {
   const gap = plainWhPerM - bestWhPerM;
   const label = labelWh / capacityWh - 1;
-  const doubt = SDS_95 * bestSd;
-  const by = quantityToken(Math.abs(gap), "energyPerDistance", 1);
+  const doubt = Z_95 * bestSd;
+  const by = unitToken(Math.abs(gap), "energyPerDistance", 1);
   if (Math.abs(gap) < 0.25 * doubt) return "Plain and best agree within a quarter of the plus-or-minus.";
   const side = gap > 0 ? "more" : "less";
   if (

@@ -1,4 +1,4 @@
-import { ASSUMED, type Assumed, bad, good, type Result, type Uncertain } from "#core/base";
+import { DEFAULTS, type Assumed, err, ok, type Result, type Estimate } from "#core/base";
 import { expectedShare } from "./health.ts";
 import { interpolate } from "./interpolate.ts";
 import type { Pack, SinglePack } from "./schema.ts";
@@ -16,14 +16,14 @@ export function singlePacks(pack: Pack): readonly SinglePack[] {
 }
 
 function labelOfOne(pack: SinglePack): Result<number> {
-  if (pack.labelWh !== undefined) return good(pack.labelWh);
+  if (pack.labelWh !== undefined) return ok(pack.labelWh);
   if (pack.ampHours !== undefined && pack.seriesCells !== undefined)
-    return good(pack.ampHours * pack.seriesCells * NOMINAL_CELL_VOLTS[pack.chemistry]);
-  return bad("no-label", "labelWh", "Type the pack's printed Wh, or its Ah and series cells.");
+    return ok(pack.ampHours * pack.seriesCells * NOMINAL_CELL_VOLTS[pack.chemistry]);
+  return err("no-label", "labelWh", "Type the pack's printed Wh, or its Ah and series cells.");
 }
 
 function sumOf<T>(results: readonly Result<T>[], add: (sum: T, value: T) => T): Result<T> {
-  return results.reduce((sum, each) => (!sum.ok ? sum : !each.ok ? each : good(add(sum.value, each.value))));
+  return results.reduce((sum, each) => (!sum.ok ? sum : !each.ok ? each : ok(add(sum.value, each.value))));
 }
 
 /** Printed Wh, else nominal volts x Ah, of all packs side by side; a problem when a label gives neither. */
@@ -31,7 +31,7 @@ export function labelEnergy(pack: Pack): Result<number> {
   return sumOf(singlePacks(pack).map(labelOfOne), (a, b) => a + b);
 }
 
-export interface UsableEnergy extends Uncertain {
+export interface UsableEnergy extends Estimate {
   readonly labelWh: number;
   /** Share of the label it is expected to yield at 25 C, or was measured to. */
   readonly share: number;
@@ -63,7 +63,7 @@ function usableOfOne(
     const mean = (pack.measuredWh * factor) / measuredAt;
     const measured = Math.max((pack.measuredSdWh ?? 0) / pack.measuredWh, assumed.measuredSdFloor);
     const cold = (assumed.coldSdShare * Math.abs(measuredAt - factor)) / factor;
-    return good({
+    return ok({
       mean,
       sd: mean * Math.hypot(measured, cold),
       labelWh: label.ok ? label.value : pack.measuredWh,
@@ -75,7 +75,7 @@ function usableOfOne(
   const share = shareOf(pack, assumed);
   const mean = label.value * share.mean * factor;
   const cold = (assumed.coldSdShare * (1 - factor)) / factor;
-  return good({
+  return ok({
     ...{ mean, sd: mean * Math.hypot(share.relativeSd, cold) },
     ...{ labelWh: label.value, share: share.mean, from: "label" },
   });
@@ -88,7 +88,7 @@ function usableOfOne(
  *
  * @example usableEnergy({ chemistry: "NMC", labelWh: 612, packTempC: 4 }) is 516.8 with sd 37.4
  */
-export function usableEnergy(pack: Pack, assumed: Assumed = ASSUMED): Result<UsableEnergy> {
+export function usableEnergy(pack: Pack, assumed: Assumed = DEFAULTS): Result<UsableEnergy> {
   return sumOf(
     singlePacks(pack).map((one) => usableOfOne(one, pack.packTempC, assumed)),
     (a, b) => ({

@@ -1,7 +1,7 @@
-import { ASSUMED, type Assumed, type Uncertain } from "#core/base";
+import { DEFAULTS, type Assumed, type Estimate } from "#core/base";
 
 /** What a pack of an age and a count of cycles should hold, as a share of its label. */
-export interface Expected extends Uncertain {
+export interface ExpectedShare extends Estimate {
   readonly years: number;
   readonly cycles: number | null;
 }
@@ -12,7 +12,11 @@ export interface Expected extends Uncertain {
  *
  * @example two years, 150 cycles: 0.95 x (1 - 0.05 - 0.06) = 0.8455
  */
-export function expectedShare(years: number, cycles: number | null, assumed: Assumed = ASSUMED): Expected {
+export function expectedShare(
+  years: number,
+  cycles: number | null,
+  assumed: Assumed = DEFAULTS,
+): ExpectedShare {
   const byAge = assumed.fadePerYear * Math.max(0, years);
   const byCycles = assumed.fadePerCycle * Math.max(0, cycles ?? 0);
   const mean = assumed.newDerate * Math.max(0, 1 - byAge - byCycles);
@@ -24,14 +28,14 @@ export function expectedShare(years: number, cycles: number | null, assumed: Ass
 export interface CapacityPoint {
   /** ISO day. */
   readonly day: string;
-  readonly wh: Uncertain;
+  readonly wh: Estimate;
   readonly from: "bench" | "ride";
 }
 
-export interface Health {
+export interface PackHealth {
   /** Share of the label. */
-  readonly share: Uncertain;
-  readonly expected: Expected | null;
+  readonly share: Estimate;
+  readonly expected: ExpectedShare | null;
   /** Null when the pack's age is not known. */
   readonly verdict: "inside" | "above" | "below" | null;
 }
@@ -47,12 +51,12 @@ export function yearsBetween(from: string, to: string): number {
  * A pack's health at a measurement: its share of the label, and whether that lies within two sds of what its age and
  * cycles let expect.
  */
-export function healthOf(
+export function packHealth(
   point: CapacityPoint,
   labelWh: number,
   firstUsedOn: string | undefined,
   cycles: number | undefined,
-): Health {
+): PackHealth {
   const share = { mean: point.wh.mean / labelWh, sd: point.wh.sd / labelWh };
   if (firstUsedOn === undefined) return { share, expected: null, verdict: null };
   const expected = expectedShare(yearsBetween(firstUsedOn, point.day), cycles ?? null);

@@ -11,10 +11,10 @@ export {
 } from "./resistance.ts";
 export {
   expectedShare,
-  healthOf,
+  packHealth,
   yearsBetween,
   type CapacityPoint,
-  type Expected,
-  type Health,
+  type ExpectedShare,
+  type PackHealth,
 } from "./health.ts";
 export { packSheet, type PackSheet } from "./sheet.ts";

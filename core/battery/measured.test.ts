@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import {
   expectedShare,
-  healthOf,
+  packHealth,
   packResistance,
   resistanceFromPairs,
   resistanceFromSteps,
@@ -102,10 +102,13 @@ describe("health", () => {
     [650, "above"],
   ] as const)("%p of 600 Wh after two years is %s", (wh, verdict) => {
     const point = { day: "2026-05-01", wh: { mean: wh, sd: 8 }, from: "bench" } as const;
-    expect(healthOf(point, 600, "2024-05-01", 100).verdict).toBe(verdict);
+    expect(packHealth(point, 600, "2024-05-01", 100).verdict).toBe(verdict);
   });
   test("without an age there is a share and no verdict", () => {
     const point = { day: "2026-05-01", wh: { mean: 540, sd: 8 }, from: "ride" } as const;
-    expect(healthOf(point, 600, undefined, undefined)).toMatchObject({ share: { mean: 0.9 }, verdict: null });
+    expect(packHealth(point, 600, undefined, undefined)).toMatchObject({
+      share: { mean: 0.9 },
+      verdict: null,
+    });
   });
 });

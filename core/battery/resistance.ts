@@ -1,11 +1,11 @@
-import { ASSUMED, bad, good, type Result } from "#core/base";
+import { DEFAULTS, err, ok, type Result } from "#core/base";
 import { singlePacks } from "./energy.ts";
 import type { Pack } from "./schema.ts";
 
 /** Pack resistance when none was measured, ohm: 12 milliohm a series cell over parallel strings of 3 Ah. 13 cells, 15 Ah: 0.0312. */
 export function defaultResistance(seriesCells: number, ampHours: number | undefined): number {
-  const strings = ampHours === undefined ? 4 : Math.max(1, ampHours / ASSUMED.stringAh);
-  return (ASSUMED.cellOhm * seriesCells) / strings;
+  const strings = ampHours === undefined ? 4 : Math.max(1, ampHours / DEFAULTS.stringAh);
+  return (DEFAULTS.cellOhm * seriesCells) / strings;
 }
 
 /** Resistance of a pack as it stands: measured, else the default; packs side by side share the current. Ohm. */
@@ -41,8 +41,8 @@ export function resistanceFromPairs(pairs: readonly RestLoadPair[]): Result<numb
     .map(({ restVolts, loadVolts, amps }) => (restVolts - loadVolts) / amps);
   const ohm = found.length ? median(found) : NaN;
   return ohm > 0
-    ? good(ohm)
-    : bad(
+    ? ok(ohm)
+    : err(
         "no-sag",
         "pairs",
         "Give volts at rest and under load with the amps drawn: the loaded volts must be the lower.",
@@ -69,8 +69,8 @@ export function resistanceFromSteps(
   }
   const ohm = found.length >= LEAST_STEPS ? median(found) : NaN;
   return ohm > 0
-    ? good(ohm)
-    : bad(
+    ? ok(ohm)
+    : err(
         "no-steps",
         "telemetry",
         `Fewer than ${LEAST_STEPS} steps of ${STEP_AMPS} A: the resistance cannot be read off.`,

@@ -1,15 +1,15 @@
-import { ASSUMED, SDS_95, type Uncertain } from "#core/base";
+import { DEFAULTS, Z_95, type Estimate } from "#core/base";
 import { labelEnergy, temperatureFactor } from "./energy.ts";
-import { expectedShare, healthOf, yearsBetween, type Expected, type Health } from "./health.ts";
+import { expectedShare, packHealth, yearsBetween, type ExpectedShare, type PackHealth } from "./health.ts";
 import type { Pack } from "./schema.ts";
 
 /** What a bench sheet tells a customer: label, measured at 25 C, percent, and what the pack's age lets expect. */
 export interface PackSheet {
   readonly labelWh: number;
   /** Brought to 25 C. */
-  readonly measured: Uncertain;
-  readonly health: Health;
-  readonly expected: (Expected & { readonly low: number; readonly high: number }) | null;
+  readonly measured: Estimate;
+  readonly health: PackHealth;
+  readonly expected: (ExpectedShare & { readonly low: number; readonly high: number }) | null;
 }
 
 /**
@@ -29,9 +29,9 @@ export function packSheet(
   const label = labelEnergy(pack);
   if (!label.ok) return null;
   const mean = bench.wh / temperatureFactor(pack.chemistry, bench.startTempC);
-  const measured = { mean, sd: Math.max((bench.sdWh ?? 0) / bench.wh, ASSUMED.measuredSdFloor) * mean };
+  const measured = { mean, sd: Math.max((bench.sdWh ?? 0) / bench.wh, DEFAULTS.measuredSdFloor) * mean };
   const point = { day: bench.on, wh: measured, from: "bench" } as const;
-  const health = healthOf(point, label.value, pack.firstUsedOn, pack.cycles);
+  const health = packHealth(point, label.value, pack.firstUsedOn, pack.cycles);
   const expected =
     pack.firstUsedOn === undefined
       ? null
@@ -42,8 +42,8 @@ export function packSheet(
     health,
     expected: expected && {
       ...expected,
-      low: expected.mean - SDS_95 * expected.sd,
-      high: expected.mean + SDS_95 * expected.sd,
+      low: expected.mean - Z_95 * expected.sd,
+      high: expected.mean + Z_95 * expected.sd,
     },
   };
 }

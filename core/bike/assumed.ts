@@ -1,4 +1,4 @@
-import { ASSUMED, MPS_PER_MPH } from "#core/base";
+import { DEFAULTS, MPS_PER_MPH } from "#core/base";
 import type { Bike, Effort, Rider, SetUp } from "#core/records";
 
 /** Who rides what. */
@@ -11,23 +11,23 @@ export interface Riding {
 /** Power of an effort in words, W. */
 export const EFFORT_W: Readonly<Record<Effort, number>> = {
   none: 0,
-  "feather-light": ASSUMED.featherW,
-  easy: ASSUMED.easyW,
-  steady: ASSUMED.steadyW,
-  hard: ASSUMED.hardW,
+  "feather-light": DEFAULTS.featherW,
+  easy: DEFAULTS.easyW,
+  steady: DEFAULTS.steadyW,
+  hard: DEFAULTS.hardW,
 };
 
 const CDA = {
-  upright: ASSUMED.dragAreaM2,
-  "panniers or step-through": ASSUMED.dragAreaWide,
-  leaning: ASSUMED.dragAreaLow,
+  upright: DEFAULTS.dragAreaM2,
+  "panniers or step-through": DEFAULTS.dragAreaWide,
+  leaning: DEFAULTS.dragAreaLow,
 } as const;
 const CRR = {
-  city: ASSUMED.rollingAsphalt,
-  knobbly: ASSUMED.rollingKnobbly,
-  fat: ASSUMED.rollingFat,
+  city: DEFAULTS.rollingAsphalt,
+  knobbly: DEFAULTS.rollingKnobbly,
+  fat: DEFAULTS.rollingFat,
 } as const;
-const ETA_M = { hub: ASSUMED.hubEfficiency, mid: ASSUMED.midEfficiency } as const;
+const ETA_M = { hub: DEFAULTS.hubEfficiency, mid: DEFAULTS.midEfficiency } as const;
 
 /** Power at a heart rate on a rider's own line; null without one. Never below nothing. */
 export function wattsAt(rider: Rider | null, bpm: number): number | null {
@@ -45,15 +45,15 @@ export function sharesOf(bike: Bike): readonly number[] {
 export function usualSpeeds(bike: Bike): Readonly<Record<string, number>> {
   const top = bike.levels.length - 1;
   const level = (i: number) =>
-    MPS_PER_MPH * (ASSUMED.calmMph + (ASSUMED.strongMph - ASSUMED.calmMph) * (top > 0 ? i / top : 0.5));
+    MPS_PER_MPH * (DEFAULTS.calmMph + (DEFAULTS.strongMph - DEFAULTS.calmMph) * (top > 0 ? i / top : 0.5));
   return {
     ...Object.fromEntries(bike.levels.map((name, i) => [name, level(i)])),
-    ...(bike.throttle && { throttle: ASSUMED.throttleMph * MPS_PER_MPH }),
+    ...(bike.throttle && { throttle: DEFAULTS.throttleMph * MPS_PER_MPH }),
   };
 }
 
 /** What a bike weighs, kg; assumed where nobody weighed it. */
-export const bikeMass = (bike: Pick<Bike, "massKg">): number => bike.massKg ?? ASSUMED.bikeKg;
+export const bikeMass = (bike: Pick<Bike, "massKg">): number => bike.massKg ?? DEFAULTS.bikeKg;
 
 /** Bike, rider and load. What was weighed counts, the rest is assumed: by that, and by how sure it is, 1 sd as a share. */
 export function massOf({ bike, rider, setUp }: Riding): {
@@ -62,12 +62,12 @@ export function massOf({ bike, rider, setUp }: Riding): {
   readonly sdShare: number;
 } {
   const bikeKg = bikeMass(bike);
-  const riderKg = rider?.massKg ?? ASSUMED.massKg - ASSUMED.bikeKg;
+  const riderKg = rider?.massKg ?? DEFAULTS.massKg - DEFAULTS.bikeKg;
   const kg = bikeKg + riderKg + (setUp?.carriedKg ?? 0);
   const guessed = [bike.massKg === undefined ? bikeKg : 0, rider?.massKg === undefined ? riderKg : 0];
   const weighed = guessed.every((each) => each === 0);
-  const guessSd = ASSUMED.massGuessSdShare * Math.hypot(...guessed);
-  return { kg, weighed, sdShare: Math.hypot(ASSUMED.massSdShare, guessSd / kg) };
+  const guessSd = DEFAULTS.massGuessSdShare * Math.hypot(...guessed);
+  return { kg, weighed, sdShare: Math.hypot(DEFAULTS.massSdShare, guessSd / kg) };
 }
 
 /** A bike's road load as its kind lets expect: drag by posture, rolling by tyre, the motor by its place. */
@@ -75,7 +75,7 @@ export function roadOf({ bike, setUp }: Pick<Riding, "bike" | "setUp">) {
   return {
     cdA: CDA[setUp?.posture ?? "upright"],
     crr: CRR[setUp?.tyreClass ?? "city"],
-    etaD: ASSUMED.drivetrainEfficiency,
+    etaD: DEFAULTS.drivetrainEfficiency,
     etaM: ETA_M[bike.motor],
   };
 }

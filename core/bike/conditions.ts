@@ -1,5 +1,5 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
-import type { Piece } from "#core/route";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import type { RouteSegment } from "#core/route";
 import { stopWh } from "./course.ts";
 import { roadPower, type RoadState } from "./power.ts";
 
@@ -63,7 +63,12 @@ const HALVINGS = 14;
 const MEAN_COSINE = 2 / Math.PI;
 
 /** The bike on a piece. Written out, not spread: this runs a hundred thousand times for one forecast. */
-const stateOn = (piece: Piece, rig: RideConditions, headwindMps: number, speedMps: number): RoadState => ({
+const stateOn = (
+  piece: RouteSegment,
+  rig: RideConditions,
+  headwindMps: number,
+  speedMps: number,
+): RoadState => ({
   massKg: rig.massKg,
   speedMps,
   slope: piece.slope,
@@ -83,7 +88,13 @@ const stateOn = (piece: Piece, rig: RideConditions, headwindMps: number, speedMp
 });
 
 /** The speed held, and what it takes: the one wanted, or the most at which the motor's need stays within what it gives. */
-function held(piece: Piece, rig: RideConditions, headwindMps: number, wantedMps: number, mostW: number) {
+function held(
+  piece: RouteSegment,
+  rig: RideConditions,
+  headwindMps: number,
+  wantedMps: number,
+  mostW: number,
+) {
   const wanted = roadPower(stateOn(piece, rig, headwindMps, wantedMps));
   if (wanted.motorW <= mostW) return { speedMps: wantedMps, batteryW: wanted.batteryW };
   let [low, high] = [WALKING_MPS, wantedMps];
@@ -98,14 +109,17 @@ function held(piece: Piece, rig: RideConditions, headwindMps: number, wantedMps:
 }
 
 /** Headwinds a piece is ridden in, each for an equal share of it. */
-function headwinds({ headingDeg }: Piece, { windMps, windFromDeg }: RideConditions): readonly number[] {
+function headwinds(
+  { headingDeg }: RouteSegment,
+  { windMps, windFromDeg }: RideConditions,
+): readonly number[] {
   if (windMps === 0) return [0];
   if (headingDeg === null || windFromDeg === null) return [windMps * MEAN_COSINE, -windMps * MEAN_COSINE];
   return [windMps * Math.cos(((windFromDeg - headingDeg) * Math.PI) / 180)];
 }
 
 /** Energy and time of one piece, its share of the stops included. */
-export function segmentCost(piece: Piece, rig: RideConditions): SegmentCost {
+export function segmentCost(piece: RouteSegment, rig: RideConditions): SegmentCost {
   const level = piece.level in rig.speedMps ? piece.level : rig.level;
   const wantedMps = Math.min(rig.speedMps[level]!, rig.assistToMps);
   const winds = headwinds(piece, rig);
@@ -118,11 +132,11 @@ export function segmentCost(piece: Piece, rig: RideConditions): SegmentCost {
   }
   const stops = (rig.stopsPerMi * piece.lengthM) / METRES_PER_MILE;
   const riddenWh = wh + stops * stopWh(rig.massKg, wantedMps, rig);
-  return { wh: riddenWh * (rig.energyFactor ?? 1), s: s + stops * ASSUMED.stopS };
+  return { wh: riddenWh * (rig.energyFactor ?? 1), s: s + stops * DEFAULTS.stopS };
 }
 
 /** Energy and time of a row of pieces. */
-export function routeCost(pieces: readonly Piece[], rig: RideConditions): SegmentCost {
+export function routeCost(pieces: readonly RouteSegment[], rig: RideConditions): SegmentCost {
   let [wh, s] = [0, 0];
   for (const piece of pieces) {
     const use = segmentCost(piece, rig);

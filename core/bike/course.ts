@@ -1,4 +1,4 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import { courseParts } from "#core/route";
 import type { Ground } from "#core/ride/log";
 import { roadPower, type RoadState } from "./power.ts";
@@ -32,8 +32,8 @@ export interface RoadBike {
 /** Battery energy that one stop adds, Wh: the way back up to speed, as far as the motor helps. */
 export function stopWh(massKg: number, speedMps: number, bike: RoadBike): number {
   const {
-    etaD = ASSUMED.drivetrainEfficiency,
-    etaM = ASSUMED.motorEfficiency,
+    etaD = DEFAULTS.drivetrainEfficiency,
+    etaM = DEFAULTS.motorEfficiency,
     assistToMps = Infinity,
   } = bike;
   const helpedMps = Math.min(speedMps, assistToMps);

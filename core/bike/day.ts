@@ -1,4 +1,4 @@
-import { ASSUMED, MPS_PER_MPH } from "#core/base";
+import { DEFAULTS, MPS_PER_MPH } from "#core/base";
 import type { Bike, Drive, Effort } from "#core/records";
 import { EFFORT_W, massOf, roadOf, sharesOf, wattsAt, type Riding } from "./assumed.ts";
 import type { RideConditions } from "./conditions.ts";
@@ -31,19 +31,19 @@ function riderPower(
 ): Pick<RideConditions, "riderW" | "riderSdShare" | "habitSdShare" | "riderBy"> {
   if (drive === "throttle") return { riderW: 0, riderSdShare: 0, habitSdShare: 0, riderBy: "throttle" };
   if (riderW !== undefined)
-    return { riderW, riderSdShare: ASSUMED.riderWattsSdShare, habitSdShare: 0, riderBy: "watts" };
+    return { riderW, riderSdShare: DEFAULTS.riderWattsSdShare, habitSdShare: 0, riderBy: "watts" };
   const byHeart = bpm === undefined ? null : wattsAt(rider, bpm);
   if (byHeart !== null)
     return {
       riderW: byHeart,
-      riderSdShare: ASSUMED.riderHeartSdShare,
-      habitSdShare: ASSUMED.riderLineSdShare,
+      riderSdShare: DEFAULTS.riderHeartSdShare,
+      habitSdShare: DEFAULTS.riderLineSdShare,
       riderBy: "heart",
     };
   return {
     riderW: EFFORT_W[effort ?? "easy"],
-    riderSdShare: effort === undefined ? ASSUMED.riderGuessSdShare : ASSUMED.riderDaySdShare,
-    habitSdShare: ASSUMED.riderHabitSdShare,
+    riderSdShare: effort === undefined ? DEFAULTS.riderGuessSdShare : DEFAULTS.riderDaySdShare,
+    habitSdShare: DEFAULTS.riderHabitSdShare,
     riderBy: effort === undefined ? "nothing" : "word",
   };
 }
@@ -67,19 +67,19 @@ export function conditionsOf(riding: Riding, day: DayNotes, speeds: Speeds): Rid
     massKg: mass.kg,
     massSdShare: mass.sdShare,
     ...roadOf(riding),
-    assistToMps: bike.assistToMps ?? (throttle ? Infinity : ASSUMED.assistToMph * MPS_PER_MPH),
+    assistToMps: bike.assistToMps ?? (throttle ? Infinity : DEFAULTS.assistToMph * MPS_PER_MPH),
     lightsOn: setUp?.lightsOn ?? false,
-    tempC: day.airTempC ?? ASSUMED.packTempC,
+    tempC: day.airTempC ?? DEFAULTS.packTempC,
     altitudeM: day.altitudeM ?? 0,
-    windMps: day.windMps ?? ASSUMED.windMps,
+    windMps: day.windMps ?? DEFAULTS.windMps,
     windFromDeg: day.windFromDeg ?? null,
-    windSdMps: day.windMps === undefined ? ASSUMED.windGuessSdMps : ASSUMED.windSdMps,
-    stopsPerMi: day.stopsPerMi ?? ASSUMED.stopsPerMi,
+    windSdMps: day.windMps === undefined ? DEFAULTS.windGuessSdMps : DEFAULTS.windSdMps,
+    stopsPerMi: day.stopsPerMi ?? DEFAULTS.stopsPerMi,
     ...riderPower(day, riding),
     level: speeds.level,
     speedMps: speeds.speedMps,
     speedSdShare: speeds.sdShare,
     motorW: motorPowers(bike),
-    unevenN: ASSUMED.unevenN,
+    unevenN: DEFAULTS.unevenN,
   };
 }

@@ -1,6 +1,6 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { inverse, Matrix } from "ml-matrix";
-import { ASSUMED, bad, good, type Result, type Uncertain } from "#core/base";
+import { DEFAULTS, err, ok, type Result, type Estimate } from "#core/base";
 import type { Ground } from "#core/ride/log";
 import type { FitParameter, RoadFit, RoadRow } from "./fitTypes.ts";
 import { fitWords } from "./fitWords.ts";
@@ -9,9 +9,9 @@ import { roadPower, type RoadState } from "./power.ts";
 
 /** Sds of the priors, as shares: rolling, drag, motor and drive together. */
 const SHARES = {
-  rolling: ASSUMED.rollingSdShare,
-  drag: ASSUMED.dragSdShare,
-  motor: Math.SQRT2 * ASSUMED.efficiencySdShare,
+  rolling: DEFAULTS.rollingSdShare,
+  drag: DEFAULTS.dragSdShare,
+  motor: Math.SQRT2 * DEFAULTS.efficiencySdShare,
 } as const;
 const ITERATIONS = 60;
 const STEP = 1e-3;
@@ -22,7 +22,7 @@ const times = (share: number, z: number) => Math.exp(share * z);
 
 /** A state with the fit's parameters instead of the assumptions. */
 export function fittedState(state: RoadState, { z, grounds }: Pick<RoadFit, "z" | "grounds">): RoadState {
-  const { ground = "asphalt", crr = ASSUMED.rollingAsphalt, cdA = ASSUMED.dragAreaM2 } = state;
+  const { ground = "asphalt", crr = DEFAULTS.rollingAsphalt, cdA = DEFAULTS.dragAreaM2 } = state;
   const place = grounds.indexOf(ground);
   const n = grounds.length;
   // A ground nobody rode rolls as far from its assumption as asphalt does from its own.
@@ -31,7 +31,7 @@ export function fittedState(state: RoadState, { z, grounds }: Pick<RoadFit, "z" 
     ...state,
     crr: crr * times(SHARES.rolling, rolling),
     cdA: cdA * times(SHARES.drag, z[n]!),
-    etaM: (state.etaM ?? ASSUMED.motorEfficiency) * times(SHARES.motor, z[n + 1]!),
+    etaM: (state.etaM ?? DEFAULTS.motorEfficiency) * times(SHARES.motor, z[n + 1]!),
   };
 }
 
@@ -43,12 +43,12 @@ function rowSd({ state, measured, oneWay, riderSdW }: RoadRow): number {
   const by = (change: Partial<RoadState>, other: Partial<RoadState>) =>
     (steadyWhPerM({ ...state, ...change }) - steadyWhPerM({ ...state, ...other })) / 2;
   const riderW = state.riderW ?? 0;
-  const fast = 1 + ASSUMED.speedReadSd;
+  const fast = 1 + DEFAULTS.speedReadSd;
   const parts = [
     measured.sd,
     by({ speedMps: state.speedMps * fast }, { speedMps: state.speedMps / fast }),
     riderSdW > 0 ? by({ riderW: riderW + riderSdW }, { riderW: Math.max(0, riderW - riderSdW) }) : 0,
-    oneWay ? by({ headwindMps: ASSUMED.windSdMps }, { headwindMps: -ASSUMED.windSdMps }) : 0,
+    oneWay ? by({ headwindMps: DEFAULTS.windSdMps }, { headwindMps: -DEFAULTS.windSdMps }) : 0,
   ];
   return Math.hypot(...parts, 1e-3 * measured.mean);
 }
@@ -65,7 +65,7 @@ const nameOf = (grounds: readonly Ground[], k: number) =>
  */
 export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
   if (rows.length === 0)
-    return bad("no-rows", "rows", "A fit needs rows: fill a sweep or note a climb with its energy.");
+    return err("no-rows", "rows", "A fit needs rows: fill a sweep or note a climb with its energy.");
   const grounds = [...new Set<Ground>(["asphalt", ...rows.map(({ state }) => state.ground)])];
   const n = grounds.length + 2;
   const sds = rows.map(rowSd);
@@ -107,10 +107,10 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
   const first = rows[0]!.state;
   const assumedOf = (k: number) =>
     k < grounds.length
-      ? (first.crr ?? ASSUMED.rollingAsphalt) * GROUND_FACTOR[grounds[k]!]
+      ? (first.crr ?? DEFAULTS.rollingAsphalt) * GROUND_FACTOR[grounds[k]!]
       : k === grounds.length
-        ? (first.cdA ?? ASSUMED.dragAreaM2)
-        : (first.etaM ?? ASSUMED.motorEfficiency);
+        ? (first.cdA ?? DEFAULTS.dragAreaM2)
+        : (first.etaM ?? DEFAULTS.motorEfficiency);
   const bears = (k: number) =>
     k < grounds.length ? rows.filter(({ state }) => state.ground === grounds[k]).length : count;
   const parameters = z.map((each, k): FitParameter => {
@@ -134,11 +134,11 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
     oneWay,
   }));
   const rest = { parameters, rows: seen, chi2PerRow };
-  return good({ z, covariance, grounds, ...rest, words: fitWords(rest, Math.abs(together)) });
+  return ok({ z, covariance, grounds, ...rest, words: fitWords(rest, Math.abs(together)) });
 }
 
 /** What a fit says of a state, Wh per metre, with the doubt of its parameters. */
-export function predicted(fit: RoadFit, state: RoadState): Uncertain {
+export function predicted(fit: RoadFit, state: RoadState): Estimate {
   const at = (z: readonly number[]) => steadyWhPerM(fittedState(state, { z, grounds: fit.grounds }));
   const slope = fit.z.map((_, k) => {
     const moved = (by: number) => fit.z.map((each, i) => (i === k ? each + by : each));

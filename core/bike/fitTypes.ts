@@ -1,5 +1,5 @@
 import type { Ground } from "#core/ride/log";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 import type { RoadState } from "./power.ts";
 
 /** Energy per metre at one steady speed on one ground, and how it was ridden. SI units. */
@@ -8,7 +8,7 @@ export interface RoadRow {
   readonly name: string;
   readonly state: RoadState & { readonly ground: Ground };
   /** Wh per metre. */
-  readonly measured: Uncertain;
+  readonly measured: Estimate;
   /** Ridden one way only: wind and slope may be in it. */
   readonly oneWay: boolean;
   /** Doubt of what the rider put in, W. */
@@ -18,8 +18,8 @@ export interface RoadRow {
 /** One thing that was fitted, in its own unit, against what is assumed of it. */
 export interface FitParameter {
   readonly name: string;
-  readonly value: Uncertain;
-  readonly assumed: Uncertain;
+  readonly value: Estimate;
+  readonly assumed: Estimate;
   /** Rows that bear on it; none: it is what was assumed. */
   readonly rows: number;
 }
@@ -32,7 +32,7 @@ export interface RoadFit {
   readonly parameters: readonly FitParameter[];
   readonly rows: readonly {
     readonly name: string;
-    readonly measured: Uncertain;
+    readonly measured: Estimate;
     /** Wh per metre. */
     readonly fitted: number;
     /** Residual in sds of the row. */

@@ -23,7 +23,7 @@ export {
   type RiddenHow,
   type RiddenRide,
 } from "./ofTest.ts";
-export { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type Unknown } from "./unknowns.ts";
+export { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideUnknown } from "./unknowns.ts";
 export { FACTORS, normalise, type Factor, type Normalised } from "./normalise.ts";
 export {
   conditionsFor,

@@ -1,4 +1,4 @@
-import { ASSUMED, bad, good, type Result } from "#core/base";
+import { DEFAULTS, err, ok, type Result } from "#core/base";
 import type { Ground } from "#core/ride/log";
 import { courseEnergy, type CourseConditions, type RoadBike } from "./course.ts";
 import { shapleySplit } from "./shapley.ts";
@@ -34,7 +34,7 @@ function whole(conditions: CourseConditions): Whole {
     gainMPerMi,
     lossMPerMi: conditions.lossMPerMi ?? gainMPerMi,
     stopsPerMi: conditions.stopsPerMi ?? 0,
-    tempC: conditions.tempC ?? ASSUMED.packTempC,
+    tempC: conditions.tempC ?? DEFAULTS.packTempC,
     altitudeM: conditions.altitudeM ?? 0,
     lightsOn: conditions.lightsOn ?? false,
     riderW: conditions.riderW ?? 0,
@@ -73,20 +73,20 @@ export function normalise(
   const [from, to] = [whole(test), whole(reference)];
   const { assistToMps = Infinity } = bike;
   if (from.speedMps > assistToMps)
-    return bad(
+    return err(
       "unassisted-test",
       "test.speedMps",
       "The test was ridden above the speed at which the motor rests: nothing of it can be brought to other conditions.",
     );
   if (to.speedMps > assistToMps)
-    return bad(
+    return err(
       "unassisted-reference",
       "reference.speedMps",
       `The bike cannot hold the reference's speed with its motor: it rests above ${assistToMps.toFixed(2)} m/s. Choose a slower reference.`,
     );
   const modelTest = courseEnergy(from, bike);
   if (!(modelTest > 0))
-    return bad(
+    return err(
       "no-motor",
       "test",
       "By the road load the motor gave nothing on this test: check rider power and speed.",
@@ -100,7 +100,7 @@ export function normalise(
   };
   const bars = shapleySplit(differing, model).map(([name, change]) => [name, lambda * change] as const);
   const modelReference = courseEnergy(to, bike);
-  return good({
+  return ok({
     modelTest,
     modelReference,
     lambda,

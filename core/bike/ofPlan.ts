@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import type { Bike } from "#core/records";
 import { usualSpeeds, type Riding } from "./assumed.ts";
 import type { RideConditions } from "./conditions.ts";
@@ -38,7 +38,7 @@ export function conditionsOfPlan(
     {
       level,
       speedMps: { ...usual, [level]: plan.speedMps ?? usual[level]! },
-      sdShare: plan.speedMps === undefined ? ASSUMED.speedSdShare : ASSUMED.speedHeldSdShare,
+      sdShare: plan.speedMps === undefined ? DEFAULTS.speedSdShare : DEFAULTS.speedHeldSdShare,
     },
   );
 }

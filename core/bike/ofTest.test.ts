@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { ASSUMED, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { climbOfRide, conditionsOfTest, roadOf, type RiddenDay } from "./index.ts";
 
@@ -63,8 +63,8 @@ describe("how a test was ridden", () => {
     expect(rig({ test: { riderW: 85, bpm: 125, effort: "hard" } }).riderW).toBe(85);
     expect(rig({ test: { bpm: 125, effort: "hard" } }).riderW).toBeCloseTo(100, 9);
     expect(rig({ noted: { bpm: 110 } }).riderW).toBeCloseTo(70, 9);
-    expect(rig({ test: { effort: "hard" } }).riderW).toBe(ASSUMED.hardW);
-    expect(rig().riderW).toBe(ASSUMED.easyW);
+    expect(rig({ test: { effort: "hard" } }).riderW).toBe(DEFAULTS.hardW);
+    expect(rig().riderW).toBe(DEFAULTS.easyW);
   });
   test("watts are surer than a heart rate, that than a word, and a word than nothing", () => {
     const doubt = (test: object) => {
@@ -74,20 +74,20 @@ describe("how a test was ridden", () => {
     const told = [{ riderW: 90 }, { bpm: 125 }, { effort: "easy" }, {}].map(doubt);
     expect(told.map(([by]) => by)).toEqual(["watts", "heart", "word", "nothing"]);
     expect(told.map(([, sd]) => sd)).toEqual(told.map(([, sd]) => sd).sort((a, b) => a - b));
-    expect(told[2]![1]).toBeCloseTo(ASSUMED.riderSdShare, 9);
+    expect(told[2]![1]).toBeCloseTo(DEFAULTS.riderSdShare, 9);
   });
   test("a wind nobody typed is less sure", () => {
-    expect(rig({ test: { windMps: 3 } }).windSdMps).toBe(ASSUMED.windSdMps);
-    expect(rig().windSdMps).toBe(ASSUMED.windGuessSdMps);
+    expect(rig({ test: { windMps: 3 } }).windSdMps).toBe(DEFAULTS.windSdMps);
+    expect(rig().windSdMps).toBe(DEFAULTS.windGuessSdMps);
   });
   test("what is weighed counts, the rest is assumed", () => {
     const { bike: own, ...rest } = ridden();
     const { massKg: _, ...unweighed } = own;
     const kg = conditionsOfTest({ ...rest, bike: unweighed })!.conditions;
-    expect(kg.massKg).toBe(ASSUMED.bikeKg + 70);
+    expect(kg.massKg).toBe(DEFAULTS.bikeKg + 70);
     expect(kg.massSdShare).toBeGreaterThan(rig().massSdShare);
     expect(conditionsOfTest({ ...rest, bike: unweighed, rider: null })!.conditions.massKg).toBe(
-      ASSUMED.massKg,
+      DEFAULTS.massKg,
     );
   });
   test("on the throttle the rider gives nothing, whatever was noted", () =>
@@ -95,10 +95,10 @@ describe("how a test was ridden", () => {
   test("wind and stops are those typed, else those noted, else the usual", () => {
     expect(rig({ test: { windMps: 0 }, noted: { windMps: 6 } }).windMps).toBe(0);
     expect(rig({ noted: { windMps: 6 } }).windMps).toBe(6);
-    expect(rig().windMps).toBe(ASSUMED.windMps);
+    expect(rig().windMps).toBe(DEFAULTS.windMps);
     expect(rig({ test: { stops: 40 } }).stopsPerMi).toBeCloseTo(2, 9);
     expect(rig({ noted: { stops: 10 } }).stopsPerMi).toBeCloseTo(0.5, 9);
-    expect(rig().stopsPerMi).toBe(ASSUMED.stopsPerMi);
+    expect(rig().stopsPerMi).toBe(DEFAULTS.stopsPerMi);
   });
   test("height, air and lights go along", () => {
     const { altitudeM, tempC, lightsOn } = rig({ test: { altitudeM: 900 } });
@@ -114,13 +114,13 @@ describe("how a test was ridden", () => {
     expect(mi(20) / (mi(12) / tracked["low"]! + mi(8) / tracked["high"]!)).toBeCloseTo(7, 9);
   });
   test("never ridden levels have their usual speeds", () =>
-    expect(rig().speedMps["low"]! / MPS_PER_MPH).toBeCloseTo(ASSUMED.calmMph, 6));
+    expect(rig().speedMps["low"]! / MPS_PER_MPH).toBeCloseTo(DEFAULTS.calmMph, 6));
   test("climb is the track's, else the recorder's at check-ins, else what is most likely", () => {
     const ride = (told: Told) => conditionsOfTest(ridden(told))!;
     const gain = (told: Told) => 20 * climbOfRide(ride(told));
     expect(gain({ climbM: 300, noted: { climbM: 90 } })).toBeCloseTo(300, 6);
     expect(gain({ noted: { climbM: 90 } })).toBeCloseTo(90, 6);
-    expect(gain({})).toBeCloseTo(20 * ASSUMED.climbGuessMPerMi, 6);
+    expect(gain({})).toBeCloseTo(20 * DEFAULTS.climbGuessMPerMi, 6);
     expect([ride({ climbM: 300 }).climbBy, ride({}).climbBy]).toEqual(["typed", "assumed"]);
   });
   test("a test without a part that can be told is none", () =>
@@ -130,14 +130,14 @@ describe("how a test was ridden", () => {
 test("a bike's road load is that of its kind", () => {
   const { setUp } = ridden();
   expect(roadOf({ bike, setUp })).toEqual({
-    cdA: ASSUMED.dragAreaLow,
-    crr: ASSUMED.rollingKnobbly,
-    etaD: ASSUMED.drivetrainEfficiency,
-    etaM: ASSUMED.midEfficiency,
+    cdA: DEFAULTS.dragAreaLow,
+    crr: DEFAULTS.rollingKnobbly,
+    etaD: DEFAULTS.drivetrainEfficiency,
+    etaM: DEFAULTS.midEfficiency,
   });
   expect(roadOf({ bike: { ...bike, motor: "hub" }, setUp: null })).toMatchObject({
-    cdA: ASSUMED.dragAreaM2,
-    crr: ASSUMED.rollingAsphalt,
-    etaM: ASSUMED.hubEfficiency,
+    cdA: DEFAULTS.dragAreaM2,
+    crr: DEFAULTS.rollingAsphalt,
+    etaM: DEFAULTS.hubEfficiency,
   });
 });

@@ -1,4 +1,4 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { CoursePart } from "#core/route";
 import type { Ground } from "#core/ride/log";
 import type { Test } from "#core/records";
@@ -54,7 +54,7 @@ const BPM = { least: 40, most: 220 } as const;
 function speedsOf({ bike, results: { meanSpeedMps, noted } }: RiddenDay, legs: readonly RideLeg[]): Speeds {
   const usual = { ...usualSpeeds(bike), ...noted.levelSpeedMps };
   const level = legs[0]!.level;
-  const middle = Object.values(usual)[0] ?? ASSUMED.calmMph;
+  const middle = Object.values(usual)[0] ?? DEFAULTS.calmMph;
   const speedOf = (name: string) => usual[name] ?? usual[level] ?? middle;
   const metres = legs.reduce((sum, { distanceM }) => sum + distanceM, 0);
   const mean = metres / legs.reduce((sum, leg) => sum + leg.distanceM / speedOf(leg.level), 0);
@@ -65,10 +65,10 @@ function speedsOf({ bike, results: { meanSpeedMps, noted } }: RiddenDay, legs: r
     speedMps: Object.fromEntries(legs.map((leg) => [leg.level, speedOf(leg.level) * faster])),
     sdShare:
       meanSpeedMps !== null
-        ? ASSUMED.speedHeldSdShare
+        ? DEFAULTS.speedHeldSdShare
         : ridden === null
-          ? ASSUMED.speedGuessSdShare
-          : ASSUMED.speedClockSdShare,
+          ? DEFAULTS.speedGuessSdShare
+          : DEFAULTS.speedClockSdShare,
   };
 }
 
@@ -94,7 +94,7 @@ export function conditionsOfTest(
   const climbM = results.climbM ?? noted.climbM;
   const gainMPerMi =
     climbM === null
-      ? ASSUMED.climbGuessMPerMi
+      ? DEFAULTS.climbGuessMPerMi
       : Math.min(STEEPEST_MEAN * METRES_PER_MILE, (climbM / metres) * METRES_PER_MILE);
   const bpm = noted.bpm === null ? undefined : Math.min(BPM.most, Math.max(BPM.least, noted.bpm));
   return {
@@ -110,7 +110,7 @@ export function conditionsOfTest(
         },
         speedsOf(ridden, legs),
       ),
-      stopsSdShare: stops === null ? ASSUMED.stopsSdShare : ASSUMED.stopsCountedSdShare,
+      stopsSdShare: stops === null ? DEFAULTS.stopsSdShare : DEFAULTS.stopsCountedSdShare,
     },
     legs,
     slopes: results.slopes ?? slopesOfClimb(gainMPerMi),

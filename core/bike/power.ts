@@ -1,4 +1,4 @@
-import { ASSUMED, normalCdf, STANDARD_GRAVITY } from "#core/base";
+import { DEFAULTS, normalCdf, STANDARD_GRAVITY } from "#core/base";
 import type { Ground } from "#core/ride/log";
 import { airDensity } from "./air.ts";
 import { GROUND_FACTOR } from "./ground.ts";
@@ -62,15 +62,15 @@ export function roadPower(state: RoadState): RoadPower {
     headwindMps = 0,
     accelerationMps2 = 0,
     ground = "asphalt",
-    tempC = ASSUMED.packTempC,
+    tempC = DEFAULTS.packTempC,
     altitudeM = 0,
     riderW = 0,
     lightsOn = false,
-    cdA = ASSUMED.dragAreaM2,
-    crr = ASSUMED.rollingAsphalt,
+    cdA = DEFAULTS.dragAreaM2,
+    crr = DEFAULTS.rollingAsphalt,
     crrBy,
-    etaD = ASSUMED.drivetrainEfficiency,
-    etaM = ASSUMED.motorEfficiency,
+    etaD = DEFAULTS.drivetrainEfficiency,
+    etaM = DEFAULTS.motorEfficiency,
     assistToMps = Infinity,
     unevenN = 0,
   } = state;
@@ -82,6 +82,6 @@ export function roadPower(state: RoadState): RoadPower {
   const wheelW = forceN * speedMps;
   const wanted = wheelW / etaD - riderW;
   const motorW = speedMps > assistToMps ? 0 : meanPositive(wanted, (unevenN * speedMps) / etaD);
-  const batteryW = motorW / etaM + ASSUMED.idleW + (lightsOn ? ASSUMED.lightsW : 0);
+  const batteryW = motorW / etaM + DEFAULTS.idleW + (lightsOn ? DEFAULTS.lightsW : 0);
   return { forceN, wheelW, motorW, batteryW };
 }

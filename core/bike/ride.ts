@@ -1,5 +1,5 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
-import { courseParts, type CoursePart, type Piece } from "#core/route";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { courseParts, type CoursePart, type RouteSegment } from "#core/route";
 import type { Ground } from "#core/ride/log";
 import { routeCost, type RideConditions } from "./conditions.ts";
 
@@ -27,7 +27,7 @@ export const slopesOfClimb = (gainMPerMi: number, lossMPerMi = gainMPerMi): read
   courseParts(gainMPerMi / METRES_PER_MILE, lossMPerMi / METRES_PER_MILE);
 
 interface Laid {
-  readonly segments: readonly Piece[];
+  readonly segments: readonly RouteSegment[];
   readonly metres: number;
 }
 
@@ -57,7 +57,7 @@ export function rideEnergy({ conditions, legs, slopes, restShare }: Ride): numbe
   const { segments, metres } = laidOut(legs, slopes);
   const assisted = routeCost(segments, conditions).wh / metres;
   if (restShare === 0) return assisted;
-  const idleW = ASSUMED.idleW + (conditions.lightsOn ? ASSUMED.lightsW : 0);
+  const idleW = DEFAULTS.idleW + (conditions.lightsOn ? DEFAULTS.lightsW : 0);
   return (1 - restShare) * assisted + (restShare * idleW * WH_PER_WS) / conditions.assistToMps;
 }
 

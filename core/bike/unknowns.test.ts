@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "./index.ts";
 
 const rig: RideConditions = {
@@ -36,22 +36,22 @@ describe("what a forecast does not know", () => {
       ...Array<string>(UNKNOWNS.length - LASTING_UNKNOWNS).fill("day"),
     ]));
   test("one sd is the assumption's share", () => {
-    expect(apply("rolling resistance", 1).crr / rig.crr).toBeCloseTo(Math.exp(ASSUMED.rollingSdShare), 9);
-    expect(apply("drag", -1).cdA / rig.cdA).toBeCloseTo(Math.exp(-ASSUMED.dragSdShare), 9);
+    expect(apply("rolling resistance", 1).crr / rig.crr).toBeCloseTo(Math.exp(DEFAULTS.rollingSdShare), 9);
+    expect(apply("drag", -1).cdA / rig.cdA).toBeCloseTo(Math.exp(-DEFAULTS.dragSdShare), 9);
     expect(apply("weight", 1).massKg / rig.massKg).toBeCloseTo(Math.exp(0.1), 9);
     expect(apply("rider", 1).riderW / rig.riderW).toBeCloseTo(Math.exp(0.25), 9);
-    expect(apply("wind", 1).windMps - rig.windMps).toBeCloseTo(ASSUMED.windSdMps, 9);
+    expect(apply("wind", 1).windMps - rig.windMps).toBeCloseTo(DEFAULTS.windSdMps, 9);
     expect(apply("speed", 1).speedMps["on"]! / 6).toBeCloseTo(Math.exp(0.08), 9);
   });
   test("rolling moves every ground that was measured alike", () => {
     const by = apply("rolling resistance", 1, { ...rig, crrBy: { brick: 0.01, mud: 0.04 } }).crrBy!;
-    expect(by.brick! / 0.01).toBeCloseTo(Math.exp(ASSUMED.rollingSdShare), 9);
+    expect(by.brick! / 0.01).toBeCloseTo(Math.exp(DEFAULTS.rollingSdShare), 9);
     expect(by.mud! / by.brick!).toBeCloseTo(4, 9);
     expect(apply("rolling resistance", 1).crrBy).toBeUndefined();
   });
   test("stops that were counted are surer", () => {
     const share = (from: RideConditions) => apply("stops", 1, from).stopsPerMi / from.stopsPerMi;
-    expect(share(rig)).toBeCloseTo(Math.exp(ASSUMED.stopsSdShare), 9);
+    expect(share(rig)).toBeCloseTo(Math.exp(DEFAULTS.stopsSdShare), 9);
     expect(share({ ...rig, stopsSdShare: 0.1 })).toBeCloseTo(Math.exp(0.1), 9);
   });
   test("all at once are each in turn; none leave the rig as it is", () => {

@@ -1,8 +1,8 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import type { RideConditions } from "./conditions.ts";
 
 /** Something the road load does not know of a ride, as a standard normal: what one sd of it does. */
-export interface Unknown {
+export interface RideUnknown {
   readonly name: string;
   /** Of the bike or the rider, and so learned on their rides; else of the day. */
   readonly of: "bike" | "rider" | "day";
@@ -10,15 +10,15 @@ export interface Unknown {
 }
 
 const times = (share: number, z: number) => Math.exp(share * z);
-const bothEfficiencies = Math.SQRT2 * ASSUMED.efficiencySdShare;
+const bothEfficiencies = Math.SQRT2 * DEFAULTS.efficiencySdShare;
 
 /** Everything that is not known of a ride, besides the pack and the road's scatter; what lasts beyond a day first. */
-export const UNKNOWNS: readonly Unknown[] = [
+export const UNKNOWNS: readonly RideUnknown[] = [
   {
     name: "rolling resistance",
     of: "bike",
     apply: (rig, z) => {
-      const by = times(ASSUMED.rollingSdShare, z);
+      const by = times(DEFAULTS.rollingSdShare, z);
       return {
         ...rig,
         crr: rig.crr * by,
@@ -31,7 +31,7 @@ export const UNKNOWNS: readonly Unknown[] = [
   {
     name: "drag",
     of: "bike",
-    apply: (rig, z) => ({ ...rig, cdA: rig.cdA * times(ASSUMED.dragSdShare, z) }),
+    apply: (rig, z) => ({ ...rig, cdA: rig.cdA * times(DEFAULTS.dragSdShare, z) }),
   },
   {
     name: "motor and drive",
@@ -43,7 +43,7 @@ export const UNKNOWNS: readonly Unknown[] = [
     of: "bike",
     apply: (rig, z) => ({
       ...rig,
-      energyFactor: (rig.energyFactor ?? 1) * times(ASSUMED.bikeModelSdShare, z),
+      energyFactor: (rig.energyFactor ?? 1) * times(DEFAULTS.bikeModelSdShare, z),
     }),
   },
   {
@@ -81,7 +81,7 @@ export const UNKNOWNS: readonly Unknown[] = [
     of: "day",
     apply: (rig, z) => ({
       ...rig,
-      stopsPerMi: rig.stopsPerMi * times(rig.stopsSdShare ?? ASSUMED.stopsSdShare, z),
+      stopsPerMi: rig.stopsPerMi * times(rig.stopsSdShare ?? DEFAULTS.stopsSdShare, z),
     }),
   },
 ];

@@ -1,8 +1,8 @@
 import { readBundle } from "#core/io";
 import { liveView } from "#core/live";
-import { spoken, bad, good, type Problem, type Result } from "#core/base";
+import { renderUnits, err, ok, type Problem, type Result } from "#core/base";
 import type { WayLeft } from "#core/analysis/projection";
-import { cutRecord, lengthOf, reckonTest, type TestResults } from "#core/analysis";
+import { cutRecord, lengthOf, analyseTest, type TestResults } from "#core/analysis";
 import { CALCULATIONS } from "./calculations.ts";
 import { answerUnder, underOf } from "./under.ts";
 
@@ -22,7 +22,7 @@ function asAnswer(result: Result<unknown>): Answer {
 
 /** Every sentence of a result written out in miles, however deep it lies. */
 function spokenDeep(value: unknown): unknown {
-  if (typeof value === "string") return spoken(value, "imperial");
+  if (typeof value === "string") return renderUnits(value, "imperial");
   if (Array.isArray(value)) return value.map(spokenDeep);
   if (typeof value !== "object" || value === null) return value;
   return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, spokenDeep(inner)]));
@@ -58,11 +58,11 @@ function rangeLeft(results: TestResults, fromM: number) {
 
 /** Where to cut the logs, m; null where the request does not ask for it. */
 function cutOf(value: object): Result<number | null> {
-  if (!("cutAt" in value) || value.cutAt === undefined) return good(null);
+  if (!("cutAt" in value) || value.cutAt === undefined) return ok(null);
   const { cutAt } = value;
   return typeof cutAt === "number" && cutAt > 0
-    ? good(cutAt)
-    : bad("cut", "cutAt", "Cut at a distance in metres, more than 0, for example 16093.");
+    ? ok(cutAt)
+    : err("cut", "cutAt", "Cut at a distance in metres, more than 0, for example 16093.");
 }
 
 function answerBundle(value: object): Answer {
@@ -75,7 +75,7 @@ function answerBundle(value: object): Answer {
   const results = bundle.value.tests.map((whole) => {
     const record = cut.value === null ? whole : cutRecord(whole, cut.value);
     return {
-      ...{ title: whole.test.title, record, result: reckonTest(record) },
+      ...{ title: whole.test.title, record, result: analyseTest(record) },
       fromM: cut.value === null ? 0 : Math.min(cut.value, lengthOf(whole)),
     };
   });
@@ -108,17 +108,17 @@ function answerBundle(value: object): Answer {
 export function answer(request: unknown): Answer {
   if (typeof request !== "object" || request === null || Array.isArray(request))
     return asAnswer(
-      bad("not-a-request", "", 'Give an object: a bundle, or {"calculation": NAME, "input": {...}}.'),
+      err("not-a-request", "", 'Give an object: a bundle, or {"calculation": NAME, "input": {...}}.'),
     );
   if ("tests" in request || "format" in request) return answerBundle(request);
   const name = "calculation" in request ? request.calculation : undefined;
   const known = Object.keys(CALCULATIONS).join(", ");
   if (typeof name !== "string")
-    return asAnswer(bad("no-calculation", "calculation", `Name a calculation: ${known}.`));
+    return asAnswer(err("no-calculation", "calculation", `Name a calculation: ${known}.`));
   const found = Object.hasOwn(CALCULATIONS, name) ? CALCULATIONS[name] : undefined;
   if (!found)
     return asAnswer(
-      bad("unknown-calculation", "calculation", `“${name}” is not a calculation: it is one of ${known}.`),
+      err("unknown-calculation", "calculation", `“${name}” is not a calculation: it is one of ${known}.`),
     );
   const result = found.run("input" in request ? request.input : undefined);
   return asAnswer(
@@ -143,14 +143,14 @@ export function answerText(text: string): readonly Answer[] {
   const trimmed = text.replace(/^\ufeff/, "").trim();
   const broken = (where: string, error: unknown): Answer =>
     asAnswer(
-      bad(
+      err(
         "not-json",
         where,
         `This is not JSON: ${error instanceof Error ? error.message : "it cannot be read"}.`,
       ),
     );
   if (trimmed === "")
-    return [asAnswer(bad("empty", "", "The input is empty: give a bundle or a calculation as JSON."))];
+    return [asAnswer(err("empty", "", "The input is empty: give a bundle or a calculation as JSON."))];
   try {
     const value: unknown = JSON.parse(trimmed);
     return Array.isArray(value) ? value.map(answer) : [answer(value)];

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { climbOf, pairedDifference, spot } from "#core/compare";
 import { odometerFactor } from "#core/ride/distance";
 import { answerLedger, assumeSchema, ledgerInputSchema } from "#core/estimation";
-import { assuming, bad, badAll, fromIssues, good, hasKey, schemaBy, type Result } from "#core/base";
+import { assuming, err, errs, fromIssues, ok, hasKey, schemaBy, type Result } from "#core/base";
 import {
   chemistrySchema,
   curveOf,
@@ -29,7 +29,7 @@ function calculation<Schema extends z.ZodType>(
   return {
     run: (input) => {
       const parsed = schema.safeParse(input);
-      return parsed.success ? run(parsed.data) : badAll(fromIssues(parsed.error.issues));
+      return parsed.success ? run(parsed.data) : errs(fromIssues(parsed.error.issues));
     },
   };
 }
@@ -82,10 +82,10 @@ function referenceFor(
 ): Result<CourseConditions> {
   const named = typeof reference === "string" ? REFERENCES.find(({ name }) => name === reference)! : null;
   if (!named && typeof reference === "object" && reference.massKg !== undefined)
-    return good({ ...reference, massKg: reference.massKg });
+    return ok({ ...reference, massKg: reference.massKg });
   if (bikeMassKg === undefined)
-    return bad("no-mass", "bikeMassKg", "Type the bike's mass in kg, or give the reference its massKg.");
-  return good(
+    return err("no-mass", "bikeMassKg", "Type the bike's mass in kg, or give the reference its massKg.");
+  return ok(
     named
       ? conditionsFor(named, bikeMassKg, throttle)
       : { ...(reference as CourseConditions), massKg: bikeMassKg + HOUSE.carriedKg },
@@ -103,15 +103,15 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
     (input) => {
       const curve = curveOf(input);
       if ("q" in input)
-        return good({ ocvV: curve.voltsAt(input.q), phiV: curve.phi(input.q), f: curve.fractionAt(input.q) });
+        return ok({ ocvV: curve.voltsAt(input.q), phiV: curve.phi(input.q), f: curve.fractionAt(input.q) });
       const { q, f, sd } = fractionFromVolts(curve, input.cellVolts, input.cellVoltsSd ?? 0);
-      return good({ q, f, ...(input.cellVoltsSd === undefined ? {} : { fSd: sd }) });
+      return ok({ q, f, ...(input.cellVoltsSd === undefined ? {} : { fSd: sd }) });
     },
   ),
   usableEnergy: calculation(packSchema.and(z.object({ assume: assumeSchema })), ({ assume, ...pack }) => {
     const usable = usableEnergy(pack, assuming(assume));
     return usable.ok
-      ? good({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh })
+      ? ok({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh })
       : usable;
   }),
   plain: calculation(
@@ -145,21 +145,21 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
         message: "Full volts must lie above the cut-off.",
       }),
     ({ packVolts, cutOffVolts, fullVolts }) =>
-      good({ q: straightLineCharge(packVolts, cutOffVolts, fullVolts) }),
+      ok({ q: straightLineCharge(packVolts, cutOffVolts, fullVolts) }),
   ),
   resistance: calculation(
     schemaBy<z.infer<typeof byPairs> | z.infer<typeof byDefault>>((value) =>
       hasKey(value, "pairs") ? byPairs : byDefault,
     ),
     (input) => {
-      if ("seriesCells" in input) return good({ ohm: defaultResistance(input.seriesCells, input.ampHours) });
+      if ("seriesCells" in input) return ok({ ohm: defaultResistance(input.seriesCells, input.ampHours) });
       const found = resistanceFromPairs(input.pairs);
-      return found.ok ? good({ ohm: found.value }) : found;
+      return found.ok ? ok({ ohm: found.value }) : found;
     },
   ),
   courseEnergy: calculation(
     z.object({ conditions: conditionsSchema, bike: roadBikeSchema.default({}) }),
-    ({ conditions, bike }) => good({ whPerMi: courseEnergy(conditions, bike) }),
+    ({ conditions, bike }) => ok({ whPerMi: courseEnergy(conditions, bike) }),
   ),
   normalise: calculation(
     z.object({
@@ -221,7 +221,7 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
       const found = fadeOnset(distanceMi, heldSpeedMph, displayStepMph);
       if (!found.ok) return found;
       const { onset, ...rest } = found.value;
-      return good({ onsetMi: onset, ...rest });
+      return ok({ onsetMi: onset, ...rest });
     },
   ),
   climb: calculation(

@@ -1,6 +1,6 @@
 import { bikeMass, REFERENCES, type Reference } from "#core/bike";
 import { comparedOf, rankUnder, rangeSpan, type Compared, type Reckoned } from "#core/compare";
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import { conditionsSchema } from "./conditions.ts";
 
 const HOUSE = REFERENCES[0]!;
@@ -17,20 +17,20 @@ export type ReferenceFor = (compared: Compared) => Reference;
  * @returns null where the request does not ask for it
  */
 export function underOf(value: object): Result<ReferenceFor | null> {
-  if (!("under" in value) || value.under === undefined) return good(null);
+  if (!("under" in value) || value.under === undefined) return ok(null);
   const { under } = value;
   if (typeof under === "string") {
     const named = REFERENCES.find(({ name }) => name.toLowerCase() === under.trim().toLowerCase());
     return named
-      ? good(() => named)
-      : bad(
+      ? ok(() => named)
+      : err(
           "no-reference",
           "under",
           `“${under}” is no reference: it is one of ${NAMES}, or conditions of your own.`,
         );
   }
   if (typeof under !== "object" || under === null || Array.isArray(under))
-    return bad(
+    return err(
       "reference",
       "under",
       `Give a set's name (${NAMES}) or conditions, for example {"speedMps": 6.7}.`,
@@ -38,10 +38,10 @@ export function underOf(value: object): Result<ReferenceFor | null> {
   const parsed = ownSchema.safeParse(under);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
-    return bad("reference", ["under", ...issue!.path].join("."), issue!.message);
+    return err("reference", ["under", ...issue!.path].join("."), issue!.message);
   }
   const { massKg, ...conditions } = parsed.data;
-  return good(({ ridden: { bike } }) => ({
+  return ok(({ ridden: { bike } }) => ({
     name: "own",
     version: 1,
     carriedKg: massKg === undefined ? HOUSE.carriedKg : Math.max(0, massKg - bikeMass(bike)),

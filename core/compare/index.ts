@@ -1,12 +1,12 @@
 export {
-  differenceTraced,
-  mapTraced,
-  pooledTraced,
+  differenceOf,
+  mapComponents,
+  weightedMean,
   sourceOf,
-  sumTraced,
-  untraced,
-  type Traced,
-} from "./traced.ts";
+  weightedSum,
+  combine,
+  type ErrorComponents,
+} from "./errorComponents.ts";
 export { deskDayOf, type Compared, type PartOf, type RiddenTest } from "./compared.ts";
 export { asRidden } from "./figure.ts";
 export {
@@ -34,9 +34,9 @@ export {
   broughtTo,
   capacityUnder,
   subjectOf,
-  underReference,
-  type UnderReference,
-} from "./normalise/underReference.ts";
+  normaliseTo,
+  type Normalised,
+} from "./normalise/normaliseTo.ts";
 export { bridgeTo, type Bridge, type BridgeBar } from "./normalise/bridge.ts";
 export { drawableOf, drawerUnder, spreadOf, type Drawable } from "./normalise/draws.ts";
 export { jointPair, type JointPair, type SidesOf } from "./pairs/joint.ts";

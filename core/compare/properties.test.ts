@@ -5,10 +5,10 @@ import {
   deskDayOf,
   rangeSpan,
   standings,
-  underReference,
-  untraced,
+  normaliseTo,
+  combine,
   type Compared,
-  type UnderReference,
+  type Normalised,
 } from "#core/compare";
 import { deskPosterior } from "#core/desk";
 import { GROUNDS } from "#core/ride/log";
@@ -79,7 +79,7 @@ const plainDesk = (tests: readonly Compared[]) =>
   deskPosterior(daysOf(tests), { learnSpreads: false, robust: false });
 const brought = (tests: readonly Compared[], to: Reference, desk = deskOf(...tests)) => {
   return tests.map((each) => {
-    const found = underReference(desk, each, to);
+    const found = normaliseTo(desk, each, to);
     if (!found.ok) throw new Error(found.problems[0]!.sentence);
     return found.value;
   });
@@ -103,7 +103,7 @@ describe("whatever was ridden", () => {
   test("a figure is above zero, and so is its whole span", () =>
     fc.assert(
       fc.property(told, reference, (each, to) => {
-        const [{ whPerM }] = brought([compared(each)], to) as [UnderReference];
+        const [{ whPerM }] = brought([compared(each)], to) as [Normalised];
         expect(whPerM.mean).toBeGreaterThan(0);
         expect(rangeSpan(whPerM).low).toBeGreaterThan(0);
         expect(Number.isFinite(rangeSpan(whPerM).high)).toBe(true);
@@ -136,8 +136,8 @@ describe("whatever was ridden", () => {
   test("a figure's sd is all its sources together", () =>
     fc.assert(
       fc.property(told, reference, (each, to) => {
-        const [{ traced, whPerM, sources }] = brought([compared(each)], to) as [UnderReference];
-        expect(untraced(traced)).toEqual(whPerM);
+        const [{ traced, whPerM, sources }] = brought([compared(each)], to) as [Normalised];
+        expect(combine(traced)).toEqual(whPerM);
         expect(sources.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 6);
       }),
       settings,

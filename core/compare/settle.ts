@@ -1,7 +1,7 @@
 import { sdWith, type DeskPosterior } from "#core/desk";
 import type { Compared } from "./compared.ts";
 import { tellableOf } from "./tellable.ts";
-import { untraced, type Traced } from "./traced.ts";
+import { combine, type ErrorComponents } from "./errorComponents.ts";
 
 /** One thing that would make a figure, or a difference, surer. */
 export interface Settling {
@@ -29,10 +29,10 @@ export const gainPerMinute = (sd: number, sdLeft: number, minutes: number): numb
  */
 export function whatWouldSettle(
   desk: DeskPosterior,
-  figure: Traced,
+  figure: ErrorComponents,
   tests: readonly Compared[],
 ): readonly Settling[] {
-  const { sd } = untraced(figure);
+  const { sd } = combine(figure);
   return tellableOf(desk, tests)
     .map(({ what, testId, minutes, taking }): Settling => {
       const sdLeft = sdWith(desk, figure.effects, taking);

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { conditionsOfTest, type RiddenRide } from "#core/bike";
 import {
   DAY_UNKNOWNS,
@@ -46,18 +46,18 @@ function optionsFor(
 ): readonly Option[] {
   const { speedSdShare, riderBy, riderSdShare, windSdMps, massSdShare } = conditions;
   const found: (Option | null)[] = [
-    speedSdShare > ASSUMED.speedHeldSdShare
+    speedSdShare > DEFAULTS.speedHeldSdShare
       ? {
           what: "type the riding time or the mean speed off the display",
           minutes: 1,
-          leaves: { speed: ASSUMED.speedHeldSdShare / speedSdShare },
+          leaves: { speed: DEFAULTS.speedHeldSdShare / speedSdShare },
         }
       : null,
     riderBy === "word" || riderBy === "nothing"
       ? {
           what: "ride with a heart-rate strap and the rider's own line, or a power meter",
           minutes: 30,
-          leaves: { rider: ASSUMED.riderHeartSdShare / riderSdShare },
+          leaves: { rider: DEFAULTS.riderHeartSdShare / riderSdShare },
           without: ["habit"],
         }
       : null,
@@ -68,30 +68,30 @@ function optionsFor(
           minutes: 3,
           leaves: {
             climb:
-              ASSUMED.climbTrackSdShare /
-              (climbBy === "typed" ? ASSUMED.climbTypedSdShare : ASSUMED.climbGuessLnSd),
+              DEFAULTS.climbTrackSdShare /
+              (climbBy === "typed" ? DEFAULTS.climbTypedSdShare : DEFAULTS.climbGuessLnSd),
           },
         },
-    windSdMps > ASSUMED.windSdMps
-      ? { what: "type the wind", minutes: 1, leaves: { wind: ASSUMED.windSdMps / windSdMps } }
+    windSdMps > DEFAULTS.windSdMps
+      ? { what: "type the wind", minutes: 1, leaves: { wind: DEFAULTS.windSdMps / windSdMps } }
       : null,
     stopsCounted
       ? null
       : {
           what: "type how often it stopped",
           minutes: 1,
-          leaves: { stops: ASSUMED.stopsCountedSdShare / ASSUMED.stopsSdShare },
+          leaves: { stops: DEFAULTS.stopsCountedSdShare / DEFAULTS.stopsSdShare },
         },
-    massSdShare > ASSUMED.massSdShare
+    massSdShare > DEFAULTS.massSdShare
       ? {
           what: `weigh ${[ridden.bike.massKg === undefined ? "the bike" : "", ridden.rider?.massKg === undefined ? "the rider" : ""].filter(Boolean).join(" and ")}`,
           minutes: 5,
-          leaves: { weight: ASSUMED.massSdShare / massSdShare },
+          leaves: { weight: DEFAULTS.massSdShare / massSdShare },
         }
       : null,
     {
       what: "read a wall meter over a full charge",
-      minutes: ASSUMED.refillMinutes,
+      minutes: DEFAULTS.refillMinutes,
       without: ["capacity"],
       sdShare: METERED_SD,
     },

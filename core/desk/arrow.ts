@@ -17,7 +17,7 @@ interface Block {
 }
 
 /** A linear form: a weight for each of some unknowns. */
-export type Form = readonly (readonly [place: Place, weight: number])[];
+export type ArrowForm = readonly (readonly [place: Place, weight: number])[];
 
 /** A form against the factor: its squares sum to the variance of the form. */
 export interface Whitened {
@@ -30,9 +30,9 @@ export interface Whitened {
 export interface Factored {
   readonly valueAt: (place: Place) => number;
   /** Of a form within one block and the border. */
-  readonly whiten: (form: Form) => Whitened;
+  readonly whiten: (form: ArrowForm) => Whitened;
   /** Covariances of the unknowns that a form weighs with the form itself: what each carries of its variance. */
-  readonly covarianceWith: (form: Form) => (place: Place) => number;
+  readonly covarianceWith: (form: ArrowForm) => (place: Place) => number;
 }
 
 /**
@@ -66,7 +66,7 @@ export class ArrowEquations {
   }
 
   /** Adds one row, form = right, with sd 1. */
-  add(form: Form, right: number): void {
+  add(form: ArrowForm, right: number): void {
     for (const [place, weight] of form) {
       const block = place.block < 0 ? null : this.blocks[place.block]!;
       (block ? block.right : this.edgeRight)[place.at]! += weight * right;
@@ -112,7 +112,7 @@ export class ArrowEquations {
       return backSubstitute(lowers[block]!, rest);
     };
     const values = this.blocks.map((_, block) => within(block, rights[block]!, edgeValue));
-    const whiten = (form: Form): Whitened => {
+    const whiten = (form: ArrowForm): Whitened => {
       const block = form.find(([place]) => place.block >= 0)?.[0].block ?? -1;
       const own = new Float64Array(block < 0 ? 0 : this.blocks[block]!.right.length);
       const onBorder = new Float64Array(border);

@@ -1,9 +1,9 @@
 import type { RiddenHow } from "#core/bike";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 
 /** What a desk takes of a test's results. */
 export interface MeasuredResults extends RiddenHow {
-  readonly best: { readonly value: Uncertain };
+  readonly best: { readonly value: Estimate };
   readonly budget: readonly { readonly source: string; readonly variance: number }[];
 }
 

@@ -1,4 +1,4 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 import { roadOf, type Riding } from "#core/bike";
 import type { DeskPosterior } from "./posterior.ts";
 import { kindSpread } from "./spreads.ts";
@@ -8,8 +8,8 @@ import { unknownsOfMount, type Mount } from "./unknownsOf.ts";
 /** Something the desk believes of a bike, in its own unit, against what is assumed of its kind. */
 export interface BikeParameter {
   readonly name: string;
-  readonly value: Uncertain;
-  readonly assumed: Uncertain;
+  readonly value: Estimate;
+  readonly assumed: Estimate;
   /** Its sd as a share of the assumption's: 1 where nothing was learned. */
   readonly left: number;
 }
@@ -23,10 +23,10 @@ export function parametersOf(
   const road = roadOf(riding);
   const of: Partial<Record<SharedUnknown["kind"], readonly [name: string, assumed: number, share: number]>> =
     {
-      rolling: ["rolling resistance on asphalt", road.crr, ASSUMED.rollingSdShare],
-      drag: ["drag area, m2", road.cdA, ASSUMED.dragSdShare],
-      motor: ["battery to the motor's shaft", road.etaM, Math.SQRT2 * ASSUMED.efficiencySdShare],
-      model: ["what it takes beside that, times", 1, ASSUMED.bikeModelSdShare],
+      rolling: ["rolling resistance on asphalt", road.crr, DEFAULTS.rollingSdShare],
+      drag: ["drag area, m2", road.cdA, DEFAULTS.dragSdShare],
+      motor: ["battery to the motor's shaft", road.etaM, Math.SQRT2 * DEFAULTS.efficiencySdShare],
+      model: ["what it takes beside that, times", 1, DEFAULTS.bikeModelSdShare],
     };
   return unknownsOfMount(mount, []).flatMap((unknown): readonly BikeParameter[] => {
     const told = of[unknown.kind];

@@ -1,4 +1,4 @@
-import type { Form, Whitened } from "./arrow.ts";
+import type { ArrowForm, Whitened } from "./arrow.ts";
 import { solveDesk, type DeskOptions, type SolvedDay, type SolvedDesk } from "./solve.ts";
 import { kindSpread } from "./spreads.ts";
 import type { DeskDay, SharedUnknown, Spreads } from "./types.ts";
@@ -58,7 +58,7 @@ export function askDesk(solved: SolvedDesk): DeskPosterior {
   const figure: DeskPosterior["figure"] = (unknowns, value) => {
     const z = unknowns.map(({ key }) => valueOf(key));
     const slopes = slopesOf(z, value);
-    const form: Form = unknowns.flatMap((unknown, i) => {
+    const form: ArrowForm = unknowns.flatMap((unknown, i) => {
       const place = placeOf(unknown);
       return place ? [[place, slopes[i]!] as const] : [];
     });

@@ -1,4 +1,4 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 import { steadyWhPerM, type RoadRow } from "#core/bike";
 import { byDifferences } from "./differences.ts";
 import { unknownsOfMount, unknownsOfRider, withUnknowns, type Mount } from "./unknownsOf.ts";
@@ -17,10 +17,10 @@ const OWN = ["rider", "wind", "day"] as const;
 
 /** A row's own doubt: its reading, the speed it was read at, and the road model for so short a stretch. */
 function rowSd({ state, measured }: RoadRow): number {
-  const fast = 1 + ASSUMED.speedReadSd;
+  const fast = 1 + DEFAULTS.speedReadSd;
   const at = (speedMps: number) => steadyWhPerM({ ...state, speedMps });
   const bySpeed = (at(state.speedMps * fast) - at(state.speedMps / fast)) / 2;
-  return Math.hypot(measured.sd, bySpeed, ASSUMED.stretchModelSdShare * measured.mean);
+  return Math.hypot(measured.sd, bySpeed, DEFAULTS.stretchModelSdShare * measured.mean);
 }
 
 /** A day of steady readings as a day of the desk; null without any. */
@@ -39,7 +39,7 @@ export function dayOfRows({ id, mount, riderId, rows }: SteadyRows): DeskDay | n
     return rows.map(({ state, oneWay, riderSdW }) => {
       const { conditions } = withUnknowns(
         {
-          conditions: { ...RESTING, ...state, speedMps: {}, habitSdShare: ASSUMED.riderHabitSdShare },
+          conditions: { ...RESTING, ...state, speedMps: {}, habitSdShare: DEFAULTS.riderHabitSdShare },
           ...NO_WAY,
         },
         shared,
@@ -49,10 +49,10 @@ export function dayOfRows({ id, mount, riderId, rows }: SteadyRows): DeskDay | n
       const moved = {
         ...state,
         ...{ crr, crrBy, cdA, etaM },
-        riderW: riderSdW > 0 ? riderW * Math.exp(ASSUMED.riderDaySdShare * rider) : riderW,
-        headwindMps: (state.headwindMps ?? 0) + (oneWay ? ASSUMED.windSdMps * wind : 0),
+        riderW: riderSdW > 0 ? riderW * Math.exp(DEFAULTS.riderDaySdShare * rider) : riderW,
+        headwindMps: (state.headwindMps ?? 0) + (oneWay ? DEFAULTS.windSdMps * wind : 0),
       };
-      return steadyWhPerM(moved) * energyFactor * Math.exp(ASSUMED.stretchDaySdShare * day);
+      return steadyWhPerM(moved) * energyFactor * Math.exp(DEFAULTS.stretchDaySdShare * day);
     });
   };
   return {
@@ -60,7 +60,7 @@ export function dayOfRows({ id, mount, riderId, rows }: SteadyRows): DeskDay | n
     home: mount.bikeId,
     shared,
     own: OWN,
-    measured: rows.map((row): Uncertain => ({ mean: row.measured.mean, sd: rowSd(row) })),
+    measured: rows.map((row): Estimate => ({ mean: row.measured.mean, sd: rowSd(row) })),
     linearise: byDifferences(predict),
   };
 }
@@ -69,13 +69,13 @@ export function dayOfRows({ id, mount, riderId, rows }: SteadyRows): DeskDay | n
 const NO_WAY = { legs: [], slopes: [], restShare: 0 };
 const RESTING = {
   massSdShare: 0,
-  cdA: ASSUMED.dragAreaM2,
-  crr: ASSUMED.rollingAsphalt,
-  etaD: ASSUMED.drivetrainEfficiency,
-  etaM: ASSUMED.motorEfficiency,
+  cdA: DEFAULTS.dragAreaM2,
+  crr: DEFAULTS.rollingAsphalt,
+  etaD: DEFAULTS.drivetrainEfficiency,
+  etaM: DEFAULTS.motorEfficiency,
   assistToMps: Infinity,
   lightsOn: false,
-  tempC: ASSUMED.packTempC,
+  tempC: DEFAULTS.packTempC,
   altitudeM: 0,
   windMps: 0,
   windFromDeg: null,

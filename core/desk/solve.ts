@@ -1,7 +1,7 @@
 import { ArrowEquations, type Factored } from "./arrow.ts";
 import { eliminate } from "./eliminate.ts";
 import { layoutOf, type DeskLayout } from "./layout.ts";
-import { ASSUMED_SPREADS, learnSpreads } from "./spreads.ts";
+import { DEFAULT_SPREADS, learnSpreads } from "./spreads.ts";
 import { LEARNED_KINDS, type DeskDay, type LearnedKind, type Linearised, type Spreads } from "./types.ts";
 import { equationsOf, expectedSquares, misfit, moveTo, residualOf, type Work } from "./work.ts";
 
@@ -90,7 +90,7 @@ function begin(days: readonly DeskDay[], exact: boolean, warm: Warm | undefined)
     const eliminated = eliminate(day, linearised, at, widened);
     return { day, index, own: known?.own ?? at.own, at, linearised, eliminated, widened };
   });
-  const spreads = warm?.spreads ?? ASSUMED_SPREADS;
+  const spreads = warm?.spreads ?? DEFAULT_SPREADS;
   const equations = new ArrowEquations(layout.sizes, layout.border);
   const factored = equationsOf(equations, work, layout, spreads);
   return { layout, equations, work, exact, z, spreads, factored };

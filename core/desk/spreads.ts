@@ -1,8 +1,8 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { LEARNED_KINDS, type LearnedKind, type Spreads } from "./types.ts";
 
 /** Spreads before any test: as assumed. */
-export const ASSUMED_SPREADS: Spreads = { rolling: 1, drag: 1, motor: 1, habit: 1 };
+export const DEFAULT_SPREADS: Spreads = { rolling: 1, drag: 1, motor: 1, habit: 1 };
 /** How much wider than assumed a kind of unknown is: as learned, or not at all. */
 export const kindSpread = (kind: string, spreads: Spreads): number =>
   kind in spreads ? spreads[kind as LearnedKind] : 1;
@@ -19,7 +19,7 @@ export type ExpectedSquares = Readonly<Record<LearnedKind, readonly number[]>>;
  * the prior ln s ~ N(ln 1.3, 0.4). Source: docs/method.md.
  */
 export function learnSpreads(squares: ExpectedSquares): Spreads {
-  const { spreadLnMean, spreadLnSd } = ASSUMED;
+  const { spreadLnMean, spreadLnSd } = DEFAULTS;
   const learned = LEARNED_KINDS.map((kind) => {
     const all = squares[kind];
     const sum = all.reduce((total, each) => total + each, 0);

@@ -1,4 +1,4 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 import {
   conditionsOfTest,
   rideEnergy,
@@ -20,7 +20,7 @@ export interface DeskTest {
   readonly packId: string;
   readonly ridden: RiddenDay;
   /** Wh per metre, as the ledger has it. */
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   /** What one sd of the pack's capacity does to it, as a share. */
   readonly capacityShare: number;
 }
@@ -33,10 +33,10 @@ export type DayUnknown = (typeof DAY_UNKNOWNS)[number];
 function climbed(ride: RiddenRide, z: number): RiddenRide {
   const { climbBy, gainMPerMi, slopes } = ride;
   if (climbBy === "track") {
-    const by = 1 + ASSUMED.climbTrackSdShare * z;
+    const by = 1 + DEFAULTS.climbTrackSdShare * z;
     return { ...ride, slopes: slopes.map(({ share, slope }) => ({ share, slope: slope * by })) };
   }
-  const lnSd = climbBy === "typed" ? ASSUMED.climbTypedSdShare : ASSUMED.climbGuessLnSd;
+  const lnSd = climbBy === "typed" ? DEFAULTS.climbTypedSdShare : DEFAULTS.climbGuessLnSd;
   return { ...ride, slopes: slopesOfClimb(Math.min(MOST_CLIMB, gainMPerMi * Math.exp(lnSd * z))) };
 }
 
@@ -50,7 +50,7 @@ export function onDay(ride: RiddenRide, name: DayUnknown, z: number): RiddenRide
   if (name === "climb") return climbed(ride, z);
   if (name === "day") {
     const { energyFactor = 1 } = ride.conditions;
-    const factor = energyFactor * Math.exp(ASSUMED.dayModelSdShare * z);
+    const factor = energyFactor * Math.exp(DEFAULTS.dayModelSdShare * z);
     return { ...ride, conditions: { ...ride.conditions, energyFactor: factor } };
   }
   return { ...ride, conditions: byName.get(name)!(ride.conditions, z) };
@@ -86,7 +86,7 @@ function lineariser(
             case "capacity":
               return -capacityShare * value;
             case "model":
-              return ASSUMED.bikeModelSdShare * value;
+              return DEFAULTS.bikeModelSdShare * value;
             case "tyres":
               return TYRES_IN_ROLLING * byRolling;
             case "habit":
@@ -103,7 +103,7 @@ function lineariser(
       ],
       byOwn: [
         DAY_UNKNOWNS.map((name, k) => {
-          if (name === "day") return value * ASSUMED.dayModelSdShare;
+          if (name === "day") return value * DEFAULTS.dayModelSdShare;
           if (name === "rider") return byRider;
           if (name !== "climb") return slope(onDay(at, name, NUDGE));
           // A climb is counted from what was noted of it.

@@ -1,4 +1,4 @@
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 
 /** What a shared unknown is of; the first four have a spread that the desk learns. */
 export type UnknownKind =
@@ -36,6 +36,6 @@ export interface DeskDay {
   readonly shared: readonly SharedUnknown[];
   /** Names of its own unknowns. */
   readonly own: readonly string[];
-  readonly measured: readonly Uncertain[];
+  readonly measured: readonly Estimate[];
   readonly linearise: (shared: readonly number[], own: readonly number[]) => Linearised;
 }

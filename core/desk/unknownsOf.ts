@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { GROUND_FACTOR, UNKNOWNS, type Ride, type RideConditions } from "#core/bike";
 import type { Ground } from "#core/ride/log";
 import type { SetUp } from "#core/records";
@@ -29,7 +29,7 @@ const MOVES: Partial<Record<UnknownKind, (conditions: RideConditions, z: number)
 const GROUND_KEY = "ground:";
 
 /** The rolling of tyres of one class, in the sds of rolling itself. */
-export const TYRES_IN_ROLLING = ASSUMED.tyresSdShare / ASSUMED.rollingSdShare;
+export const TYRES_IN_ROLLING = DEFAULTS.tyresSdShare / DEFAULTS.rollingSdShare;
 
 /** Unknowns of a bike and its set-up, and of the grounds it is ridden on; two of one bike share what they have in common. */
 export function unknownsOfMount(
@@ -71,7 +71,7 @@ function onGround(conditions: RideConditions, key: string, z: number): RideCondi
   const crr = conditions.crrBy?.[ground] ?? conditions.crr * GROUND_FACTOR[ground];
   return {
     ...conditions,
-    crrBy: { ...conditions.crrBy, [ground]: crr * Math.exp(ASSUMED.groundSdShare * z) },
+    crrBy: { ...conditions.crrBy, [ground]: crr * Math.exp(DEFAULTS.groundSdShare * z) },
   };
 }
 

@@ -1,4 +1,4 @@
-import { whitenedVariance, type ArrowEquations, type Factored, type Form } from "./arrow.ts";
+import { whitenedVariance, type ArrowEquations, type Factored, type ArrowForm } from "./arrow.ts";
 import { eliminate, type Eliminated } from "./eliminate.ts";
 import type { DeskLayout } from "./layout.ts";
 import { kindSpread, type ExpectedSquares } from "./spreads.ts";
@@ -52,7 +52,7 @@ export function equationsOf(
   return equations.factor();
 }
 
-const formOf = (layout: DeskLayout, index: readonly number[], slopes: readonly number[]): Form =>
+const formOf = (layout: DeskLayout, index: readonly number[], slopes: readonly number[]): ArrowForm =>
   index.map((k, i) => [layout.places[k]!, slopes[i]!] as const);
 
 /** How far a day's rows lie from what the other days expect: the largest of its observations, in sds. */

@@ -1,26 +1,26 @@
-import { METRES_PER_MILE, spoken, type Uncertain, good, type Result } from "#core/base";
+import { METRES_PER_MILE, renderUnits, type Estimate, ok, type Result } from "#core/base";
 import { markOf } from "#core/battery/readings";
-import { eachAlone } from "./alone.ts";
+import { singleSourceEstimates } from "./singleSource.ts";
 import { budgetOf } from "./budget.ts";
 import {
   barFigure,
   cellFigure,
   columnFigure,
   milesOf,
-  notToldApart,
+  isUnidentifiable,
   rateFigure,
   rideFigure,
   sumFigures,
-  uncertain,
-  widening,
+  estimateOf,
+  birgeRatio,
 } from "./figures.ts";
 import { flagSentence, judgeReadings, otherStory, standingsOf } from "./slips.ts";
-import { nextSteps } from "./next.ts";
+import { rankMeasurements } from "./rankMeasurements.ts";
 import type { LedgerInput } from "./schema.ts";
 import { solveLedger, type Solved } from "./solve.ts";
 
 type MeanAndSd = readonly [mean: number, sd: number];
-const pair = ({ mean, sd }: Uncertain): MeanAndSd => [mean, sd];
+const pair = ({ mean, sd }: Estimate): MeanAndSd => [mean, sd];
 
 /** The ledger's answer in miles and Wh, sds before distance error and before widening. */
 export interface LedgerAnswer {
@@ -78,11 +78,11 @@ function barOf(key: string, gauge: string): number | null {
 /** Learned points of a gauge by its unknowns' keys. */
 function points(solved: Solved, gauge: string) {
   const { list } = solved.columns.unknowns;
-  const at = (key: string) => uncertain(solved, columnFigure(solved, solved.columns.unknowns.find(key)!));
+  const at = (key: string) => estimateOf(solved, columnFigure(solved, solved.columns.unknowns.find(key)!));
   const bars = list.flatMap(({ key }) => {
     const bar = barOf(key, gauge);
     const figure = bar === null ? null : barFigure(solved, gauge, bar);
-    return figure ? [[String(bar), pair(uncertain(solved, figure))] as const] : [];
+    return figure ? [[String(bar), pair(estimateOf(solved, figure))] as const] : [];
   });
   const one = (name: string) => {
     const key = `${gauge}/${name}`;
@@ -96,7 +96,7 @@ function points(solved: Solved, gauge: string) {
 }
 
 const rideFigures = (solved: Solved) =>
-  solved.input.rides.map((_, ride) => uncertain(solved, rideFigure(solved, ride)));
+  solved.input.rides.map((_, ride) => estimateOf(solved, rideFigure(solved, ride)));
 
 /**
  * Solves a ledger and reads off every figure.
@@ -109,9 +109,9 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const solved = result.value;
   const { posterior, columns } = solved;
   const rides = rideFigures(solved);
-  const wide = widening(posterior);
+  const wide = birgeRatio(posterior);
   const first = input.rides[0]!;
-  const capacityOf = (pack: string) => uncertain(solved, columnFigure(solved, columns.capacity[pack]!));
+  const capacityOf = (pack: string) => estimateOf(solved, columnFigure(solved, columns.capacity[pack]!));
   const packs = Object.keys(input.packs);
   const { flags, without, headline } = judgeReadings(solved);
   const standings = standingsOf(solved);
@@ -119,13 +119,13 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const { thresholdsF, lastBarF, lowPowerF } = points(solved, first.gauge);
   const used = input.cells.flatMap((cell) => {
     const figure = cellFigure(solved, cell);
-    return figure ? [[cell, pair(uncertain(solved, figure))] as const] : [];
+    return figure ? [[cell, pair(estimateOf(solved, figure))] as const] : [];
   });
   const difference =
     input.rides.length === 2
-      ? uncertain(solved, sumFigures([[rideFigure(solved, 0), 1], [rideFigure(solved, 1), -1]])) // prettier-ignore
+      ? estimateOf(solved, sumFigures([[rideFigure(solved, 0), 1], [rideFigure(solved, 1), -1]])) // prettier-ignore
       : null;
-  return good({
+  return ok({
     whPerMi: rides.map(({ mean }) => mean),
     whPerMiSd: rides.map(({ sd }) => sd),
     whPerMiSdWidened: rides.map(({ sd }) => sd * wide),
@@ -136,10 +136,10 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
       capacities: Object.fromEntries(packs.map((pack) => [pack, pair(capacityOf(pack))])),
     }),
     cellRateWhPerMi: Object.fromEntries(
-      input.cells.map((cell) => [cell, pair(uncertain(solved, rateFigure(solved, first.pack, cell)))]),
+      input.cells.map((cell) => [cell, pair(estimateOf(solved, rateFigure(solved, first.pack, cell)))]),
     ),
     cellWhPerMi: Object.fromEntries(used),
-    notToldApart: used.map(([cell]) => cell).filter((cell) => notToldApart(solved, cell)),
+    notToldApart: used.map(([cell]) => cell).filter((cell) => isUnidentifiable(solved, cell)),
     thresholdsF,
     ...(lastBarF && { lastBarF }),
     ...(lowPowerF && { lowPowerF }),
@@ -153,7 +153,7 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
       const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
       return {
         ...flag,
-        sentence: spoken(
+        sentence: renderUnits(
           flagSentence(reading, miles * METRES_PER_MILE, flag, otherStory(solved, without, flag)),
           "imperial",
         ),
@@ -169,8 +169,10 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
     budget: budgetOf(solved, rideFigure(solved, 0)).map(
       ({ source, variance }) => [source, variance] as const,
     ),
-    alone: Object.fromEntries(eachAlone(input).map(({ evidence, whPerMi }) => [evidence, pair(whPerMi)])),
-    next: nextSteps(solved).map(({ measure, minutes, sdLeft, gainPerMinute }) => ({
+    alone: Object.fromEntries(
+      singleSourceEstimates(input).map(({ evidence, whPerMi }) => [evidence, pair(whPerMi)]),
+    ),
+    next: rankMeasurements(solved).map(({ measure, minutes, sdLeft, gainPerMinute }) => ({
       measure,
       minutes,
       whPerMiSdLeft: sdLeft,

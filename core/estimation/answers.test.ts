@@ -2,14 +2,14 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import {
   answerLedger,
-  bearings,
-  eachAlone,
+  influences,
+  singleSourceEstimates,
   ledgerInputSchema,
-  nextSteps,
+  rankMeasurements,
   judgeReadings,
   rideFigure,
   solveLedger,
-  uncertain,
+  estimateOf,
   type LedgerInput,
   type SolvedLedger,
 } from "#core/estimation";
@@ -36,7 +36,7 @@ const answer = (more: object = {}) => {
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
   return result.value;
 };
-const sdOf = (ledger: SolvedLedger) => uncertain(ledger, rideFigure(ledger, 0)).sd;
+const sdOf = (ledger: SolvedLedger) => estimateOf(ledger, rideFigure(ledger, 0)).sd;
 
 describe("readings in question", () => {
   const slipped = {
@@ -86,10 +86,10 @@ describe("readings in question", () => {
 describe("how a reading bears on the answer", () => {
   test("the answer without it is the answer solved without it", () => {
     const whole = solved();
-    const found = bearings(whole, rideFigure(whole, 0));
+    const found = influences(whole, rideFigure(whole, 0));
     found.forEach(({ without }, i) => {
       const rest = whole.keeping(base.readings.map((_, j) => j).filter((j) => j !== i))!;
-      const again = uncertain(rest, rideFigure(rest, 0));
+      const again = estimateOf(rest, rideFigure(rest, 0));
       expect(without.mean).toBeCloseTo(again.mean, 4);
       // The sd is taken at the whole answer, not at the one without it.
       expect(Math.abs(without.sd / again.sd - 1)).toBeLessThan(0.02);
@@ -97,14 +97,14 @@ describe("how a reading bears on the answer", () => {
   });
   test("shares add up to one", () => {
     const whole = solved();
-    const sum = bearings(whole, rideFigure(whole, 0)).reduce((total, { share }) => total + share, 0);
+    const sum = influences(whole, rideFigure(whole, 0)).reduce((total, { share }) => total + share, 0);
     expect(sum).toBeCloseTo(1, 9);
   });
 });
 
 describe("what to measure next", () => {
   const left = (measure: string, more: object = {}) =>
-    nextSteps(solved(more)).find((step) => step.measure === measure)?.sdLeft;
+    rankMeasurements(solved(more)).find((step) => step.measure === measure)?.sdLeft;
   test("a refill promises the sd that a refill then leaves", () => {
     const promised = left("refill")!;
     const wallWh = Math.round((0.47 * 571.7) / 0.86);
@@ -141,7 +141,7 @@ describe("what to measure next", () => {
     expect(left("bench", { pack: { ...base.pack, measuredWh: 590 } })).toBeUndefined();
   });
   test("the list runs by gain per minute", () => {
-    const gains = nextSteps(solved()).map(({ gainPerMinute }) => gainPerMinute);
+    const gains = rankMeasurements(solved()).map(({ gainPerMinute }) => gainPerMinute);
     expect(gains).toEqual([...gains].sort((a, b) => b - a));
     expect(gains.length).toBeGreaterThan(3);
   });
@@ -156,14 +156,18 @@ describe("each kind of evidence alone", () => {
         { kind: "barLost", mark: 2, bar: 5 },
       ],
     });
-    const alone = Object.fromEntries(eachAlone(metered).map(({ evidence, whPerMi }) => [evidence, whPerMi]));
+    const alone = Object.fromEntries(
+      singleSourceEstimates(metered).map(({ evidence, whPerMi }) => [evidence, whPerMi]),
+    );
     expect(alone["counter"]!.mean).toBeCloseTo(300 / 19.2, 1);
     expect(Math.abs(alone["percent"]!.mean - 13.3)).toBeLessThan(0.3);
     expect(alone["bars"]!.sd).toBeGreaterThan(alone["percent"]!.sd);
     expect(alone["refill"]).toBeUndefined();
   });
   test("one reading that says nothing by itself is left out", () => {
-    expect(eachAlone(read({ readings: [{ kind: "percent", mark: 0, percent: 99 }] }))).toEqual([]);
+    expect(singleSourceEstimates(read({ readings: [{ kind: "percent", mark: 0, percent: 99 }] }))).toEqual(
+      [],
+    );
   });
 });
 

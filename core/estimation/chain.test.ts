@@ -7,16 +7,16 @@ import {
   linearFigure,
   rideFigure,
   solveLedger,
-  uncertain,
+  estimateOf,
   usedBetween,
   varianceOf,
   standingsOf,
   type SolvedLedger,
 } from "#core/estimation";
-import { layOut, MOST_HUBS } from "./chain.ts";
-import { combine, valueAt, type Form } from "./forms.ts";
+import { planElimination, MOST_HUBS } from "./chain.ts";
+import { combine, valueAt, type LinearForm } from "./linearForm.ts";
 import { ROAD, rowSd, type LedgerRow } from "./rows.ts";
-import { alike, smoothWeights } from "./smooth.ts";
+import { gpCorrelation, gpWeights } from "./gpBasis.ts";
 
 /** Log of a positive matrix's determinant, by its Cholesky factor. */
 const logDeterminantOf = (matrix: Matrix) =>
@@ -57,7 +57,7 @@ function dense({ columns, travel, evidence }: SolvedLedger, scatter: number) {
     chi2,
     logDensity: -chi2 / 2 - logSds - logDeterminantOf(normal) / 2,
     mean: x.to1DArray().map((value, column) => value * scale(column)),
-    variance: (form: Form) => {
+    variance: (form: LinearForm) => {
       const g = Matrix.zeros(width, 1);
       for (const [column, coefficient] of form) g.set(column, 0, coefficient * scale(column));
       return g.transpose().mmul(covariance).mmul(g).get(0, 0);
@@ -200,7 +200,7 @@ describe("the chain and the plain dense form agree to 1e-6, under each scale of 
     const figure = rideFigure(ride, 0);
     const known = ride.without("capacity")!.variance(figure.gradient);
     const most = varianceOf(ride.posterior, figure) - known;
-    const capacity = uncertain(ride, linearFigure(ride, new Map([[ride.columns.capacity["only"]!, 1]])));
+    const capacity = estimateOf(ride, linearFigure(ride, new Map([[ride.columns.capacity["only"]!, 1]])));
     // Percents say nothing of C: what they leave is the gradient's own part of it, but for the least likely scales.
     expect(most / (figure.mean * (capacity.sd / capacity.mean)) ** 2).toBeCloseTo(1, 3);
   });
@@ -210,9 +210,9 @@ describe("the slow error's nodes", () => {
   test("keep every correlation within 1e-6", () => {
     for (let a = -0.02; a <= 1.02; a += 0.0173)
       for (let b = -0.02; b <= 1.02; b += 0.0391) {
-        const [wa, wb] = [smoothWeights(a), smoothWeights(b)];
+        const [wa, wb] = [gpWeights(a), gpWeights(b)];
         const product = wa.reduce((sum, weight, j) => sum + weight * wb[j]!, 0);
-        expect(Math.abs(product - alike(a, b))).toBeLessThan(1e-6);
+        expect(Math.abs(product - gpCorrelation(a, b))).toBeLessThan(1e-6);
       }
   });
 });
@@ -237,7 +237,7 @@ describe("long rides and odd ones", () => {
   }, 60_000);
   test("a running counter from one reset widens the border by one mark only", () => {
     const rows = [5, 9, 14].map((to) => ({ form: new Map([[0, -1], [to, 1]]), value: 0, errors: [], floor: 1 })); // prettier-ignore
-    expect(layOut(20, [], rows).border).toBe(1);
+    expect(planElimination(20, [], rows).border).toBe(1);
   });
   test("spans from hundreds of different marks are refused with what to do", () => {
     const input = long(2 * MOST_HUBS + 40);

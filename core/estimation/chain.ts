@@ -17,7 +17,7 @@ import {
  * other by rotations, and only the border (the unknowns, and the marks that long spans start at) is a dense triangle.
  * Time grows with marks x border^2. The same least squares as all rows stacked, by QR.
  */
-export interface Layout {
+export interface EliminationPlan {
   /** Marks, the first columns; unknowns follow. */
   readonly marks: number;
   readonly unknowns: readonly LedgerUnknown[];
@@ -34,8 +34,8 @@ interface Pivot {
   readonly border: Float64Array;
 }
 
-export interface Factor {
-  readonly layout: Layout;
+export interface Factorisation {
+  readonly layout: EliminationPlan;
   /** One per mark of the chain; null for hubs. */
   readonly pivots: readonly (Pivot | null)[];
   readonly triangle: Triangle;
@@ -47,11 +47,11 @@ export interface Factor {
 export const MOST_HUBS = 400;
 
 /** Marks at which spans of more than one leg start go to the border. */
-export function layOut(
+export function planElimination(
   marks: number,
   unknowns: readonly LedgerUnknown[],
   rows: readonly LedgerRow[],
-): Layout {
+): EliminationPlan {
   const hub = new Int32Array(marks).fill(-1);
   let border = unknowns.length;
   for (const { form } of rows) {
@@ -67,7 +67,7 @@ export function layOut(
 const HEAD = 2;
 
 /** A row over the border alone, whitened: unknowns count in their own sds from their means. */
-function whiten(row: LedgerRow, { marks, unknowns, hub, border }: Layout, rowError: number) {
+function whiten(row: LedgerRow, { marks, unknowns, hub, border }: EliminationPlan, rowError: number) {
   const white = new Float64Array(HEAD + border + 1);
   const weight = 1 / rowError;
   let value = row.value;
@@ -89,7 +89,7 @@ function whiten(row: LedgerRow, { marks, unknowns, hub, border }: Layout, rowErr
 }
 
 /** The layout with its unknowns weighed: a source's known exactly, shared scatter at its scale. */
-function weighed(layout: Layout, { scatter = 1, without }: Weighing): Layout {
+function weighed(layout: EliminationPlan, { scatter = 1, without }: Weighing): EliminationPlan {
   if (scatter === 1 && without === undefined) return layout;
   const unknowns = layout.unknowns.map((each) => {
     if (each.source === null) return each;
@@ -111,7 +111,11 @@ function step(row: Float64Array): Float64Array {
  *
  * @returns null when the rows leave something undetermined, or hold what is not a number
  */
-export function eliminate(whole: Layout, rows: readonly LedgerRow[], weighing: Weighing = {}): Factor | null {
+export function eliminate(
+  whole: EliminationPlan,
+  rows: readonly LedgerRow[],
+  weighing: Weighing = {},
+): Factorisation | null {
   const layout = weighed(whole, weighing);
   const { marks, border, unknowns } = layout;
   const triangle = openTriangle(border, unknowns.length);
@@ -154,13 +158,13 @@ export function eliminate(whole: Layout, rows: readonly LedgerRow[], weighing: W
 }
 
 /** The most likely value of every column, in natural units. */
-export function likeliest({ layout, pivots, triangle }: Factor): Float64Array {
+export function backSubstitute({ layout, pivots, triangle }: Factorisation): Float64Array {
   return unfold(layout, pivots, solveTriangle(triangle), (pivot) => pivot.border[layout.border]!, true);
 }
 
 /** From border values to all columns, backward along the chain. */
 function unfold(
-  { marks, unknowns, hub, border }: Layout,
+  { marks, unknowns, hub, border }: EliminationPlan,
   pivots: readonly (Pivot | null)[],
   known: Float64Array,
   rhs: (pivot: Pivot, mark: number) => number,
@@ -189,7 +193,7 @@ function unfold(
  *
  * @returns by chain mark (zero elsewhere), and by border column
  */
-export function halfSolve(factor: Factor, form: ReadonlyMap<number, number>) {
+export function forwardSubstitute(factor: Factorisation, form: ReadonlyMap<number, number>) {
   const { layout, pivots, triangle } = factor;
   const { marks, unknowns, hub, border } = layout;
   const chain = new Float64Array(marks);
@@ -220,7 +224,7 @@ export function halfSolve(factor: Factor, form: ReadonlyMap<number, number>) {
 }
 
 /** Covariance of a form with every column, in natural units: (R'R)^-1 g. */
-export function covarianceWith(factor: Factor, form: ReadonlyMap<number, number>): Float64Array {
-  const { chain, edge } = halfSolve(factor, form);
+export function covarianceWith(factor: Factorisation, form: ReadonlyMap<number, number>): Float64Array {
+  const { chain, edge } = forwardSubstitute(factor, form);
   return unfold(factor.layout, factor.pivots, backward(factor.triangle, edge), (_, k) => chain[k]!, false);
 }

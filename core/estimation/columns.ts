@@ -1,6 +1,6 @@
-import { assuming, type Assumed, badAll, good, type Problem, type Result } from "#core/base";
+import { assuming, type Assumed, errs, ok, type Problem, type Result } from "#core/base";
 import { usableEnergy, type UsableEnergy } from "#core/battery";
-import { SMOOTH_NODES } from "./smooth.ts";
+import { GP_NODES } from "./gpBasis.ts";
 import type { LedgerInput } from "./schema.ts";
 
 /** An unknown of the model, normal before any evidence. */
@@ -68,7 +68,7 @@ export const SMOOTH_SOURCE = { gauge: "gauge smooth", curve: "volts curve" } as 
 export function smoothColumn({ unknowns }: Columns, process: "gauge" | "curve", of: string): number {
   const first = unknowns.find(`${process} ${of} 0`);
   if (first !== undefined) return first;
-  const columns = Array.from({ length: SMOOTH_NODES }, (_, j) =>
+  const columns = Array.from({ length: GP_NODES }, (_, j) =>
     unknowns.add(`${process} ${of} ${j}`, 0, 1, SMOOTH_SOURCE[process]),
   );
   return columns[0]!;
@@ -98,5 +98,5 @@ export function layColumns(input: LedgerInput): Result<Columns> {
     usable[name] = found.value;
     capacity[name] = unknowns.add(`capacity ${name}`, found.value.mean, found.value.sd, "capacity");
   }
-  return problems.length ? badAll(problems) : good({ marks, firstMark, unknowns, assumed, usable, capacity });
+  return problems.length ? errs(problems) : ok({ marks, firstMark, unknowns, assumed, usable, capacity });
 }

@@ -1,9 +1,9 @@
-import { ASSUMED } from "#core/base";
-import type { Row, Unknown } from "#core/battery/readings";
+import { DEFAULTS } from "#core/base";
+import type { Row, ReadingUnknown } from "#core/battery/readings";
 import { SMOOTH_SOURCE, smoothColumn, type Columns } from "./columns.ts";
 import { EXACT, type LedgerError, type LedgerRow } from "./rows.ts";
 import type { LedgerInput } from "./schema.ts";
-import { smoothWeights } from "./smooth.ts";
+import { gpWeights } from "./gpBasis.ts";
 
 /** One reading's row, and the ride it belongs to. */
 export interface RideRow {
@@ -12,7 +12,7 @@ export interface RideRow {
 }
 
 /** Column of an unknown a reading leans on: a device's is the same on every ride, a gauge's on every ride with that gauge. */
-function unknownColumn(columns: Columns, unknown: Unknown, gauge: string): number {
+function unknownColumn(columns: Columns, unknown: ReadingUnknown, gauge: string): number {
   const key = unknown.of === "device" ? unknown.key : `${gauge}/${unknown.key}`;
   return columns.unknowns.add(key, unknown.mean, unknown.sd, unknown.source);
 }
@@ -30,11 +30,11 @@ function plainRow(row: Row, first: number, columns: Columns, pack: string, gauge
     const { process, f } = row.smooth;
     const node = smoothColumn(columns, process, process === "gauge" ? gauge : pack);
     let left = 1;
-    smoothWeights(f).forEach((weight, j) => {
-      form.set(node + j, ASSUMED.smoothSd * weight);
+    gpWeights(f).forEach((weight, j) => {
+      form.set(node + j, DEFAULTS.smoothSd * weight);
       left -= weight * weight;
     });
-    errors.push({ source: SMOOTH_SOURCE[process], sd: ASSUMED.smoothSd * Math.sqrt(Math.max(0, left)) });
+    errors.push({ source: SMOOTH_SOURCE[process], sd: DEFAULTS.smoothSd * Math.sqrt(Math.max(0, left)) });
   }
   return { form, value: row.value, errors, floor: EXACT };
 }

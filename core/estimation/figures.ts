@@ -1,6 +1,6 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 import { bowAt } from "#core/battery/readings";
-import { combine, valueAt, type Form } from "./forms.ts";
+import { combine, valueAt, type LinearForm } from "./linearForm.ts";
 import type { Posterior } from "./posterior.ts";
 import type { LedgerRide } from "./schema.ts";
 import type { Solved } from "./solve.ts";
@@ -9,12 +9,12 @@ import type { CellUse } from "./travel.ts";
 /** A figure read off the posterior: its value, its gradient for the delta method, and variance the columns do not hold. */
 export interface Figure {
   readonly mean: number;
-  readonly gradient: Form;
+  readonly gradient: LinearForm;
   readonly extra: number;
 }
 
 /** A linear figure: the form itself. */
-export function linearFigure({ posterior }: Solved, form: Form): Figure {
+export function linearFigure({ posterior }: Solved, form: LinearForm): Figure {
   return { mean: valueAt(form, posterior.mean), gradient: form, extra: 0 };
 }
 
@@ -58,7 +58,7 @@ export function varianceOf(posterior: Posterior, { gradient, extra }: Figure): n
 }
 
 /** A figure's mean with its posterior sd. */
-export function uncertain({ posterior }: Solved, figure: Figure): Uncertain {
+export function estimateOf({ posterior }: Solved, figure: Figure): Estimate {
   return { mean: figure.mean, sd: Math.sqrt(varianceOf(posterior, figure)) };
 }
 
@@ -120,11 +120,11 @@ export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
 }
 
 /** Whether the readings say nothing of a cell's own rate: its posterior sd is over half its prior sd, on every pack it was ridden with. */
-export function notToldApart({ columns, input, posterior }: Solved, cell: string): boolean {
+export function isUnidentifiable({ columns, input, posterior }: Solved, cell: string): boolean {
   const packs = new Set(input.rides.filter((ride) => milesOf(ride, cell) > 0).map(({ pack }) => pack));
   return [...packs].every((pack) => {
     const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
-    const prior = ASSUMED.rateSdWhPerMi / columns.usable[pack]!.mean;
+    const prior = DEFAULTS.rateSdWhPerMi / columns.usable[pack]!.mean;
     return posterior.variance(new Map([[column, 1]])) > (0.5 * prior) ** 2;
   });
 }
@@ -142,7 +142,7 @@ export const studentShare = (count: number) => 1 + 1.21 / count + 1.44 / count *
  * The factor by which every sd is widened: 1 unless the readings disagree more than one in a hundred honest rides would, whatever
  * the road did; then the root of chi-square per reading (Birge's ratio), by Student's t.
  */
-export function widening({ chi2PerReading, count }: Pick<Posterior, "chi2PerReading" | "count">): number {
+export function birgeRatio({ chi2PerReading, count }: Pick<Posterior, "chi2PerReading" | "count">): number {
   if (count === 0 || chi2PerReading <= chi2Limit(count)) return 1;
   return Math.sqrt(chi2PerReading) * studentShare(count);
 }

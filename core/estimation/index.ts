@@ -3,8 +3,8 @@ export { logEvidence } from "./scatter.ts";
 export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
-export { bearings, type Bearing } from "./bearings.ts";
-export { eachAlone, type AloneAnswer } from "./alone.ts";
+export { influences, type Influence } from "./influence.ts";
+export { singleSourceEstimates, type SingleSourceEstimate } from "./singleSource.ts";
 export {
   flagSentence,
   judgeReadings,
@@ -15,7 +15,7 @@ export {
   type OtherStory,
   type Standing,
 } from "./slips.ts";
-export { nextSteps, type NextMeasure, type NextStep } from "./next.ts";
+export { rankMeasurements, type NextMeasure, type RankedMeasurement } from "./rankMeasurements.ts";
 export {
   barFigure,
   cellFigure,
@@ -23,15 +23,15 @@ export {
   energyFigure,
   linearFigure,
   milesOf,
-  notToldApart,
+  isUnidentifiable,
   rateFigure,
   rideFigure,
   studentShare,
   sumFigures,
-  uncertain,
+  estimateOf,
   usedBetween,
   usedOnRide,
   varianceOf,
-  widening,
+  birgeRatio,
   type Figure,
 } from "./figures.ts";

@@ -10,7 +10,7 @@ import {
   rideFigure,
   settingOf,
   solveLedger,
-  uncertain,
+  estimateOf,
   usedBetween,
   energyFigure,
   type LedgerInput,
@@ -125,7 +125,7 @@ describe("the model", () => {
           });
           const solved = solveLedger(input);
           if (!solved.ok) throw new Error("not solved");
-          const mine = uncertain(solved.value, rideFigure(solved.value, 0));
+          const mine = estimateOf(solved.value, rideFigure(solved.value, 0));
           const theirs = stackedAnswer(input);
           expect(Math.abs(mine.mean / theirs - 1)).toBeLessThan(1e-5);
         },

@@ -1,14 +1,14 @@
-import type { Factor, Layout } from "./chain.ts";
-import type { Form } from "./forms.ts";
+import type { Factorisation, EliminationPlan } from "./chain.ts";
+import type { LinearForm } from "./linearForm.ts";
 import { covarianceOf } from "./triangle.ts";
 
 /** Reads variances of forms that touch at most two neighbouring marks, from one sweep back along the chain. */
 export interface Marginals {
-  variance(form: Form): number;
+  variance(form: LinearForm): number;
 }
 
 /** Whether a form touches no chain marks but one, or two neighbours. */
-export function isLocal({ marks, hub }: Layout, form: Form): boolean {
+export function isLocal({ marks, hub }: EliminationPlan, form: LinearForm): boolean {
   let [low, high] = [-1, -1];
   for (const column of form.keys()) {
     if (column >= marks || hub[column] !== -1) continue;
@@ -20,7 +20,7 @@ export function isLocal({ marks, hub }: Layout, form: Form): boolean {
 }
 
 /** The sweep: each mark's variance, its covariance with the next mark and with the border. Time: marks x border^2. */
-export function marginalsOf({ layout, pivots, triangle }: Factor): Marginals {
+export function marginalsOf({ layout, pivots, triangle }: Factorisation): Marginals {
   const { marks, unknowns, hub, border } = layout;
   const edge = covarianceOf(triangle);
   const own = new Float64Array(marks);

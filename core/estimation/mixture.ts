@@ -1,4 +1,4 @@
-import { valueAt, type Form } from "./forms.ts";
+import { valueAt, type LinearForm } from "./linearForm.ts";
 import type { GaussianPosterior, Posterior } from "./posterior.ts";
 
 /** One of the stories a mixture holds: how much the road scatters, which readings are slips. */
@@ -34,7 +34,7 @@ export function mixtureOf(all: readonly Weighed[]): Posterior {
   for (const { weight, posterior } of parts)
     for (let i = 0; i < mean.length; i += 1) mean[i] = mean[i]! + weight * posterior.mean[i]!;
   /** How far a part's value of a form lies from the mixture's. */
-  const off = (form: Form, { posterior }: { readonly posterior: Posterior }) =>
+  const off = (form: LinearForm, { posterior }: { readonly posterior: Posterior }) =>
     valueAt(form, posterior.mean) - valueAt(form, mean);
   return {
     mean,

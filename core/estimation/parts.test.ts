@@ -3,9 +3,9 @@ import fc from "fast-check";
 import { Matrix, inverse } from "ml-matrix";
 import { ledgerInputSchema, solveLedger, type LedgerInput } from "#core/estimation";
 import { fractionRow, type Row } from "../battery/readings/row.ts";
-import { eliminate, halfSolve, layOut } from "./chain.ts";
+import { eliminate, forwardSubstitute, planElimination } from "./chain.ts";
 import { layColumns } from "./columns.ts";
-import { derounded } from "./derounded.ts";
+import { dequantised } from "./dequantised.ts";
 import { isLocal, marginalsOf } from "./marginals.ts";
 import { rowSd, type LedgerRow } from "./rows.ts";
 import { scatterSd, travelRows } from "./travel.ts";
@@ -96,7 +96,7 @@ describe("the sweep and the half-solve", () => {
     );
     if (!solved.ok) throw new Error("not solved");
     const { columns, travel, evidence } = solved.value;
-    const layout = layOut(columns.marks, [...columns.unknowns.list], [...travel.rows, ...evidence]);
+    const layout = planElimination(columns.marks, [...columns.unknowns.list], [...travel.rows, ...evidence]);
     const factor = eliminate(layout, [...travel.rows, ...evidence])!;
     const sweep = marginalsOf(factor);
     const forms = [0, 1, 2, 3, 4].flatMap((mark) => [
@@ -106,7 +106,7 @@ describe("the sweep and the half-solve", () => {
     ]);
     for (const form of forms) {
       expect(isLocal(layout, form)).toBe(true);
-      const { chain, edge } = halfSolve(factor, form);
+      const { chain, edge } = forwardSubstitute(factor, form);
       const square = [...chain, ...edge].reduce((sum, value) => sum + value * value, 0);
       expect(sweep.variance(form)).toBeCloseTo(square, 12);
     }
@@ -170,7 +170,7 @@ describe("a display that stands still", () => {
   const percent = (mark: number, f: number, step = 0.1): Row =>
     fractionRow(mark, f, rounded(step), { process: "gauge", f });
   const legs = Array.from({ length: 8 }, () => ({ miles: { a: 1 } }));
-  const places = (rows: readonly Row[]) => derounded(rows, { legs }).map(({ smooth }) => smooth!.f);
+  const places = (rows: readonly Row[]) => dequantised(rows, { legs }).map(({ smooth }) => smooth!.f);
   test("has its slow error spread from the middle of one run to the middle of the next", () => {
     const rows = [0.1, 0.1, 0.1, 0.2, 0.2, 0.2].map((f, mark) => percent(mark, f));
     expect(places(rows).map((f) => Number(f.toFixed(4)))).toEqual([0.1, 0.1, 0.1333, 0.1667, 0.2, 0.2]);
@@ -183,7 +183,7 @@ describe("a display that stands still", () => {
     const rows = [0.1, 0.2, 0.35].map((f, mark) => percent(mark, f));
     expect(places(rows)).toEqual([0.1, 0.2, 0.35]);
     const still = [0.1, 0.2, 0.2, 0.3].map((f, mark) => percent(mark, f));
-    expect(derounded(still, { legs }).map(({ value }) => value)).toEqual([0.1, 0.2, 0.2, 0.3]);
+    expect(dequantised(still, { legs }).map(({ value }) => value)).toEqual([0.1, 0.2, 0.2, 0.3]);
   });
   test("never turns back: a falling display stays falling", () => {
     fc.assert(

@@ -1,5 +1,11 @@
-import { covarianceWith, eliminate, halfSolve, likeliest, type Layout } from "./chain.ts";
-import { valueAt, type Form } from "./forms.ts";
+import {
+  covarianceWith,
+  eliminate,
+  forwardSubstitute,
+  backSubstitute,
+  type EliminationPlan,
+} from "./chain.ts";
+import { valueAt, type LinearForm } from "./linearForm.ts";
 import { isLocal, marginalsOf, type Marginals } from "./marginals.ts";
 import { rowSd, type LedgerRow, type Weighing } from "./rows.ts";
 
@@ -22,9 +28,9 @@ export interface Posterior {
   readonly chi2PerReading: number;
   /** How many readings that is over. */
   readonly count: number;
-  variance(form: Form): number;
+  variance(form: LinearForm): number;
   /** Covariance of a form with every column. */
-  covarianceWith(form: Form): Float64Array;
+  covarianceWith(form: LinearForm): Float64Array;
 }
 
 /** The answer under one weighing of the rows. */
@@ -46,19 +52,19 @@ const squares = (values: Float64Array) => {
  * @returns null when the rows leave something undetermined or hold what is not a number
  */
 export function solvePosterior(
-  layout: Layout,
+  layout: EliminationPlan,
   travel: readonly LedgerRow[],
   evidence: readonly LedgerRow[],
   weighing: Weighing = {},
 ): GaussianPosterior | null {
   const factor = eliminate(layout, [...travel, ...evidence], weighing);
   if (!factor) return null;
-  const mean = likeliest(factor);
+  const mean = backSubstitute(factor);
   let sweep: Marginals | null = null;
   let told: readonly Residual[] | null = null;
-  const variance = (form: Form): number => {
+  const variance = (form: LinearForm): number => {
     if (isLocal(layout, form)) return (sweep ??= marginalsOf(factor)).variance(form);
-    const { chain, edge } = halfSolve(factor, form);
+    const { chain, edge } = forwardSubstitute(factor, form);
     return squares(chain) + squares(edge);
   };
   return {

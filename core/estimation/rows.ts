@@ -1,4 +1,4 @@
-import type { Form } from "./forms.ts";
+import type { LinearForm } from "./linearForm.ts";
 
 /** One independent error of a row; `source` is null where it is no error source but a loose start. */
 export interface LedgerError {
@@ -8,7 +8,7 @@ export interface LedgerError {
 
 /** One row of the ledger: a form equals a value, within its errors. In fractions of the pack, or Wh for energy readings. */
 export interface LedgerRow {
-  readonly form: Form;
+  readonly form: LinearForm;
   readonly value: number;
   readonly errors: readonly LedgerError[];
   /** What linearising added to both sides: taken off again where the row is shown. */

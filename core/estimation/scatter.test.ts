@@ -7,7 +7,7 @@ import {
   ledgerInputSchema,
   rideFigure,
   solveLedger,
-  uncertain,
+  estimateOf,
 } from "#core/estimation";
 import { mixtureOf, type Part } from "./mixture.ts";
 import type { GaussianPosterior } from "./posterior.ts";
@@ -149,7 +149,7 @@ describe("a reading in question", () => {
     for (const points of [8, 10, 12]) {
       const ride = solved(off(points), miles);
       const { without, headline } = judgeReadings(ride);
-      const sd = (each: Parameters<typeof uncertain>[0]) => uncertain(each, rideFigure(each, 0)).sd;
+      const sd = (each: Parameters<typeof estimateOf>[0]) => estimateOf(each, rideFigure(each, 0)).sd;
       expect(sd(headline)).toBeGreaterThanOrEqual(Math.min(sd(ride), sd(without)) - 1e-9);
     }
   });

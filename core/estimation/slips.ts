@@ -1,4 +1,4 @@
-import { type Assumed, fixed, METRES_PER_MILE, quantityToken } from "#core/base";
+import { type Assumed, fixed, METRES_PER_MILE, unitToken } from "#core/base";
 import { likelySlip, markOf, readingText, type Reading, type Row } from "#core/battery/readings";
 import { energyFigure, milesOf, rideFigure, usedBetween } from "./figures.ts";
 import { leaveOneOut, type LeftOut } from "./leftOut.ts";
@@ -188,11 +188,11 @@ export function flagSentence(
 ): string {
   const counted = "wh" in reading || "ah" in reading || "wallWh" in reading;
   const side = standing > 0 === counted ? "above" : "below";
-  const place = quantityToken(distanceM, "distance", 1);
+  const place = unitToken(distanceM, "distance", 1);
   const off = `${readingText(reading)} at ${place} stands ${fixed(Math.abs(standing), 1)} sd ${side} what the other readings allow`;
   const would = meant === null ? "" : ` ${meant} would fit.`;
   if (logOdds > EVEN_UP_TO || !other) return `${off}: ${likelySlip(reading.kind)}${would}`;
-  const stretch = quantityToken(other.distanceMi * METRES_PER_MILE, "distance", 1);
+  const stretch = unitToken(other.distanceMi * METRES_PER_MILE, "distance", 1);
   return `${off}. Either it is a slip${meant === null ? "" : `, of ${meant}`}, or ${stretch} beside it took ${timesText(other.times)} the usual.`;
 }
 

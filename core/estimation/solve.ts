@@ -1,9 +1,9 @@
-import { assuming, bad, badAll, good, type Problem, type Result } from "#core/base";
+import { assuming, err, errs, ok, type Problem, type Result } from "#core/base";
 import { curveOf } from "#core/battery";
 import { checkReading, rowOf, type Reading, type Row, type Setting } from "#core/battery/readings";
-import { layOut, MOST_HUBS, type Layout } from "./chain.ts";
+import { planElimination, MOST_HUBS, type EliminationPlan } from "./chain.ts";
 import { layColumns, rateColumn, type Columns } from "./columns.ts";
-import { derounded } from "./derounded.ts";
+import { dequantised } from "./dequantised.ts";
 import { evidenceRows, type RideRow } from "./evidence.ts";
 import { mixtureOf, type Part } from "./mixture.ts";
 import { solvePosterior, type GaussianPosterior, type Posterior } from "./posterior.ts";
@@ -112,7 +112,7 @@ interface Frame {
   readonly input: LedgerInput;
   readonly columns: Columns;
   readonly travel: Travel;
-  readonly layout: Layout;
+  readonly layout: EliminationPlan;
 }
 
 interface Settled {
@@ -164,7 +164,7 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const laid = layColumns(input);
   if (!laid.ok) return laid;
   const problems = problemsOf(input);
-  if (problems.length) return badAll(problems);
+  if (problems.length) return errs(problems);
   const columns = laid.value;
   for (const { pack } of input.rides) for (const cell of input.cells) rateColumn(columns, pack, cell);
   const travel = travelRows(input, columns);
@@ -172,12 +172,12 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
     const setting = settingOf(input, ride);
     const perMile = columns.assumed.rateWhPerMi / columns.usable[ride.pack]!.mean;
     const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perMile));
-    return lastSteadyLooks(ride.readings, derounded(read, ride)).map((row) => ({ ride: r, row }));
+    return lastSteadyLooks(ride.readings, dequantised(read, ride)).map((row) => ({ ride: r, row }));
   });
   const rows = evidenceRows(input, columns, said, null);
-  const layout = layOut(columns.marks, [...columns.unknowns.list], [...travel.rows, ...rows]);
+  const layout = planElimination(columns.marks, [...columns.unknowns.list], [...travel.rows, ...rows]);
   if (layout.border - layout.unknowns.length > MOST_HUBS)
-    return bad(
+    return err(
       "many-spans",
       "readings",
       `Spans start at more than ${MOST_HUBS} different marks: count a running meter from its reset instead.`,
@@ -185,12 +185,12 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const frame = { input, columns, travel, layout };
   const settled = settle(frame, said, null, rows);
   if (!settled)
-    return bad(
+    return err(
       "singular",
       "readings",
       "These figures cannot be weighed together: one is so large or so small that nothing else counts. Check the pack's Wh and the miles.",
     );
-  return good(solvedOf(frame, said, settled));
+  return ok(solvedOf(frame, said, settled));
 }
 
 /** Parts less likely than this do not show in what one error source makes of the doubt. */

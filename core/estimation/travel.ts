@@ -1,12 +1,12 @@
-import { ASSUMED, STANDARD_GRAVITY } from "#core/base";
+import { DEFAULTS, STANDARD_GRAVITY } from "#core/base";
 import { rateColumn, type Columns } from "./columns.ts";
-import { addTo, combine, type Form } from "./forms.ts";
+import { addTo, combine, type LinearForm } from "./linearForm.ts";
 import { EXACT, ROAD, type LedgerRow } from "./rows.ts";
 import type { LedgerInput } from "./schema.ts";
 
 /** Fraction of the pack used in a cell: a form, and the variance of what the form cannot know (how a leg's scatter split). */
 export interface CellUse {
-  readonly form: Form;
+  readonly form: LinearForm;
   readonly variance: number;
 }
 
@@ -21,8 +21,8 @@ type Leg = LedgerInput["rides"][number]["legs"][number];
 
 /** Sd of one leg's scatter in fractions: 25 % of a mile's energy, growing with the root of distance. */
 export function scatterSd(miles: number, capacityWh: number): number {
-  const long = Math.max(miles, ASSUMED.shortestLegMi);
-  return (ASSUMED.scatterShare * ASSUMED.rateWhPerMi * Math.sqrt(long)) / capacityWh;
+  const long = Math.max(miles, DEFAULTS.shortestLegMi);
+  return (DEFAULTS.scatterShare * DEFAULTS.rateWhPerMi * Math.sqrt(long)) / capacityWh;
 }
 
 /** Names each part of each leg of a section by section, order and part; null outside sections. */
@@ -42,16 +42,16 @@ function sectionKeys(input: LedgerInput): readonly (readonly (string | null)[])[
 }
 
 /** What the climb of a leg takes: columns and coefficients of the two shares, up and down. */
-function climbForm(columns: Columns, leg: Leg, massKg: number, capacityWh: number): Form {
+function climbForm(columns: Columns, leg: Leg, massKg: number, capacityWh: number): LinearForm {
   const { gainM = 0, lossM = 0 } = leg;
   if (gainM + lossM === 0) return new Map();
   const { liftShare, liftSdShare } = columns.assumed;
-  const lift = (massKg * STANDARD_GRAVITY) / (3600 * ASSUMED.liftEfficiency) / capacityWh;
+  const lift = (massKg * STANDARD_GRAVITY) / (3600 * DEFAULTS.liftEfficiency) / capacityWh;
   const up = columns.unknowns.add("climb up", liftShare, liftSdShare, "climb");
   const down = columns.unknowns.add("climb down", liftShare, liftSdShare, "climb");
   return new Map([
     [up, gainM * lift],
-    [down, lossM * lift * ASSUMED.descentShare],
+    [down, lossM * lift * DEFAULTS.descentShare],
   ]);
 }
 
@@ -65,15 +65,15 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
   const open = (mark: number) =>
     rows.push({
       form: new Map([[mark, 1]]),
-      value: ASSUMED.startAt,
-      errors: [{ source: null, sd: ASSUMED.startSd }],
+      value: DEFAULTS.startAt,
+      errors: [{ source: null, sd: DEFAULTS.startSd }],
       floor: EXACT,
     });
   const cellUse = input.rides.map((ride, r) => {
     const uses = new Map<string, { readonly form: Map<number, number>; variance: number }>();
     const first = columns.firstMark[r]!;
     const capacityWh = columns.usable[ride.pack]!.mean;
-    const massKg = ride.massKg ?? input.massKg ?? ASSUMED.massKg;
+    const massKg = ride.massKg ?? input.massKg ?? DEFAULTS.massKg;
     open(first);
     ride.legs.forEach((leg, i) => {
       if (leg.charged) {
@@ -84,13 +84,13 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
       const total = parts.reduce((sum, [, miles]) => sum + miles, 0);
       const sd = scatterSd(total, capacityWh);
       const key = sections[r]![i]!;
-      const own = key === null ? 1 : 1 - ASSUMED.pairedShare;
+      const own = key === null ? 1 : 1 - DEFAULTS.pairedShare;
       const spent = parts.map(([cell, miles], part) => {
         const share = total > 0 ? miles / total : 1 / parts.length;
         const form = new Map([[rateColumn(columns, ride.pack, cell), miles]]);
         if (key !== null && share > 0) {
           const shared = columns.unknowns.add(`section ${key}/${part}`, 0, 1, ROAD);
-          form.set(shared, sd * Math.sqrt(share * ASSUMED.pairedShare));
+          form.set(shared, sd * Math.sqrt(share * DEFAULTS.pairedShare));
         }
         return { cell, share, form };
       });

@@ -1,5 +1,5 @@
-import { reversed, type Piece, type Way } from "#core/route";
-import { ASSUMED } from "#core/base";
+import { reversed, type RouteSegment, type Route } from "#core/route";
+import { DEFAULTS } from "#core/base";
 import type { Knowledge } from "./knowledge.ts";
 import { applyAll, LASTING_UNKNOWNS, type RideConditions, segmentCost, UNKNOWNS } from "#core/bike";
 
@@ -9,7 +9,7 @@ interface Sums {
   readonly s: Float64Array;
 }
 
-function sumsOf(pieces: readonly Piece[], rig: RideConditions): Sums {
+function sumsOf(pieces: readonly RouteSegment[], rig: RideConditions): Sums {
   const wh = new Float64Array(pieces.length + 1);
   const s = new Float64Array(pieces.length + 1);
   pieces.forEach((piece, i) => {
@@ -68,7 +68,7 @@ export function sharesOfUnknowns(value: Sloped, { covariance }: Knowledge): read
 
 /** Energy and time along a way, laps repeated, at any place; and the energy of riding back from there to the lap's start. */
 export interface Along {
-  readonly way: Way;
+  readonly way: Route;
   readonly knowledge: Knowledge;
   readonly whTo: (atM: number) => Sloped;
   readonly secondsTo: (atM: number) => Sloped;
@@ -80,7 +80,7 @@ export interface Along {
 const NUDGE = 0.25;
 
 /** Rides a way in all its unknowns once: means at what is known, slopes by small differences. */
-export function rideAlong(way: Way, rig: RideConditions, knowledge: Knowledge): Along {
+export function rideAlong(way: Route, rig: RideConditions, knowledge: Knowledge): Along {
   const back = reversed(way.lap);
   const at = (k: number, by: number) =>
     applyAll(
@@ -88,7 +88,7 @@ export function rideAlong(way: Way, rig: RideConditions, knowledge: Knowledge): 
       UNKNOWNS.map((_, i) => (knowledge.mean[i] ?? 0) + (i === k ? by : 0)),
     );
   const base = at(-1, 0);
-  const rides = (pieces: readonly Piece[]) => ({
+  const rides = (pieces: readonly RouteSegment[]) => ({
     base: sumsOf(pieces, base),
     nudged: UNKNOWNS.map((_, k) => sumsOf(pieces, at(k, NUDGE))),
   });
@@ -119,12 +119,12 @@ export function rideAlong(way: Way, rig: RideConditions, knowledge: Knowledge): 
   return {
     way,
     knowledge,
-    whTo: along("wh", ASSUMED.dayModelSdShare),
+    whTo: along("wh", DEFAULTS.dayModelSdShare),
     secondsTo: along("s", 0),
     whBack: (inLapM) => {
       const place = placeIn(Math.min(way.lapM, Math.max(0, inLapM)));
       const mirrored = { low: last - 1 - place.low, share: 1 - place.share };
-      return sloped((sums) => sums.wh[last]! - read(sums.wh, mirrored), home, ASSUMED.dayModelSdShare);
+      return sloped((sums) => sums.wh[last]! - read(sums.wh, mirrored), home, DEFAULTS.dayModelSdShare);
     },
   };
 }

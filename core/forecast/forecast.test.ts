@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { courseSchema, layWay } from "#core/route";
+import { courseSchema, buildRoute } from "#core/route";
 import {
   bailOuts,
   chanceHome,
@@ -48,7 +48,7 @@ const outAndBack = (miles: number, more: object = {}) =>
     ...more,
   });
 const input = (more: Partial<ForecastInput> = {}): ForecastInput => ({
-  way: layWay(outAndBack(8)),
+  way: buildRoute(outAndBack(8)),
   rig,
   knowledge: PRIOR,
   pack: { chemistry: "NMC", labelWh: 500, seriesCells: 13, packTempC: 15 },
@@ -69,7 +69,7 @@ describe("energy along a way", () => {
       name: "c",
       legs: [{ distanceM: mi(10), gainM: 100, lossM: 100 }],
     });
-    const { wh } = routeCost(layWay(course).lap, rig);
+    const { wh } = routeCost(buildRoute(course).lap, rig);
     const perMile = courseEnergy(
       { massKg: 115, speedMps: 14 * MPS_PER_MPH, gainMPerMi: 10, stopsPerMi: 1, tempC: 15, riderW: 60 },
       {},
@@ -107,19 +107,19 @@ describe("energy along a way", () => {
       legs: [{ distanceM: 5000 }],
       profile,
     });
-    const { lap } = layWay(course);
+    const { lap } = buildRoute(course);
     const windy = { ...rig, windMps: 4, windFromDeg: 0 };
     expect(routeCost(lap.slice(0, 50), windy).wh).toBeGreaterThan(1.5 * routeCost(lap.slice(50), windy).wh);
     expect(routeCost(lap, windy).wh).toBeGreaterThan(routeCost(lap, rig).wh);
   });
   test("a motor that cannot hold the speed climbs slower, for longer", () => {
-    const hill = layWay(courseSchema.parse({ name: "h", legs: [{ distanceM: 1000, gainM: 60 }] })).lap;
+    const hill = buildRoute(courseSchema.parse({ name: "h", legs: [{ distanceM: 1000, gainM: 60 }] })).lap;
     const strong = routeCost(hill, { ...rig, stopsPerMi: 0 });
     const weak = routeCost(hill, { ...rig, stopsPerMi: 0, motorW: { mid: 250 } });
     expect(weak.s).toBeGreaterThan(1.3 * strong.s);
   });
   test("above the speed at which assist stops nothing is ridden: it is held to that speed", () => {
-    const flat = layWay(courseSchema.parse({ name: "f", legs: [{ distanceM: 1000 }] })).lap;
+    const flat = buildRoute(courseSchema.parse({ name: "f", legs: [{ distanceM: 1000 }] })).lap;
     const fast = { ...rig, stopsPerMi: 0, speedMps: { mid: 30 * MPS_PER_MPH } };
     expect(routeCost(flat, fast).s).toBeCloseTo(1000 / (20 * MPS_PER_MPH), 6);
   });
@@ -175,7 +175,7 @@ describe("home", () => {
   });
   test("a short way is sure from everywhere; a long one has a turn-round before its turn", () => {
     expect(turnRound(forecast()).latestM).toBeNull();
-    const long = forecast({ way: layWay(outAndBack(30)) });
+    const long = forecast({ way: buildRoute(outAndBack(30)) });
     const { latestM, pedalAfterM } = turnRound(long);
     expect(latestM!).toBeGreaterThan(mi(5));
     expect(latestM!).toBeLessThan(mi(30));
@@ -184,12 +184,12 @@ describe("home", () => {
     expect(chanceHome(long, latestM! + mi(1), 0.2)).toBeLessThan(0.95);
   });
   test("more reserve turns sooner", () => {
-    const way = layWay(outAndBack(30));
+    const way = buildRoute(outAndBack(30));
     const latest = (reserve: number) => turnRound(forecast({ way, reserve })).latestM!;
     expect(latest(0.4)).toBeLessThan(latest(0.2));
   });
   test("whole laps that are sure are counted", () => {
-    const loop = layWay(
+    const loop = buildRoute(
       courseSchema.parse({ name: "l", legs: [{ distanceM: mi(5), gainM: 40, lossM: 40 }], laps: 20 }),
     );
     const { lapsSure } = turnRound(forecast({ way: loop }));
@@ -197,7 +197,7 @@ describe("home", () => {
     expect(lapsSure).toBeLessThan(12);
   });
   test("a place is out of reach further on than home is, when it is nearer", () => {
-    const way = layWay(outAndBack(30, { places: [{ name: "ferry", atM: mi(12) }] }));
+    const way = buildRoute(outAndBack(30, { places: [{ name: "ferry", atM: mi(12) }] }));
     const f = forecast({ way });
     const [ferry, again] = bailOuts(f);
     expect(ferry).toMatchObject({ name: "ferry", beyond: false });

@@ -1,5 +1,5 @@
-import { ASSUMED, good, type Result, METRES_PER_MILE, normalCdf, type Uncertain } from "#core/base";
-import type { Way } from "#core/route";
+import { DEFAULTS, ok, type Result, METRES_PER_MILE, normalCdf, type Estimate } from "#core/base";
+import type { Route } from "#core/route";
 import { curveOf, usableEnergy, type Pack } from "#core/battery";
 import { plus, rideAlong, slopedVariance, type Along, type Sloped } from "./along.ts";
 import { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
@@ -8,7 +8,7 @@ import type { RideConditions } from "#core/bike";
 
 /** What a forecast is made from. */
 export interface ForecastInput {
-  readonly way: Way;
+  readonly way: Route;
   readonly rig: RideConditions;
   readonly knowledge: Knowledge;
   readonly pack: Pack;
@@ -20,15 +20,15 @@ export interface ForecastInput {
 }
 
 /** What is expected at a place of the way. */
-export interface Expected {
+export interface ExpectedAt {
   /** Since the start, m. */
   readonly atM: number;
   /** What a recorder will show there. */
-  readonly distanceM: Uncertain;
-  readonly timeS: Uncertain;
-  readonly energyWh: Uncertain;
+  readonly distanceM: Estimate;
+  readonly timeS: Estimate;
+  readonly energyWh: Estimate;
   /** Fraction of the usable energy used. */
-  readonly used: Uncertain;
+  readonly used: Estimate;
   readonly percent: Span | null;
   readonly bars: Span | null;
   readonly restVolts: Span | null;
@@ -38,11 +38,11 @@ export interface Expected {
 export interface Forecast {
   readonly input: ForecastInput;
   readonly along: Along;
-  readonly capacity: Uncertain;
-  readonly start: Uncertain;
-  readonly at: (atM: number) => Expected;
+  readonly capacity: Estimate;
+  readonly start: Estimate;
+  readonly at: (atM: number) => ExpectedAt;
   /** Where a fraction of the pack is used; null when the way ends long before. */
-  readonly where: (fraction: number, sd?: number) => Uncertain | null;
+  readonly where: (fraction: number, sd?: number) => Estimate | null;
   /** Chance that a part of the way and an energy on top use no more than a fraction. */
   readonly chanceWithin: (energy: Sloped, overM: number, fraction: number) => number;
   /** Fraction that an energy takes at 95 % of the days: with one-sided doubt. */
@@ -57,8 +57,8 @@ const HALVINGS = 40;
 
 /** Sd of the road's own scatter over a distance, Wh, at a mean rate: as the ledger has it. */
 function scatterWh(energyWh: number, overM: number): number {
-  const miles = Math.max(overM / METRES_PER_MILE, ASSUMED.shortestLegMi);
-  return ASSUMED.scatterShare * (energyWh / miles) * Math.sqrt(miles);
+  const miles = Math.max(overM / METRES_PER_MILE, DEFAULTS.shortestLegMi);
+  return DEFAULTS.scatterShare * (energyWh / miles) * Math.sqrt(miles);
 }
 
 /**
@@ -74,15 +74,15 @@ export function forecastRide(input: ForecastInput): Result<Forecast> {
   const curve = curveOf(input.pack);
   const display: Display = { ...input.display, curve, seriesCells: input.pack.seriesCells };
   const along = rideAlong(way, rig, knowledge);
-  const capacity: Uncertain = { mean: usable.value.mean, sd: usable.value.sd };
-  const start: Uncertain =
+  const capacity: Estimate = { mean: usable.value.mean, sd: usable.value.sd };
+  const start: Estimate =
     startPercent >= 100
-      ? { mean: 0, sd: ASSUMED.fullStartSd }
-      : { mean: curve.fractionAt(startPercent / 100), sd: ASSUMED.smoothSd };
+      ? { mean: 0, sd: DEFAULTS.fullStartSd }
+      : { mean: curve.fractionAt(startPercent / 100), sd: DEFAULTS.smoothSd };
 
   const energySd = (energy: Sloped, overM: number) =>
     Math.sqrt(slopedVariance(energy, knowledge) + scatterWh(energy.mean, overM) ** 2);
-  const usedBy = (energy: Sloped, overM: number): Uncertain => {
+  const usedBy = (energy: Sloped, overM: number): Estimate => {
     const share = energy.mean / capacity.mean;
     return {
       mean: start.mean + share,
@@ -94,15 +94,15 @@ export function forecastRide(input: ForecastInput): Result<Forecast> {
     };
   };
   // Stops come by chance: a count scatters by its root.
-  const chanceStopsS = (atM: number) => ASSUMED.stopS * Math.sqrt((rig.stopsPerMi * atM) / METRES_PER_MILE);
+  const chanceStopsS = (atM: number) => DEFAULTS.stopS * Math.sqrt((rig.stopsPerMi * atM) / METRES_PER_MILE);
   const used = (atM: number) => usedBy(along.whTo(atM), atM);
-  const at = (atM: number): Expected => {
+  const at = (atM: number): ExpectedAt => {
     const energy = along.whTo(atM);
     const seconds = along.secondsTo(atM);
     const fraction = usedBy(energy, atM);
     return {
       atM,
-      distanceM: { mean: atM, sd: ASSUMED.courseSd * atM },
+      distanceM: { mean: atM, sd: DEFAULTS.courseSd * atM },
       timeS: {
         mean: seconds.mean,
         sd: Math.sqrt(slopedVariance(seconds, knowledge) + chanceStopsS(atM) ** 2),
@@ -114,7 +114,7 @@ export function forecastRide(input: ForecastInput): Result<Forecast> {
       restVolts: restVoltsAt(display, fraction),
     };
   };
-  const where = (fraction: number, sd = 0): Uncertain | null => {
+  const where = (fraction: number, sd = 0): Estimate | null => {
     const most = way.closed ? FARTHEST_M : way.lengthM;
     if (used(most).mean < fraction) return null;
     let [low, high] = [0, most];
@@ -127,7 +127,7 @@ export function forecastRide(input: ForecastInput): Result<Forecast> {
     const perM = (fraction - start.mean) / Math.max(high, 1);
     return { mean: high, sd: Math.hypot(used(high).sd, sd) / perM };
   };
-  return good({
+  return ok({
     input,
     along,
     capacity,

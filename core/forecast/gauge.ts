@@ -1,4 +1,4 @@
-import { ASSUMED, SDS_95, type Uncertain } from "#core/base";
+import { DEFAULTS, Z_95, type Estimate } from "#core/base";
 import type { CellCurve } from "#core/battery";
 
 /** Least and most of the central 95 %, and what is expected. */
@@ -23,17 +23,17 @@ export interface Display {
 const within = (fraction: number) => Math.min(1, Math.max(0, fraction));
 
 /** The span of something that falls as the fraction used rises. */
-function falling(used: Uncertain, sd: number, read: (fraction: number) => number): Span {
-  const half = SDS_95 * Math.hypot(used.sd, sd);
+function falling(used: Estimate, sd: number, read: (fraction: number) => number): Span {
+  const half = Z_95 * Math.hypot(used.sd, sd);
   return { expected: read(used.mean), low: read(used.mean + half), high: read(used.mean - half) };
 }
 
 /** Percent shown at a fraction used: the gauge's slow error and its step in the span. Null when it shows none. */
-export function percentAt({ percentStep, counts, curve }: Display, used: Uncertain): Span | null {
+export function percentAt({ percentStep, counts, curve }: Display, used: Estimate): Span | null {
   if (percentStep === 0) return null;
   const shown = (fraction: number) =>
     100 * (counts === "energy" ? 1 - within(fraction) : curve.chargeAtFraction(within(fraction)));
-  const { expected, low, high } = falling(used, ASSUMED.smoothSd, shown);
+  const { expected, low, high } = falling(used, DEFAULTS.smoothSd, shown);
   const step = (value: number, round: (value: number) => number) =>
     Math.min(100, Math.max(0, round(value / percentStep - 1e-9) * percentStep));
   return {
@@ -44,19 +44,19 @@ export function percentAt({ percentStep, counts, curve }: Display, used: Uncerta
 }
 
 /** Bars shown at a fraction used, each going where equal bars would, give or take. Null when it shows none. */
-export function barsAt({ bars }: Display, used: Uncertain): Span | null {
+export function barsAt({ bars }: Display, used: Estimate): Span | null {
   if (bars === 0) return null;
   const shown = (fraction: number) =>
     Math.min(bars, Math.max(0, Math.ceil(bars * (1 - within(fraction)) - 1e-9)));
-  return falling(used, ASSUMED.barThresholdSd / bars, shown);
+  return falling(used, DEFAULTS.barThresholdSd / bars, shown);
 }
 
 /** Volts with the load off at a fraction used. Null when it shows none, or its cells are not known. */
-export function restVoltsAt({ meterStepV, seriesCells, curve }: Display, used: Uncertain): Span | null {
+export function restVoltsAt({ meterStepV, seriesCells, curve }: Display, used: Estimate): Span | null {
   if (meterStepV === 0 || seriesCells === undefined) return null;
   return falling(
     used,
-    ASSUMED.smoothSd,
+    DEFAULTS.smoothSd,
     (fraction) => seriesCells * curve.voltsAt(curve.chargeAtFraction(within(fraction))),
   );
 }

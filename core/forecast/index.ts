@@ -1,7 +1,7 @@
 export { PRIOR, type Knowledge } from "./knowledge.ts";
 export { sharesOfUnknowns, slopedVariance, type Sloped, type UnknownShare } from "./along.ts";
 export { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
-export { forecastRide, withLaps, type Expected, type Forecast, type ForecastInput } from "./forecast.ts";
+export { forecastRide, withLaps, type ExpectedAt, type Forecast, type ForecastInput } from "./forecast.ts";
 export {
   bailOuts,
   chanceHome,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { badAll, fromIssues, good, type Result } from "#core/base";
+import { errs, fromIssues, ok, type Result } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 /** The open bundle: one or more tests with all they need, SI units. Described in docs/formats/calc.md. */
@@ -13,7 +13,7 @@ export type Bundle = z.infer<typeof bundleSchema>;
 /** Checks a parsed JSON value against the bundle's schema. */
 export function readBundle(value: unknown): Result<Bundle> {
   const parsed = bundleSchema.safeParse(value);
-  return parsed.success ? good(parsed.data) : badAll(fromIssues(parsed.error.issues));
+  return parsed.success ? ok(parsed.data) : errs(fromIssues(parsed.error.issues));
 }
 
 /** Writes tests as a bundle. */

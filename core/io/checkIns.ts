@@ -1,5 +1,5 @@
 import { GROUNDS, entryBodySchema, type EntryBody, type Ground } from "#core/ride/log";
-import { badAll, good, type Problem, type Result, parseQuantity } from "#core/base";
+import { errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
 import { COLUMNS, type ColumnField } from "./columns.ts";
 import type { ColumnChoice, Table } from "./table.ts";
 
@@ -232,7 +232,7 @@ export function readCheckIns(
 ): Result<readonly ImportedRow[]> {
   const where = new Map(columns.flatMap(({ field }, i) => (field ? [[field, i] as const] : [])));
   const problems: Problem[] = [...columnProblems(where)];
-  if (problems.length) return badAll(problems);
+  if (problems.length) return errs(problems);
   const farthest = new Map<ColumnField, { readonly metres: number; readonly row: number }>();
   const rows: ImportedRow[] = [];
   table.rows.forEach((cellTexts, i) => {
@@ -273,5 +273,5 @@ export function readCheckIns(
       problem(field, code, sentence);
     rows.push({ row, at, body });
   });
-  return problems.length ? badAll(problems) : good(heldFrom(rows, options.levelHolds));
+  return problems.length ? errs(problems) : ok(heldFrom(rows, options.levelHolds));
 }

@@ -1,6 +1,6 @@
 import { XMLBuilder } from "fast-xml-parser";
 import { courseFromTrack, courseSchema, legClimbs, type Course, type Profile } from "#core/route";
-import { badAll, fromIssues, good, type Result } from "#core/base";
+import { errs, fromIssues, ok, type Result } from "#core/base";
 import { scanGpx, trackOf, type GpxFile } from "./gpx.ts";
 
 /** The extension's namespace; docs/formats/course-gpx.md describes it. */
@@ -145,7 +145,5 @@ function ownCourse(file: GpxFile, name: string, profile: Profile | null): Result
     places: each("place").map(({ name: place, at, kind }) => ({ name: place, atM: numberIn(at), kind })),
     profile,
   });
-  return parsed.success
-    ? good({ course: parsed.data, notices: [] })
-    : badAll(fromIssues(parsed.error.issues));
+  return parsed.success ? ok({ course: parsed.data, notices: [] }) : errs(fromIssues(parsed.error.issues));
 }

@@ -1,5 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from "saxes";
-import { isInReach, NO_SUCH_YEAR, bad, good, type Result } from "#core/base";
+import { isInReach, NO_SUCH_YEAR, err, ok, type Result } from "#core/base";
 import { haversine } from "#core/ride/distance";
 import { MOST_POINTS, type TrackRecord } from "#core/records";
 
@@ -88,7 +88,7 @@ export function scanGpx(
   step: (share: number) => void = () => undefined,
 ): Result<GpxFile> {
   if (/<!(DOCTYPE|ENTITY)/i.test(text))
-    return bad(
+    return err(
       "xml-entities",
       path,
       "This file declares XML entities, which no recorder does: it was not read. Export the track again as GPX 1.1.",
@@ -105,14 +105,14 @@ export function scanGpx(
     }
     parser.close();
   } catch {
-    return bad(
+    return err(
       "broken-xml",
       path,
       `The file breaks off or is not XML (line ${parser.line}): export the track again as GPX 1.1.`,
     );
   }
   const { isGpx, ...file } = found.file();
-  return isGpx ? good(file) : bad("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
+  return isGpx ? ok(file) : err("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
 }
 
 /** Speed given to a planned track that has no times, m/s: only the way counts then. */
@@ -136,13 +136,13 @@ export function readGpx(text: string, path = "file"): Result<TrackRecord> {
  */
 export function trackOf({ points, trackName }: GpxFile, path: string, planned = false): Result<TrackRecord> {
   if (points.length < FEWEST)
-    return bad(
+    return err(
       "no-track",
       path,
       "The file holds no track of two points or more: a route or waypoints alone say nothing of a ride.",
     );
   if (points.length > MOST_POINTS)
-    return bad(
+    return err(
       "too-many-points",
       path,
       `The track holds ${points.length} points; 500,000 are the most. Export one ride at a time.`,
@@ -160,7 +160,7 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
     const lat = Number(point.lat);
     const lon = Number(point.lon);
     if (!(Math.abs(lat) <= 90 && Math.abs(lon) <= 180))
-      return bad(
+      return err(
         "bad-position",
         path,
         `Point ${i + 1} has no position (lat ${point.lat ?? "missing"}, lon ${point.lon ?? "missing"}): export the track again.`,
@@ -169,22 +169,22 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
       const last = record.lat.length - 1;
       if (last >= 0) madeUpS += haversine(record.lat[last]!, record.lon[last]!, lat, lon) / PLANNED_MPS;
     } else if (point.time === undefined)
-      return bad(
+      return err(
         "no-times",
         path,
         `Point ${i + 1} has no time, so neither speed nor stops can be told: export the recording itself, not a planned route.`,
       );
     const time = untimed ? madeUpS : Date.parse(point.time!) / 1000;
     if (!Number.isFinite(time))
-      return bad(
+      return err(
         "bad-time",
         path,
         `Point ${i + 1} has the time “${point.time}”, which is no date: it should look like 2026-10-18T09:30:00Z.`,
       );
-    if (!untimed && !isInReach(time)) return bad("no-such-year", path, `Point ${i + 1}: ${NO_SUCH_YEAR}`);
+    if (!untimed && !isInReach(time)) return err("no-such-year", path, `Point ${i + 1}: ${NO_SUCH_YEAR}`);
     const before = record.timeS.at(-1);
     if (before !== undefined && time < before)
-      return bad(
+      return err(
         "times-backward",
         path,
         `The time of point ${i + 1} (${point.time}) lies before that of the point above it: the recording is out of order. Export it again, one ride to a file.`,
@@ -194,7 +194,7 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
     record.lon.push(lon);
     const height = point.ele === undefined || point.ele === "" ? NaN : Number(point.ele);
     if (height < LOWEST_M || height > HIGHEST_M)
-      return bad(
+      return err(
         "bad-height",
         path,
         `Point ${i + 1} lies ${height.toFixed(0)} m high, where no road is (-500 to 9,000 m): the heights are broken. Correct them, or export the track without.`,
@@ -202,6 +202,6 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
     record.eleM.push(Number.isFinite(height) ? height : null);
   }
   if (record.timeS.at(-1)! <= record.timeS[0]!)
-    return bad("bad-times", path, "The track's times do not run forward: export the recording again.");
-  return good(record);
+    return err("bad-times", path, "The track's times do not run forward: export the recording again.");
+  return ok(record);
 }

@@ -1,13 +1,4 @@
-import {
-  isInReach,
-  NO_SUCH_YEAR,
-  bad,
-  badAll,
-  good,
-  type Problem,
-  type Result,
-  parseQuantity,
-} from "#core/base";
+import { isInReach, NO_SUCH_YEAR, err, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
 import { MOST_SAMPLES, type TelemetryRecord } from "#core/records";
 import { readTable } from "./table.ts";
 
@@ -65,7 +56,7 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
   const at = { time: find("time"), volts: find("volts"), amps: find("amps"), speed: find("speed") };
   const missing = (["time", "volts", "amps"] as const).filter((field) => at[field] < 0);
   if (missing.length)
-    return bad(
+    return err(
       "no-column",
       "file, row 1",
       `No column is called ${missing.join(", nor ")}: name the columns time, volts, amps.`,
@@ -113,7 +104,7 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
     record.amps.push(number(row, at.amps, "current", "A"));
     if (at.speed >= 0) record.speedMps.push(number(row, at.speed, "speed", unitOfSpeed(headings[at.speed]!)));
   }
-  if (problems.length) return badAll(problems);
+  if (problems.length) return errs(problems);
   const { speedMps: _none, ...rest } = record;
-  return good(at.speed >= 0 ? record : rest);
+  return ok(at.speed >= 0 ? record : rest);
 }

@@ -1,5 +1,5 @@
 import { parse } from "csv-parse/browser/esm/sync";
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import { COLUMNS, readHeading, type ColumnField } from "./columns.ts";
 
 /** The cells of a CSV as read, before anything is understood. */
@@ -29,7 +29,7 @@ function hasMoreLines(text: string, most: number): boolean {
 
 /** What is said of a table that is too long, and what helps. */
 function tooLong(mostRows: number): Result<Table> {
-  return bad(
+  return err(
     "too-many-rows",
     "file",
     `The file holds more than ${mostRows.toLocaleString("en")} rows, the most there are: bring in one ride at a time, or thin a recording to one row a second. A track goes in as GPX.`,
@@ -58,16 +58,16 @@ export function readTable(text: string, mostRows = MOST_ROWS): Result<Table> {
     const rows = records.filter((row) => row.some((cell) => cell !== ""));
     const headings = rows[0];
     if (!headings || rows.length < 2)
-      return bad(
+      return err(
         "empty-table",
         "file",
         "The file holds no check-ins: the first line names the columns, each later line is one check-in.",
       );
     if (rows.length - 1 > mostRows) return tooLong(mostRows);
-    return good({ headings, rows: rows.slice(1), delimiter });
+    return ok({ headings, rows: rows.slice(1), delimiter });
   } catch (error) {
     const line = /line (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];
-    return bad(
+    return err(
       "broken-csv",
       line ? `row ${line}` : "file",
       `The table breaks off${line ? ` at line ${line}` : ""}: a quotation mark is not closed. Close it and bring the file again.`,

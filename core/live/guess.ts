@@ -1,6 +1,6 @@
 import type { LiveEntry } from "#core/ride/log";
 import type { WayLeft } from "#core/analysis/projection";
-import { quantityToken } from "#core/base";
+import { unitToken } from "#core/base";
 
 /** The display's own guess of the way left, brought to here, against the ledger's. */
 export interface AgainstGuess {
@@ -28,8 +28,8 @@ export function againstGuess(
   const leftM = Math.max(0, last.body.rangeGuessM! - Math.max(0, atM - (placeOf(last.rootId) ?? atM)));
   const { low, high } = toEnd;
   const says = leftM > high ? "too far" : leftM < low ? "too short" : "as the ledger";
-  const words = `The display says ${quantityToken(leftM, "distance", 0)} left`;
-  const span = `${quantityToken(low, "distance", 0)} to ${quantityToken(high, "distance", 0)}`;
+  const words = `The display says ${unitToken(leftM, "distance", 0)} left`;
+  const span = `${unitToken(low, "distance", 0)} to ${unitToken(high, "distance", 0)}`;
   return {
     leftM,
     says,

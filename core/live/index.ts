@@ -6,4 +6,4 @@ export { liveTurn, type LiveTurn } from "./turn.ts";
 export { againstPlan, type AgainstPlan } from "./plan.ts";
 export { reasonsFor, reasonsText, type Reason, type Ridden } from "./why.ts";
 export { againstGuess, type AgainstGuess } from "./guess.ts";
-export { oddReadings, type Answer, type Odd } from "./odd.ts";
+export { oddReadings, type OddAnswer, type Odd } from "./odd.ts";

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay } from "#core/route";
+import { courseSchema, buildRoute } from "#core/route";
 import { forecastRide, PRIOR } from "#core/forecast";
 import { againstPlan, liveTurn, liveView } from "#core/live";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const explained = (mean: number, sd: number) =>
@@ -37,7 +37,7 @@ describe("what is left", () => {
 
 describe("when to turn", () => {
   const made = forecastRide({
-    way: layWay(courseSchema.parse({ name: "c", shape: "out and back", legs: [{ distanceM: mi(15) }] })),
+    way: buildRoute(courseSchema.parse({ name: "c", shape: "out and back", legs: [{ distanceM: mi(15) }] })),
     rig: {
       massKg: 115,
       massSdShare: 0.01,
@@ -96,7 +96,7 @@ describe("when to turn", () => {
     });
   });
   test("it says how far home is, and which way", () => {
-    expect(spoken(turn(8, 0.1).sentence, "imperial")).toBe(
+    expect(renderUnits(turn(8, 0.1).sentence, "imperial")).toBe(
       "Home is 8.0 mi from here, and sure with the reserve.",
     );
     expect(turn(8, 0.9).sentence).toContain("back the way you came");

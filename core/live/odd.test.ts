@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { oddReadings } from "#core/live";
 import { foldLog, type Entry, type EntryBody } from "#core/ride/log";
-import { spoken } from "#core/base";
+import { renderUnits } from "#core/base";
 
 const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
 const at = (minute: number) => new Date(Date.UTC(2026, 9, 18, 9, minute)).toISOString();
@@ -51,7 +51,7 @@ describe("a gauge that goes up", () => {
 
 describe("a distance that runs back", () => {
   test("is asked about", () =>
-    expect(spoken(odd(checkIn(80, 10_000), checkIn(78, 1100))[0]!.sentence, "metric")).toBe(
+    expect(renderUnits(odd(checkIn(80, 10_000), checkIn(78, 1100))[0]!.sentence, "metric")).toBe(
       "1.1 km after 10.0 km? A typing slip? Correct it below, or strike it.",
     ));
   test("is in order when its time says it was earlier, or it is struck", () => {

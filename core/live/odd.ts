@@ -1,15 +1,15 @@
 import type { EntryBody, LiveEntry, ReadingField, StrikeField } from "#core/ride/log";
-import { fixed, quantityToken } from "#core/base";
+import { fixed, unitToken } from "#core/base";
 
 /** A reading that asks to be explained at once, with answers that are each one entry. */
 export interface Odd {
   readonly rootId: string;
   readonly field: StrikeField | null;
   readonly sentence: string;
-  readonly answers: readonly Answer[];
+  readonly answers: readonly OddAnswer[];
 }
 
-export interface Answer {
+export interface OddAnswer {
   readonly words: string;
   readonly body: EntryBody;
   /** When it was so, s since the epoch; null for now. */
@@ -105,7 +105,7 @@ function backward(entries: readonly LiveEntry[]): readonly Odd[] {
         {
           rootId: entry.rootId,
           field: null,
-          sentence: `${quantityToken(metres, "distance", 1)} after ${quantityToken(farthestM, "distance", 1)}? A typing slip? Correct it below, or strike it.`,
+          sentence: `${unitToken(metres, "distance", 1)} after ${unitToken(farthestM, "distance", 1)}? A typing slip? Correct it below, or strike it.`,
           answers: [{ words: "Strike it", body: { kind: "strike", target: entry.rootId }, atS: null }],
         },
       ];

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay, type Course } from "#core/route";
+import { courseSchema, buildRoute, type Course } from "#core/route";
 import { forecastRide, PRIOR, wayHome } from "#core/forecast";
 import { arrivalOf, liveTurn, paceOf, readTurnRule, watchTurnRule, wayLeftOnPlan } from "#core/live";
 import { wayLeft, type RideSoFar } from "#core/analysis/projection";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const FLAT_THEN_HILL = [{ distanceM: mi(10) }, { distanceM: mi(10), gainM: 500 }];
@@ -11,7 +11,7 @@ const courseOf = (rest: object): Course =>
   courseSchema.parse({ name: "c", shape: "one way", fetchedBy: "the ferry", legs: FLAT_THEN_HILL, ...rest });
 const forecastOf = (course: Course, labelWh = 500) => {
   const made = forecastRide({
-    way: layWay(course),
+    way: buildRoute(course),
     rig: {
       massKg: 115,
       massSdShare: 0.01,
@@ -63,7 +63,7 @@ describe("home on a one-way course", () => {
   });
   test("is told by its name, and at the end one is there", () => {
     const at = (miles: number, used: number) =>
-      spoken(liveTurn(oneWay, mi(miles), { mean: used, sd: 0.01 }).sentence, "imperial");
+      renderUnits(liveTurn(oneWay, mi(miles), { mean: used, sd: 0.01 }).sentence, "imperial");
     expect(at(19, 0.5)).toBe("The end of the course is 1.0 mi from here, and sure with the reserve.");
     expect(at(2, 0.1)).toContain("The start is 2.0 mi from here");
     expect(at(20, 0.6)).toBe("You are at the end of the course, with the reserve.");
@@ -129,7 +129,7 @@ describe("a rule of one's own", () => {
     const rule = readTurnRule(text);
     if (!rule) throw new Error(text);
     const { reached, sentence } = watchTurnRule(rule, at);
-    return { reached, sentence: spoken(sentence, "imperial") };
+    return { reached, sentence: renderUnits(sentence, "imperial") };
   };
   test.each([
     ["half", false, "Your rule: turn at 50 %. It shows 61 %."],

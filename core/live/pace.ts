@@ -1,4 +1,4 @@
-import { ASSUMED, METRES_PER_MILE, SDS_95, type Uncertain } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
 import type { Forecast } from "#core/forecast";
 import { wayLeft, type RideSoFar, type WayLeft } from "#core/analysis/projection";
 
@@ -6,14 +6,14 @@ import { wayLeft, type RideSoFar, type WayLeft } from "#core/analysis/projection
  * What the ride so far takes against its plan, 1 as planned: the plan's own doubt of it weighed with what was measured, of
  * which a short way tells little.
  */
-export function paceOf(forecast: Forecast, { used, distance }: RideSoFar): Uncertain {
+export function paceOf(forecast: Forecast, { used, distance }: RideSoFar): Estimate {
   const at = forecast.at(distance.mean);
   const planned = at.used.mean - forecast.start.mean;
-  if (!(planned > 0) || !(distance.mean > 0)) return { mean: 1, sd: ASSUMED.roadAheadSd };
+  if (!(planned > 0) || !(distance.mean > 0)) return { mean: 1, sd: DEFAULTS.roadAheadSd };
   const miles = Math.max(distance.mean / METRES_PER_MILE, 1);
   const prior = 1 / (at.used.sd / planned) ** 2;
   const own = used.mean / planned;
-  const measured = 1 / Math.hypot(used.sd / planned, (own * ASSUMED.scatterShare) / Math.sqrt(miles)) ** 2;
+  const measured = 1 / Math.hypot(used.sd / planned, (own * DEFAULTS.scatterShare) / Math.sqrt(miles)) ** 2;
   return { mean: (prior + measured * own) / (prior + measured), sd: 1 / Math.sqrt(prior + measured) };
 }
 
@@ -46,19 +46,19 @@ function placeWhere(forecast: Forecast, fromM: number, need: number, pace: numbe
  * @param share of the charge that may be spent, with its doubt
  * @returns null before anything was used
  */
-export function wayLeftOnPlan(forecast: Forecast, ride: RideSoFar, share: Uncertain): WayLeft | null {
+export function wayLeftOnPlan(forecast: Forecast, ride: RideSoFar, share: Estimate): WayLeft | null {
   const own = wayLeft(ride, share);
   if (!own) return null;
   const need = Math.max(0, share.mean - ride.spent.mean);
   if (need === 0) return own;
   const pace = paceOf(forecast, ride);
   const aheadM = placeWhere(forecast, ride.distance.mean, need, pace.mean) - ride.distance.mean;
-  const byPlan = Math.hypot(pace.sd / pace.mean, ASSUMED.roadAheadSd);
+  const byPlan = Math.hypot(pace.sd / pace.mean, DEFAULTS.roadAheadSd);
   const byRest = Math.hypot(ride.spent.sd, share.sd) / need;
   const byOwn = Math.sqrt(Math.max(1e-6, (own.sd / own.mean) ** 2 - byRest ** 2));
   const [plan, mine] = [1 / byPlan ** 2, 1 / byOwn ** 2];
   const mean = (plan * aheadM + mine * own.mean) / (plan + mine);
   const road = 1 / Math.sqrt(plan + mine);
   const sd = mean * Math.hypot(road, byRest);
-  return { mean, sd, low: Math.max(0, mean - SDS_95 * sd), high: mean + SDS_95 * sd };
+  return { mean, sd, low: Math.max(0, mean - Z_95 * sd), high: mean + Z_95 * sd };
 }

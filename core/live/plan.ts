@@ -1,5 +1,5 @@
 import type { Forecast } from "#core/forecast";
-import { fixed, SDS_95, type Uncertain } from "#core/base";
+import { fixed, Z_95, type Estimate } from "#core/base";
 
 /** How the pack stands against the plan at a place. */
 export interface AgainstPlan {
@@ -16,10 +16,10 @@ export interface AgainstPlan {
 const WORTH_SAYING = 0.02;
 
 /** The charge used against the plan's forecast for the same place. */
-export function againstPlan(forecast: Forecast, atM: number, used: Uncertain): AgainstPlan {
+export function againstPlan(forecast: Forecast, atM: number, used: Estimate): AgainstPlan {
   const expected = forecast.at(atM).used;
   const more = used.mean - expected.mean;
-  const odd = Math.abs(more) > SDS_95 * Math.hypot(expected.sd, used.sd);
+  const odd = Math.abs(more) > Z_95 * Math.hypot(expected.sd, used.sd);
   const points = fixed(100 * Math.abs(more), 0);
   const asPlanned = Math.abs(more) < WORTH_SAYING;
   if (asPlanned) return { more, odd, asPlanned, sentence: "As planned so far." };

@@ -1,5 +1,5 @@
 import { wayHome, type Forecast } from "#core/forecast";
-import { METRES_PER_MILE, quantityToken, type Uncertain } from "#core/base";
+import { METRES_PER_MILE, unitToken, type Estimate } from "#core/base";
 
 /** Whether to turn: well before it is due, soon, now, or past it, with what to do in one sentence. */
 export interface LiveTurn {
@@ -25,8 +25,8 @@ const SOON_M = 2 * METRES_PER_MILE;
 export function liveTurn(
   forecast: Forecast,
   atM: number,
-  used: Uncertain,
-  pace: Uncertain = { mean: 1, sd: 0 },
+  used: Estimate,
+  pace: Estimate = { mean: 1, sd: 0 },
 ): LiveTurn {
   const { along, input } = forecast;
   const { way: course } = along;
@@ -50,7 +50,7 @@ export function liveTurn(
       sentence: `You are ${here.by === "end" ? "at the end of the course" : "where you began"}, ${kept ? "with the reserve." : "and the reserve is being used."}`,
     };
   }
-  const home = quantityToken(here.homeM, "distance", 1);
+  const home = unitToken(here.homeM, "distance", 1);
   const way = {
     back: "back the way you came",
     on: "on along the course",
@@ -72,7 +72,7 @@ export function liveTurn(
     return {
       state: "soon",
       homeM: here.homeM,
-      sentence: `Turn within ${quantityToken(SOON_M, "distance", 0)}: home is ${home} from here.`,
+      sentence: `Turn within ${unitToken(SOON_M, "distance", 0)}: home is ${home} from here.`,
     };
   return {
     state: "early",

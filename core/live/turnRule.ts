@@ -1,4 +1,4 @@
-import { parseNumber, quantityToken, toSi } from "#core/base";
+import { parseNumber, unitToken, toSi } from "#core/base";
 
 /** When a rider means to turn: at a place, or at what the gauge shows. SI units, percents. */
 export type TurnRule =
@@ -45,10 +45,10 @@ export interface WatchedRule {
 export function watchTurnRule(rule: TurnRule, seen: TurnSeen): WatchedRule {
   if (rule.by === "distance") {
     const leftM = rule.atM - (seen.distanceM ?? 0);
-    const place = quantityToken(rule.atM, "distance", 1);
+    const place = unitToken(rule.atM, "distance", 1);
     return leftM <= 0
       ? { reached: true, sentence: `Your rule: turn at ${place}. You are there.` }
-      : { reached: false, sentence: `Your rule: turn at ${place}, ${quantityToken(leftM, "distance", 1)} from here.` }; // prettier-ignore
+      : { reached: false, sentence: `Your rule: turn at ${place}, ${unitToken(leftM, "distance", 1)} from here.` }; // prettier-ignore
   }
   const [now, write] = {
     percent: [seen.percent, (value: number) => `${value} %`],

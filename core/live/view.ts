@@ -1,4 +1,4 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 import type { Forecast } from "#core/forecast";
 import { wayLeft, type WayLeft } from "#core/analysis/projection";
 import type { TestResults } from "#core/analysis";
@@ -9,8 +9,8 @@ export interface LiveView {
   /** Ridden so far, m. */
   readonly distanceM: number;
   /** Of the usable energy. */
-  readonly left: Uncertain;
-  readonly leftWh: Uncertain;
+  readonly left: Estimate;
+  readonly leftWh: Estimate;
   /** Way left at the rate so far: to the end, to full power's end, and with the reserve kept back; never under nothing. */
   readonly toEnd: WayLeft;
   readonly toFullPower: WayLeft;
@@ -25,13 +25,13 @@ export interface LiveView {
  */
 export function liveView(
   { soFar, capacity }: Pick<TestResults, "soFar" | "capacity">,
-  reserve: number = ASSUMED.reserve,
+  reserve: number = DEFAULTS.reserve,
   forecast: Forecast | null = null,
 ): LiveView | null {
   const to = (mean: number, sd = 0) =>
     forecast ? wayLeftOnPlan(forecast, soFar, { mean, sd }) : wayLeft(soFar, { mean, sd });
-  const toEnd = to(1, ASSUMED.cutOffSd);
-  const toFullPower = to(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd);
+  const toEnd = to(1, DEFAULTS.cutOffSd);
+  const toFullPower = to(DEFAULTS.lowPowerAt, DEFAULTS.lowPowerSd);
   const toReserve = to(1 - reserve);
   if (!toEnd || !toFullPower || !toReserve) return null;
   const left = { mean: Math.max(0, 1 - soFar.spent.mean), sd: soFar.spent.sd };

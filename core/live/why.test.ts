@@ -1,13 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay } from "#core/route";
+import { courseSchema, buildRoute } from "#core/route";
 import { forecastRide, PRIOR } from "#core/forecast";
 import { againstGuess, reasonsFor, reasonsText, type Ridden } from "#core/live";
 import type { LiveEntry } from "#core/ride/log";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const made = forecastRide({
-  way: layWay(
+  way: buildRoute(
     courseSchema.parse({ name: "c", shape: "loop", legs: [{ distanceM: mi(6), level: "mid" }] }),
     5,
   ),
@@ -77,7 +77,7 @@ describe("why more or less was used than planned", () => {
     const [wind] = reasons({ windMps: 14 * MPS_PER_MPH });
     expect(wind).toMatchObject({ what: "wind" });
     expect(wind!.more).toBeGreaterThan(0.01);
-    expect(spoken(wind!.words, "imperial")).toBe("a wind of 14 mph, not the 2 mph planned,");
+    expect(renderUnits(wind!.words, "imperial")).toBe("a wind of 14 mph, not the 2 mph planned,");
   });
   test("a level the plan knows nothing of explains nothing", () =>
     expect(reasons({ levels: [{ level: "turbo", distanceM: AT }] })).toEqual([]));
@@ -121,7 +121,7 @@ describe("the display's own guess", () => {
     expect(againstGuess([entry(mi(9), true)], () => 0, 0, LEFT)).toBeNull();
   });
   test("is said in words", () =>
-    expect(spoken(against(28)!.sentence, "imperial")).toBe(
+    expect(renderUnits(against(28)!.sentence, "imperial")).toBe(
       "The display says 28 mi left; the ledger says 14 mi to 18 mi. Go by the ledger.",
     ));
 });

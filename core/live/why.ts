@@ -1,7 +1,7 @@
 import { type Forecast } from "#core/forecast";
 import { routeCost, type RideConditions } from "#core/bike";
-import { fixed, quantityToken } from "#core/base";
-import type { Piece, Way } from "#core/route";
+import { fixed, unitToken } from "#core/base";
+import type { RouteSegment, Route } from "#core/route";
 
 /** What a ride was like so far, as logged; null where nothing was. SI units. */
 export interface Ridden {
@@ -28,8 +28,8 @@ const WORTH = 0.005;
 const PACE_SPAN = [0.6, 1.6] as const;
 
 /** The pieces of a way up to a place, lap after lap. */
-function piecesTo(way: Way, toM: number): readonly Piece[] {
-  const pieces: Piece[] = [];
+function piecesTo(way: Route, toM: number): readonly RouteSegment[] {
+  const pieces: RouteSegment[] = [];
   for (let left = toM; left > 0;) {
     for (const piece of way.lap) {
       if (left <= 0) break;
@@ -42,8 +42,8 @@ function piecesTo(way: Way, toM: number): readonly Piece[] {
 }
 
 /** The same pieces on the levels that were truly ridden, cut where a level changed. */
-function onLevels(pieces: readonly Piece[], levels: Ridden["levels"]): readonly Piece[] {
-  const cut: Piece[] = [];
+function onLevels(pieces: readonly RouteSegment[], levels: Ridden["levels"]): readonly RouteSegment[] {
+  const cut: RouteSegment[] = [];
   let [run, left] = [0, levels[0]?.distanceM ?? 0];
   for (const piece of pieces) {
     let rest = piece.lengthM;
@@ -102,7 +102,7 @@ export function reasonsFor(forecast: Forecast, ridden: Ridden): readonly Reason[
     add(
       "wind",
       routeCost(pieces, { ...rig, windMps: ridden.windMps }).wh,
-      `a wind of ${quantityToken(ridden.windMps, "speed", 0)}, not the ${quantityToken(rig.windMps, "speed", 0)} planned,`,
+      `a wind of ${unitToken(ridden.windMps, "speed", 0)}, not the ${unitToken(rig.windMps, "speed", 0)} planned,`,
     );
   return reasons.sort((a, b) => Math.abs(b.more) - Math.abs(a.more));
 }

@@ -1,21 +1,21 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import type { PlanRecord } from "./record.ts";
-import { TAKEN, type Taken } from "./schema.ts";
+import { PLANNED_READINGS, type PlannedReading } from "./schema.ts";
 import type { Addition } from "./yieldTypes.ts";
 
 /** Least share of the sd that an addition must take away to be listed. */
 const WORTH_SAYING = 0.03;
 
 /** A person's time for each kind of reading on a ride, min. */
-export const MINUTES: Readonly<Record<Taken, number>> = {
+export const MINUTES: Readonly<Record<PlannedReading, number>> = {
   percent: 1,
   bars: 1,
-  "rest volts": 2 * ASSUMED.restMinutes,
-  "energy counter": ASSUMED.meterMinutes,
-  "wall meter": ASSUMED.refillMinutes,
+  "rest volts": 2 * DEFAULTS.restMinutes,
+  "energy counter": DEFAULTS.meterMinutes,
+  "wall meter": DEFAULTS.refillMinutes,
 };
 /** What taking it as well is called. */
-export const WHAT: Readonly<Record<Taken, string>> = {
+export const WHAT: Readonly<Record<PlannedReading, string>> = {
   percent: "read the percent as well",
   bars: "note each bar lost as well",
   "rest volts": "let it stand and read rest volts at the start and the end",
@@ -24,8 +24,8 @@ export const WHAT: Readonly<Record<Taken, string>> = {
 };
 
 /** Readings the bike can give, of those it does not take yet. */
-export function possibleReadings({ bike, pack, plan }: PlanRecord): readonly Taken[] {
-  return TAKEN.filter(
+export function possibleReadings({ bike, pack, plan }: PlanRecord): readonly PlannedReading[] {
+  return PLANNED_READINGS.filter(
     (taken) =>
       !plan.method.taken.includes(taken) &&
       !(taken === "percent" && bike.percentStep === 0) &&

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { NOMINAL_CELL_VOLTS, labelEnergy, type Pack } from "#core/battery";
 
 /** Ah a pack holds by its label: printed, else printed energy over its nominal volts; null when neither can be had. */
@@ -17,5 +17,5 @@ function ampHoursOf(pack: Pack): number | null {
 export function chargeMinutes(pack: Pack, fromPercent: number, chargerA: number): number | null {
   const ampHours = ampHoursOf(pack);
   if (ampHours === null) return null;
-  return (60 * ampHours * (1 - fromPercent / 100)) / chargerA + ASSUMED.chargeTaperMinutes;
+  return (60 * ampHours * (1 - fromPercent / 100)) / chargerA + DEFAULTS.chargeTaperMinutes;
 }

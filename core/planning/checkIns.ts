@@ -1,7 +1,7 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 import {
   goOnBelow,
-  type Expected,
+  type ExpectedAt,
   type Forecast,
   type Span,
   percentAt,
@@ -17,9 +17,9 @@ import type { Plan } from "./schema.ts";
 export interface CheckIn {
   /** Why one looks here: "check-in", "turn", "lap 2 done", a place's name. */
   readonly what: string;
-  readonly expected: Expected;
+  readonly expected: ExpectedAt;
   /** Where it will be, when the charge and not the way brings one here; null at a place of the way. */
-  readonly where: Uncertain | null;
+  readonly where: Estimate | null;
   /** The display must still show this, or one goes home from here; null where that does not arise. */
   readonly goOnAbove: {
     readonly percent: number | null;
@@ -44,7 +44,7 @@ const SAME_SHARE = 0.12;
 interface Reason {
   readonly atM: number;
   readonly what: string;
-  readonly where?: Uncertain;
+  readonly where?: Estimate;
   /** Which name comes first where several meet. */
   readonly weight: number;
 }
@@ -54,7 +54,7 @@ function endOf({ method }: Plan, { forecast, endM }: PlannedRoute): Reason {
   if (method.compare || method.until === "the course is ridden") return { atM: endM, what: "end", weight: 6 };
   const emptied = method.until === "the pack is empty";
   const fraction = emptied ? 1 : forecast.start.mean + method.share;
-  const where = forecast.where(fraction, emptied ? ASSUMED.cutOffSd : 0);
+  const where = forecast.where(fraction, emptied ? DEFAULTS.cutOffSd : 0);
   return {
     atM: endM,
     what: emptied ? "the pack ends about here" : "end",
@@ -179,7 +179,7 @@ export function checkInsOf(plan: Plan, route: PlannedRoute): readonly CheckIn[] 
 export function barsLost({ forecast, endM }: PlannedRoute): readonly BarForecast[] {
   const { bars } = forecast.input.display;
   return Array.from({ length: Math.max(0, bars - 1) }, (_, i) => i + 1).flatMap((gone) => {
-    const at = forecast.where(gone / bars, ASSUMED.barThresholdSd / bars);
+    const at = forecast.where(gone / bars, DEFAULTS.barThresholdSd / bars);
     return at && at.mean <= endM ? [{ bar: bars - gone + 1, atM: at }] : [];
   });
 }

@@ -4,7 +4,7 @@ import { METRES_PER_MILE } from "#core/base";
 import { MINUTES, possibleReadings, WHAT, worthwhile } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import { runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
-import type { Compare, Taken } from "./schema.ts";
+import type { Compare, PlannedReading } from "./schema.ts";
 import { solve } from "./solved.ts";
 import type { ComparisonYield } from "./yieldTypes.ts";
 
@@ -20,7 +20,7 @@ function differenceSd(
   compare: Compare,
   pairs: number,
   sectionM: number,
-  taken: readonly Taken[],
+  taken: readonly PlannedReading[],
 ): number | null {
   const runs = runOrder(pairs);
   if (forecast.at(runs.length * sectionM).used.mean > DEEPEST) return null;
@@ -44,7 +44,7 @@ function differenceSd(
 export function comparisonYield(record: PlanRecord, { forecast }: PlannedRoute, compare: Compare) {
   const { taken } = record.plan.method;
   const lapM = forecast.along.way.lapM;
-  const sdWith = (pairs: number, sectionM: number, by: readonly Taken[] = taken) =>
+  const sdWith = (pairs: number, sectionM: number, by: readonly PlannedReading[] = taken) =>
     differenceSd(record, forecast, compare, pairs, sectionM, by);
   const sd = sdWith(compare.pairs, lapM);
   if (sd === null) return null;

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { chargeMinutes } from "./charging.ts";
 import { clockText, dayAt, daylightAt, latestStart, momentOf } from "./daylight.ts";
 import type { PlanRecord } from "./record.ts";
@@ -19,7 +19,7 @@ export function daylightOf({ plan, course }: PlanRecord, longestS: number): Dayl
 /** The charge of the evening before; null when the ride does not start from full. */
 export function chargeOf({ plan, pack }: PlanRecord): ChargePlan | null {
   if (plan.startPercent < 100) return null;
-  const minutes = chargeMinutes(pack, plan.chargeFromPercent, plan.chargerA ?? ASSUMED.chargerA);
+  const minutes = chargeMinutes(pack, plan.chargeFromPercent, plan.chargerA ?? DEFAULTS.chargerA);
   if (minutes === null) return null;
   const endMs = momentOf(plan.day, plan.chargedBy, plan.utcOffset) - 86_400_000;
   const startMs = endMs - minutes * 60_000;

@@ -1,5 +1,5 @@
 import { getTimes } from "suncalc";
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 
 /** Sunrise and sunset of a day at a place, ms since the epoch; null where the sun does not rise or set. */
 export interface Daylight {
@@ -41,5 +41,5 @@ export function daylightAt(day: string, utcOffset: string, latitude: number, lon
 
 /** Latest start that is home before dark at 95 % of the days, ms; null where the sun does not set. */
 export function latestStart({ sunsetMs }: Daylight, longestS: number): number | null {
-  return sunsetMs === null ? null : sunsetMs - ASSUMED.darkMarginMinutes * 60_000 - longestS * 1000;
+  return sunsetMs === null ? null : sunsetMs - DEFAULTS.darkMarginMinutes * 60_000 - longestS * 1000;
 }

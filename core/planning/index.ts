@@ -2,12 +2,12 @@ export { QUESTION_IDS, questionOf, QUESTIONS, type Question, type QuestionId } f
 export {
   methodSchema,
   planSchema,
-  TAKEN,
+  PLANNED_READINGS,
   UNTILS,
   type Compare,
   type Method,
   type Plan,
-  type Taken,
+  type PlannedReading,
 } from "./schema.ts";
 export { templateNamed, TEMPLATES } from "./templates.ts";
 export { knownFrom, NOTHING_KNOWN, type Known, type KnownFor, type Untold } from "./known.ts";

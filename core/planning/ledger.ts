@@ -1,11 +1,11 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
-import type { Piece, Way } from "#core/route";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import type { RouteSegment, Route } from "#core/route";
 import type { Forecast } from "#core/forecast";
 import type { LedgerInput } from "#core/estimation";
 import { curveOf } from "#core/battery";
 import type { Reading } from "#core/battery/readings";
 import type { Bike } from "#core/records";
-import type { Taken } from "./schema.ts";
+import type { PlannedReading } from "./schema.ts";
 
 /** What a ride is expected to yield: where it is read, and by what. */
 export interface ExpectedRide {
@@ -13,7 +13,7 @@ export interface ExpectedRide {
   readonly toM: number;
   /** Places of readings between, rising, m. */
   readonly checkInsM: readonly number[];
-  readonly taken: readonly Taken[];
+  readonly taken: readonly PlannedReading[];
   readonly fromFull: boolean;
   /** The pack cuts off at the end. */
   readonly untilEmpty: boolean;
@@ -27,7 +27,7 @@ export interface ExpectedRide {
 const REST_MIN = 12;
 
 /** Miles in each cell, and metres up and down, of a stretch of a way. */
-function stretch(way: Way, fromM: number, toM: number, cellOf: (piece: Piece) => string) {
+function stretch(way: Route, fromM: number, toM: number, cellOf: (piece: RouteSegment) => string) {
   const miles: Record<string, number> = {};
   let [gainM, lossM] = [0, 0];
   let atM = Math.floor(fromM / way.lapM + 1e-9) * way.lapM;
@@ -65,7 +65,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
           atM: forecast.where((i + 1) / bike.bars)?.mean ?? Infinity,
         })).filter(({ atM }) => atM > fromM + 1 && atM < toM - 1)
       : [];
-    const lowM = ride.untilEmpty ? forecast.where(ASSUMED.lowPowerAt)?.mean : undefined;
+    const lowM = ride.untilEmpty ? forecast.where(DEFAULTS.lowPowerAt)?.mean : undefined;
     const inner = [...ride.checkInsM, ...barsAt.map(({ atM }) => atM), ...(lowM === undefined ? [] : [lowM])];
     const marks = [...new Set([fromM, ...inner.filter((atM) => atM > fromM && atM < toM), toM])].sort(
       (a, b) => a - b,
@@ -126,7 +126,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
       readings.push({
         kind: "wallRefill",
         mark: last,
-        wallWh: Math.max(1, (forecast.capacity.mean * usedAt(toM)) / ASSUMED.chargerEta),
+        wallWh: Math.max(1, (forecast.capacity.mean * usedAt(toM)) / DEFAULTS.chargerEta),
         stepWh: 1,
         charger: "charger",
       });

@@ -28,7 +28,7 @@ import {
 } from "#core/planning";
 import { sharesOf, usualSpeeds, wattsAt } from "#core/bike";
 import { dayOfTest, deskPosterior, type DeskPosterior } from "#core/desk";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 import { bikeSchema, packRecordSchema, riderSchema, SCHOOLS, setUpSchema, testSchema } from "#core/records";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -189,7 +189,7 @@ describe("what stands against a plan is said with numbers", () => {
     const results = reckon({ course: course(40) });
     const warning = results.warnings.find(({ code }) => code === "pack-cannot")!;
     expect(warning.weight).toBe("stop");
-    expect(spoken(warning.sentence, "imperial")).toMatch(
+    expect(renderUnits(warning.sentence, "imperial")).toMatch(
       /takes \d+ Wh ± \d+ Wh .* holds \d+ Wh .* \d+\.\d mi in\. Turning round at \d+\.\d mi fits\./,
     );
     const laps = reckon({ course: course(5, { shape: "loop", laps: 30 }) });
@@ -256,10 +256,12 @@ describe("how far, and when", () => {
   test("one way, back is a choice and home a lift", () => {
     const results = reckon({ course: course(40, { shape: "one way", fetchedBy: "the ferry" }) });
     expect(results.chanceHome).toBeNull();
-    expect(spoken(results.turnRule, "imperial")).toMatch(/^Up to \d+\.\d mi the pack still brings you back/);
+    expect(renderUnits(results.turnRule, "imperial")).toMatch(
+      /^Up to \d+\.\d mi the pack still brings you back/,
+    );
   });
   test("the cold is told in watt-hours and miles", () => {
-    const cold = spoken(reckon({ plan: plan({ airTempC: -5 }) }).weather.join(" "), "metric");
+    const cold = renderUnits(reckon({ plan: plan({ airTempC: -5 }) }).weather.join(" "), "metric");
     expect(cold).toMatch(/At −5 C the pack yields 83 % .* \d+ Wh less, about \d+\.\d km/);
     expect(cold).toContain("Do not charge it below freezing");
     expect(reckon({ plan: plan({ airTempC: 38 }) }).weather.join(" ")).toContain("let the pack cool");

@@ -1,4 +1,4 @@
-import { ASSUMED, good, type Result, SDS_95, type Uncertain } from "#core/base";
+import { DEFAULTS, ok, type Result, Z_95, type Estimate } from "#core/base";
 import { bailOuts, chanceHome, sharesOfUnknowns, turnRound } from "#core/forecast";
 import { barsLost, checkInsOf } from "./checkIns.ts";
 import { chargeOf, daylightOf } from "./day.ts";
@@ -14,11 +14,11 @@ import { turnRule, weatherLines } from "./words.ts";
 const CURVE_POINTS = 60;
 
 /** How far home can be where a run-down ends: the furthest of the span's laps. */
-function emptyFromHome({ forecast }: PlannedRoute, emptyAt: Uncertain | null): number | null {
+function emptyFromHome({ forecast }: PlannedRoute, emptyAt: Estimate | null): number | null {
   const { way } = forecast.along;
   if (emptyAt === null) return null;
   if (!way.closed) return emptyAt.mean;
-  const looks = Array.from({ length: 41 }, (_, i) => emptyAt.mean + (i / 20 - 1) * SDS_95 * emptyAt.sd);
+  const looks = Array.from({ length: 41 }, (_, i) => emptyAt.mean + (i / 20 - 1) * Z_95 * emptyAt.sd);
   return Math.max(
     ...looks.map((atM) => {
       const inLap = Math.max(0, atM) % way.lapM;
@@ -52,14 +52,14 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
   const energy = forecast.along.whTo(endM);
   const whPerM = { mean: end.energyWh.mean / endM, sd: end.energyWh.sd / endM };
   const turn = turnRound(forecast);
-  const emptyAt = forecast.where(1, ASSUMED.cutOffSd);
+  const emptyAt = forecast.where(1, DEFAULTS.cutOffSd);
   const home = emptied || !way.closed ? null : chanceHome(forecast, endM, plan.reserve);
-  const longestS = end.timeS.mean + SDS_95 * end.timeS.sd;
+  const longestS = end.timeS.mean + Z_95 * end.timeS.sd;
   const aDayS = longestS / plan.days;
   const startMs = momentOf(plan.day, plan.startsAt, plan.utcOffset);
   const daylight = daylightOf(record, aDayS);
   const found = { end, turn, emptyAt, chanceHome: home, daylight, capacity: forecast.capacity };
-  return good({
+  return ok({
     lapM: way.lapM,
     laps: way.laps,
     lengthM: way.lengthM,
@@ -69,7 +69,7 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
     whPerM,
     checkIns: checkInsOf(plan, route),
     barsLost: barsLost(route),
-    fullPowerEnds: forecast.where(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd),
+    fullPowerEnds: forecast.where(DEFAULTS.lowPowerAt, DEFAULTS.lowPowerSd),
     turnRule: turnRule(route, turn, emptied),
     bailOuts: bailOuts(forecast).filter(({ atM }) => atM <= endM),
     emptyFromHomeM: emptied ? emptyFromHome(route, emptyAt) : null,

@@ -1,6 +1,6 @@
-import { type Course, layWay } from "#core/route";
+import { type Course, buildRoute } from "#core/route";
 import { forecastRide, withLaps, type Forecast } from "#core/forecast";
-import { badAll, good, type Problem, type Result } from "#core/base";
+import { errs, ok, type Problem, type Result } from "#core/base";
 import type { PackRecord } from "#core/records";
 import type { Pack } from "#core/battery";
 import { conditionsOfPlan, type Riding } from "#core/bike";
@@ -72,14 +72,14 @@ function checkRecord({ plan, bike, course }: PlanRecord): readonly Problem[] {
 /** Lays out a plan's way and forecasts it: to the course's end, the pack's, or a share of its charge. */
 export function routeOf(record: PlanRecord): Result<PlannedRoute> {
   const problems = checkRecord(record);
-  if (problems.length) return badAll(problems);
+  if (problems.length) return errs(problems);
   const { plan, bike, course, known } = record;
   const { method } = plan;
   const runs = method.compare ? runOrder(method.compare.pairs) : [];
   const ridden = (plan.laps ?? course.laps) * plan.days;
   const rig = conditionsOfPlan(plan, record, course);
   const result = forecastRide({
-    way: layWay(course, method.compare ? runs.length : ridden),
+    way: buildRoute(course, method.compare ? runs.length : ridden),
     rig: {
       ...rig,
       speedMps: {
@@ -103,10 +103,10 @@ export function routeOf(record: PlanRecord): Result<PlannedRoute> {
   const forecast = result.value;
   const { way } = forecast.along;
   if (method.compare || method.until === "the course is ridden")
-    return good({ forecast, endM: way.lengthM, runs });
+    return ok({ forecast, endM: way.lengthM, runs });
   const fraction = method.until === "the pack is empty" ? 1 : Math.min(1, forecast.start.mean + method.share);
   const where = forecast.where(fraction)?.mean ?? way.lengthM;
-  if (!way.closed) return good({ forecast, endM: Math.min(where, way.lengthM), runs });
+  if (!way.closed) return ok({ forecast, endM: Math.min(where, way.lengthM), runs });
   const laps = Math.min(MOST_LAPS, Math.max(1, Math.ceil(where / way.lapM - 1e-6)));
-  return good({ forecast: withLaps(forecast, laps), endM: Math.min(where, laps * way.lapM), runs });
+  return ok({ forecast: withLaps(forecast, laps), endM: Math.min(where, laps * way.lapM), runs });
 }

@@ -1,5 +1,5 @@
-import type { BailOut, Expected, TurnRound, UnknownShare } from "#core/forecast";
-import type { Uncertain } from "#core/base";
+import type { BailOut, ExpectedAt, TurnRound, UnknownShare } from "#core/forecast";
+import type { Estimate } from "#core/base";
 import type { BarForecast, CheckIn } from "./checkIns.ts";
 import type { Learning } from "./learning.ts";
 
@@ -12,7 +12,7 @@ export interface Warning {
 }
 
 /** A value the forecast took, and whether anybody said so. */
-export interface Taken {
+export interface AssumedValue {
   readonly what: string;
   readonly value: string;
   /** Assumed, not typed or measured. */
@@ -41,14 +41,14 @@ export interface PlanResults {
   readonly lengthM: number;
   readonly endM: number;
   readonly gainM: number;
-  readonly capacity: Uncertain;
-  readonly end: Expected;
+  readonly capacity: Estimate;
+  readonly end: ExpectedAt;
   /** Wh per metre over the whole ride. */
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   readonly checkIns: readonly CheckIn[];
   readonly barsLost: readonly BarForecast[];
-  readonly fullPowerEnds: Uncertain | null;
-  readonly emptyAt: Uncertain | null;
+  readonly fullPowerEnds: Estimate | null;
+  readonly emptyAt: Estimate | null;
   /** Chance to be home at the end with the reserve kept; null where the pack is to be emptied. */
   readonly chanceHome: number | null;
   readonly turn: TurnRound;
@@ -57,11 +57,11 @@ export interface PlanResults {
   /** How far from home the pack may end, m, on a run-down. */
   readonly emptyFromHomeM: number | null;
   readonly startMs: number;
-  readonly endMs: Uncertain;
+  readonly endMs: Estimate;
   readonly daylight: DaylightPlan | null;
   readonly charge: ChargePlan | null;
   readonly weather: readonly string[];
-  readonly taken: readonly Taken[];
+  readonly taken: readonly AssumedValue[];
   readonly warnings: readonly Warning[];
   /** What it rests on, in one sentence. */
   readonly restsOn: string;
@@ -70,5 +70,5 @@ export interface PlanResults {
   /** What would make it surer without another ride, the most for a minute first. */
   readonly learning: readonly Learning[];
   /** Curve for drawing: places, expected used and its sd, height of one lap. */
-  readonly curve: readonly { readonly atM: number; readonly used: Uncertain }[];
+  readonly curve: readonly { readonly atM: number; readonly used: Estimate }[];
 }

@@ -5,8 +5,8 @@ import { DRIVES, EFFORTS, number, SCHOOLS, utcOffsetSchema, words } from "#core/
 import { QUESTION_IDS } from "./questions.ts";
 
 /** Readings a method takes. */
-export const TAKEN = ["percent", "bars", "rest volts", "energy counter", "wall meter"] as const;
-export type Taken = (typeof TAKEN)[number];
+export const PLANNED_READINGS = ["percent", "bars", "rest volts", "energy counter", "wall meter"] as const;
+export type PlannedReading = (typeof PLANNED_READINGS)[number];
 
 /** How long a method rides. */
 export const UNTILS = ["the course is ridden", "the pack is empty", "a share of the charge is used"] as const;
@@ -46,7 +46,10 @@ export const methodSchema = z.object({
   share: number(0.05, 0.95, "A share of the charge is 5 to 95 %.").default(0.5),
   everyM: number(100, 200_000, "Check in every 0.1 to 120 miles, for example 5 mi.").default(8046.72),
   atQuarters: z.boolean().default(true),
-  taken: z.array(z.enum(TAKEN)).min(1, "A method takes at least one reading.").default(["percent"]),
+  taken: z
+    .array(z.enum(PLANNED_READINGS))
+    .min(1, "A method takes at least one reading.")
+    .default(["percent"]),
   compare: compareSchema.nullable().default(null),
   /** Which of the ends counts. */
   ends: z.array(z.enum(ENDS)).min(1, "Say which end counts.").default(["byChoice"]),

@@ -1,9 +1,9 @@
-import { ASSUMED, METRES_PER_MILE, withRelative } from "#core/base";
-import { nextSteps } from "#core/estimation";
+import { DEFAULTS, METRES_PER_MILE, withRelative } from "#core/base";
+import { rankMeasurements } from "#core/estimation";
 import { MINUTES, possibleReadings, WHAT, worthwhile } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
-import type { Taken } from "./schema.ts";
+import type { PlannedReading } from "./schema.ts";
 import { rideSd, solve } from "./solved.ts";
 
 function checkIns(route: PlannedRoute, everyM: number): readonly number[] {
@@ -11,7 +11,7 @@ function checkIns(route: PlannedRoute, everyM: number): readonly number[] {
 }
 
 /** The ride as one, with what it takes. */
-function wholeRide(record: PlanRecord, route: PlannedRoute, taken: readonly Taken[]): ExpectedRide {
+function wholeRide(record: PlanRecord, route: PlannedRoute, taken: readonly PlannedReading[]): ExpectedRide {
   const { method } = record.plan;
   return {
     fromM: 0,
@@ -31,9 +31,9 @@ export function singleYield(record: PlanRecord, route: PlannedRoute) {
   const solved = solve(expectedLedger(forecast, bike, [wholeRide(record, route, taken)]));
   if (!solved) return null;
   const mean = forecast.at(route.endM).energyWh.mean / route.endM;
-  const distance = (sd: number) => withRelative({ mean, sd }, ASSUMED.gpsScaleSd).sd;
+  const distance = (sd: number) => withRelative({ mean, sd }, DEFAULTS.gpsScaleSd).sd;
   const now = distance(rideSd(solved));
-  const next = nextSteps(solved);
+  const next = rankMeasurements(solved);
   const nextSd = (measure: string) => next.find((step) => step.measure === measure)?.sdLeft ?? null;
   const fromNext = (measure: string, what: string, minutes: number) => {
     const sd = nextSd(measure);
@@ -44,8 +44,8 @@ export function singleYield(record: PlanRecord, route: PlannedRoute) {
       const again = solve(expectedLedger(forecast, bike, [wholeRide(record, route, [...taken, more])]));
       return { what: WHAT[more], minutes: MINUTES[more], sdLeft: again && distance(rideSd(again)) };
     }),
-    fromNext("bench", "measure the pack on a bench first", ASSUMED.benchMinutes),
-    fromNext("tenMiles", "ride ten more miles", 600 / ASSUMED.rideMph),
+    fromNext("bench", "measure the pack on a bench first", DEFAULTS.benchMinutes),
+    fromNext("tenMiles", "ride ten more miles", 600 / DEFAULTS.rideMph),
   ]);
   return { whPerM: { mean, sd: now }, surer };
 }

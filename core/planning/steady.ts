@@ -1,4 +1,4 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import { segmentCost } from "#core/bike";
 import { NOMINAL_CELL_VOLTS } from "#core/battery";
 import type { PlannedRoute } from "./record.ts";
@@ -15,7 +15,7 @@ export function steadyYield({ forecast }: PlannedRoute) {
     { ...rig, stopsPerMi: 0 },
   );
   const volts = (pack.seriesCells ?? 13) * NOMINAL_CELL_VOLTS[pack.chemistry];
-  const flickerWh = (volts * ASSUMED.ampsFlicker * use.s) / 3600;
+  const flickerWh = (volts * DEFAULTS.ampsFlicker * use.s) / 3600;
   const miles = PASS_M / METRES_PER_MILE;
   const pass = (mark: number) =>
     ({
@@ -42,6 +42,6 @@ export function steadyYield({ forecast }: PlannedRoute) {
   });
   if (!solved) return null;
   const mean = use.wh / PASS_M;
-  const sd = Math.hypot(rideSd(solved), (mean * ASSUMED.speedReadSd) / Math.SQRT2);
+  const sd = Math.hypot(rideSd(solved), (mean * DEFAULTS.speedReadSd) / Math.SQRT2);
   return { whPerM: { mean, sd }, rideS: 2 * use.s, energyWh: 2 * use.wh };
 }

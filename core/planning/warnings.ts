@@ -1,5 +1,5 @@
 import { labelEnergy } from "#core/battery";
-import { quantityToken } from "#core/base";
+import { unitToken } from "#core/base";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
 import type { PlanResults, Warning } from "./results.ts";
 import { percent, placeText, plusMinus } from "./words.ts";
@@ -50,7 +50,7 @@ export function warningsOf(
       warn(
         "dark-before-home",
         "look",
-        `Start by ${latest} to be home before dark at ${sunset}: the ride may take ${quantityToken(longestS, "duration")}.`,
+        `Start by ${latest} to be home before dark at ${sunset}: the ride may take ${unitToken(longestS, "duration")}.`,
       );
   }
   if (method.taken.includes("rest volts") && pack.seriesCells === undefined)

@@ -1,16 +1,16 @@
 import type { TurnRound } from "#core/forecast";
 import { temperatureFactor } from "#core/battery";
-import { fixed, quantityToken, SDS_95, type Uncertain } from "#core/base";
+import { fixed, unitToken, Z_95, type Estimate } from "#core/base";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
 
 /** Sentences of a plan; quantities stand in them as tokens. */
 /** "12.4 mi", for a sentence. */
-export const placeText = (atM: number) => quantityToken(atM, "distance", 1);
+export const placeText = (atM: number) => unitToken(atM, "distance", 1);
 /** "20 %". */
 export const percent = (share: number) => `${fixed(100 * share, 0)} %`;
-export const energyToken = (wh: number) => quantityToken(wh, "energy", 0);
+export const energyToken = (wh: number) => unitToken(wh, "energy", 0);
 /** "712 Wh ± 269 Wh", for a sentence. */
-export const plusMinus = ({ mean, sd }: Uncertain) => `${energyToken(mean)} ± ${energyToken(SDS_95 * sd)}`;
+export const plusMinus = ({ mean, sd }: Estimate) => `${energyToken(mean)} ± ${energyToken(Z_95 * sd)}`;
 
 /** Air in which a pack is too warm to be charged at once. */
 const HOT_C = 35;
@@ -48,7 +48,7 @@ export function weatherLines(record: PlanRecord, route: PlannedRoute, whPerM: nu
     const warmWh = route.forecast.capacity.mean / factor;
     const lostWh = warmWh - route.forecast.capacity.mean;
     lines.push(
-      `At ${quantityToken(tempC, "temperature")} the pack yields ${percent(factor)} of what it does warm: ${energyToken(lostWh)} less, about ${placeText(lostWh / whPerM)}. Keep it indoors until you start.`,
+      `At ${unitToken(tempC, "temperature")} the pack yields ${percent(factor)} of what it does warm: ${energyToken(lostWh)} less, about ${placeText(lostWh / whPerM)}. Keep it indoors until you start.`,
     );
   }
   if (tempC <= 0) lines.push("Do not charge it below freezing: let it come to the room first.");

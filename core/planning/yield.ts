@@ -1,4 +1,4 @@
-import { ASSUMED, bad, good, type Result } from "#core/base";
+import { DEFAULTS, err, ok, type Result } from "#core/base";
 import { MINUTES } from "./additions.ts";
 import { comparisonYield, DEEPEST } from "./comparison.ts";
 import { routeOf, type PlanRecord } from "./record.ts";
@@ -32,19 +32,19 @@ export function yieldOf(record: PlanRecord): Result<PlanYield> {
   const none = { whPerM: null, comparison: null, bench: null, surer: [] as readonly Addition[] };
   if (method.school === "bench") {
     const { capacity } = forecast;
-    return good({
+    return ok({
       ...none,
       rideS: 0,
-      minutes: ASSUMED.benchMinutes + 60 / BENCH_RATE,
+      minutes: DEFAULTS.benchMinutes + 60 / BENCH_RATE,
       energyWh: capacity.mean,
       chargeShare: 1,
-      bench: { mean: capacity.mean, sd: capacity.mean * ASSUMED.measuredSdFloor },
+      bench: { mean: capacity.mean, sd: capacity.mean * DEFAULTS.measuredSdFloor },
     });
   }
   if (method.school === "steady current") {
     const steady = steadyYield(route);
     if (!steady) return unsaid();
-    return good({
+    return ok({
       ...none,
       ...steady,
       minutes: HANDLING_MIN + PASSES_SETUP_MIN + steady.rideS / 60,
@@ -60,10 +60,10 @@ export function yieldOf(record: PlanRecord): Result<PlanYield> {
   };
   if (method.compare) {
     const pair = comparisonYield(record, route, method.compare);
-    return pair ? good({ ...none, ...cost, ...pair }) : tooMuch();
+    return pair ? ok({ ...none, ...cost, ...pair }) : tooMuch();
   }
   const single = singleYield(record, route);
-  return single ? good({ ...none, ...cost, ...single }) : unsaid();
+  return single ? ok({ ...none, ...cost, ...single }) : unsaid();
 }
 
 /** A person's time for a method's readings besides the riding, min. */
@@ -73,13 +73,13 @@ function handling({ taken, compare }: Method): number {
 }
 
 const unsaid = () =>
-  bad<PlanYield>(
+  err<PlanYield>(
     "no-reading",
     "method.taken",
     "None of the readings this plan takes says anything of the energy: choose percent, bars, rest volts or a meter.",
   );
 const tooMuch = () =>
-  bad<PlanYield>(
+  err<PlanYield>(
     "runs-too-long",
     "method.compare.pairs",
     "One charge does not hold these runs: choose a shorter course or fewer runs.",

@@ -1,4 +1,4 @@
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 
 /** One thing that would make the figure surer. */
 export interface Addition {
@@ -34,9 +34,9 @@ export interface PlanYield {
   /** Of the usable energy. */
   readonly chargeShare: number;
   /** Energy per metre with the plus-or-minus left; null where the method measures something else. */
-  readonly whPerM: Uncertain | null;
+  readonly whPerM: Estimate | null;
   readonly comparison: ComparisonYield | null;
   /** Usable energy with the plus-or-minus a bench leaves, Wh. */
-  readonly bench: Uncertain | null;
+  readonly bench: Estimate | null;
   readonly surer: readonly Addition[];
 }

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import {
   courseFromTrack,
   courseSchema,
-  layWay,
+  buildRoute,
   legClimbs,
   legsLength,
   reversed,
@@ -42,7 +42,7 @@ describe("a way", () => {
   test("keeps the legs' length and climb, whatever their order", () => {
     fc.assert(
       fc.property(anyCourse, (course) => {
-        const way = layWay({ ...course, shape: "loop" });
+        const way = buildRoute({ ...course, shape: "loop" });
         expect(way.lapM).toBeCloseTo(legsLength(course.legs), 4);
         expect(climbOf(way.lap, 1)).toBeCloseTo(
           course.legs.reduce((sum, { gainM }) => sum + gainM, 0),
@@ -54,7 +54,7 @@ describe("a way", () => {
   test("out and back climbs what it falls, and is twice the way out", () => {
     fc.assert(
       fc.property(anyCourse, (course) => {
-        const way = layWay({ ...course, shape: "out and back" });
+        const way = buildRoute({ ...course, shape: "out and back" });
         expect(way.lapM).toBeCloseTo(2 * legsLength(course.legs), 4);
         expect(climbOf(way.lap, 1)).toBeCloseTo(climbOf(way.lap, -1), 4);
         expect(way.turnM).toBeCloseTo(way.lapM / 2, 4);
@@ -64,7 +64,7 @@ describe("a way", () => {
   test("turned round twice is itself", () => {
     fc.assert(
       fc.property(anyCourse, (course) => {
-        const { lap } = layWay(course);
+        const { lap } = buildRoute(course);
         reversed(reversed(lap)).forEach((piece, i) => {
           expect(piece.lengthM).toBe(lap[i]!.lengthM);
           expect(piece.slope).toBeCloseTo(lap[i]!.slope, 12);
@@ -79,12 +79,12 @@ describe("a way", () => {
       legs: [{ distanceM: 10_000 }],
       places: [{ name: "ferry", atM: 4000 }],
     });
-    expect(layWay(course).passings.map(({ atM }) => atM)).toEqual([4000, 16_000]);
+    expect(buildRoute(course).passings.map(({ atM }) => atM)).toEqual([4000, 16_000]);
   });
   test("laps of a plan stand instead of the course's", () => {
     const course = courseSchema.parse({ name: "c", legs: [{ distanceM: 1000 }], laps: 3 });
-    expect(layWay(course).lengthM).toBe(3000);
-    expect(layWay(course, 5).lengthM).toBe(5000);
+    expect(buildRoute(course).lengthM).toBe(3000);
+    expect(buildRoute(course, 5).lengthM).toBe(5000);
   });
 });
 
@@ -138,7 +138,7 @@ describe("a course from a track", () => {
     expect(headingDeg[Math.floor(headingDeg.length / 4)]).toBeCloseTo(90, -1);
   });
   test("is painted leg by leg; the last reaches to the end", () => {
-    const painted = layWay({
+    const painted = buildRoute({
       ...course,
       legs: [
         { ...course.legs[0]!, distanceM: 2000, ground: "brick" },

@@ -1,5 +1,5 @@
 import { haversine, climbAlong, profileOf, type Track } from "#core/ride/distance";
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import type { Course, Profile, Shape } from "./schema.ts";
 
 /** Finest step of a profile, and the most steps it holds. */
@@ -57,7 +57,7 @@ export function courseFromTrack(
 ): Result<{ readonly course: Course; readonly notices: readonly string[] }> {
   const along = profileOf(track);
   if (along.totalM < SHORTEST_M)
-    return bad(
+    return err(
       "short-track",
       "file",
       `The track is ${Math.round(along.totalM)} m long once its stops are taken out: a course needs 200 m or more.`,
@@ -93,7 +93,7 @@ export function courseFromTrack(
     headingDeg: places.slice(1).map((_, i) => round(heading(lat[i]!, lon[i]!, lat[i + 1]!, lon[i + 1]!), 1)),
   };
   const mean = heightM.reduce((sum, height) => sum + height, 0) / heightM.length;
-  return good({
+  return ok({
     course: {
       name,
       shape,

@@ -11,5 +11,5 @@ export {
   type Profile,
   type Shape,
 } from "./schema.ts";
-export { layWay, reversed, type Passing, type Piece, type Way } from "./way.ts";
+export { buildRoute, reversed, type Passing, type RouteSegment, type Route } from "./route.ts";
 export { courseFromTrack, legClimbs } from "./fromTrack.ts";

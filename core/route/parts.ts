@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 
 /** A part of a course at one slope, as a share of its length. */
 export interface CoursePart {
@@ -13,7 +13,7 @@ export interface CoursePart {
  * @example courseParts(10 / 1609.344, 10 / 1609.344): 15.5 % up, 15.5 % down, 68.9 % flat
  */
 export function courseParts(gainPerM: number, lossPerM: number): readonly CoursePart[] {
-  const slope = Math.max(ASSUMED.courseSlope, gainPerM + lossPerM);
+  const slope = Math.max(DEFAULTS.courseSlope, gainPerM + lossPerM);
   const up = gainPerM / slope;
   const down = lossPerM / slope;
   return [

@@ -1,6 +1,6 @@
 import type { Ground } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
-import type { Chance } from "./random.ts";
+import type { Rng } from "./random.ts";
 
 /** A stretch of one level and one ground. */
 export interface Stretch {
@@ -25,7 +25,7 @@ export interface TrueCourse {
 
 /** Draws a loop, or a row of them, in low hills; stretches of two to six miles by turns of level and ground. */
 export function drawCourse(
-  chance: Chance,
+  chance: Rng,
   miles: number,
   levels: readonly string[],
   grounds: readonly Ground[],

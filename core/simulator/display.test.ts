@@ -1,20 +1,20 @@
 import { describe, expect, test } from "@jest/globals";
 import {
-  healthOf,
-  selfLog,
-  selfLogFrom,
+  displayHealth,
+  autoLog,
+  autoLogFrom,
   sightingOf,
   startOf,
   UNWATCHED,
   watch,
-  type Shown,
+  type DisplaySample,
 } from "#core/ride/display";
-import { courseSchema, layWay } from "#core/route";
+import { courseSchema, buildRoute } from "#core/route";
 import { PRIOR } from "#core/forecast";
 import type { Entry, EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE, MPS_PER_MPH, SDS_95 } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, Z_95 } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { debrief, displayOf, truthOf, type DisplayOptions, type Rehearsal } from "#core/simulator";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -25,7 +25,7 @@ const rehearsal = (seed: number): Rehearsal => ({
   startMs: START_MS,
   toM: mi(16),
   input: {
-    way: layWay(
+    way: buildRoute(
       courseSchema.parse({
         name: "levee",
         shape: "out and back",
@@ -79,12 +79,12 @@ const shownOf = (seed: number, options: DisplayOptions = {}, untilS = 6000) =>
 /** A log that the display wrote by itself, from full to the course's end. */
 function logOf(seed: number): readonly Entry[] {
   const rows = shownOf(seed, {}, 12_000);
-  let state = selfLogFrom(rows[0]!);
+  let state = autoLogFrom(rows[0]!);
   const bodies: { timeS: number; body: EntryBody }[] = [
     { ...startOf(rows[0]!), body: { ...startOf(rows[0]!).body, chargerDone: true } as EntryBody },
   ];
   for (const shown of rows.slice(1)) {
-    const next = selfLog(state, shown);
+    const next = autoLog(state, shown);
     state = next.state;
     bodies.push(...next.entries);
   }
@@ -130,7 +130,8 @@ describe("the stand-in display", () => {
 });
 
 describe("a display gone wrong", () => {
-  const watched = (rows: readonly Shown[], quietMs = 0) => healthOf(rows.reduce(watch, UNWATCHED), quietMs);
+  const watched = (rows: readonly DisplaySample[], quietMs = 0) =>
+    displayHealth(rows.reduce(watch, UNWATCHED), quietMs);
   test("dropping out is silence", () => {
     const rows = shownOf(3, { fault: "drops out", faultFromS: 300 }, 420);
     expect(rows.some(({ timeS }) => timeS === START_MS / 1000 + 330)).toBe(false);
@@ -154,7 +155,7 @@ describe("a display gone wrong", () => {
       Math.min(...rows.map(({ percent }) => percent!)),
     );
     expect(stuck).toBe(Math.max(25, sound!));
-    const amps = (rows: readonly Shown[]) => rows.reduce((sum, row) => sum + row.amps!, 0);
+    const amps = (rows: readonly DisplaySample[]) => rows.reduce((sum, row) => sum + row.amps!, 0);
     expect(amps(shownOf(5, { fault: "wrong amps" })) / amps(shownOf(5))).toBeCloseTo(1.1, 1);
   });
 });
@@ -179,7 +180,7 @@ describe("a log that writes itself, and its debrief", () => {
       pack: { name: "p", ...input.pack, packTempC: undefined },
       rides: [{ name: "r", entries: own }],
     });
-    const results = reckonTest(record);
+    const results = analyseTest(record);
     if (!results.ok) throw new Error(results.problems[0]!.sentence);
     const endS = Date.parse(own.at(-1)!.at!) / 1000 - START_MS / 1000;
     return { own, results: results.value, truth: truthOf(rehearsal(seed), endS, []) };
@@ -189,7 +190,7 @@ describe("a log that writes itself, and its debrief", () => {
     const inside = seeds.filter((seed) => {
       const { results, truth } = reckoned(seed);
       const { mean, sd } = results.best.value;
-      return Math.abs(mean - truth.whPerM) <= SDS_95 * sd;
+      return Math.abs(mean - truth.whPerM) <= Z_95 * sd;
     });
     expect(inside.length).toBeGreaterThanOrEqual(7);
   });

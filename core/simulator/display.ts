@@ -1,10 +1,10 @@
 import { z } from "zod";
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
-import type { Shown } from "#core/ride/display";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import type { DisplaySample } from "#core/ride/display";
 import type { ForecastInput } from "#core/forecast";
 import { drawRide } from "./drawn.ts";
 import { barsShown, drawGauge, percentShown, type TrueGauge } from "./gauge.ts";
-import { chanceFrom } from "./random.ts";
+import { rngFrom } from "./random.ts";
 import type { Sample, Stand } from "./ride.ts";
 
 /** What a rehearsal rides: a plan's forecast input and the seed that draws what nobody sees. */
@@ -40,7 +40,7 @@ export interface DisplayOptions {
 /** A moment as the display shows it, null while it shows nothing; and as it truly is. */
 export interface DisplayMoment {
   readonly atS: number;
-  readonly shown: Shown | null;
+  readonly shown: DisplaySample | null;
   readonly sample: Sample;
 }
 
@@ -74,20 +74,20 @@ export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): 
   const input = restored(rehearsal.input);
   const { stands = [], fault = "none", faultFromS = 0 } = options;
   const { pack, model, gaugeError, startUsed, samples } = drawRide(seed, input, toM, stands);
-  const chance = chanceFrom(seed ^ 0x0d15b1a7);
+  const chance = rngFrom(seed ^ 0x0d15b1a7);
   const { percentStep, bars, meterStepV, counts } = input.display;
   const gauge: TrueGauge = {
     ...drawGauge(chance, { percentStep: percentStep || 1, bars, stuckBelow: 0 }),
     error: gaugeError,
   };
-  const recorderScale = chance.normal(1, ASSUMED.gpsScaleSd);
-  const ampsGain = chance.normal(1, ASSUMED.shuntGainSd);
+  const recorderScale = chance.normal(1, DEFAULTS.gpsScaleSd);
+  const ampsGain = chance.normal(1, DEFAULTS.shuntGainSd);
   const wheel = chance.normal(1, 0.004);
   const capacityWh = pack.chemicalWh;
   const guessFrom: { metres: number; wh: number }[] = [];
-  let [recordedM, frozen] = [0, null as Shown | null];
+  let [recordedM, frozen] = [0, null as DisplaySample | null];
 
-  const shownAt = (sample: Sample, wrong: Fault): Shown => {
+  const shownAt = (sample: Sample, wrong: Fault): DisplaySample => {
     const f = sample.fractionUsed;
     const seen = { ...gauge, stuckBelow: wrong === "stuck gauge" ? STUCK_AT : 0 };
     recordedM = Math.max(recordedM, sample.distanceM * recorderScale + chance.normal(0, RECORDER_NOISE_M));

@@ -1,8 +1,8 @@
-import { ASSUMED, MPS_PER_MPH } from "#core/base";
+import { DEFAULTS, MPS_PER_MPH } from "#core/base";
 import { NOMINAL_CELL_VOLTS } from "#core/battery";
 import { slowError } from "./gauge.ts";
 import type { TruePack } from "./pack.ts";
-import type { Chance } from "./random.ts";
+import type { Rng } from "./random.ts";
 import type { TrueRig } from "./ride.ts";
 import type { Scenario } from "./scenarios.ts";
 import type { Tester } from "./tester.ts";
@@ -26,7 +26,7 @@ export const LOSSES = 0.02;
 export const LEVELS = ["low", "high"] as const;
 
 /** A pack of ordinary size whose usable energy lies about its label as the ledger assumes. */
-export function drawPack(chance: Chance, scenario: Scenario, given: Given): TruePack {
+export function drawPack(chance: Rng, scenario: Scenario, given: Given): TruePack {
   const chemistry = given.pack?.chemistry ?? scenario.chemistry ?? "NMC";
   const drawn = {
     seriesCells: chemistry === "LFP" ? 15 : chance.happens(0.5) ? 13 : 10,
@@ -34,7 +34,7 @@ export function drawPack(chance: Chance, scenario: Scenario, given: Given): True
   };
   const { seriesCells, ampHours } = given.pack ?? drawn;
   const labelWh = given.pack?.labelWh ?? Math.round(ampHours * seriesCells * NOMINAL_CELL_VOLTS[chemistry]);
-  const usable = labelWh * chance.normal(ASSUMED.labelDerate, ASSUMED.labelDerate * ASSUMED.labelSd);
+  const usable = labelWh * chance.normal(DEFAULTS.labelDerate, DEFAULTS.labelDerate * DEFAULTS.labelSd);
   return {
     chemistry,
     seriesCells,
@@ -48,7 +48,7 @@ export function drawPack(chance: Chance, scenario: Scenario, given: Given): True
 
 /** A rider and bike who hold a calm and a strong level. */
 export function drawRig(
-  chance: Chance,
+  chance: Rng,
   [low, high]: readonly [string, string],
   holds: TrueRig["holds"],
 ): TrueRig {
@@ -67,20 +67,20 @@ export function drawRig(
     holds,
     stopsPerMile: chance.between(0.3, 1.5),
     assistToMps: 20 * MPS_PER_MPH,
-    lowPowerAt: chance.normal(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd),
+    lowPowerAt: chance.normal(DEFAULTS.lowPowerAt, DEFAULTS.lowPowerSd),
   };
 }
 
 /** Instruments with their gains, and how often they are read. */
-export function drawTester(chance: Chance, scenario: Scenario): Tester {
+export function drawTester(chance: Rng, scenario: Scenario): Tester {
   return {
     everyMi: chance.between(2.5, 5.5),
     restVolts: scenario.restVolts ?? 0,
-    recorder: chance.normal(1, ASSUMED.gpsScaleSd),
+    recorder: chance.normal(1, DEFAULTS.gpsScaleSd),
     display: scenario.wheelFactor ?? null,
     noRecorder: scenario.noRecorder ?? false,
-    meterGain: chance.normal(0, scenario.meter === "logger" ? ASSUMED.shuntGainSd : ASSUMED.energyGainSd),
+    meterGain: chance.normal(0, scenario.meter === "logger" ? DEFAULTS.shuntGainSd : DEFAULTS.energyGainSd),
     meterStepV: 0.1,
-    curveError: slowError(chance, ASSUMED.smoothSd),
+    curveError: slowError(chance, DEFAULTS.smoothSd),
   };
 }

@@ -1,5 +1,5 @@
-import { ASSUMED } from "#core/base";
-import type { Way } from "#core/route";
+import { DEFAULTS } from "#core/base";
+import type { Route } from "#core/route";
 import { type ForecastInput } from "#core/forecast";
 import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "#core/bike";
 import { usableEnergy } from "#core/battery";
@@ -7,7 +7,7 @@ import type { TrueCourse, Stretch } from "./course.ts";
 import { LOSSES } from "./draw.ts";
 import { slowError } from "./gauge.ts";
 import { packModel, type PackModel, type TruePack } from "./pack.ts";
-import { chanceFrom, type Chance } from "./random.ts";
+import { rngFrom, type Rng } from "./random.ts";
 import { rideCourse, type Sample, type Stand } from "./ride.ts";
 
 /** A planned ride's hidden side: bike, rider, day, pack and gauge as they truly are. */
@@ -23,7 +23,7 @@ export interface DrawnRide {
 }
 
 /** Draws the unknowns of a forecast: the bike's as far as they are known, the day's anew. */
-function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: Chance): readonly number[] {
+function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: Rng): readonly number[] {
   const lower: number[][] = [];
   for (let i = 0; i < LASTING_UNKNOWNS; i += 1) {
     lower.push([]);
@@ -42,7 +42,7 @@ function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: 
 }
 
 /** A planned way as the stand-in rides it, lap after lap. */
-function courseOf(way: Way, rig: RideConditions, toM: number, chance: Chance): TrueCourse {
+function courseOf(way: Route, rig: RideConditions, toM: number, chance: Rng): TrueCourse {
   const stretches: Stretch[] = [];
   const bounds = [0];
   for (const { lengthM } of way.lap) bounds.push(bounds.at(-1)! + lengthM);
@@ -97,7 +97,7 @@ export function drawRide(
 ): DrawnRide {
   const usable = usableEnergy({ ...input.pack, packTempC: 25 });
   if (!usable.ok) throw new Error("a plan whose pack has no energy is not ridden");
-  const chance = chanceFrom(seed);
+  const chance = rngFrom(seed);
   const rig = applyAll(input.rig, drawUnknowns(input.knowledge, chance));
   const { pack: label, startPercent } = input;
   const pack: TruePack = {
@@ -106,16 +106,16 @@ export function drawRide(
     ampHours: label.ampHours ?? 14,
     labelWh: usable.value.labelWh,
     chemicalWh: chance.normal(usable.value.mean, usable.value.sd) * (1 + LOSSES),
-    ohm: ASSUMED.cellOhm * (label.seriesCells ?? 13) * (ASSUMED.stringAh / (label.ampHours ?? 14)),
-    tempC: label.packTempC ?? ASSUMED.packTempC,
+    ohm: DEFAULTS.cellOhm * (label.seriesCells ?? 13) * (DEFAULTS.stringAh / (label.ampHours ?? 14)),
+    tempC: label.packTempC ?? DEFAULTS.packTempC,
   };
   const model = packModel(pack);
   const full = startPercent >= 100;
   const startUsed = full
-    ? Math.abs(chance.normal(0, ASSUMED.fullStartSd))
-    : Math.max(0, model.curve.fractionAt(startPercent / 100) + chance.normal(0, ASSUMED.smoothSd));
-  const lowPowerAt = chance.normal(ASSUMED.lowPowerAt, ASSUMED.lowPowerSd);
-  const gaugeError = slowError(chance, ASSUMED.smoothSd);
+    ? Math.abs(chance.normal(0, DEFAULTS.fullStartSd))
+    : Math.max(0, model.curve.fractionAt(startPercent / 100) + chance.normal(0, DEFAULTS.smoothSd));
+  const lowPowerAt = chance.normal(DEFAULTS.lowPowerAt, DEFAULTS.lowPowerSd);
+  const gaugeError = slowError(chance, DEFAULTS.smoothSd);
   const samples = () =>
     rideCourse(
       {

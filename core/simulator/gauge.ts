@@ -1,6 +1,6 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import type { CellCurve } from "#core/battery";
-import type { Chance } from "./random.ts";
+import type { Rng } from "./random.ts";
 
 /** Places along the charge at which a slow error is drawn, and how far each reaches. */
 const KNOTS = 24;
@@ -9,8 +9,8 @@ const KNOTS = 24;
  * A slow error along the charge with the sd and reach the model assumes: many bumps of random height, scaled to the sd.
  * Made otherwise than the ledger's nodes, on purpose.
  */
-export function slowError(chance: Chance, sd: number): (f: number) => number {
-  const reach = ASSUMED.smoothLength / Math.SQRT2;
+export function slowError(chance: Rng, sd: number): (f: number) => number {
+  const reach = DEFAULTS.smoothLength / Math.SQRT2;
   const places = Array.from({ length: KNOTS }, (_, i) => -0.4 + (1.8 * i) / (KNOTS - 1));
   const heights = places.map(() => chance.normal());
   // The sum of squared bumps at the middle, the same everywhere on so dense a row.
@@ -34,17 +34,17 @@ export interface TrueGauge {
 
 /** Draws a display: unequal bars, a slow error. */
 export function drawGauge(
-  chance: Chance,
+  chance: Rng,
   options: { readonly percentStep: number; readonly bars: number; readonly stuckBelow: number },
 ): TrueGauge {
   const { bars } = options;
   const barsGo = Array.from({ length: Math.max(0, bars - 1) }, (_, i) =>
-    chance.normal((i + 1) / bars, ASSUMED.barThresholdSd / bars),
+    chance.normal((i + 1) / bars, DEFAULTS.barThresholdSd / bars),
   ).sort((a, b) => a - b);
   return {
     ...options,
     barsGo,
-    error: slowError(chance, ASSUMED.smoothSd),
+    error: slowError(chance, DEFAULTS.smoothSd),
     sagShare: chance.between(0.2, 0.6),
   };
 }

@@ -16,7 +16,7 @@ export { type Given } from "./draw.ts";
 export { makeStandin, type Standin, type StandinTruth } from "./make.ts";
 export { ridePlan, type PlannedRide, type PlannedTruth } from "./planned.ts";
 export { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
-export { chanceFrom, type Chance } from "./random.ts";
+export { rngFrom, type Rng } from "./random.ts";
 export {
   displayOf,
   FAULTS,

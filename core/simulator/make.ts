@@ -1,4 +1,4 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { Entry, EntryBody, Ground } from "#core/ride/log";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { drawCourse } from "./course.ts";
@@ -6,7 +6,7 @@ import { drawPack, drawRig, drawTester, LEVELS, type Given } from "./draw.ts";
 import { drawGauge } from "./gauge.ts";
 import { idsFrom } from "./ids.ts";
 import { FULL, packModel, type PackState } from "./pack.ts";
-import { chanceFrom, type Chance } from "./random.ts";
+import { rngFrom, type Rng } from "./random.ts";
 import { logOf, trackOf } from "./recordings.ts";
 import { rideCourse, type Sample, type TrueRig } from "./ride.ts";
 import { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
@@ -58,7 +58,7 @@ const rounded = (value: number) => Number(value.toPrecision(10));
  */
 export function makeStandin(seed: number, scenario: ScenarioName | Scenario, given: Given = {}): Standin {
   const own: Scenario = typeof scenario === "string" ? SCENARIOS[scenario] : scenario;
-  const chance = chanceFrom(seed);
+  const chance = rngFrom(seed);
   const nextId = given.nextId ?? idsFrom(seed, "019b");
   const levels = given.levels ?? LEVELS;
   const pack = drawPack(chance, own, given);
@@ -76,7 +76,7 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
   const emptiesAt = own.untilEmpty ? 2 : chance.between(0.45, 0.92);
 
   const days = own.days ?? 1;
-  const startUsed = own.startUsed ?? Math.abs(chance.normal(0, ASSUMED.fullStartSd));
+  const startUsed = own.startUsed ?? Math.abs(chance.normal(0, DEFAULTS.fullStartSd));
   let state: PackState = { ...FULL, q: model.curve.chargeAtFraction(startUsed) };
   let [atM, startS, deliveredWh] = [0, given.startS ?? START_S, 0];
   const cells: Record<string, { metres: number; wh: number }> = {};
@@ -84,7 +84,8 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
   let slip: StandinTruth["slip"] = null;
   let fractionRidden = 0;
   let stops = 0;
-  const chargerEta = own.topUp || own.refill ? chance.normal(ASSUMED.chargerEta, ASSUMED.chargerEtaSd) : null;
+  const chargerEta =
+    own.topUp || own.refill ? chance.normal(DEFAULTS.chargerEta, DEFAULTS.chargerEtaSd) : null;
 
   for (let day = 0; day < days; day += 1) {
     const share = emptiesAt * ((day + 1) / days);
@@ -210,7 +211,7 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
 }
 
 /** Types one percent of the middle ten points off, in place; which and what the display showed. */
-function mistype(entries: Entry[], chance: Chance): StandinTruth["slip"] {
+function mistype(entries: Entry[], chance: Rng): StandinTruth["slip"] {
   const able = entries
     .map(({ body }, i) => ({ i, percent: "percent" in body ? body.percent : undefined }))
     .filter(

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { courseSchema, layWay } from "#core/route";
+import { courseSchema, buildRoute } from "#core/route";
 import { forecastRide, PRIOR, type ForecastInput } from "#core/forecast";
-import { METRES_PER_MILE, MPS_PER_MPH, SDS_95 } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, Z_95 } from "#core/base";
 import { ridePlan } from "#core/simulator";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -14,7 +14,7 @@ const course = courseSchema.parse({
   ],
 });
 const input: ForecastInput = {
-  way: layWay(course),
+  way: buildRoute(course),
   rig: {
     massKg: 118,
     massSdShare: 0.01,
@@ -58,7 +58,7 @@ function coverage(places: readonly number[]) {
     ridePlan(seed, input, places).truths.forEach((truth, i) => {
       const { energyWh, used, timeS, percent } = expected[i]!;
       const inside = (value: number, span: { mean: number; sd: number }) =>
-        Number(Math.abs(value - span.mean) <= SDS_95 * span.sd);
+        Number(Math.abs(value - span.mean) <= Z_95 * span.sd);
       hits.energy += inside(truth.energyWh, energyWh);
       hits.used += inside(truth.used, used);
       hits.time += inside(truth.timeS, timeS);
@@ -92,7 +92,7 @@ describe("a plan ridden on the stand-in", () => {
     const [low, end] = [result.value.where(0.92, 0.03)!, result.value.where(1, 0.015)!];
     const rides = Array.from({ length: 40 }, (_, i) => ridePlan(1000 + i, input, [], mi(120)));
     const share = (span: { mean: number; sd: number }, of: (ride: (typeof rides)[number]) => number | null) =>
-      rides.filter((ride) => Math.abs((of(ride) ?? 0) - span.mean) <= SDS_95 * span.sd).length / rides.length;
+      rides.filter((ride) => Math.abs((of(ride) ?? 0) - span.mean) <= Z_95 * span.sd).length / rides.length;
     expect(share(low, ({ lowPowerM }) => lowPowerM)).toBeGreaterThanOrEqual(0.88);
     expect(share(end, ({ cutOffM }) => cutOffM)).toBeGreaterThanOrEqual(0.88);
   });

@@ -1,5 +1,5 @@
 /** A seeded source of chance: the same seed gives the same numbers everywhere. */
-export interface Chance {
+export interface Rng {
   /** Uniform in 0..1. */
   next(): number;
   /** Uniform between two values. */
@@ -11,7 +11,7 @@ export interface Chance {
 }
 
 /** A source of chance from a seed (sfc32, after Chris Doty-Humphrey's small fast counting generator). */
-export function chanceFrom(seed: number): Chance {
+export function rngFrom(seed: number): Rng {
   let [a, b, c, d] = [0x9e3779b9, 0x243f6a88, seed | 0, 1];
   const next = () => {
     const sum = (((a + b) | 0) + d) | 0;

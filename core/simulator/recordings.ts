@@ -1,5 +1,5 @@
 import type { TelemetryRecord, TrackRecord } from "#core/records";
-import type { Chance } from "./random.ts";
+import type { Rng } from "./random.ts";
 import type { Sample } from "./ride.ts";
 
 /** A logger's columns of a ride: its gain on amps, and now and then a gap. */
@@ -7,7 +7,7 @@ export function logOf(
   samples: readonly Sample[],
   startS: number,
   gain: number,
-  chance: Chance,
+  chance: Rng,
 ): TelemetryRecord {
   let gapUntil = 0;
   const kept = samples.filter(({ timeS }) => {

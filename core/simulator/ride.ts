@@ -1,9 +1,9 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { Ground } from "#core/ride/log";
 import { roadPower } from "#core/bike";
 import type { TrueCourse } from "./course.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
-import type { Chance } from "./random.ts";
+import type { Rng } from "./random.ts";
 
 /** Bike and rider as they truly are. */
 export interface TrueRig {
@@ -68,7 +68,7 @@ export function* rideCourse(
   from: PackState,
   fromM: number,
   toM: number,
-  chance: Chance,
+  chance: Rng,
   stands: readonly Stand[] = [],
 ): Generator<Sample> {
   const model = packModel(truePack);
@@ -108,9 +108,9 @@ export function* rideCourse(
     const standing = target === 0 && speedMps < 0.3;
     const evenW = EVEN_SHARE * limit;
     const motorW = standing ? 0 : holdsPower ? evenW : Math.min(need.motorW, limit);
-    const wheelW = (motorW + riderW) * ASSUMED.drivetrainEfficiency;
+    const wheelW = (motorW + riderW) * DEFAULTS.drivetrainEfficiency;
     const short = holdsPower ? 0 : need.motorW - motorW;
-    const lacks = short > 0 ? (short * ASSUMED.drivetrainEfficiency) / (rig.massKg * state.speedMps) : 0;
+    const lacks = short > 0 ? (short * DEFAULTS.drivetrainEfficiency) / (rig.massKg * state.speedMps) : 0;
     const spare = (wheelW / state.speedMps - need.forceN) / rig.massKg;
     const accelerates = standing
       ? 0

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { drawCourse } from "./course.ts";
 import { FULL, type TruePack } from "./pack.ts";
-import { chanceFrom } from "./random.ts";
+import { rngFrom } from "./random.ts";
 import { rideCourse, type Sample, type TrueRig } from "./ride.ts";
 
 const pack: TruePack = {
@@ -31,9 +31,9 @@ const rig: TrueRig = {
   lowPowerAt: 0.92,
 };
 const course = (climb: number, seed = 3) =>
-  drawCourse(chanceFrom(seed), 60, ["low", "high"], ["asphalt", "fine gravel"], climb);
+  drawCourse(rngFrom(seed), 60, ["low", "high"], ["asphalt", "fine gravel"], climb);
 const ride = (more: Partial<TrueRig> = {}, miles = 10, climb = 8): readonly Sample[] => [
-  ...rideCourse({ ...rig, ...more }, pack, course(climb), FULL, 0, miles * METRES_PER_MILE, chanceFrom(8)),
+  ...rideCourse({ ...rig, ...more }, pack, course(climb), FULL, 0, miles * METRES_PER_MILE, rngFrom(8)),
 ];
 const whPerMi = (samples: readonly Sample[]) => {
   const last = samples.at(-1)!;

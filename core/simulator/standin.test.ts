@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
-import { chanceFrom, makeStandin, SCENARIOS, type ScenarioName } from "#core/simulator";
+import { analyseTest } from "#core/analysis";
+import { rngFrom, makeStandin, SCENARIOS, type ScenarioName } from "#core/simulator";
 import { drawGauge, slowError } from "./gauge.ts";
 import { FULL, packModel, type TruePack } from "./pack.ts";
 
@@ -11,14 +11,14 @@ const names = Object.keys(SCENARIOS) as ScenarioName[];
 describe("chance", () => {
   test("the same seed gives the same numbers, another seed others", () => {
     const row = (seed: number) => {
-      const chance = chanceFrom(seed);
+      const chance = rngFrom(seed);
       return [chance.next(), chance.normal(), chance.between(3, 4)];
     };
     expect(row(7)).toEqual(row(7));
     expect(row(7)).not.toEqual(row(8));
   });
   test("normals have their mean and sd", () => {
-    const chance = chanceFrom(3);
+    const chance = rngFrom(3);
     const values = Array.from({ length: 4000 }, () => chance.normal(2, 0.5));
     const mean = values.reduce((a, b) => a + b, 0) / values.length;
     const variance = values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length;
@@ -28,7 +28,7 @@ describe("chance", () => {
   test("a slow error has the sd and the reach the ledger assumes", () => {
     let [square, near, far] = [0, 0, 0];
     for (let seed = 1; seed <= 600; seed += 1) {
-      const error = slowError(chanceFrom(seed), 0.02);
+      const error = slowError(rngFrom(seed), 0.02);
       const [a, b, c] = [error(0.4), error(0.6), error(0.9)];
       square += a * a;
       near += a * b;
@@ -87,14 +87,14 @@ describe("the pack", () => {
 });
 
 test("bars go in order, each near its place", () => {
-  const { barsGo } = drawGauge(chanceFrom(4), { percentStep: 0, bars: 5, stuckBelow: 0 });
+  const { barsGo } = drawGauge(rngFrom(4), { percentStep: 0, bars: 5, stuckBelow: 0 });
   expect(barsGo).toHaveLength(4);
   expect([...barsGo]).toEqual([...barsGo].sort((a, b) => a - b));
 });
 
 describe.each(names)("%s", (name) => {
   const { record, truth } = makeStandin(5, name);
-  const result = reckonTest(record);
+  const result = analyseTest(record);
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
   const { best, flags } = result.value;
   test("is the same test every time, and a valid one", () => {
@@ -135,7 +135,7 @@ describe("faults leave their traces", () => {
     expect(entries("run-down").at(-1)!.body).toMatchObject({ kind: "end", reason: "cutOff" });
   });
   test("a wrong wheel shows in the odometer factor", () => {
-    const result = reckonTest(makeStandin(9, "wrong-wheel").record);
+    const result = analyseTest(makeStandin(9, "wrong-wheel").record);
     expect(result.ok && result.value.odometer!.k).toBeCloseTo(1 / 1.08, 1);
     expect(result.ok && result.value.odometer!.warn).toBe(true);
   });
@@ -154,7 +154,7 @@ describe("faults leave their traces", () => {
     expect(Math.max(...steps)).toBeGreaterThan(5);
   });
   test("bars come back overnight, and are taken for a rebound", () => {
-    const result = reckonTest(makeStandin(20, "rebound").record);
+    const result = analyseTest(makeStandin(20, "rebound").record);
     expect(result.ok && result.value.notices.join()).toContain("came back at rest");
   });
   test("a held power lets the speed go up and down with the hills; a held speed does not", () => {

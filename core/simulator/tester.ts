@@ -1,8 +1,8 @@
-import { ASSUMED, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { EntryBody } from "#core/ride/log";
 import { barsShown, percentShown, type TrueGauge } from "./gauge.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
-import type { Chance } from "./random.ts";
+import type { Rng } from "./random.ts";
 import type { Sample } from "./ride.ts";
 import type { Scenario } from "./scenarios.ts";
 
@@ -39,13 +39,13 @@ export function restVoltsRead(
   state: PackState,
   minutes: number,
   tester: Tester,
-  chance: Chance,
+  chance: Rng,
 ) {
   const model = packModel(pack);
   const f = model.fractionUsed(state);
   const q = model.curve.chargeAtFraction(f + tester.curveError(f));
   const settled = state.polarisedV * Math.exp((-minutes * 60) / 150);
-  const noise = chance.normal(0, ASSUMED.restedVoltsSd * pack.seriesCells * 0.8);
+  const noise = chance.normal(0, DEFAULTS.restedVoltsSd * pack.seriesCells * 0.8);
   const volts = pack.seriesCells * model.curve.voltsAt(q) - settled + noise;
   return Number((Math.round(volts / tester.meterStepV) * tester.meterStepV).toFixed(2));
 }
@@ -63,7 +63,7 @@ export function writeLog(
   gauge: TrueGauge,
   tester: Tester,
   scenario: Scenario,
-  chance: Chance,
+  chance: Rng,
   startBody: EntryBody,
 ): { readonly notes: Noted[]; readonly last: Sample | null; readonly samples: Sample[] } {
   const model = packModel(pack);
@@ -123,7 +123,7 @@ export function writeLog(
         note(sample, { kind: "barLost", bar: barsSeen, ...place(sample) });
         barsSeen -= 1;
       }
-      if (!blinkSeen && barsSeen === 1 && sample.fractionUsed > 1 - ASSUMED.lastBarAt / gauge.bars) {
+      if (!blinkSeen && barsSeen === 1 && sample.fractionUsed > 1 - DEFAULTS.lastBarAt / gauge.bars) {
         blinkSeen = true;
         note(sample, { kind: "lastBar", ...place(sample) });
       }

@@ -1,5 +1,5 @@
 import { foldLog, type Entry, type LiveEntry } from "#core/ride/log";
-import { METRES_PER_MILE, quantityToken, SDS_95, type DimensionName, type Uncertain } from "#core/base";
+import { METRES_PER_MILE, unitToken, Z_95, type DimensionName, type Estimate } from "#core/base";
 import type { TestResults } from "#core/analysis";
 import { displayOf, FAULTS, type Fault, type Rehearsal } from "./display.ts";
 import type { Stand } from "./ride.ts";
@@ -22,7 +22,7 @@ export interface RehearsalTruth {
 export interface TrainerRow {
   readonly what: string;
   readonly dimension: DimensionName;
-  readonly yours: Uncertain;
+  readonly yours: Estimate;
   readonly truth: number;
   /** The truth lies within the plus-or-minus. */
   readonly inside: boolean;
@@ -82,7 +82,7 @@ export function truthOf(rehearsal: Rehearsal, endS: number, stands: readonly Sta
   };
 }
 
-const isInside = ({ mean, sd }: Uncertain, truth: number) => Math.abs(truth - mean) <= SDS_95 * sd;
+const isInside = ({ mean, sd }: Estimate, truth: number) => Math.abs(truth - mean) <= Z_95 * sd;
 
 /** Changes of level that the log says nothing of near where they happened. */
 function missedLevels({ levels }: RehearsalTruth, entries: readonly LiveEntry[], places: Places) {
@@ -114,7 +114,7 @@ export function debrief(
   fault: Fault = "none",
 ): Debrief {
   const { best, capacity, distance, end, course } = results;
-  const row = (what: string, dimension: DimensionName, yours: Uncertain, value: number): TrainerRow => ({
+  const row = (what: string, dimension: DimensionName, yours: Estimate, value: number): TrainerRow => ({
     what,
     dimension,
     yours,
@@ -136,14 +136,14 @@ export function debrief(
       !struck && "packVolts" in body && body.packVolts !== undefined && body.underLoad === false,
   );
   const remarks = [
-    `${checks} check-ins, one in ${quantityToken(apartM, "distance", 1)}.`,
+    `${checks} check-ins, one in ${unitToken(apartM, "distance", 1)}.`,
     changes === 0
       ? ""
       : missed.length === 0
         ? `All ${changes} changes of level were noted where they happened.`
-        : `${missed.length} of ${changes} changes of level were not noted where they happened, the first at ${quantityToken(missed[0]!.fromM, "distance", 1)}.`,
+        : `${missed.length} of ${changes} changes of level were not noted where they happened, the first at ${unitToken(missed[0]!.fromM, "distance", 1)}.`,
     truth.lowPowerM !== null && !entries.some(({ body, struck }) => !struck && body.kind === "lowPower")
-      ? `Low-power mode began at ${quantityToken(truth.lowPowerM, "distance", 1)} and was not noted.`
+      ? `Low-power mode began at ${unitToken(truth.lowPowerM, "distance", 1)} and was not noted.`
       : "",
     rested ? "" : "No rest volts: stand for ten minutes and read them, and the figure is surer.",
     fault === "none" ? "" : `The display was wrong: ${FAULTS[fault]}.`,

@@ -3,7 +3,7 @@ import { profileOf } from "#core/ride/distance";
 import { entrySchema } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 import { packRecordSchema, testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { idMaker, makeRide, makeTrack, type RideSpec, type Stage } from "./make.ts";
 
 const pack = packRecordSchema.parse({ name: "p", labelWh: 600, seriesCells: 13 });
@@ -52,7 +52,7 @@ test("95 % spans of made rides cover their truth in about 95 of 100", () => {
     const each = spec(numbers(seed * 7919));
     const made = makeRide(each, idMaker());
     if (made.usedAtEnd > 0.97) continue;
-    const result = reckonTest(record(made));
+    const result = analyseTest(record(made));
     if (!result.ok) throw new Error(result.problems[0]!.sentence);
     const miles = each.stages.reduce((sum, stage) => sum + stage.miles, 0);
     const truth = each.stages.reduce((sum, stage) => sum + stage.miles * stage.whPerMi!, 0) / miles;
@@ -105,7 +105,7 @@ describe("a made ride", () => {
           ? { ...entry, body: { ...body, percent: Math.max(0, body.percent! - 10) } }
           : entry;
       });
-      const result = reckonTest(record({ ...ride, entries }));
+      const result = analyseTest(record({ ...ride, entries }));
       if (!result.ok) throw new Error("not reckoned");
       const flagged = result.value.flags.map(({ rootId }) => rootId);
       if (flagged.includes(entries[at]!.id)) found += 1;

@@ -1,7 +1,7 @@
 import { EFFORT_W } from "#core/bike";
 import type { Ground } from "#core/ride/log";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
-import { chanceFrom, FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/simulator";
+import { rngFrom, FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/simulator";
 import { type RIDERS, BIKES } from "./desk.ts";
 
 /** What a bike of the desk truly is; nobody there knows it. */
@@ -142,7 +142,7 @@ export function rideStage(rode: RodeOn, stage: RodeStage, fromM: number, part: n
   const course = courseOf(rode, stage, fromM);
   const pack = { ...ENDLESS, tempC: rode.tempC };
   let [wh, timeS] = [0, 0];
-  const chance = chanceFrom(1000 * rode.seed + part);
+  const chance = rngFrom(1000 * rode.seed + part);
   for (const sample of rideCourse(rig, pack, course, FULL, 0, course.lengthM, chance))
     [wh, timeS] = [sample.pack.usedWh, sample.timeS];
   return { wh, timeS };

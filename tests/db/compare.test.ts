@@ -8,13 +8,13 @@ import {
   sweepSchema,
   testSchema,
 } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { REFERENCES } from "#core/bike";
 import { saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { findDerived, keepDerived } from "#db/derived";
 import { findClimb, findSweep, listClimbs, listSweeps, saveClimb, saveSweep } from "#db/field";
-import { putAway, undo } from "#db/kept";
+import { archiveEntity, undo } from "#db/entities";
 import { appendEntries } from "#db/log";
 import { listPublished, listReferences, publish, saveReference } from "#db/references";
 import { cachedDigests, headlinesOf, keepAnalysis } from "#db/results";
@@ -73,7 +73,7 @@ test("a test keeps what it takes to bring it to other conditions, and its runs",
     altitudeM: 200,
   });
   expect(record.pack.priceMinor).toBe(70_000);
-  const results = reckonTest(record);
+  const results = analyseTest(record);
   expect(results.ok && results.value.course.legs.map(({ section, side }) => [section, side])).toEqual([
     ["", null],
     ["upper", "B"],
@@ -82,7 +82,7 @@ test("a test keeps what it takes to bring it to other conditions, and its runs",
 
 test("digests are kept beside results, and read without them", async () => {
   const { db } = connection;
-  const results = reckonTest((await loadRecord(db, testId))!);
+  const results = analyseTest((await loadRecord(db, testId))!);
   if (!results.ok) throw new Error("reckoned");
   await keepAnalysis(db, testId, { stamp: "s1", inputs: "i1", result: results, notes: [] });
   const digest = (await cachedDigests(db, [testId])).get(testId)!;
@@ -109,7 +109,7 @@ test("sweeps and climbs are kept, listed, put away and brought back", async () =
   expect(await findSweep(db, sweep)).toMatchObject({ bikeName: "Compared", body: { title: "evening" } });
   expect((await findClimb(db, climb))!.body.gainM).toBe(47);
   expect((await listSweeps(db, { bikeId: bike })).map(({ id }) => id)).toEqual([sweep]);
-  await putAway(db, "sweep", sweep);
+  await archiveEntity(db, "sweep", sweep);
   expect(await listSweeps(db, { bikeId: bike })).toEqual([]);
   expect(await undo(db, change)).toBe("yes");
   expect(await listClimbs(db, { bikeId: bike })).toEqual([]);

@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { conditionsOfTest, rideEnergy, type RiddenRide } from "#core/bike";
-import { METRES_PER_MILE, spoken } from "#core/base";
+import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { testRecordSchema } from "#core/records";
-import { reckonTest, type TestResults } from "#core/analysis";
+import { analyseTest, type TestResults } from "#core/analysis";
 import { BIKES, RIDERS, type DeskBike } from "#db/demo/desk";
 import { idMaker } from "#db/demo/make";
 import { demoTests } from "#db/demo/tests";
@@ -27,7 +27,7 @@ for (const demo of demoTests(idMaker())) {
       telemetry,
     })),
   });
-  const result = reckonTest(record);
+  const result = analyseTest(record);
   if (!result.ok) throw new Error(`${demo.test.title}: ${result.problems[0]!.sentence}`);
   results.set(demo.test.title, result.value);
   const { test: noted, bike: own, setUp, rider } = record;
@@ -70,7 +70,7 @@ describe("the demo desk holds what its rides were made with", () => {
   });
   test("its typing slip is found, and nothing else is in question", () => {
     const questioned = [...results].flatMap(([title, { flags }]) =>
-      flags.map(({ sentence }) => `${title}: ${spoken(sentence, "imperial").slice(0, 15)}`),
+      flags.map(({ sentence }) => `${title}: ${renderUnits(sentence, "imperial").slice(0, 15)}`),
     );
     expect(questioned).toEqual([expect.stringMatching(/^run-down on two levels: 69 % at 1\d\.\d mi$/)]);
     const without = results.get("run-down on two levels")!.bestWithoutFlags!.mean * METRES_PER_MILE;

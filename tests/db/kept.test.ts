@@ -25,7 +25,7 @@ import {
 } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { appendEntries } from "#db/log";
-import { putAway, undo } from "#db/kept";
+import { archiveEntity, undo } from "#db/entities";
 import {
   findCourse,
   findPlan,
@@ -69,7 +69,7 @@ describe("what is put away", () => {
   test("is left out of lists, and comes back", async () => {
     const { db } = connection;
     const names = async (archived: boolean) => (await listBikes(db, { archived })).map(({ name }) => name);
-    const change = await putAway(db, "bike", ids.bike);
+    const change = await archiveEntity(db, "bike", ids.bike);
     expect(await names(false)).not.toContain("Kept bike");
     expect(await names(true)).toContain("Kept bike");
     expect((await findBike(db, ids.bike))!.archived).toBe(true);
@@ -77,7 +77,7 @@ describe("what is put away", () => {
     expect(await names(false)).toContain("Kept bike");
   });
   test("which is not there cannot be put away", async () =>
-    expect(await putAway(connection.db, "bike", uuidv7())).toBeNull());
+    expect(await archiveEntity(connection.db, "bike", uuidv7())).toBeNull());
 });
 
 describe("a change undone", () => {
@@ -148,7 +148,7 @@ test("a meter's own error is part of a test's record and of its stamp", async ()
   expect((await findTest(db, testId))!.stamp).not.toBe(before);
   const record = (await loadRecord(db, testId))!;
   expect(record.instruments.find(({ name }) => name === "kept meter")).toMatchObject({ gainSd: 0.004 });
-  await putAway(db, "instrument", id);
+  await archiveEntity(db, "instrument", id);
   expect((await listInstruments(db)).map(({ name }) => name)).not.toContain("kept meter");
 });
 
@@ -188,7 +188,7 @@ describe("courses, methods and plans", () => {
   });
   test("a plan that is put away is found by its address only", async () => {
     const { db } = connection;
-    const change = await putAway(db, "plan", ids.plan);
+    const change = await archiveEntity(db, "plan", ids.plan);
     expect((await listPlans(db)).map(({ id }) => id)).not.toContain(ids.plan);
     expect(await findPlan(db, ids.plan)).toMatchObject({ archived: true });
     await undo(db, change!);

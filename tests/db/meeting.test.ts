@@ -5,7 +5,7 @@ import { planSchema, templateNamed } from "#core/planning";
 import { bikeSchema, instrumentSchema, packRecordSchema, testSchema } from "#core/records";
 import { findBike, saveBike, saveInstrument, savePack } from "#db/bikes";
 import { connect, type Connection, type Database } from "#db/client";
-import { StaleSave, undo } from "#db/kept";
+import { StaleSave, undo } from "#db/entities";
 import { appendEntries, listEntries } from "#db/log";
 import { findPlan, saveCourse, savePlan, startPlan, tickPlan } from "#db/plans";
 import { addRide, findTest, listRides, listTests, saveTest } from "#db/tests";

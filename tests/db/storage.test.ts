@@ -10,7 +10,7 @@ import { cachedAnalysis, keepAnalysis } from "#db/results";
 import { seedOnce } from "#db/seed";
 import { addSamples, chooseImport, listImports, readTelemetry, saveTelemetry } from "#db/telemetry";
 import { addRide, findTest, listRides, listTests, loadRecord, saveTest, saveTrack } from "#db/tests";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 
 let connection: Connection;
 const ids = { bike: uuidv7(), pack: uuidv7(), test: uuidv7(), ride: uuidv7() };
@@ -122,7 +122,7 @@ describe("the append-only log", () => {
 describe("tests", () => {
   test("load whole and can be reckoned", async () => {
     const record = (await loadRecord(connection.db, ids.test))!;
-    const results = reckonTest(record);
+    const results = analyseTest(record);
     expect(results.ok && results.value.best.value.mean).toBeGreaterThan(0);
   });
   test("the stamp changes with the log, the bike and the track, and not by itself", async () => {
@@ -156,7 +156,7 @@ describe("tests", () => {
   });
   test("an analysis is cached under its stamp; one that cannot be read counts as none", async () => {
     const { db } = connection;
-    const result = reckonTest((await loadRecord(db, ids.test))!);
+    const result = analyseTest((await loadRecord(db, ids.test))!);
     if (!result.ok) throw new Error("not reckoned");
     await keepAnalysis(db, ids.test, { stamp: "s1", inputs: "hash", result, notes: [] });
     await keepAnalysis(db, ids.test, { stamp: "s2", inputs: "hash", result, notes: [] });

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
 import { readLine } from "#core/ride/log";
 import { readHeading } from "#core/io";
-import { chanceFrom } from "#core/simulator";
+import { rngFrom } from "#core/simulator";
 import { dropDatabase, withClient } from "#db/backup/databases";
 import { listBikes, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { listDamage } from "#db/check";
@@ -86,7 +86,7 @@ afterAll(async () => {
   await withClient(`${admin}/postgres`, (client) => dropDatabase(client, NAME));
 });
 
-const chance = chanceFrom(SEED);
+const chance = rngFrom(SEED);
 const oneOf = <T>(values: readonly T[]): T => values[Math.floor(chance.next() * values.length)]!;
 
 /** A field or two of what a page would send, made hostile. */

@@ -3,10 +3,10 @@ import "fake-indexeddb/auto";
 import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
 import { closeOutbox, keep, keptOf } from "#app/ride/outbox";
-import { isWaiting, sendNext, type Answer, type Post } from "#app/ride/sender";
+import { isWaiting, sendNext, type ServerAnswer, type Post } from "#app/ride/sender";
 import type { Entry, EntryBody } from "#core/ride/log";
 import { bikeSchema, packRecordSchema, testSchema } from "#core/records";
-import { chanceFrom } from "#core/simulator";
+import { rngFrom } from "#core/simulator";
 import { saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { listEntries } from "#db/log";
@@ -28,7 +28,7 @@ const SEED = 20261018;
 const ids = { bike: uuidv7(), pack: uuidv7(), test: uuidv7(), ride: uuidv7() };
 const address = process.env["TEST_DATABASE_URL"]!.replace(/\/[^/]+$/, "");
 const url = `${address}/trial`;
-const chance = chanceFrom(SEED);
+const chance = rngFrom(SEED);
 const figures = {
   rounds: 0,
   entries: 0,
@@ -78,7 +78,7 @@ const ask: Post = async (path, body) => {
     body: JSON.stringify(body),
     signal: AbortSignal.timeout(20_000),
   });
-  const told = (await response.json().catch(() => null)) as Partial<Answer> | null;
+  const told = (await response.json().catch(() => null)) as Partial<ServerAnswer> | null;
   return {
     status: response.status,
     ...(told?.sentences && { sentences: told.sentences }),
@@ -88,7 +88,7 @@ const ask: Post = async (path, body) => {
 
 /** Batches that are on their way for long: they come in after later ones. */
 const late: (() => Promise<unknown>)[] = [];
-const lost = () => Promise.reject<Answer>(new TypeError("no network"));
+const lost = () => Promise.reject<ServerAnswer>(new TypeError("no network"));
 
 /** A network that is like the field's. */
 const field: Post = async (path, body) => {

@@ -6,13 +6,13 @@ import {
   inAir,
   seasonRange,
   SEASONS,
-  untraced,
+  combine,
   type BikeCell,
   type Compared,
 } from "#core/compare";
 import { parametersOf } from "#core/desk";
 import { auditGuesses } from "#core/analysis/projection";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { comparedTests, newestAlone, soundTests, type ComparedTest } from "./desk.server";
@@ -24,9 +24,9 @@ export interface CellRanges {
   readonly seasons: readonly {
     readonly name: string;
     readonly tempC: number;
-    readonly total: Uncertain;
-    readonly fullPower: Uncertain;
-    readonly withReserve: Uncertain;
+    readonly total: Estimate;
+    readonly fullPower: Estimate;
+    readonly withReserve: Estimate;
   }[];
 }
 
@@ -34,7 +34,7 @@ const shownCell = ({ level, ground, metres, whPerM, tests }: BikeCell) => ({
   level,
   ground,
   metres,
-  whPerM: whPerM && untraced(whPerM),
+  whPerM: whPerM && combine(whPerM),
   tests: tests.length,
 });
 

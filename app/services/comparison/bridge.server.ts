@@ -1,22 +1,22 @@
 import {
   boardOf,
   bridgeTo,
-  differenceTraced,
+  differenceOf,
   drawableOf,
   neighbourOf,
   subjectOf,
-  underReference,
-  untraced,
+  normaliseTo,
+  combine,
   whatWouldSettle,
   worthOf,
   type Compared,
-  type Traced,
+  type ErrorComponents,
 } from "#core/compare";
 import type { DeskPosterior } from "#core/desk";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { COMMON_WH } from "./ask";
-import { comparedTests, titleOf, type ComparedTest, type Shelf } from "./desk.server";
+import { comparedTests, titleOf, type ComparedTest, type DeskRecords } from "./desk.server";
 import { figureAhead, rememberedFigure } from "./figures.server";
 import { entryOf } from "./standings.server";
 
@@ -26,7 +26,7 @@ const MOST_SETTLING = 6;
 /** What would settle a figure, each with its test's title. */
 const settlesFor = (
   desk: DeskPosterior,
-  figure: Traced,
+  figure: ErrorComponents,
   told: readonly Compared[],
   tests: readonly ComparedTest[],
 ) =>
@@ -39,7 +39,7 @@ async function rankOf(
   desk: DeskPosterior,
   { line }: ComparedTest,
   reference: Reference,
-  { tests, shelf }: { readonly tests: readonly ComparedTest[]; readonly shelf: Shelf },
+  { tests, shelf }: { readonly tests: readonly ComparedTest[]; readonly shelf: DeskRecords },
 ) {
   const alike = tests.filter((each) => each.line.test.drive === line.test.drive);
   const ask = { reference, measure: "whPerMi", level: "whole ride", ground: null } as const;
@@ -65,7 +65,7 @@ async function rankOf(
     of: rows.length,
     ...{ bike: other.line.bikeName, setUp: other.line.setUpName, before: neighbour.before },
     chance: neighbour.chance,
-    sd: untraced(neighbour.difference).sd,
+    sd: combine(neighbour.difference).sd,
     settles: settlesFor(desk, neighbour.difference, both, tests),
   };
 }
@@ -106,13 +106,13 @@ export async function pairUnder(
   const brought = [sides.a, sides.b].map((ids) =>
     tests
       .filter(({ line }) => ids.includes(line.id))
-      .map(({ compared }) => underReference(posterior, compared, reference)),
+      .map(({ compared }) => normaliseTo(posterior, compared, reference)),
   );
   // All tests of a side have spoken already: any one of them tells its bike's figure.
   const [a, b] = brought.map((each) => each.flatMap((found) => (found.ok ? [found.value.traced] : []))[0]);
-  const difference = a && b && differenceTraced(a, b);
+  const difference = a && b && differenceOf(a, b);
   return {
-    under: difference ? { a: untraced(a), b: untraced(b), difference: untraced(difference) } : null,
+    under: difference ? { a: combine(a), b: combine(b), difference: combine(difference) } : null,
     settles: difference
       ? settlesFor(
           posterior,

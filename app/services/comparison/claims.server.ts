@@ -7,25 +7,25 @@ import {
   onPack as packEnergy,
   optionRange,
   packOptions,
-  pooledTraced,
+  weightedMean,
   rangeSpan,
   statedConditions,
   subjectOf,
-  underReference,
-  untraced,
+  normaliseTo,
+  combine,
   type ClaimReport,
   type PackOption,
   type RangeSpan,
   type RangeUnder,
   type Settling,
-  type Traced,
+  type ErrorComponents,
   whatWouldSettle,
 } from "#core/compare";
 import { bikeMass, conditionsFor, referenceName, roadOf, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
 import { labelEnergy, temperatureFactor } from "#core/battery";
 import { runningCost } from "#core/analysis/projection";
-import { scale, type Uncertain } from "#core/base";
+import { scale, type Estimate } from "#core/base";
 import type { Claim } from "#core/records";
 import type { Database } from "#db/client";
 import {
@@ -54,7 +54,7 @@ export interface ClaimedBike {
   readonly bike: string;
   readonly drive: string;
   readonly tests: number;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   readonly range: RangeSpan;
   /** As ridden; null where no test tells it. */
   readonly ridden: RangeSpan | null;
@@ -68,7 +68,7 @@ export interface ClaimedBike {
   readonly rangeSd: number;
   readonly currency: string;
   /** Minor units per metre. */
-  readonly cost: Uncertain;
+  readonly cost: Estimate;
 }
 
 /** Things that would settle a claim, as many as a line names. */
@@ -76,14 +76,14 @@ const MOST_SETTLING = 3;
 
 const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
-const rangeOn = (capacity: Traced, whPerM: Traced): Traced | null => {
+const rangeOn = (capacity: ErrorComponents, whPerM: ErrorComponents): ErrorComponents | null => {
   const found = inMeasure("rangeOwn", whPerM, { capacity, climbPerM: null, option: null, commonWh: 0 });
   return found.ok ? found.value : null;
 };
 
 /** The range as ridden, on the pack and day of each test, in the mode of a claim where it names a level that was ridden. */
-function riddenRange(group: readonly ComparedTest[], mode: string): Uncertain | null {
-  const ranges = group.flatMap(({ compared, digest }): readonly Traced[] => {
+function riddenRange(group: readonly ComparedTest[], mode: string): Estimate | null {
+  const ranges = group.flatMap(({ compared, digest }): readonly ErrorComponents[] => {
     const level = compared.ridden.bike.levels.find(
       (each) => each.toLowerCase() === mode.trim().toLowerCase(),
     );
@@ -92,11 +92,15 @@ function riddenRange(group: readonly ComparedTest[], mode: string): Uncertain | 
     const range = rangeOn(packEnergy(compared.packId, digest.capacity.value), figure.value);
     return range ? [range] : [];
   });
-  return ranges.length ? untraced(pooledTraced(ranges)) : null;
+  return ranges.length ? combine(weightedMean(ranges)) : null;
 }
 
 /** The range under some conditions, by the desk. */
-function broughtRange(desk: DeskPosterior, newest: ComparedTest, reference: Reference): Traced | null {
+function broughtRange(
+  desk: DeskPosterior,
+  newest: ComparedTest,
+  reference: Reference,
+): ErrorComponents | null {
   const { compared, digest, pack } = newest;
   const { tempC = 25 } = reference.conditions;
   const usable = scale(digest.packLearned.after, temperatureFactor(pack.chemistry, tempC));
@@ -129,7 +133,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
     const group = soundTests(all.filter(onPack)).filter(({ digest }) => !digest.best.pencil);
     const { line, pack, compared } = newest;
     const riding = ridingOf(shelf, line)!;
-    const under = underReference(posterior, compared, reference);
+    const under = normaliseTo(posterior, compared, reference);
     const brought = under.ok ? broughtRange(posterior, newest, reference) : null;
     if (!under.ok || !brought) {
       left.push({
@@ -138,7 +142,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
       });
       return [];
     }
-    const range = untraced(brought);
+    const range = combine(brought);
     const { whPerM } = under.value;
     const label = labelEnergy(pack);
     const throttle = line.test.drive === "throttle";
@@ -150,7 +154,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         const asStated = stated && broughtRange(posterior, newest, stated);
         const ranges: readonly RangeUnder[] = [
           ...(ridden ? [{ under: "as ridden", range: ridden }] : []),
-          ...(asStated ? [{ under: "as stated", range: untraced(asStated) }] : []),
+          ...(asStated ? [{ under: "as stated", range: combine(asStated) }] : []),
           { under: `under ${referenceName(reference)}`, range },
         ];
         return claimReport(claim, {

@@ -19,7 +19,7 @@ import { cachedDigests, cachedStamps } from "#db/results";
 import { listStamps, listTests, type TestLine } from "#db/tests";
 
 /** Everything comparisons choose from, by id. */
-export interface Shelf {
+export interface DeskRecords {
   readonly bikes: ReadonlyMap<string, Kept<Bike>>;
   readonly packs: ReadonlyMap<string, OfBike<PackRecord>>;
   readonly setUps: ReadonlyMap<string, OfBike<SetUp>>;
@@ -37,7 +37,7 @@ export interface ComparedTest {
 const byId = <T extends { readonly id: string }>(all: readonly T[]) =>
   new Map(all.map((each) => [each.id, each]));
 
-export async function shelfOf(db: Database): Promise<Shelf> {
+export async function shelfOf(db: Database): Promise<DeskRecords> {
   const all = { archived: true };
   const [bikes, packs, setUps, riders] = await Promise.all([
     listBikes(db, all),
@@ -50,7 +50,7 @@ export async function shelfOf(db: Database): Promise<Shelf> {
 
 /** Who rode what, of anything that links to them. */
 export function ridingOf(
-  { bikes, setUps, riders }: Shelf,
+  { bikes, setUps, riders }: DeskRecords,
   links: { readonly bikeId: string; readonly setUpId: string | null; readonly riderId: string | null },
 ) {
   const bike = bikes.get(links.bikeId);
@@ -80,7 +80,7 @@ type FieldTrial = Pick<TestLine, "id" | "bikeId" | "riderId" | "setUpId">;
 /** Sweeps, climbs, what loggers held steady and what others published, each a day of the desk. */
 async function fieldDaysOf(
   db: Database,
-  shelf: Shelf,
+  shelf: DeskRecords,
   logged: readonly { readonly line: TestLine; readonly digest: TestDigest }[],
 ): Promise<readonly DeskDay[]> {
   const [sweeps, climbs] = await Promise.all([listSweeps(db), listClimbs(db)]);
@@ -123,7 +123,7 @@ async function fieldDaysOf(
   return days.filter((day) => day !== null);
 }
 
-function comparedOf(line: TestLine, digest: TestDigest, shelf: Shelf): ComparedTest | null {
+function comparedOf(line: TestLine, digest: TestDigest, shelf: DeskRecords): ComparedTest | null {
   const riding = ridingOf(shelf, line);
   const pack = shelf.packs.get(line.packId);
   if (!riding || !pack) return null;

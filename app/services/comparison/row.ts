@@ -1,5 +1,5 @@
 import type { Standing, StandingInput } from "#core/compare";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 
 /** One row of the standings: a test, or a bike and set-up. */
 export interface CompareRow extends StandingInput {
@@ -11,7 +11,7 @@ export interface CompareRow extends StandingInput {
   readonly drive: string;
   readonly day: string;
   /** In the measure shown, SI. */
-  readonly value: Uncertain;
+  readonly value: Estimate;
   readonly plain: number | null;
   /** What the desk knows so little of that the figure is drawn hollow. */
   readonly beyond: readonly string[];

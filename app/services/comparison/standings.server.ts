@@ -3,7 +3,7 @@ import {
   cheapestOption,
   packOptions,
   standings,
-  untraced,
+  combine,
   MEASURE,
   type BoardEntry,
 } from "#core/compare";
@@ -11,7 +11,7 @@ import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import type { StandingsAsk } from "./ask";
 import { figureAhead, rememberedFigure } from "./figures.server";
-import { bikesOnTwo, comparedTests, type ComparedTest, type Shelf } from "./desk.server";
+import { bikesOnTwo, comparedTests, type ComparedTest, type DeskRecords } from "./desk.server";
 import type { CompareRow } from "./row";
 
 /** Rows a page shows before it is asked for all. */
@@ -22,7 +22,7 @@ const MOST_ROWS = 600;
 const MOST_LEFT = 100;
 
 /** A test as a board takes it. */
-export const entryOf = (shelf: Shelf, tests: readonly ComparedTest[]) => {
+export const entryOf = (shelf: DeskRecords, tests: readonly ComparedTest[]) => {
   const runsTwo = bikesOnTwo(tests);
   const packs = [...shelf.packs.values()];
   return ({ line, digest, compared, pack }: ComparedTest): BoardEntry => ({
@@ -72,7 +72,7 @@ export async function standingsOf(db: Database, ask: StandingsAsk, reference: Re
           : [...new Set(own.map((each) => each.line.setUpName ?? "set-up not noted"))].join(", "),
       drive: reference && level === "throttle" ? "throttle" : line.test.drive,
       day: line.test.day,
-      value: untraced(row.figure),
+      value: combine(row.figure),
       plain: row.plain,
       beyond: row.beyond,
       heldMps: row.heldMps,

@@ -1,4 +1,4 @@
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import type { Database } from "#db/client";
 import { cachedStamp, fullStamp, keepAnalysis, renewStamp, cachedAnalysis } from "#db/results";
 import { findTest, loadRecord } from "#db/tests";
@@ -30,9 +30,9 @@ export async function analyse(db: Database, testId: string): Promise<void> {
 }
 
 /** A record the core cannot reckon is a problem of that test alone. */
-function reckonSafely(record: Parameters<typeof reckonTest>[0]): ReturnType<typeof reckonTest> {
+function reckonSafely(record: Parameters<typeof analyseTest>[0]): ReturnType<typeof analyseTest> {
   try {
-    return reckonTest(record);
+    return analyseTest(record);
   } catch (error) {
     console.error("a test could not be reckoned:", error instanceof Error ? error.stack : error);
     const sentence =

@@ -1,7 +1,7 @@
 import { formatQuantity, type System } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
 import { GroundBand } from "#ui/groundBand";
-import { bandOf, type Layout } from "./layout";
+import { bandOf, type StripLayout } from "./layout";
 
 /** Legs in a row that share a level or a ground, as one span of marks. */
 function runsOf(legs: StripResults["legs"], key: "level" | "ground") {
@@ -16,7 +16,7 @@ function runsOf(legs: StripResults["legs"], key: "level" | "ground") {
 
 interface TrackProps {
   readonly results: StripResults;
-  readonly layout: Layout;
+  readonly layout: StripLayout;
 }
 
 /** The height of the way, as a filled line. */

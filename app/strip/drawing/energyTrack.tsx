@@ -1,8 +1,8 @@
-import { plusOrMinus } from "#core/base";
+import { halfWidth95 } from "#core/base";
 import type { DrawnReading } from "#core/analysis";
 import { ReadingShape } from "#ui/readingShape";
 import type { StripResults } from "#app/services/strip/view";
-import type { Layout } from "./layout";
+import type { StripLayout } from "./layout";
 
 /** How far below the curve's foot counted energy is drawn. */
 const COUNTED_BELOW = 16;
@@ -18,7 +18,7 @@ export function EnergyTrack({
   layout,
 }: {
   readonly results: StripResults;
-  readonly layout: Layout;
+  readonly layout: StripLayout;
 }) {
   const { curve, readings, flags, end } = results;
   const { energy, x, yOfUsed, left, right, width } = layout;
@@ -27,7 +27,7 @@ export function EnergyTrack({
   const edge = (side: 1 | -1) =>
     curve.map(
       ({ distanceM, used }) =>
-        `${x(distanceM).toFixed(1)},${yOfUsed(used.mean + side * plusOrMinus(used)).toFixed(1)}`,
+        `${x(distanceM).toFixed(1)},${yOfUsed(used.mean + side * halfWidth95(used)).toFixed(1)}`,
     );
   const line = curve.map(
     ({ distanceM, used }) => `${x(distanceM).toFixed(1)},${yOfUsed(used.mean).toFixed(1)}`,

@@ -16,7 +16,7 @@ interface Band {
 }
 
 /** Where every track lies and how its values become pixels. */
-export interface Layout {
+export interface StripLayout {
   readonly width: number;
   readonly height: number;
   readonly left: number;
@@ -49,7 +49,7 @@ export function bandOf(
 }
 
 /** Lays the tracks out for a width: profile and logged tracks only where there is something to draw. */
-export function layOut(results: StripResults, width: number, system: System): Layout {
+export function layOutStrip(results: StripResults, width: number, system: System): StripLayout {
   const { curve, stretches, profile, series } = results;
   const first = curve[0]!.distanceM;
   const last = curve.at(-1)!.distanceM;

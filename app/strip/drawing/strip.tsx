@@ -8,7 +8,7 @@ import type { StripResults } from "#app/services/strip/view";
 import { DistanceAxis, GroundTrack, LevelTrack, ProfileTrack } from "./courseTracks";
 import { EnergyTrack } from "./energyTrack";
 import { GroundPatterns } from "#ui/groundPatterns";
-import { layOut, type Layout } from "./layout";
+import { layOutStrip, type StripLayout } from "./layout";
 import { Readout } from "./readout";
 import { useWidth } from "#app/ui/scale";
 import { LoggedTrack, UseTrack } from "./useTrack";
@@ -27,7 +27,7 @@ interface StripProps {
 interface TracksProps {
   readonly results: StripResults;
   readonly levels: readonly string[];
-  readonly layout: Layout;
+  readonly layout: StripLayout;
   readonly system: System;
 }
 
@@ -87,7 +87,7 @@ export const Strip = memo(function Strip(props: StripProps) {
   const system = useSystem();
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame, 768);
-  const layout = useMemo(() => layOut(results, width, system), [results, width, system]);
+  const layout = useMemo(() => layOutStrip(results, width, system), [results, width, system]);
   useStripKeys(props);
   const { curve } = results;
   const at = cursor === null ? null : Math.min(cursor, curve.length - 1);

@@ -1,10 +1,10 @@
-import { plusOrMinus, toSi } from "#core/base";
+import { halfWidth95, toSi } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
-import { bandOf, type Layout } from "./layout";
+import { bandOf, type StripLayout } from "./layout";
 
 interface TrackProps {
   readonly results: StripResults;
-  readonly layout: Layout;
+  readonly layout: StripLayout;
 }
 
 /** Energy per distance of each stretch, with whiskers. */
@@ -35,8 +35,8 @@ export function UseTrack({ results, layout, levels }: TrackProps & { readonly le
         const middle = x(fromM) + 1 + wide / 2;
         const { share, throttle } = bandOf(level, levels);
         const [low, high] = [
-          yOfUse(whPerM.mean - plusOrMinus(whPerM)),
-          yOfUse(whPerM.mean + plusOrMinus(whPerM)),
+          yOfUse(whPerM.mean - halfWidth95(whPerM)),
+          yOfUse(whPerM.mean + halfWidth95(whPerM)),
         ];
         return (
           <g key={fromM}>

@@ -1,4 +1,4 @@
-import { fixed, fromSi, SDS_95, unitOf, writeUncertain } from "#core/base";
+import { fixed, fromSi, Z_95, unitOf, writeUncertain } from "#core/base";
 import { sourceWords } from "#core/analysis";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
@@ -17,7 +17,7 @@ export function Doubt({ results }: { readonly results: StripResults }) {
   const unit = unitOf("energyPerDistance", system);
   const { error } = writeUncertain(results.best.value, "energyPerDistance", system);
   const most = results.budget[0]?.share ?? 1;
-  const shown = (sd: number, digits: number) => fixed(fromSi(SDS_95 * sd, "energyPerDistance", unit), digits);
+  const shown = (sd: number, digits: number) => fixed(fromSi(Z_95 * sd, "energyPerDistance", unit), digits);
   return (
     <div className="grid max-w-3xl gap-8">
       <section>

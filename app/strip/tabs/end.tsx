@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { fixed, formatQuantity, plusOrMinus } from "#core/base";
+import { fixed, formatQuantity, halfWidth95 } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
@@ -13,7 +13,7 @@ interface EndProps {
 }
 
 const percent = (value: { mean: number; sd: number }) =>
-  `${fixed(value.mean * 100, 0)} ± ${fixed(plusOrMinus(value) * 100, 0)} %`;
+  `${fixed(value.mean * 100, 0)} ± ${fixed(halfWidth95(value) * 100, 0)} %`;
 
 /** How the test ended, where full power did, and what that leaves of the range. */
 export function End({ results, cursor, onHandMark, onClearHandMark }: EndProps) {

@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { fixed, fromSi, plusOrMinus, unitOf, type Uncertain } from "#core/base";
+import { fixed, fromSi, halfWidth95, unitOf, type Estimate } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
 import { stepsWithin, useWidth } from "#app/ui/scale";
@@ -8,7 +8,7 @@ import type { StripResults } from "#app/services/strip/view";
 interface Row {
   readonly name: string;
   readonly from: string;
-  readonly whPerM: Uncertain | null;
+  readonly whPerM: Estimate | null;
   readonly plain?: number;
 }
 
@@ -89,7 +89,7 @@ function DotRows({ rows }: { readonly rows: readonly Row[] }) {
   const best = shown(rows[0]!.whPerM!.mean);
   const spans = rows.flatMap(({ whPerM, plain }) =>
     whPerM
-      ? [shown(whPerM.mean - plusOrMinus(whPerM)), shown(whPerM.mean + plusOrMinus(whPerM))]
+      ? [shown(whPerM.mean - halfWidth95(whPerM)), shown(whPerM.mean + halfWidth95(whPerM))]
       : [shown(plain!)],
   );
   const low = Math.max(0, Math.min(...spans, best * 0.9));
@@ -134,8 +134,8 @@ function DotRows({ rows }: { readonly rows: readonly Row[] }) {
           const hollow = name.includes("straight line");
           const middle = shown(whPerM?.mean ?? plain!);
           const whisker = whPerM && [
-            middle - shown(plusOrMinus(whPerM)),
-            middle + shown(plusOrMinus(whPerM)),
+            middle - shown(halfWidth95(whPerM)),
+            middle + shown(halfWidth95(whPerM)),
           ];
           return (
             <g key={name}>

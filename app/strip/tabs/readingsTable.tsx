@@ -7,7 +7,7 @@ import {
   type ReadingField,
   type StrikeField,
 } from "#core/ride/log";
-import { fixed, formatBare, unitOf, type Uncertain } from "#core/base";
+import { fixed, formatBare, unitOf, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
 import type { StripResults } from "#app/services/strip/view";
@@ -120,7 +120,7 @@ const SHOWN = 60;
 /** The log of one ride as a table: press a reading to set it aside or restore it; correct a line and the old figure stays, struck. */
 export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, onJudge }: TableProps) {
   const system = useSystem();
-  const farthest = new Map<string, { standing: number; without: Uncertain | null; struck: boolean }>();
+  const farthest = new Map<string, { standing: number; without: Estimate | null; struck: boolean }>();
   for (const { rootId, standing, row, struck } of results?.readings ?? [])
     if (standing !== null && Math.abs(standing) >= Math.abs(farthest.get(rootId)?.standing ?? 0))
       farthest.set(rootId, { standing, without: row?.without ?? null, struck });

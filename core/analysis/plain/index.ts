@@ -1,5 +1,5 @@
 import { curveOf, type Chemistry } from "#core/battery";
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 
 /** The arithmetic a careful reviewer does on paper: no model, no plus-or-minus. Source: docs/method.md, "Plain". */
 export interface Plain {
@@ -10,11 +10,11 @@ export interface Plain {
 
 function fromShare(share: number, labelWh: number, distanceMi: number): Result<Plain> {
   if (!(distanceMi > 0))
-    return bad("no-distance", "distanceMi", "Type the miles ridden: energy per mile needs a distance.");
+    return err("no-distance", "distanceMi", "Type the miles ridden: energy per mile needs a distance.");
   if (!(share > 0))
-    return bad("no-drop", "endPercent", "The end must be lower than the start: nothing was used otherwise.");
+    return err("no-drop", "endPercent", "The end must be lower than the start: nothing was used otherwise.");
   const energyWh = share * labelWh;
-  return good({ energyWh, whPerMi: energyWh / distanceMi, projectedRangeMi: distanceMi / share });
+  return ok({ energyWh, whPerMi: energyWh / distanceMi, projectedRangeMi: distanceMi / share });
 }
 
 /**
@@ -56,9 +56,9 @@ export function plainFromAmps(input: {
   readonly amps: number;
   readonly packVolts: number;
 }): Result<{ readonly rangeMi: number; readonly whPerMi: number }> {
-  if (!(input.amps > 0)) return bad("no-current", "amps", "Type the amps drawn: more than zero.");
-  if (!(input.speedMph > 0)) return bad("no-speed", "speedMph", "Type the speed held: more than zero.");
-  return good({
+  if (!(input.amps > 0)) return err("no-current", "amps", "Type the amps drawn: more than zero.");
+  if (!(input.speedMph > 0)) return err("no-speed", "speedMph", "Type the speed held: more than zero.");
+  return ok({
     rangeMi: (input.ampHours * input.speedMph) / input.amps,
     whPerMi: (input.packVolts * input.amps) / input.speedMph,
   });

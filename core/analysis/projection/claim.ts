@@ -1,4 +1,4 @@
-import { good, bad, type Result, MPS_PER_MPH } from "#core/base";
+import { ok, err, type Result, MPS_PER_MPH } from "#core/base";
 import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 
 /** What a claimed range asks for. */
@@ -47,7 +47,7 @@ export function auditClaim(
   lambda = 1,
 ): Result<ClaimAudit> {
   if (!(courseEnergy(reference, bike) > 0))
-    return bad("no-motor", "reference", "Under the reference the motor gives nothing: choose another.");
+    return err("no-motor", "reference", "Under the reference the motor gives nothing: choose another.");
   const impliedWhPerMi = labelWh / claimMi;
   const byRider = (riderW: number) => lambda * courseEnergy({ ...reference, riderW }, bike);
   const bySpeed = (mph: number) => lambda * courseEnergy({ ...reference, speedMps: mph * MPS_PER_MPH }, bike);
@@ -66,5 +66,5 @@ export function auditClaim(
       // It holds here and not a step above: the speed between, where the use has risen to it.
       speedMph = above === mph ? mph : -meets(-above, -mph, (slower) => bySpeed(-slower), impliedWhPerMi);
     }
-  return good({ impliedWhPerMi, ratio: measuredWhPerMi / impliedWhPerMi, riderW, speedMph });
+  return ok({ impliedWhPerMi, ratio: measuredWhPerMi / impliedWhPerMi, riderW, speedMph });
 }

@@ -1,4 +1,4 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 
 /**
  * What the current of a metre costs: energy at the pack over the charger's efficiency, times the tariff.
@@ -7,10 +7,10 @@ import { ASSUMED, type Uncertain } from "#core/base";
  * @example 14 Wh/mi at 86 % and 30 a kWh is 0.488 a mile
  */
 export function runningCost(
-  whPerM: Uncertain,
+  whPerM: Estimate,
   tariffMinor: number,
-  eta: Uncertain = { mean: ASSUMED.chargerEta, sd: ASSUMED.chargerEtaSd },
-): Uncertain {
+  eta: Estimate = { mean: DEFAULTS.chargerEta, sd: DEFAULTS.chargerEtaSd },
+): Estimate {
   const mean = ((whPerM.mean / eta.mean) * tariffMinor) / 1000;
   return { mean, sd: mean * Math.hypot(whPerM.sd / whPerM.mean, eta.sd / eta.mean) };
 }

@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 
 /** Where a held speed begins to fade, and whether the bend is believed. Units of what was read. */
 export interface Fade {
@@ -79,11 +79,11 @@ function bends(x: readonly number[], y: readonly number[]): readonly number[] {
  */
 export function fadeOnset(distances: readonly number[], held: readonly number[], step: number): Result<Fade> {
   const n = distances.length;
-  if (n !== held.length) return bad("lengths", "heldSpeedMph", "Give as many speeds as distances.");
+  if (n !== held.length) return err("lengths", "heldSpeedMph", "Give as many speeds as distances.");
   if (n < LEAST)
-    return bad("too-few", "distanceMi", "Fade needs at least six readings, three either side of a bend.");
+    return err("too-few", "distanceMi", "Fade needs at least six readings, three either side of a bend.");
   if (distances.some((each, i) => i > 0 && each <= distances[i - 1]!))
-    return bad("not-rising", "distanceMi", "Distances must rise from reading to reading.");
+    return err("not-rising", "distanceMi", "Distances must rise from reading to reading.");
   const floor = (n * step * step) / 12;
   const bic = (rss: number, unknowns: number) =>
     n * Math.log(Math.max(rss, floor) / n) + unknowns * Math.log(n);
@@ -93,7 +93,7 @@ export function fadeOnset(distances: readonly number[], held: readonly number[],
     .filter(({ before, after }) => after < before)
     .reduce<Bent | null>((best, each) => (best === null || each.rss < best.rss ? each : best), null);
   if (!bent)
-    return good({
+    return ok({
       onset: distances.at(-1)!,
       bicDrop: 0,
       accepted: false,
@@ -101,7 +101,7 @@ export function fadeOnset(distances: readonly number[], held: readonly number[],
       slopeAfter: line.slope,
     });
   const bicDrop = bic(line.rss, LINE_UNKNOWNS) - bic(bent.rss, BENT_UNKNOWNS);
-  return good({
+  return ok({
     onset: bent.at,
     bicDrop,
     accepted: bicDrop >= BELIEVED,

@@ -1,4 +1,4 @@
-import { bad, good, type Result, type Uncertain } from "#core/base";
+import { err, ok, type Result, type Estimate } from "#core/base";
 
 /** What the display guessed at a check-in: ridden so far plus left, against what it came to. Metres. */
 export interface GuessAt {
@@ -23,16 +23,16 @@ export interface GuessAudit {
  */
 export function auditGuesses(
   seen: readonly { readonly distanceM: number; readonly guessM: number }[],
-  total: Uncertain,
+  total: Estimate,
 ): Result<GuessAudit> {
   if (seen.length === 0)
-    return bad("no-guesses", "entries", "Nobody noted the display's guess: type it as ~28mi left.");
+    return err("no-guesses", "entries", "Nobody noted the display's guess: type it as ~28mi left.");
   const guesses = seen.map(({ distanceM, guessM }) => ({
     distanceM,
     guessM,
     offM: distanceM + guessM - total.mean,
   }));
-  return good({
+  return ok({
     guesses,
     biasM: guesses.reduce((sum, { offM }) => sum + offM, 0) / guesses.length,
     worst: guesses.reduce((worst, each) => (Math.abs(each.offM) > Math.abs(worst.offM) ? each : worst)),

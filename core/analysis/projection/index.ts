@@ -1,4 +1,4 @@
-import { ASSUMED, type Uncertain } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 
 /**
  * Range for a ride's own mix of levels and grounds: distance x share of the charge / fraction used. Capacity cancels, so
@@ -10,17 +10,17 @@ import { ASSUMED, type Uncertain } from "#core/base";
  */
 export function rangeOwnMix(
   distanceM: number,
-  fraction: Uncertain,
+  fraction: Estimate,
   share: number,
   distanceRelativeSd: number,
-): Uncertain | null {
+): Estimate | null {
   if (!(fraction.mean > 0)) return null;
   const mean = (distanceM * share) / fraction.mean;
   return { mean, sd: mean * Math.hypot(fraction.sd / fraction.mean, distanceRelativeSd) };
 }
 
 /** Share of the charge spent with the owner's reserve kept back. */
-export const shareWithReserve = 1 - ASSUMED.reserve;
+export const shareWithReserve = 1 - DEFAULTS.reserve;
 
 /** Least fraction of the charge that makes a projection more than a sketch. */
 export const SKETCH_BELOW = 0.3;

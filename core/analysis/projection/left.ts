@@ -1,13 +1,13 @@
-import { ASSUMED, METRES_PER_MILE, SDS_95, type Uncertain } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
 
 /** A ride as far as it has come: what the way left rests on. Fractions of the usable energy, metres. */
 export interface RideSoFar {
   /** Ridden on this charge. */
-  readonly distance: Uncertain;
+  readonly distance: Estimate;
   /** Used over that distance. */
-  readonly used: Uncertain;
+  readonly used: Estimate;
   /** Used in all at the last look: more than `used` where the start was not full. */
-  readonly spent: Uncertain;
+  readonly spent: Estimate;
   /** Of the two: they lean on the same readings. */
   readonly covariance: number;
   /** Scatter of one mile of this road about its mean, as a share of the mean. */
@@ -15,7 +15,7 @@ export interface RideSoFar {
 }
 
 /** Way still to go, m, with the edges of its 95 % span: not as far below as above, since it is the inverse of a rate. */
-export interface WayLeft extends Uncertain {
+export interface WayLeft extends Estimate {
   readonly low: number;
   readonly high: number;
 }
@@ -26,7 +26,7 @@ export interface WayLeft extends Uncertain {
  */
 export function roadAheadShare(aheadM: number, riddenM: number, scatter: number): number {
   const perMile = (metres: number) => 1 / Math.max(metres / METRES_PER_MILE, 1);
-  return Math.hypot(ASSUMED.roadAheadSd, scatter * Math.sqrt(perMile(aheadM) + perMile(riddenM)));
+  return Math.hypot(DEFAULTS.roadAheadSd, scatter * Math.sqrt(perMile(aheadM) + perMile(riddenM)));
 }
 
 /** A rate surer than nothing: the upper edge of its inverse stays in sight. */
@@ -42,28 +42,28 @@ const MOST_AWAY = 0.75;
  */
 export function wayLeft(
   { distance, used, spent, covariance, scatter }: RideSoFar,
-  share: Uncertain,
+  share: Estimate,
 ): WayLeft | null {
   if (!(used.mean > 0) || !(distance.mean > 0)) return null;
   const perFraction = distance.mean / used.mean;
   const rest = Math.max(0, share.mean - spent.mean);
   // In low-power mode the rider does more of the work, and the last of the charge goes further.
-  const slow = Math.min(rest, Math.max(0, share.mean - ASSUMED.lowPowerAt));
-  const further = perFraction * slow * (ASSUMED.lastStretch - 1);
+  const slow = Math.min(rest, Math.max(0, share.mean - DEFAULTS.lowPowerAt));
+  const further = perFraction * slow * (DEFAULTS.lastStretch - 1);
   const mean = perFraction * rest + further;
   // Rest and rate fall together where the last look was too low.
   const restVariance = spent.sd ** 2 + share.sd ** 2 + (2 * rest * Math.max(0, covariance)) / used.mean;
-  const byRest = perFraction * Math.hypot(Math.sqrt(restVariance), slow * ASSUMED.lastStretchSd);
+  const byRest = perFraction * Math.hypot(Math.sqrt(restVariance), slow * DEFAULTS.lastStretchSd);
   const rate = Math.hypot(
     used.sd / used.mean,
     distance.sd / distance.mean,
     roadAheadShare(mean, distance.mean, scatter),
   );
-  const away = SDS_95 * rate;
+  const away = Z_95 * rate;
   return {
     mean,
     sd: Math.hypot(byRest, mean * rate),
-    low: Math.max(0, mean - Math.hypot(SDS_95 * byRest, mean * (1 - 1 / (1 + away)))),
-    high: mean + Math.hypot(SDS_95 * byRest, mean * (1 / (1 - Math.min(away, MOST_AWAY)) - 1)),
+    low: Math.max(0, mean - Math.hypot(Z_95 * byRest, mean * (1 - 1 / (1 + away)))),
+    high: mean + Math.hypot(Z_95 * byRest, mean * (1 / (1 - Math.min(away, MOST_AWAY)) - 1)),
   };
 }

@@ -1,10 +1,10 @@
 import { expect, test } from "@jest/globals";
-import { ASSUMED, assumptionRows } from "#core/base";
+import { DEFAULTS, assumptionRows } from "#core/base";
 
 test("every assumption is one row for people: value, unit and what it is", () => {
-  expect(assumptionRows.map(({ name }) => name).sort()).toEqual(Object.keys(ASSUMED).sort());
+  expect(assumptionRows.map(({ name }) => name).sort()).toEqual(Object.keys(DEFAULTS).sort());
   for (const { name, value, unit, what } of assumptionRows) {
-    expect(value).toBe(ASSUMED[name as keyof typeof ASSUMED]);
+    expect(value).toBe(DEFAULTS[name as keyof typeof DEFAULTS]);
     expect(Number.isFinite(value)).toBe(true);
     expect(unit).not.toBe("");
     expect(what.length).toBeGreaterThan(8);

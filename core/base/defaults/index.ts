@@ -172,8 +172,8 @@ const TABLE = {
 export type AssumptionName = keyof typeof TABLE;
 export type Assumed = { readonly [Name in AssumptionName]: number };
 
-/** The default values by name. Example: `ASSUMED.labelDerate === 0.93`. */
-export const ASSUMED = Object.fromEntries(
+/** The default values by name. Example: `DEFAULTS.labelDerate === 0.93`. */
+export const DEFAULTS = Object.fromEntries(
   Object.entries(TABLE).map(([name, row]) => [name, row[0]]),
 ) as Assumed;
 
@@ -181,7 +181,7 @@ export const ASSUMPTION_NAMES = Object.keys(TABLE) as readonly AssumptionName[];
 
 /** The defaults with some of them set otherwise. */
 export function assuming(other: Readonly<Partial<Record<AssumptionName, number>>> = {}): Assumed {
-  return { ...ASSUMED, ...other };
+  return { ...DEFAULTS, ...other };
 }
 
 /** The table for people: name, value, unit and what it is. */

@@ -14,18 +14,18 @@ export interface Problem {
 export type Result<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-/** Wraps a good value. Example: `good(3).value === 3`. */
-export function good<T>(value: T): Result<T> {
+/** Wraps a value. Example: `ok(3).value === 3`. */
+export function ok<T>(value: T): Result<T> {
   return { ok: true, value };
 }
 
 /** A result that failed for one reason. */
-export function bad<T>(code: string, path: string, sentence: string): Result<T> {
+export function err<T>(code: string, path: string, sentence: string): Result<T> {
   return { ok: false, problems: [{ code, path, sentence }] };
 }
 
 /** A result that failed for several reasons. */
-export function badAll<T>(problems: readonly Problem[]): Result<T> {
+export function errs<T>(problems: readonly Problem[]): Result<T> {
   return { ok: false, problems };
 }
 

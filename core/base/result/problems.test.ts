@@ -1,12 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { z } from "zod";
-import { bad, badAll, fromIssues, good, hasKey, schemaBy } from "#core/base";
+import { err, errs, fromIssues, ok, hasKey, schemaBy } from "#core/base";
 
 describe("results", () => {
   test("good and bad", () => {
-    expect(good(3)).toEqual({ ok: true, value: 3 });
-    expect(bad("c", "p", "s")).toEqual({ ok: false, problems: [{ code: "c", path: "p", sentence: "s" }] });
-    expect(badAll([])).toEqual({ ok: false, problems: [] });
+    expect(ok(3)).toEqual({ ok: true, value: 3 });
+    expect(err("c", "p", "s")).toEqual({ ok: false, problems: [{ code: "c", path: "p", sentence: "s" }] });
+    expect(errs([])).toEqual({ ok: false, problems: [] });
   });
   test("issues become problems with dotted paths", () => {
     const parsed = z

@@ -1,4 +1,4 @@
-import { plusOrMinus, type Uncertain } from "./uncertain.ts";
+import { halfWidth95, type Estimate } from "./estimate.ts";
 import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
 
 const MINUS = "\u2212";
@@ -34,21 +34,21 @@ const MOST_DECIMALS = 2;
  *
  * @example writeUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial") is { value: "13.9", error: "1.7", unit: "Wh/mi" }
  */
-export function writeUncertain(value: Uncertain, name: DimensionName, system: System): Written {
+export function writeUncertain(value: Estimate, name: DimensionName, system: System): Written {
   return writeIn(value, name, unitOf(name, system));
 }
 
 /** The same in a unit that is named. */
-export function writeIn(value: Uncertain, name: DimensionName, unit: string): Written {
+export function writeIn(value: Estimate, name: DimensionName, unit: string): Written {
   const zero = fromSi(0, name, unit);
   const shown = fromSi(value.mean, name, unit);
-  const error = Math.abs(fromSi(plusOrMinus(value), name, unit) - zero);
+  const error = Math.abs(fromSi(halfWidth95(value), name, unit) - zero);
   const decimals = Math.min(MOST_DECIMALS, errorDecimals(error));
   return { value: fixed(shown, decimals), error: fixed(error, decimals), unit };
 }
 
 /** One line: "13.9 ± 1.7 Wh/mi". */
-export function formatUncertain(value: Uncertain, name: DimensionName, system: System): string {
+export function formatUncertain(value: Estimate, name: DimensionName, system: System): string {
   const { value: text, error, unit } = writeUncertain(value, name, system);
   return `${text} ± ${error} ${unit}`.trim();
 }

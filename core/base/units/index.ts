@@ -14,7 +14,7 @@ export {
 } from "./units.ts";
 export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
 export { parseNumber, parseQuantity } from "./parse.ts";
-export { plusOrMinus, scale, SDS_95, widen, withRelative, type Uncertain } from "./uncertain.ts";
+export { halfWidth95, scale, Z_95, widen, withRelative, type Estimate } from "./estimate.ts";
 export {
   errorDecimals,
   fixed,
@@ -28,4 +28,4 @@ export {
   type Written,
 } from "./format.ts";
 export { normalCdf } from "./normal.ts";
-export { quantityToken, spoken } from "./spoken.ts";
+export { unitToken, renderUnits } from "./renderUnits.ts";

@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "../result/index.ts";
+import { err, ok, type Result } from "../result/index.ts";
 import { durationAt } from "./duration.ts";
 import { dimension, toSi, type DimensionName } from "./units.ts";
 
@@ -58,17 +58,17 @@ export function parseQuantity(
   path = "",
 ): Result<number> {
   const { name: what, example, units } = dimension(name);
-  if (text.trim() === "") return bad("empty", path, `Type ${what}, for example ${example}.`);
+  if (text.trim() === "") return err("empty", path, `Type ${what}, for example ${example}.`);
   if (name === "duration") {
     const span = durationAt(text.trim());
-    if (span?.to === text.trim().length) return good(span.seconds);
+    if (span?.to === text.trim().length) return ok(span.seconds);
   }
   const match = SHAPE.exec(text.trim());
   const number = match && parseNumber(`${match[1]}${match[2]}`);
   if (!match || number === undefined || number === null)
-    return bad("not-a-number", path, `“${text.trim()}” is not ${what}: type for example ${example}.`);
+    return err("not-a-number", path, `“${text.trim()}” is not ${what}: type for example ${example}.`);
   if (number === "ambiguous")
-    return bad(
+    return err(
       "ambiguous-comma",
       path,
       `“${text.trim()}” can be read two ways: type it with a point or without the comma.`,
@@ -77,11 +77,11 @@ export function parseQuantity(
   const value = toSi(number, name, unit);
   if (value === undefined) {
     const known = units.map(({ symbol }) => symbol).filter(Boolean);
-    return bad(
+    return err(
       "unknown-unit",
       path,
       `“${unit}” is not a unit of ${what}: type for example ${example}${known.length > 1 ? ` (${known.join(", ")})` : ""}.`,
     );
   }
-  return good(value);
+  return ok(value);
 }

@@ -1,11 +1,19 @@
 import { z } from "zod";
-import { ASSUMED, type Assumed } from "#core/base";
+import { DEFAULTS, type Assumed } from "#core/base";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
-import { assumedIn, fractionRow, pointRow, ROOT12, type Row, type Setting, type Unknown } from "./row.ts";
+import {
+  assumedIn,
+  fractionRow,
+  pointRow,
+  ROOT12,
+  type Row,
+  type Setting,
+  type ReadingUnknown,
+} from "./row.ts";
 
 /** Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar. */
-export function barThreshold(bar: number, bars: number, assumed: Assumed = ASSUMED): Unknown {
+export function barThreshold(bar: number, bars: number, assumed: Assumed = DEFAULTS): ReadingUnknown {
   return {
     key: `bar ${bar}`,
     of: "gauge",
@@ -16,7 +24,7 @@ export function barThreshold(bar: number, bars: number, assumed: Assumed = ASSUM
 }
 
 /** What all bars of a display have in common: a shift, and a bow that is greatest at the middle of the charge. */
-function commonToBars(assumed: Assumed): { readonly shift: Unknown; readonly bow: Unknown } {
+function commonToBars(assumed: Assumed): { readonly shift: ReadingUnknown; readonly bow: ReadingUnknown } {
   const common = { of: "gauge", mean: 0, source: "bar thresholds" } as const;
   return {
     shift: { ...common, key: "bar shift", sd: assumed.barShiftSd },
@@ -119,10 +127,10 @@ export const lastBarBlinking = readingKind({
       {
         key: "last bar",
         of: "gauge",
-        mean: 1 - ASSUMED.lastBarAt / count,
-        sd: ASSUMED.lastBarSd / count,
+        mean: 1 - DEFAULTS.lastBarAt / count,
+        sd: DEFAULTS.lastBarSd / count,
         source: "last-bar point",
       },
-      [{ source: "bar sighting", sd: ASSUMED.barSightingSd }],
+      [{ source: "bar sighting", sd: DEFAULTS.barSightingSd }],
     ),
 });

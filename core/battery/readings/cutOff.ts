@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { readingKind } from "./kind.ts";
 import { markSchema } from "./mark.ts";
 import { fractionRow } from "./row.ts";
@@ -13,5 +13,5 @@ export const cutOff = readingKind({
   ifOff: "did it cut off for another reason, such as cold or heat?",
   text: () => "cut-off",
   check: () => [],
-  says: ({ mark }) => fractionRow(mark, 1, [{ source: "cut-off", sd: ASSUMED.cutOffSd }]),
+  says: ({ mark }) => fractionRow(mark, 1, [{ source: "cut-off", sd: DEFAULTS.cutOffSd }]),
 });

@@ -1,4 +1,4 @@
-import { text, ASSUMED } from "#core/base";
+import { text, DEFAULTS } from "#core/base";
 import { z } from "zod";
 import { readingKind } from "./kind.ts";
 import { ROOT12 } from "./row.ts";
@@ -22,7 +22,7 @@ export const energyCounter = readingKind({
   ifOff: "was the counter reset on the way?",
   text: ({ wh }) => `${wh} Wh counted`,
   check: checkSpan,
-  says: ({ fromMark, toMark, wh, stepWh, meter, gainSd = ASSUMED.energyGainSd }) =>
+  says: ({ fromMark, toMark, wh, stepWh, meter, gainSd = DEFAULTS.energyGainSd }) =>
     energyRow(
       {
         from: fromMark,

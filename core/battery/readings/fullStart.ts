@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { readingKind } from "./kind.ts";
 import { markSchema } from "./mark.ts";
 import { fractionRow } from "./row.ts";
@@ -13,5 +13,5 @@ export const fullStart = readingKind({
   ifOff: "was the charger really done?",
   text: () => "charger done",
   check: () => [],
-  says: ({ mark }) => fractionRow(mark, 0, [{ source: "full at start", sd: ASSUMED.fullStartSd }]),
+  says: ({ mark }) => fractionRow(mark, 0, [{ source: "full at start", sd: DEFAULTS.fullStartSd }]),
 });

@@ -14,5 +14,5 @@ export {
 export { percentSays } from "./percent.ts";
 export { barThreshold, bowAt } from "./bars.ts";
 export { sumTelemetry, type SummedTelemetry } from "./telemetry.ts";
-export type { Row, Setting, Unknown } from "./row.ts";
+export type { Row, Setting, ReadingUnknown } from "./row.ts";
 export { EVIDENCE, type Evidence } from "./kind.ts";

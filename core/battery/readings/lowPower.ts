@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
 import { pointRow } from "./row.ts";
@@ -19,10 +19,10 @@ export const lowPower = readingKind({
       {
         key: "low power",
         of: "gauge",
-        mean: ASSUMED.lowPowerAt,
-        sd: ASSUMED.lowPowerSd,
+        mean: DEFAULTS.lowPowerAt,
+        sd: DEFAULTS.lowPowerSd,
         source: "low-power point",
       },
-      [{ source: "low-power sighting", sd: ASSUMED.lowPowerSightingSd }],
+      [{ source: "low-power sighting", sd: DEFAULTS.lowPowerSightingSd }],
     ),
 });

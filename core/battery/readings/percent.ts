@@ -2,7 +2,7 @@ import { z } from "zod";
 import { temperatureFactor, type CellCurve } from "#core/battery";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
-import { assumedIn, fractionRow, ROOT12, type Row, type Setting, type Unknown } from "./row.ts";
+import { assumedIn, fractionRow, ROOT12, type Row, type Setting, type ReadingUnknown } from "./row.ts";
 
 /** What a percent says: the fraction used, and the sd that rounding to its step leaves. 40 % step 5 on NMC: 0.6278, 0.0141. */
 export function percentSays(percent: number, step: number, counts: Setting["counts"], curve: CellCurve) {
@@ -22,8 +22,8 @@ function sharedErrors(f: number, setting: Setting): Row["unknowns"] {
   const { pack } = setting;
   const factor = temperatureFactor(pack.chemistry, pack.packTempC ?? assumed.packTempC);
   const lost = Math.max(0, 1 - factor / temperatureFactor(pack.chemistry, assumed.packTempC));
-  const scale: Unknown = { key: "gauge scale", of: "gauge", mean: 0, sd: assumed.gaugeScaleSd, source: "gauge scale" }; // prettier-ignore
-  const cold: Unknown = {
+  const scale: ReadingUnknown = { key: "gauge scale", of: "gauge", mean: 0, sd: assumed.gaugeScaleSd, source: "gauge scale" }; // prettier-ignore
+  const cold: ReadingUnknown = {
     key: "gauge in the cold",
     of: "gauge",
     mean: assumed.gaugeKnowsCold - 1,

@@ -1,4 +1,4 @@
-import { ASSUMED, type Assumed } from "#core/base";
+import { DEFAULTS, type Assumed } from "#core/base";
 import type { CellCurve, Pack } from "#core/battery";
 
 /** What a reading needs to know of the bike it was taken on. */
@@ -15,10 +15,10 @@ export interface Setting {
   readonly assumed?: Assumed;
 }
 
-export const assumedIn = ({ assumed = ASSUMED }: Setting): Assumed => assumed;
+export const assumedIn = ({ assumed = DEFAULTS }: Setting): Assumed => assumed;
 
 /** An unknown of the bike that a reading leans on: a bar's threshold, a meter's gain. Normal before any evidence. */
-export interface Unknown {
+export interface ReadingUnknown {
   readonly key: string;
   /** What it belongs to: a device goes from bike to bike, a gauge's points stay with that gauge. */
   readonly of: "gauge" | "device";
@@ -46,7 +46,7 @@ export interface Alternative {
  */
 export interface Row {
   readonly fractions: readonly { readonly mark: number; readonly coefficient: number }[];
-  readonly unknowns: readonly { readonly unknown: Unknown; readonly coefficient: number }[];
+  readonly unknowns: readonly { readonly unknown: ReadingUnknown; readonly coefficient: number }[];
   readonly value: number;
   readonly errors: readonly RowError[];
   /** A slow error shared with the other readings of the same process, correlated along f. */
@@ -64,7 +64,7 @@ export interface Row {
         readonly wh: (fFrom: number, fTo: number) => number;
         /** Coefficient of the shared gain, Wh per sd. */
         readonly gain: (wh: number) => number;
-        readonly gainUnknown: Unknown;
+        readonly gainUnknown: ReadingUnknown;
       }
     | undefined;
 }
@@ -82,7 +82,7 @@ export function fractionRow(
 }
 
 /** A row that says the fraction at a mark equals an unknown point of the bike. */
-export function pointRow(mark: number, unknown: Unknown, errors: readonly RowError[]): Row {
+export function pointRow(mark: number, unknown: ReadingUnknown, errors: readonly RowError[]): Row {
   return {
     fractions: [{ mark, coefficient: 1 }],
     unknowns: [{ unknown, coefficient: -1 }],

@@ -1,7 +1,7 @@
 import type { Problem } from "#core/base";
 import { problemIf } from "./kind.ts";
 import { markSchema } from "./mark.ts";
-import type { Row, RowError, Unknown } from "./row.ts";
+import type { Row, RowError, ReadingUnknown } from "./row.ts";
 
 /** What readings between two marks have in common: their marks, and energy rows with a device's shared gain. */
 
@@ -21,7 +21,7 @@ export function checkSpan(reading: {
 }
 
 /** A device's gain as a standard-normal unknown that all its readings share. */
-export function gainOf(device: string, source: string): Unknown {
+export function gainOf(device: string, source: string): ReadingUnknown {
   return { key: `gain ${device}`, of: "device", mean: 0, sd: 1, source };
 }
 

@@ -1,4 +1,4 @@
-import { text, ASSUMED } from "#core/base";
+import { text, DEFAULTS } from "#core/base";
 import { z } from "zod";
 import { readingKind } from "./kind.ts";
 import { checkSpan, energyRow, gainOf, spanShape } from "./span.ts";
@@ -20,7 +20,7 @@ export const telemetry = readingKind({
   ifOff: "a gap in the log, or a clock that is off?",
   text: ({ wh }) => `${Math.round(wh * 10) / 10} Wh logged`,
   check: checkSpan,
-  says: ({ fromMark, toMark, wh, sdWh, logger, gainSd = ASSUMED.shuntGainSd }) =>
+  says: ({ fromMark, toMark, wh, sdWh, logger, gainSd = DEFAULTS.shuntGainSd }) =>
     energyRow(
       {
         from: fromMark,
@@ -61,7 +61,7 @@ export function sumTelemetry(
     const piece = (step * (volts[i]! * amps[i]! + volts[i - 1]! * amps[i - 1]!)) / 2 / 3600;
     wh += piece;
     if (step > LONGEST_STEP_S) {
-      variance += (ASSUMED.gapSdShare * piece) ** 2;
+      variance += (DEFAULTS.gapSdShare * piece) ** 2;
       gapS += step;
     }
   }

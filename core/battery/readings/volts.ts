@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ASSUMED, type Problem, fixed } from "#core/base";
+import { DEFAULTS, type Problem, fixed } from "#core/base";
 import { fractionFromVolts, packResistance, voltsLimits } from "#core/battery";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
@@ -51,7 +51,7 @@ export const restVolts = readingKind({
   text: ({ packVolts }) => `${packVolts} V at rest`,
   check: ({ packVolts }, setting) => checkVolts(packVolts, setting),
   says: ({ mark, packVolts, restMin, meterStepV }, setting) => {
-    const rest = restMin >= ASSUMED.restedMinutes ? ASSUMED.restedVoltsSd : ASSUMED.unrestedVoltsSd;
+    const rest = restMin >= DEFAULTS.restedMinutes ? DEFAULTS.restedVoltsSd : DEFAULTS.unrestedVoltsSd;
     const step = meterStepV / ROOT12 / (setting.pack.seriesCells ?? 1);
     return voltsRow(mark, packVolts, Math.hypot(step, rest), setting);
   },
@@ -78,8 +78,8 @@ export const loadedVolts = readingKind({
     const sag = amps * (resistanceOhm ?? packResistance(setting.pack));
     const sd = Math.hypot(
       meterStepV / ROOT12 / cells,
-      ASSUMED.unrestedVoltsSd,
-      (Math.abs(sag) * ASSUMED.resistanceSdShare) / cells,
+      DEFAULTS.unrestedVoltsSd,
+      (Math.abs(sag) * DEFAULTS.resistanceSdShare) / cells,
     );
     return voltsRow(mark, packVolts + sag, sd, setting);
   },

@@ -1,4 +1,4 @@
-import { text, ASSUMED } from "#core/base";
+import { text, DEFAULTS } from "#core/base";
 import { z } from "zod";
 import { readingKind } from "./kind.ts";
 import { markSchema } from "./mark.ts";
@@ -26,7 +26,7 @@ export const wallRefill = readingKind({
   ifOff: "did the charger finish?",
   text: ({ wallWh }) => `${wallWh} Wh at the wall`,
   check: () => [],
-  says: ({ mark, wallWh, stepWh, charger, eta = ASSUMED.chargerEta, etaSd = ASSUMED.chargerEtaSd }) =>
+  says: ({ mark, wallWh, stepWh, charger, eta = DEFAULTS.chargerEta, etaSd = DEFAULTS.chargerEtaSd }) =>
     energyRow(
       {
         from: undefined,
@@ -54,8 +54,8 @@ export const wallCharge = readingKind({
     wallWh,
     stepWh,
     charger,
-    eta = ASSUMED.chargerEta,
-    etaSd = ASSUMED.chargerEtaSd,
+    eta = DEFAULTS.chargerEta,
+    etaSd = DEFAULTS.chargerEtaSd,
   }) =>
     energyRow(
       {

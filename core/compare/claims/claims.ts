@@ -1,14 +1,6 @@
 import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 import { auditClaim } from "#core/analysis/projection";
-import {
-  fixed,
-  METRES_PER_MILE,
-  MPS_PER_MPH,
-  normalCdf,
-  quantityToken,
-  SDS_95,
-  type Uncertain,
-} from "#core/base";
+import { fixed, METRES_PER_MILE, MPS_PER_MPH, normalCdf, unitToken, Z_95, type Estimate } from "#core/base";
 import type { Claim } from "#core/records";
 
 /** A range as from-to, since it is one over a figure: never negative, farther up than down. */
@@ -55,14 +47,14 @@ export interface ClaimReport {
 /** A range on a pack under some conditions, m. */
 export interface RangeUnder {
   readonly under: string;
-  readonly range: Uncertain;
+  readonly range: Estimate;
 }
 
 export interface ClaimInput {
   readonly labelWh: number;
   readonly ranges: readonly RangeUnder[];
   /** Under the reference, Wh per metre. */
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   readonly conditions: CourseConditions;
   readonly bike: RoadBike;
 }
@@ -73,18 +65,18 @@ const TOLD = 0.975;
 const SANE = { mostW: 400, leastMps: 4 * MPS_PER_MPH } as const;
 
 /** A range's central 95 %, as the reciprocal of a figure has it. */
-export function rangeSpan({ mean, sd }: Uncertain): RangeSpan {
-  const by = Math.exp((SDS_95 * sd) / mean);
+export function rangeSpan({ mean, sd }: Estimate): RangeSpan {
+  const by = Math.exp((Z_95 * sd) / mean);
   return { mean, low: mean / by, high: mean * by };
 }
 
-const distance = (metres: number) => quantityToken(metres, "distance", 0);
+const distance = (metres: number) => unitToken(metres, "distance", 0);
 
 /** "45 mi", or "40 mi to 60 mi". */
 const spanOf = ({ lowM, highM }: Claim) =>
   lowM === highM ? distance(lowM) : `${distance(lowM)} to ${distance(highM)}`;
 
-function chanceBeyond({ mean, sd }: Uncertain, metres: number): number {
+function chanceBeyond({ mean, sd }: Estimate, metres: number): number {
   return sd > 0 ? normalCdf(Math.log(mean / metres) / (sd / mean)) : mean >= metres ? 1 : 0;
 }
 
@@ -123,14 +115,14 @@ function needs(claimM: number, { labelWh, whPerM, conditions, bike }: ClaimInput
   );
   if (!audit.ok || audit.value.ratio <= 1) return null;
   const { riderW, speedMph } = audit.value;
-  const held = quantityToken(conditions.speedMps, "speed", 0);
+  const held = unitToken(conditions.speedMps, "speed", 0);
   const speedMps = speedMph === null ? null : speedMph * MPS_PER_MPH;
   const ways = [
     ...(riderW !== null && riderW > 0 && riderW < SANE.mostW
       ? [`${fixed(riderW, 0)} W from the rider at ${held}`]
       : []),
     ...(speedMps !== null && speedMps >= SANE.leastMps
-      ? [`no more than ${quantityToken(speedMps, "speed", 1)}`]
+      ? [`no more than ${unitToken(speedMps, "speed", 1)}`]
       : []),
   ];
   return ways.length ? `${distance(claimM)} needs ${ways.join(", or ")}.` : null;

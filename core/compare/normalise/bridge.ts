@@ -17,25 +17,25 @@ import {
   type DeskPosterior,
   type SolvedDay,
 } from "#core/desk";
-import { bad, good, type Result, fixed, type Uncertain } from "#core/base";
+import { err, ok, type Result, fixed, type Estimate } from "#core/base";
 import type { Compared } from "../compared.ts";
 import { factorSentence, swapsTo } from "./swaps.ts";
-import { untraced } from "../traced.ts";
-import { subjectOf, underReference, type UnderReference } from "./underReference.ts";
+import { combine } from "../errorComponents.ts";
+import { subjectOf, normaliseTo, type Normalised } from "./normaliseTo.ts";
 
 /** What one thing that differs adds, Wh per metre, and why. */
 export interface BridgeBar {
   readonly factor: Factor | "day";
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   readonly sentence: string;
 }
 
 /** The way from a measured figure to the reference: the bars sum to the answer less the measured figure. */
 export interface Bridge {
-  readonly measured: Uncertain;
+  readonly measured: Estimate;
   /** This day's own first, then what differs, the largest first. */
   readonly bars: readonly BridgeBar[];
-  readonly under: UnderReference;
+  readonly under: Normalised;
   /** What the road load expects of such a day by the assumptions alone, and measured over that. */
   readonly expected: number;
   readonly lambda: number;
@@ -138,11 +138,11 @@ export function remembered<T>(of: (z: readonly number[]) => T): (z: readonly num
  * posterior. Source: docs/method.md.
  */
 export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Reference): Result<Bridge> {
-  const under = underReference(desk, compared, reference);
+  const under = normaliseTo(desk, compared, reference);
   if (!under.ok) return under;
   const ride = conditionsOfTest(compared.ridden);
   const solved = desk.days.find(({ day }) => day.id === compared.id);
-  if (!ride || !solved) return bad("no-parts", "test", "The test has no parts with a distance.");
+  if (!ride || !solved) return err("no-parts", "test", "The test has no parts with a distance.");
   const subject = subjectOf(compared);
   const measured = compared.ridden.results.best.value;
   const target = rideUnder(subject, reference);
@@ -168,7 +168,7 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
     const figure = desk.figure(unknowns, (z) => splitAt(z).get(factor)!);
     return {
       factor,
-      whPerM: untraced(figure),
+      whPerM: combine(figure),
       sentence: factorSentence(factor, ride, target, referenceName(reference)),
     };
   });
@@ -180,7 +180,7 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
   const sorted = bars
     .filter(({ whPerM }) => Math.abs(whPerM.mean) > NOTHING_SHARE * measured.mean)
     .sort((a, b) => Math.abs(b.whPerM.mean) - Math.abs(a.whPerM.mean));
-  return good({
+  return ok({
     measured,
     bars: [
       {
@@ -188,7 +188,7 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
         // The last of a sum that is reckoned by parts: what they leave is rounding.
         whPerM: {
           mean: own + (under.value.whPerM.mean - sum),
-          sd: Math.hypot(measured.sd, untraced(expectedNow).sd),
+          sd: Math.hypot(measured.sd, combine(expectedNow).sd),
         },
         sentence: `This bike would be expected to take ${own < 0 ? "less" : "more"} on such a day: what is left is that day's own wind, effort, speed.`,
       },

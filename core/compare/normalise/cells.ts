@@ -1,10 +1,10 @@
 import { conditionsOfTest, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
 import type { Ground } from "#core/ride/log";
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import type { Compared, PartOf } from "../compared.ts";
-import { pooledTraced, type Traced } from "../traced.ts";
-import { broughtTo, subjectOf } from "./underReference.ts";
+import { weightedMean, type ErrorComponents } from "../errorComponents.ts";
+import { broughtTo, subjectOf } from "./normaliseTo.ts";
 
 /** One level on one ground of a bike, over all its tests. */
 export interface BikeCell {
@@ -12,7 +12,7 @@ export interface BikeCell {
   readonly ground: string;
   readonly metres: number;
   /** Null: ridden, but no test's readings tell it from the rest. */
-  readonly whPerM: Traced | null;
+  readonly whPerM: ErrorComponents | null;
   /** Tests that tell it. */
   readonly tests: readonly string[];
 }
@@ -28,7 +28,7 @@ export function bikeCells(
     compared: Compared,
     part: PartOf,
     cell: { readonly level: string; readonly ground: string },
-  ) => Result<Traced>,
+  ) => Result<ErrorComponents>,
 ): readonly BikeCell[] {
   const ridden = new Map<string, { level: string; ground: string; metres: number }>();
   for (const { ridden: test } of tests)
@@ -46,7 +46,7 @@ export function bikeCells(
       level,
       ground,
       metres,
-      whPerM: told.length ? pooledTraced(told.map(({ traced }) => traced)) : null,
+      whPerM: told.length ? weightedMean(told.map(({ traced }) => traced)) : null,
       tests: told.map(({ id }) => id),
     };
   });
@@ -61,11 +61,11 @@ export function cellUnder(
   compared: Compared,
   reference: Reference,
   { level, ground }: { readonly level: string; readonly ground: string },
-): Result<Traced> {
+): Result<ErrorComponents> {
   const ride = conditionsOfTest(compared.ridden, (own, on) => own === level && on === ground);
-  if (!ride) return bad("not-ridden", "part", "It was not ridden so.");
+  if (!ride) return err("not-ridden", "part", "It was not ridden so.");
   const speedMps = ride.conditions.speedMps[level]!;
   const conditions = { ...reference.conditions, speedMps, ground: ground as Ground };
   const drive = level === "throttle" ? "throttle" : "pedal";
-  return good(broughtTo(desk, { ...subjectOf(compared), drive }, { ...reference, conditions }).traced);
+  return ok(broughtTo(desk, { ...subjectOf(compared), drive }, { ...reference, conditions }).traced);
 }

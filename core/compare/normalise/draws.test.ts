@@ -1,10 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { spreadOf, withoutOne } from "#core/compare";
-import { chanceFrom } from "#core/simulator";
+import { rngFrom } from "#core/simulator";
 
 describe("draws of a figure", () => {
   test("their spread is that of what was drawn", () => {
-    const chance = chanceFrom(3);
+    const chance = rngFrom(3);
     const { mean, sd, low, high } = spreadOf(Array.from({ length: 20_000 }, () => chance.normal(14, 0.5)));
     expect(mean).toBeCloseTo(14, 1);
     expect(sd).toBeCloseTo(0.5, 1);
@@ -12,7 +12,7 @@ describe("draws of a figure", () => {
     expect(high).toBeCloseTo(14 + 1.96 * 0.5, 1);
   });
   test("a lopsided spread has unequal ends", () => {
-    const chance = chanceFrom(4);
+    const chance = rngFrom(4);
     const { mean, low, high } = spreadOf(
       Array.from({ length: 20_000 }, () => Math.exp(chance.normal(0, 0.5))),
     );

@@ -1,10 +1,10 @@
-import { ASSUMED, bad, good, type Result, scale, type Uncertain } from "#core/base";
+import { DEFAULTS, err, ok, type Result, scale, type Estimate } from "#core/base";
 import { temperatureFactor, type Chemistry } from "#core/battery";
 import { conditionsOfTest, rideEnergy } from "#core/bike";
 import type { Compared, PartOf } from "../compared.ts";
 import { asRidden } from "../figure.ts";
 import { inMeasure } from "../ranking/measure.ts";
-import { mapTraced, untraced, type Traced } from "../traced.ts";
+import { mapComponents, combine, type ErrorComponents } from "../errorComponents.ts";
 
 /** A time of year by its air, C. */
 export interface Season {
@@ -20,20 +20,20 @@ export const SEASONS: readonly Season[] = [
 
 /** Range three ways, m. */
 export interface SeasonRange {
-  readonly total: Uncertain;
-  readonly fullPower: Uncertain;
-  readonly withReserve: Uncertain;
+  readonly total: Estimate;
+  readonly fullPower: Estimate;
+  readonly withReserve: Estimate;
 }
 
 /** A test's figure, of the whole or a part, ridden the same in other air; Wh per metre. */
-export function inAir(compared: Compared, tempC: number, part?: PartOf): Result<Traced> {
+export function inAir(compared: Compared, tempC: number, part?: PartOf): Result<ErrorComponents> {
   const figure = asRidden(compared, part);
   if (!figure.ok) return figure;
   const ride = conditionsOfTest(compared.ridden, part);
-  if (!ride) return bad("no-parts", "part", "That part is too short to say anything.");
+  if (!ride) return err("no-parts", "part", "That part is too short to say anything.");
   const air = rideEnergy({ ...ride, conditions: { ...ride.conditions, tempC } });
   const by = air / rideEnergy(ride);
-  return good(mapTraced(figure.value, (x) => x * by, by));
+  return ok(mapComponents(figure.value, (x) => x * by, by));
 }
 
 /**
@@ -43,13 +43,13 @@ export function inAir(compared: Compared, tempC: number, part?: PartOf): Result<
  * @param at25 the pack's usable energy at 25 C, Wh
  */
 export function seasonRange(
-  whPerM: Traced,
-  at25: Traced,
+  whPerM: ErrorComponents,
+  at25: ErrorComponents,
   chemistry: Chemistry,
   tempC: number,
 ): SeasonRange | null {
   const factor = temperatureFactor(chemistry, tempC);
-  const capacity = mapTraced(at25, (wh) => wh * factor, factor);
+  const capacity = mapComponents(at25, (wh) => wh * factor, factor);
   const range = inMeasure("rangeOwn", whPerM, {
     capacity,
     climbPerM: null,
@@ -57,11 +57,11 @@ export function seasonRange(
     commonWh: 0,
   });
   if (!range.ok) return null;
-  const total = untraced(range.value);
-  const low = scale(total, ASSUMED.lowPowerAt);
+  const total = combine(range.value);
+  const low = scale(total, DEFAULTS.lowPowerAt);
   return {
     total,
-    fullPower: { mean: low.mean, sd: Math.hypot(low.sd, total.mean * ASSUMED.lowPowerSd) },
-    withReserve: scale(total, 1 - ASSUMED.reserve),
+    fullPower: { mean: low.mean, sd: Math.hypot(low.sd, total.mean * DEFAULTS.lowPowerSd) },
+    withReserve: scale(total, 1 - DEFAULTS.reserve),
   };
 }

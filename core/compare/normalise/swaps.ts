@@ -1,4 +1,4 @@
-import { ASSUMED, fixed, quantityToken } from "#core/base";
+import { DEFAULTS, fixed, unitToken } from "#core/base";
 import { climbOfRide, speedOfRide, type Factor, type Ride } from "#core/bike";
 
 export type Swap = (ride: Ride) => Ride;
@@ -40,17 +40,17 @@ const watts = (w: number) => `${fixed(w, 0)} W`;
 
 /** What each factor is of a ride, in words. */
 const SAYS: Readonly<Record<Factor, (ride: Ride) => string>> = {
-  mass: ({ conditions }) => `${quantityToken(conditions.massKg, "mass", 0)} in all`,
+  mass: ({ conditions }) => `${unitToken(conditions.massKg, "mass", 0)} in all`,
   wind: ({ conditions }) =>
-    conditions.windMps ? `${quantityToken(conditions.windMps, "speed", 0)} of wind` : "no wind",
-  climb: (ride) => `${quantityToken(climbOfRide(ride), "climb", 0)} of climb a mile`,
+    conditions.windMps ? `${unitToken(conditions.windMps, "speed", 0)} of wind` : "no wind",
+  climb: (ride) => `${unitToken(climbOfRide(ride), "climb", 0)} of climb a mile`,
   air: ({ conditions }) =>
-    `${quantityToken(conditions.tempC, "temperature", 0)}${conditions.altitudeM ? ` at ${quantityToken(conditions.altitudeM, "climb", 0)}` : ""}`,
-  speed: (ride) => quantityToken(speedOfRide(ride), "speed", 1),
+    `${unitToken(conditions.tempC, "temperature", 0)}${conditions.altitudeM ? ` at ${unitToken(conditions.altitudeM, "climb", 0)}` : ""}`,
+  speed: (ride) => unitToken(speedOfRide(ride), "speed", 1),
   ground: ({ legs }) => [...new Set(legs.map(({ ground }) => ground))].join(" and "),
   rider: ({ conditions }) => `${watts(conditions.riderW)} from the rider`,
   stops: ({ conditions }) => `${fixed(conditions.stopsPerMi, 1)} stops a mile`,
-  lights: ({ conditions }) => (conditions.lightsOn ? `lights on, ${watts(ASSUMED.lightsW)}` : "lights off"),
+  lights: ({ conditions }) => (conditions.lightsOn ? `lights on, ${watts(DEFAULTS.lightsW)}` : "lights off"),
 };
 
 /** What a factor is of a ride, in words. */

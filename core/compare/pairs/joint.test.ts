@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
 import type { EntryBody, Side } from "#core/ride/log";
-import { METRES_PER_MILE, spoken } from "#core/base";
+import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -166,7 +166,7 @@ describe("a joint pair", () => {
   test("says what rounding can do, what would settle it, and what a meter would leave", () => {
     const pair = joint(paired("A", falling(98, 85)), paired("B", falling(98, 86)));
     expect(pair.whole.resolved).toBe(false);
-    expect(spoken(pair.rounding.sentence, "imperial")).toMatch(
+    expect(renderUnits(pair.rounding.sentence, "imperial")).toMatch(
       /^Of the 0\.\d\d Wh\/mi between them, up to 1\.\d\d Wh\/mi can be rounding of what was read\.$/,
     );
     expect(pair.needed.runs === null || pair.needed.runs > 1).toBe(true);

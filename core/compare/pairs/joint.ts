@@ -3,26 +3,26 @@ import {
   energyFigure,
   solveLedger,
   sumFigures,
-  uncertain,
+  estimateOf,
   usedBetween,
   varianceOf,
-  widening,
+  birgeRatio,
   type Figure,
   type Solved,
 } from "#core/estimation";
 import type { Side } from "#core/ride/log";
 import {
-  bad,
-  badAll,
-  good,
+  err,
+  errs,
+  ok,
   type Result,
   METRES_PER_MILE,
-  quantityToken,
+  unitToken,
   scale,
   widen,
-  type Uncertain,
+  type Estimate,
 } from "#core/base";
-import { layTest } from "#core/analysis";
+import { prepareTest } from "#core/analysis";
 import { lastBarWarning } from "./lastBar.ts";
 import { metered } from "./metered.ts";
 import { neededFor, type Needed } from "./needed.ts";
@@ -34,10 +34,10 @@ import { sideNotes, type SideNotes } from "./sideNotes.ts";
 /** A and B over one section, or over all. Wh per metre. */
 export interface SidesOf {
   readonly section: string;
-  readonly a: Uncertain;
-  readonly b: Uncertain;
+  readonly a: Estimate;
+  readonly b: Estimate;
   /** A less B, what they share cancelled. */
-  readonly difference: Uncertain;
+  readonly difference: Estimate;
   /** Over two sds. */
   readonly resolved: boolean;
   readonly metres: Readonly<Record<Side, number>>;
@@ -99,10 +99,10 @@ function sidesOf(
   stretches: readonly SideRun[],
   section: string,
 ): SidesOf {
-  const wide = widening(solved.posterior);
+  const wide = birgeRatio(solved.posterior);
   const of = (side: Side) => stretches.filter((run) => run.side === side);
   const [figureA, figureB] = SIDES.map((side) => runsFigure(solved, runs, of(side))) as [Figure, Figure];
-  const perMetre = (figure: Figure) => scale(widen(uncertain(solved, figure), wide), 1 / METRES_PER_MILE);
+  const perMetre = (figure: Figure) => scale(widen(estimateOf(solved, figure), wide), 1 / METRES_PER_MILE);
   const [a, b] = [perMetre(figureA), perMetre(figureB)];
   const gap = perMetre(gapOf(solved, runs, stretches));
   const [sdA, sdB] = [distanceSd(runs, of("A")), distanceSd(runs, of("B"))];
@@ -165,16 +165,16 @@ function meteredSd(solved: Solved, runs: readonly LaidRun[], stretches: readonly
  * @returns a problem where a side has no run, or a test nothing to reckon
  */
 export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
-  const laid = tests.map((test) => ({ test, laid: layTest(test.record) }));
+  const laid = tests.map((test) => ({ test, laid: prepareTest(test.record) }));
   const problems = laid.flatMap(({ laid: each }) => (each.ok ? [] : each.problems));
-  if (problems.length) return badAll(problems);
+  if (problems.length) return errs(problems);
   const { packs, runs } = shareUpPacks(
     laid.flatMap(({ test, laid: each }) => (each.ok ? [{ test, laid: each.value }] : [])),
   );
   const stretches = sideRuns(runs);
   const missing = SIDES.find((side) => !stretches.some((run) => run.side === side));
   if (missing)
-    return bad(
+    return err(
       "no-side",
       "tests",
       `No run is ${missing}: choose a test for each side, or name the runs in the log, as @:A and @:B.`,
@@ -189,7 +189,7 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
   const together = ridesTogether(runs, stretches);
   const runsOfEach = Math.min(...SIDES.map((side) => order.filter((each) => each === side).length));
   const rounding = roundingOf(solved, runs, stretches);
-  return good({
+  return ok({
     whole,
     sections: sectionsOf(solved, runs, stretches),
     order,
@@ -198,7 +198,7 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
     lastBar: lastBarWarning(runs, stretches),
     rounding: {
       whPerM: rounding,
-      sentence: `Of the ${quantityToken(Math.abs(whole.difference.mean), "energyPerDistance", 2)} between them, up to ${quantityToken(rounding, "energyPerDistance", 2)} can be rounding of what was read.`,
+      sentence: `Of the ${unitToken(Math.abs(whole.difference.mean), "energyPerDistance", 2)} between them, up to ${unitToken(rounding, "energyPerDistance", 2)} can be rounding of what was read.`,
     },
     needed: neededFor(whole.difference, budget, runsOfEach),
     sdApart: Math.hypot(whole.a.sd, whole.b.sd),

@@ -1,4 +1,4 @@
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 import { jointPair } from "./joint.ts";
 import type { PairedTest } from "./runs.ts";
 
@@ -6,7 +6,7 @@ import type { PairedTest } from "./runs.ts";
 export interface WithoutOne {
   readonly id: string;
   /** Wh per metre. */
-  readonly difference: Uncertain | null;
+  readonly difference: Estimate | null;
   readonly resolved: boolean;
 }
 

@@ -1,5 +1,5 @@
 import type { BudgetLine } from "#core/estimation";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 
 /** What would make a difference of this size sure. */
 export interface Needed {
@@ -21,7 +21,7 @@ const STAYS = new Set(["capacity", "meter gain", "logger gain", "charger efficie
  *
  * @param budget of the difference's variance by source; @param runs of each that were ridden
  */
-export function neededFor(difference: Uncertain, budget: readonly BudgetLine[], runs: number): Needed {
+export function neededFor(difference: Estimate, budget: readonly BudgetLine[], runs: number): Needed {
   const { mean, sd } = difference;
   if (mean === 0 || sd === 0) return { runs: null, length: null };
   const byRuns = Math.ceil(runs * ((RESOLVED_SDS * sd) / mean) ** 2);

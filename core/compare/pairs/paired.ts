@@ -1,4 +1,4 @@
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 
 /** A run over the section by percent. */
 export interface Run {
@@ -37,14 +37,14 @@ export function pairedDifference(
   percentStep: number,
   pairs: readonly { readonly A: Run; readonly B: Run }[],
 ): Result<PairedDifference> {
-  if (pairs.length === 0) return bad("no-pairs", "pairs", "Give at least one run of A and one of B.");
+  if (pairs.length === 0) return err("no-pairs", "pairs", "Give at least one run of A and one of B.");
   for (const [i, pair] of pairs.entries())
     for (const side of ["A", "B"] as const) {
       const { startPercent, endPercent, distanceMi } = pair[side];
       if (!(distanceMi > 0))
-        return bad("no-distance", `pairs.${i}.${side}.distanceMi`, "Type the miles of the run.");
+        return err("no-distance", `pairs.${i}.${side}.distanceMi`, "Type the miles of the run.");
       if (endPercent > startPercent)
-        return bad(
+        return err(
           "no-drop",
           `pairs.${i}.${side}.endPercent`,
           "The end must not be above the start of the run.",
@@ -62,7 +62,7 @@ export function pairedDifference(
   const squares = differences.reduce((sum, each) => sum + (each - mean) ** 2, 0);
   const sdScatter = n > 1 ? Math.sqrt(squares / (n - 1) / n) : null;
   const sd = Math.max(sdRounding, sdScatter ?? 0);
-  return good({
+  return ok({
     differences,
     mean,
     sdRounding,

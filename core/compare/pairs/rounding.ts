@@ -1,4 +1,4 @@
-import { columnFigure, uncertain, type Solved } from "#core/estimation";
+import { columnFigure, estimateOf, type Solved } from "#core/estimation";
 import { curveOf, fractionFromVolts } from "#core/battery";
 import { METRES_PER_MILE } from "#core/base";
 import type { LaidRun, SideRun } from "./runs.ts";
@@ -15,7 +15,8 @@ function stepWh(solved: Solved, runs: readonly LaidRun[], { ride, fromMark, toMa
         null,
       );
   if (counted !== null) return counted;
-  const capacity = uncertain(solved, columnFigure(solved, columns.capacity[pack]!)).mean * runs[ride]!.warmth;
+  const capacity =
+    estimateOf(solved, columnFigure(solved, columns.capacity[pack]!)).mean * runs[ride]!.warmth;
   const { percentStep, bars } = input.gauges[gauge]!;
   const seen = (mark: number) =>
     readings.some((reading) => reading.kind === "percent" && reading.mark === mark);

@@ -3,7 +3,7 @@ import { steadyRows, withoutOne, type PairedTest } from "#core/compare";
 import type { EntryBody, Side } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 import { bikeSchema, setUpSchema, testRecordSchema, testSchema, type TestRecord } from "#core/records";
-import { layTest } from "#core/analysis";
+import { prepareTest } from "#core/analysis";
 import { fitRoad } from "#core/bike";
 import { inOrder, orderOf } from "./order.ts";
 import { jointInput, shareUpPacks, sideRuns } from "./runs.ts";
@@ -45,7 +45,7 @@ const paired = (id: string, side: Side | null, made: TestRecord): PairedTest => 
 function laid(...tests: readonly PairedTest[]) {
   return shareUpPacks(
     tests.map((test) => {
-      const found = layTest(test.record);
+      const found = prepareTest(test.record);
       if (!found.ok) throw new Error(found.problems[0]!.sentence);
       return { test, laid: found.value };
     }),

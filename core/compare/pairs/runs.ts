@@ -1,10 +1,10 @@
 import type { LedgerInput, LedgerRide } from "#core/estimation";
-import type { Course, Side } from "#core/ride/log";
+import type { Timeline, Side } from "#core/ride/log";
 import { usableEnergy, type Pack } from "#core/battery";
 import { METRES_PER_MILE } from "#core/base";
 import type { Reading } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
-import type { LaidTest } from "#core/analysis";
+import type { PreparedTest } from "#core/analysis";
 
 /** A test that takes part in a pair: wholly as A or B, or by the runs its log names. */
 export interface PairedTest {
@@ -31,7 +31,7 @@ export interface SideRun {
 /** A test laid out, with the pack it shares and how much of that pack's energy the cold left. */
 export interface LaidRun {
   readonly test: PairedTest;
-  readonly laid: LaidTest;
+  readonly laid: PreparedTest;
   readonly packKey: string;
   /** Usable energy at its own temperature over that of the pack's first test. */
   readonly warmth: number;
@@ -41,7 +41,7 @@ export interface LaidRun {
 const SAME_LENGTH = 0.1;
 
 /** Packs by name, as their first test had them, and each test's share of that energy. */
-export function shareUpPacks(laid: readonly { readonly test: PairedTest; readonly laid: LaidTest }[]): {
+export function shareUpPacks(laid: readonly { readonly test: PairedTest; readonly laid: PreparedTest }[]): {
   readonly packs: Readonly<Record<string, Pack>>;
   readonly runs: readonly LaidRun[];
 } {
@@ -96,7 +96,7 @@ function sameRoad(runs: readonly LaidRun[]): boolean {
 }
 
 /** Which side each leg of a run is on; null for legs of neither. */
-const sideOf = ({ test }: LaidRun, leg: Course["legs"][number]): Side | null => test.side ?? leg.side;
+const sideOf = ({ test }: LaidRun, leg: Timeline["legs"][number]): Side | null => test.side ?? leg.side;
 
 /**
  * The rides of a joint ledger: each side with cells of its own, packs and meters shared, runs of one section tied to one

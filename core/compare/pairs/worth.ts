@@ -8,16 +8,16 @@ import {
   type Ride,
 } from "#core/bike";
 import { unknownsOfMount, unknownsOfRider, withUnknowns, type DeskPosterior } from "#core/desk";
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 import { remembered } from "../normalise/bridge.ts";
 import type { Compared } from "../compared.ts";
 import { saysOf, type Swap } from "../normalise/swaps.ts";
-import { untraced } from "../traced.ts";
+import { combine } from "../errorComponents.ts";
 
 /** What one thing that differed between two tests is worth by the road load, Wh per metre: B less A. */
 export interface Worth {
   readonly factor: Factor;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   /** "109 kg in all against 121 kg in all". */
   readonly sentence: string;
 }
@@ -87,7 +87,7 @@ export function worthOf(desk: DeskPosterior, a: Compared, b: Compared): readonly
       const says = saysOf(factor);
       return {
         factor,
-        whPerM: untraced(desk.figure(unknowns, (z) => splitAt(z).get(factor)!)),
+        whPerM: combine(desk.figure(unknowns, (z) => splitAt(z).get(factor)!)),
         sentence: `${says(from)} against ${says(to)}`,
       };
     })
@@ -95,7 +95,7 @@ export function worthOf(desk: DeskPosterior, a: Compared, b: Compared): readonly
 }
 
 /** What is left of a difference, A less B, once what else differed is taken off. */
-export function leftOver(difference: Uncertain, worths: readonly Worth[]): Uncertain {
+export function leftOver(difference: Estimate, worths: readonly Worth[]): Estimate {
   return {
     mean: worths.reduce((left, { whPerM }) => left + whPerM.mean, difference.mean),
     sd: Math.hypot(difference.sd, ...worths.map(({ whPerM }) => whPerM.sd)),

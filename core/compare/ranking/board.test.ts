@@ -16,13 +16,13 @@ import {
   seasonRange,
   statedConditions,
   SEASONS,
-  untraced,
+  combine,
   type BoardAsk,
   type BoardEntry,
   type ClaimInput,
 } from "#core/compare";
 import { deskPosterior } from "#core/desk";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 import { bikeSchema, packRecordSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { conditionsFor, REFERENCES } from "#core/bike";
 
@@ -110,7 +110,7 @@ describe("a board of standings", () => {
   test("as ridden is what was measured, plain beside it", () => {
     const row = only({});
     expect(row.figure.mean * METRES_PER_MILE).toBeCloseTo(12, 9);
-    expect(untraced(row.figure).sd * METRES_PER_MILE).toBeCloseTo(0.5, 9);
+    expect(combine(row.figure).sd * METRES_PER_MILE).toBeCloseTo(0.5, 9);
     expect(row.plain! * METRES_PER_MILE).toBeCloseTo(13, 9);
     expect(only({}, { plain: null }).plain).toBeNull();
   });
@@ -138,8 +138,8 @@ describe("a board of standings", () => {
     const [row, none] = board(entries, { ...ask, by: "set-up" }).rows;
     expect(none).toBeUndefined();
     expect(row!.testIds).toEqual(["a", "b"]);
-    expect(untraced(row!.figure).sd).toBeLessThan(untraced(only({}).figure).sd);
-    expect(untraced(row!.figure).sd * METRES_PER_MILE).toBeGreaterThan(0.3);
+    expect(combine(row!.figure).sd).toBeLessThan(combine(only({}).figure).sd);
+    expect(combine(row!.figure).sd * METRES_PER_MILE).toBeGreaterThan(0.3);
     const apart = [entry({ id: "a" }), entry({ id: "b", setUpId: "other" })];
     expect(board(apart, { ...ask, by: "set-up" }).rows).toHaveLength(2);
   });
@@ -148,7 +148,7 @@ describe("a board of standings", () => {
     const { rows } = board(entries, { ...ask, reference: house! });
     expect(rows.map(({ testIds }) => testIds)).toEqual([["a", "b"]]);
     const [lone] = board([entry({ id: "a" })], { ...ask, reference: house! }).rows;
-    expect(untraced(rows[0]!.figure).sd).toBeLessThan(untraced(lone!.figure).sd);
+    expect(combine(rows[0]!.figure).sd).toBeLessThan(combine(lone!.figure).sd);
   });
   test("a motor that rests below the reference's speed is brought to what it holds", () => {
     const { heldMps, figure } = only({ reference: flat! });
@@ -206,7 +206,7 @@ describe("cells of a bike over its tests", () => {
     const [low, high] = cells;
     expect(low).toMatchObject({ level: "low", ground: "asphalt", tests: ["a", "b"] });
     expect(low!.metres).toBeCloseTo(mi(24), 6);
-    expect(untraced(low!.whPerM!).sd * METRES_PER_MILE).toBeLessThan(0.8);
+    expect(combine(low!.whPerM!).sd * METRES_PER_MILE).toBeLessThan(0.8);
     expect(high).toMatchObject({ level: "high", whPerM: null, tests: [] });
   });
   test("cold air costs more, and a cold pack holds less", () => {
@@ -270,7 +270,7 @@ describe("a claim against what was measured", () => {
   };
   const report = (low: number, high: number, more: Partial<ClaimInput> = {}) =>
     claimReport({ mode: "", lowM: mi(low), highM: mi(high), conditions: "" }, { ...input, ...more });
-  const said = (sentences: readonly string[]) => spoken(sentences.join(" "), "imperial");
+  const said = (sentences: readonly string[]) => renderUnits(sentences.join(" "), "imperial");
   test("as ridden comes first: a bike ridden a fifth beyond its claim exceeds it, whatever the reference says", () => {
     const { lines } = report(45, 45);
     expect(lines.map(({ under, verdict }) => [under, verdict])).toEqual([

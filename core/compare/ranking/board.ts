@@ -1,7 +1,7 @@
 import type { Ground } from "#core/ride/log";
 import { temperatureFactor } from "#core/battery";
 import type { DeskPosterior } from "#core/desk";
-import { bad, good, type Result, METRES_PER_MILE, scale } from "#core/base";
+import { err, ok, type Result, METRES_PER_MILE, scale } from "#core/base";
 import type { Bike, PackRecord } from "#core/records";
 import type { TestDigest } from "#core/analysis";
 import type { Reference } from "#core/bike";
@@ -9,8 +9,8 @@ import type { Compared, PartOf } from "../compared.ts";
 import { asRidden } from "../figure.ts";
 import { inMeasure, onPack, type MeasureBasis, type MeasureName } from "./measure.ts";
 import type { PackOption } from "./options.ts";
-import { pooledTraced, type Traced } from "../traced.ts";
-import { broughtTo, capacityUnder, subjectOf } from "../normalise/underReference.ts";
+import { weightedMean, type ErrorComponents } from "../errorComponents.ts";
+import { broughtTo, capacityUnder, subjectOf } from "../normalise/normaliseTo.ts";
 
 /** What a standing is of: which conditions, which measure, which part of each ride. */
 export interface BoardAsk {
@@ -38,7 +38,7 @@ export interface BoardRow {
   /** Tests it rests on, the newest first. */
   readonly testIds: readonly string[];
   /** In the measure asked for, SI. */
-  readonly figure: Traced;
+  readonly figure: ErrorComponents;
   /** The plain arithmetic in the same measure, as ridden; null where there is none. */
   readonly plain: number | null;
   /** What the desk knows so little of that the figure is drawn hollow. */
@@ -104,7 +104,7 @@ function basisOf(entry: BoardEntry, desk: DeskPosterior, { reference, commonWh }
 
 /** A figure as a board takes it. */
 export interface FigureOnBoard {
-  readonly whPerM: Traced;
+  readonly whPerM: ErrorComponents;
   /** What the desk knows so little of that the figure is drawn hollow. */
   readonly beyond: readonly string[];
   /** The speed the motor holds where it does not hold the reference's, m/s. */
@@ -122,9 +122,9 @@ function broughtFigure(
   { level, ground }: FigureAsk,
 ): Result<FigureOnBoard> {
   const { bike } = compared.ridden;
-  if (level === "throttle" && !bike.throttle) return bad("no-throttle", "level", "It has no throttle.");
+  if (level === "throttle" && !bike.throttle) return err("no-throttle", "level", "It has no throttle.");
   if (level !== "whole ride" && level !== "throttle")
-    return bad(
+    return err(
       "levels-alike",
       "level",
       "Under a reference the speed and the rider's watts are given, whatever the level: levels differ as ridden.",
@@ -132,17 +132,17 @@ function broughtFigure(
   const on = ground ? { ...reference, conditions: { ...reference.conditions, ground } } : reference;
   const subject = subjectOf(compared);
   const found = broughtTo(desk, level === "throttle" ? { ...subject, drive: "throttle" } : subject, on);
-  return good({ whPerM: found.traced, beyond: found.beyond, heldMps: found.heldMps });
+  return ok({ whPerM: found.traced, beyond: found.beyond, heldMps: found.heldMps });
 }
 
 /** A test's figure as ridden, or its bike's under what a board asks for; a problem where there is none. */
 export function figureFor(desk: DeskPosterior, compared: Compared, ask: FigureAsk): Result<FigureOnBoard> {
   const { reference, level, ground } = ask;
   if (compared.ridden.results.best.pencil)
-    return bad("no-reading", "test", "No reading bears a figure: note a percent, volts, a bar or a counter.");
+    return err("no-reading", "test", "No reading bears a figure: note a percent, volts, a bar or a counter.");
   if (reference) return broughtFigure(desk, compared, reference, ask);
   const found = asRidden(compared, partFor(compared.ridden.bike, level, ground));
-  return found.ok ? good({ whPerM: found.value, beyond: [], heldMps: null }) : found;
+  return found.ok ? ok({ whPerM: found.value, beyond: [], heldMps: null }) : found;
 }
 
 interface Figured extends FigureOnBoard {
@@ -171,7 +171,7 @@ function mountOf({ ridden: { setUp } }: Compared) {
 
 /** One figure of a group: under a reference all its tests have spoken already; as ridden they are pooled. */
 const figureOfGroup = (group: readonly Figured[], reference: Reference | null) =>
-  reference ? group[0]!.whPerM : pooledTraced(group.map(({ whPerM }) => whPerM));
+  reference ? group[0]!.whPerM : weightedMean(group.map(({ whPerM }) => whPerM));
 
 /**
  * Every test as ridden, or every bike and set-up under a reference, in one measure, ready to be put in order. As ridden,

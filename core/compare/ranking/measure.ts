@@ -1,15 +1,15 @@
 import {
-  bad,
-  good,
+  err,
+  ok,
   type Result,
   METRES_PER_MILE,
   type DimensionName,
   type System,
-  type Uncertain,
+  type Estimate,
   unitOf,
 } from "#core/base";
 import type { PackOption } from "./options.ts";
-import { mapTraced, sumTraced, type Traced } from "../traced.ts";
+import { mapComponents, weightedSum, type ErrorComponents } from "../errorComponents.ts";
 
 /** What standings can be put in. */
 export const MEASURES = [
@@ -51,7 +51,7 @@ export const unitOfMeasure = (name: MeasureName, system: System) =>
 /** What a figure is put in other measures by. */
 export interface MeasureBasis {
   /** Usable energy of its own pack under the same conditions, Wh. */
-  readonly capacity: Traced | null;
+  readonly capacity: ErrorComponents | null;
   /** Metres climbed for each metre of way; null where nobody measured it. */
   readonly climbPerM: number | null;
   readonly option: Pick<PackOption, "addedWh" | "addedMinor"> | null;
@@ -63,16 +63,16 @@ export interface MeasureBasis {
 const LEAST_CLIMB_M_PER_MI = 5;
 
 /** A pack's usable energy, whose error figures measured on it share. */
-export const onPack = (packId: string, { mean, sd }: Uncertain): Traced => ({
+export const onPack = (packId: string, { mean, sd }: Estimate): ErrorComponents => ({
   mean,
   effects: { [`capacity:${packId}`]: sd },
 });
 
 /** Range of a pack whose capacity's error the figure shares, m. Source: docs/method.md. */
-function rangeOf(whPerM: Traced, capacity: Traced): Traced {
+function rangeOf(whPerM: ErrorComponents, capacity: ErrorComponents): ErrorComponents {
   const { mean } = whPerM;
-  const byFigure = mapTraced(whPerM, (x) => capacity.mean / x, -capacity.mean / mean ** 2);
-  return sumTraced([
+  const byFigure = mapComponents(whPerM, (x) => capacity.mean / x, -capacity.mean / mean ** 2);
+  return weightedSum([
     [byFigure, 1],
     [{ ...capacity, mean: 0 }, 1 / mean],
   ]);
@@ -84,12 +84,16 @@ function rangeOf(whPerM: Traced, capacity: Traced): Traced {
  *
  * @returns a problem where the measure has nothing to go by
  */
-export function inMeasure(name: MeasureName, whPerM: Traced, basis: MeasureBasis): Result<Traced> {
+export function inMeasure(
+  name: MeasureName,
+  whPerM: ErrorComponents,
+  basis: MeasureBasis,
+): Result<ErrorComponents> {
   const { mean } = whPerM;
-  const inverse = (factor: number) => mapTraced(whPerM, (x) => factor / x, -factor / mean ** 2);
+  const inverse = (factor: number) => mapComponents(whPerM, (x) => factor / x, -factor / mean ** 2);
   const climb = basis.climbPerM ?? 0;
   const flat = climb * METRES_PER_MILE < LEAST_CLIMB_M_PER_MI;
-  const noClimb = bad<Traced>(
+  const noClimb = err<ErrorComponents>(
     "no-climb",
     "measure",
     basis.climbPerM === null
@@ -99,25 +103,25 @@ export function inMeasure(name: MeasureName, whPerM: Traced, basis: MeasureBasis
   switch (name) {
     case "whPerMi":
     case "whPerKm":
-      return good(whPerM);
+      return ok(whPerM);
     case "milesPerKwh":
-      return good(inverse(1));
+      return ok(inverse(1));
     case "rangeOwn":
       return basis.capacity
-        ? good(rangeOf(whPerM, basis.capacity))
-        : bad("no-capacity", "measure", "Its pack's energy is not known.");
+        ? ok(rangeOf(whPerM, basis.capacity))
+        : err("no-capacity", "measure", "Its pack's energy is not known.");
     case "rangeCommon":
-      return good(inverse(basis.commonWh));
+      return ok(inverse(basis.commonWh));
     case "whPerClimb":
-      return flat ? noClimb : good(mapTraced(whPerM, (x) => x / climb, 1 / climb));
+      return flat ? noClimb : ok(mapComponents(whPerM, (x) => x / climb, 1 / climb));
     case "climbCommon":
-      return flat ? noClimb : good(inverse(basis.commonWh * climb));
+      return flat ? noClimb : ok(inverse(basis.commonWh * climb));
     case "pricePerMile": {
       const { option } = basis;
       if (!option || option.addedMinor === null || !(option.addedWh > 0))
-        return bad("no-option", "measure", "No other pack of the bike has a price on file.");
+        return err("no-option", "measure", "No other pack of the bike has a price on file.");
       const perWh = option.addedMinor / option.addedWh;
-      return good(mapTraced(whPerM, (x) => x * perWh, perWh));
+      return ok(mapComponents(whPerM, (x) => x * perWh, perWh));
     }
   }
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { neighbourOf, type Traced } from "#core/compare";
+import { neighbourOf, type ErrorComponents } from "#core/compare";
 
-const of = (id: string, mean: number, sd: number): { id: string; figure: Traced } => ({
+const of = (id: string, mean: number, sd: number): { id: string; figure: ErrorComponents } => ({
   id,
   figure: { mean, effects: { [id]: sd, road: 1 } },
 });

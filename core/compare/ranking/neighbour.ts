@@ -1,5 +1,5 @@
 import { chanceLess } from "./standings.ts";
-import { differenceTraced, type Traced } from "../traced.ts";
+import { differenceOf, type ErrorComponents } from "../errorComponents.ts";
 
 /** A figure that stands next to another in an order, and how sure that order is. */
 export interface Neighbour<T> {
@@ -11,7 +11,7 @@ export interface Neighbour<T> {
   /** Chance that the two truly stand the other way round. */
   readonly chance: number;
   /** The figure less its neighbour's, errors told apart. */
-  readonly difference: Traced;
+  readonly difference: ErrorComponents;
 }
 
 /**
@@ -19,15 +19,15 @@ export interface Neighbour<T> {
  *
  * @param others in the same unit, less being before; @returns null where there is none
  */
-export function neighbourOf<T extends { readonly figure: Traced }>(
-  figure: Traced,
+export function neighbourOf<T extends { readonly figure: ErrorComponents }>(
+  figure: ErrorComponents,
   others: readonly T[],
 ): Neighbour<T> | null {
   const place = 1 + others.filter((row) => row.figure.mean < figure.mean).length;
   const found = others.map((row): Neighbour<T> => {
     const before = row.figure.mean < figure.mean;
     const chance = before ? chanceLess(figure, row.figure) : chanceLess(row.figure, figure);
-    return { row, place, before, chance, difference: differenceTraced(figure, row.figure) };
+    return { row, place, before, chance, difference: differenceOf(figure, row.figure) };
   });
   return found.reduce<Neighbour<T> | null>(
     (least, each) => (least && least.chance >= each.chance ? least : each),

@@ -3,7 +3,7 @@ import { dayOfReported, deskPosterior, type DeskPosterior } from "#core/desk";
 import type { Drive } from "#core/records";
 import { deskDayOf, type Compared } from "../compared.ts";
 import { standings, type Bracket } from "./standings.ts";
-import { broughtTo, subjectOf, type UnderReference } from "../normalise/underReference.ts";
+import { broughtTo, subjectOf, type Normalised } from "../normalise/normaliseTo.ts";
 
 /** A bike as it is set up, in its place under a reference. */
 export interface Ranked {
@@ -13,7 +13,7 @@ export interface Ranked {
   readonly drive: Drive;
   /** Tests it rests on, by id. */
   readonly tests: readonly string[];
-  readonly under: UnderReference;
+  readonly under: Normalised;
   /** Chance that it is truly behind the next; null for the last. */
   readonly behindNext: number | null;
 }

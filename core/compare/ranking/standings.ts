@@ -1,10 +1,10 @@
 import { normalCdf } from "#core/base";
-import { differenceTraced, untraced, type Traced } from "../traced.ts";
+import { differenceOf, combine, type ErrorComponents } from "../errorComponents.ts";
 
 export interface StandingInput {
   readonly id: string;
   /** What is compared, its errors told apart. */
-  readonly figure: Traced;
+  readonly figure: ErrorComponents;
 }
 
 export interface Standing<T extends StandingInput> {
@@ -33,8 +33,8 @@ const TOLD = 0.975;
 const WORTH_SAYING = 0.1;
 
 /** Chance that the first is really less than the second, from their joint posterior. Half when they are the same. */
-export function chanceLess(first: Traced, second: Traced): number {
-  const { mean, sd } = untraced(differenceTraced(second, first));
+export function chanceLess(first: ErrorComponents, second: ErrorComponents): number {
+  const { mean, sd } = combine(differenceOf(second, first));
   return sd > 0 ? normalCdf(mean / sd) : mean > 0 ? 1 : mean < 0 ? 0 : 0.5;
 }
 

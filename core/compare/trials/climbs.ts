@@ -1,4 +1,4 @@
-import { ASSUMED, good, type Result, METRES_PER_MILE, scale, type Uncertain } from "#core/base";
+import { DEFAULTS, ok, type Result, METRES_PER_MILE, scale, type Estimate } from "#core/base";
 import { EFFORT_W, massOf, type Riding, roadOf, roadPower, type RoadRow } from "#core/bike";
 import { curveOf, labelEnergy, usableEnergy } from "#core/battery";
 import type { ClimbRecord, PackRecord } from "#core/records";
@@ -11,13 +11,13 @@ export interface ClimbFigures {
   readonly verticalMPerHour: number;
   readonly timeS: number;
   /** Null where it was timed alone. */
-  readonly energyWh: Uncertain | null;
-  readonly whPerVerticalM: Uncertain | null;
+  readonly energyWh: Estimate | null;
+  readonly whPerVerticalM: Estimate | null;
   /** Power at the wheel by the road load, W; and from the battery, as measured. */
   readonly wheelW: number;
   readonly batteryW: number | null;
   /** Metres up on a common pack at this rate, from full to empty. */
-  readonly onCommonM: Uncertain | null;
+  readonly onCommonM: Estimate | null;
   /** How the energy was found. */
   readonly by: "counter" | "percent" | "time";
 }
@@ -33,13 +33,13 @@ function energyOf(
   { energyWh, startPercent, endPercent, airTempC }: ClimbRecord,
   pack: PackRecord,
   percentStep: number,
-): Result<{ readonly wh: Uncertain | null; readonly by: ClimbFigures["by"] }> {
+): Result<{ readonly wh: Estimate | null; readonly by: ClimbFigures["by"] }> {
   if (energyWh !== undefined)
-    return good({
-      wh: { mean: energyWh, sd: Math.hypot(COUNTER_STEP_WH / ROOT12, energyWh * ASSUMED.energyGainSd) },
+    return ok({
+      wh: { mean: energyWh, sd: Math.hypot(COUNTER_STEP_WH / ROOT12, energyWh * DEFAULTS.energyGainSd) },
       by: "counter",
     });
-  if (startPercent === undefined || endPercent === undefined) return good({ wh: null, by: "time" });
+  if (startPercent === undefined || endPercent === undefined) return ok({ wh: null, by: "time" });
   const own = { ...pack, packTempC: airTempC };
   const label = labelEnergy(own);
   if (!label.ok) return label;
@@ -50,7 +50,7 @@ function energyOf(
   const fraction = used(endPercent) - used(startPercent);
   const { mean, sd } = usable.value;
   const rounding = (percentStep / 100 / ROOT12) * Math.SQRT2;
-  return good({
+  return ok({
     wh: { mean: fraction * mean, sd: Math.hypot(mean * rounding, fraction * sd) },
     by: "percent",
   });
@@ -63,7 +63,7 @@ function stateOf(climb: ClimbRecord, riding: Riding) {
     speedMps: climb.lengthM / climb.timeS,
     slope: climb.gainM / climb.lengthM,
     ground: climb.ground,
-    tempC: climb.airTempC ?? ASSUMED.packTempC,
+    tempC: climb.airTempC ?? DEFAULTS.packTempC,
     riderW: climb.drive === "throttle" ? 0 : EFFORT_W[climb.effort],
     lightsOn: riding.setUp?.lightsOn ?? false,
     ...roadOf(riding),
@@ -84,7 +84,7 @@ export function climbFigures(climb: ClimbRecord, riding: Riding, pack: PackRecor
   if (!found.ok) return found;
   const { gradient, verticalMPerHour } = found.value;
   const whPerVerticalM = wh && scale(wh, 1 / climb.gainM);
-  return good({
+  return ok({
     gradient,
     speedMps: climb.lengthM / climb.timeS,
     timeS: climb.timeS,
@@ -116,6 +116,6 @@ export function climbRow(climb: ClimbRecord, riding: Riding, { energyWh }: Climb
       sd: Math.hypot(energyWh.sd, 0.3 * broughtWh) / climb.lengthM,
     },
     oneWay: true,
-    riderSdW: state.riderW * ASSUMED.riderSdShare,
+    riderSdW: state.riderW * DEFAULTS.riderSdShare,
   };
 }

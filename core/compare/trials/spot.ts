@@ -1,4 +1,4 @@
-import { ASSUMED, bad, good, type Result } from "#core/base";
+import { DEFAULTS, err, ok, type Result } from "#core/base";
 
 /** A reading at steady speed in one direction: amps as they flickered, volts under load where they were read. */
 export interface SpotRow {
@@ -29,7 +29,7 @@ export interface Spot {
 const ampsSd = (low: number, high: number): number =>
   high > low
     ? (high - low) / Math.sqrt(12)
-    : Math.max(ASSUMED.ampsHalfStep, ASSUMED.ampsOnceSdShare * Math.abs(low));
+    : Math.max(DEFAULTS.ampsHalfStep, DEFAULTS.ampsOnceSdShare * Math.abs(low));
 
 const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
@@ -40,11 +40,11 @@ const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + e
  * @example 14.8 mph at 5.5 to 6.5 A and 49.2 V, 15.9 mph at 3.5 to 4.5 A and 49.8 V: 16.24 Wh/mi, sd 0.66, at 15.33 mph
  */
 export function spot(rows: readonly SpotRow[], pack: SpotPack): Result<Spot> {
-  if (rows.length === 0) return bad("no-rows", "rows", "Give at least one direction.");
+  if (rows.length === 0) return err("no-rows", "rows", "Give at least one direction.");
   for (const [i, { speedMph, ampsLow, ampsHigh }] of rows.entries()) {
-    if (!(speedMph > 0)) return bad("no-speed", `rows.${i}.speedMph`, "Type the speed held: more than zero.");
+    if (!(speedMph > 0)) return err("no-speed", `rows.${i}.speedMph`, "Type the speed held: more than zero.");
     if (ampsHigh < ampsLow)
-      return bad("low-over-high", `rows.${i}.ampsLow`, "Amps run from the low to the high: type 5.5 to 6.5.");
+      return err("low-over-high", `rows.${i}.ampsLow`, "Amps run from the low to the high: type 5.5 to 6.5.");
   }
   const each = rows.map(({ speedMph, ampsLow, ampsHigh, packVolts = pack.nominalVolts }) => ({
     speedMph,
@@ -55,8 +55,8 @@ export function spot(rows: readonly SpotRow[], pack: SpotPack): Result<Spot> {
   const whPerMi = mean(each.map((row) => row.whPerMi));
   const ahPerMi = mean(each.map((row) => row.ahPerMi));
   if (!(whPerMi > 0))
-    return bad("no-current", "rows", "Over both directions the pack gave nothing: check the amps.");
-  return good({
+    return err("no-current", "rows", "Over both directions the pack gave nothing: check the amps.");
+  return ok({
     whPerMi,
     sdWhPerMi: Math.hypot(...each.map(({ sd }) => sd)) / rows.length,
     speedMph: 1 / mean(each.map(({ speedMph }) => 1 / speedMph)),

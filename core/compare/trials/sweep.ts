@@ -1,4 +1,4 @@
-import { ASSUMED, METRES_PER_MILE, MPS_PER_MPH, quantityToken, scale, type Uncertain } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, MPS_PER_MPH, unitToken, scale, type Estimate } from "#core/base";
 import type { Ground } from "#core/ride/log";
 import {
   EFFORT_W,
@@ -20,7 +20,7 @@ export interface SweepSpot {
   readonly level: string;
   readonly ground: Ground;
   readonly speedMps: number;
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   /** Range by the charge, and by the label's energy, m. */
   readonly rangeByChargeM: number | null;
   readonly rangeByLabelM: number;
@@ -35,7 +35,7 @@ export interface SweepCurve {
   /** "throttle" or "pedal". */
   readonly drive: "throttle" | "pedal";
   readonly speedMps: readonly number[];
-  readonly whPerM: readonly Uncertain[];
+  readonly whPerM: readonly Estimate[];
   /** Against this speed the range doubles and halves; null where no speed within reach does. */
   readonly againstMps: number;
   readonly doublesAtMps: number | null;
@@ -89,7 +89,7 @@ export function sweepState(sweep: Sweep, riding: Riding, level: string, ground: 
     massKg: massOf(riding).kg,
     speedMps,
     ground,
-    tempC: sweep.airTempC ?? ASSUMED.packTempC,
+    tempC: sweep.airTempC ?? DEFAULTS.packTempC,
     riderW,
     lightsOn: riding.setUp?.lightsOn ?? false,
     ...roadOf(riding),
@@ -98,7 +98,7 @@ export function sweepState(sweep: Sweep, riding: Riding, level: string, ground: 
 
 /** A square in words: "brick, town, 14.8 mph". */
 const squareName = ({ level, ground, speedMps }: SweepSpot) =>
-  `${ground}, ${level}, ${quantityToken(speedMps, "speed", 1)}`;
+  `${ground}, ${level}, ${unitToken(speedMps, "speed", 1)}`;
 
 /** The squares of a sweep, each as a row for the fit. */
 export function sweepRows(sweep: Sweep, riding: Riding, spots: readonly SweepSpot[]): readonly RoadRow[] {
@@ -107,7 +107,7 @@ export function sweepRows(sweep: Sweep, riding: Riding, spots: readonly SweepSpo
     state: sweepState(sweep, riding, each.level, each.ground, each.speedMps),
     measured: each.whPerM,
     oneWay: each.oneWay,
-    riderSdW: drivenBy(each.level) === "throttle" ? 0 : EFFORT_W[sweep.effort] * ASSUMED.riderSdShare,
+    riderSdW: drivenBy(each.level) === "throttle" ? 0 : EFFORT_W[sweep.effort] * DEFAULTS.riderSdShare,
   }));
 }
 

@@ -4,21 +4,21 @@ import {
   CHUNK,
   noSamples,
   recordOf,
-  selfLog,
-  selfLogFrom,
+  autoLog,
+  autoLogFrom,
   sightingOf,
   startOf,
-  type Shown,
+  type DisplaySample,
 } from "#core/ride/display";
 import { METRES_PER_MILE } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
-const shown = (rest: Partial<Shown> = {}): Shown => ({ timeS: 1000, ...rest });
+const shown = (rest: Partial<DisplaySample> = {}): DisplaySample => ({ timeS: 1000, ...rest });
 /** Kinds a log writes over moments, from the first on. */
-const written = (...moments: readonly Partial<Shown>[]) => {
-  let state = selfLogFrom(shown(moments[0]));
+const written = (...moments: readonly Partial<DisplaySample>[]) => {
+  let state = autoLogFrom(shown(moments[0]));
   return moments.slice(1).flatMap((moment) => {
-    const next = selfLog(state, shown(moment));
+    const next = autoLog(state, shown(moment));
     state = next.state;
     return next.entries.map(({ body }) => body);
   });

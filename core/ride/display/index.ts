@@ -1,12 +1,12 @@
-export { shownSchema, shownRowsSchema, type Shown } from "./shown.ts";
-export { healthOf, watch, UNWATCHED, type Health, type Watched } from "./watch.ts";
+export { displaySampleSchema, displaySamplesSchema, type DisplaySample } from "./sample.ts";
+export { displayHealth, watch, UNWATCHED, type DisplayHealth, type Watched } from "./watch.ts";
 export {
-  selfLog,
-  selfLogFrom,
+  autoLog,
+  autoLogFrom,
   sightingOf,
   startOf,
-  SELF_EVERY_M,
+  AUTO_LOG_EVERY_M,
   type Logged,
-  type SelfLog,
-} from "./selfLog.ts";
+  type AutoLog,
+} from "./autoLog.ts";
 export { addSample, CHUNK, noSamples, recordOf, type Samples } from "./samples.ts";

@@ -1,4 +1,4 @@
-import type { Shown } from "./shown.ts";
+import type { DisplaySample } from "./sample.ts";
 
 /** Samples to a row of the store. */
 export const CHUNK = 4096;
@@ -18,7 +18,10 @@ export const noSamples = (): Samples => ({ timeS: [], volts: [], amps: [], speed
  * Adds a moment in place; one without volts or amps, or not after the last, says nothing of energy and is left out. Returns
  * whether the row is full.
  */
-export function addSample(samples: Samples, { timeS, volts, amps, speedMps, distanceM }: Shown): boolean {
+export function addSample(
+  samples: Samples,
+  { timeS, volts, amps, speedMps, distanceM }: DisplaySample,
+): boolean {
   const { timeS: times } = samples;
   if (volts === undefined || amps === undefined || timeS <= (times.at(-1) ?? -Infinity)) return false;
   times.push(timeS);

@@ -1,8 +1,8 @@
 import { METRES_PER_MILE } from "#core/base";
-import type { Shown } from "./shown.ts";
+import type { DisplaySample } from "./sample.ts";
 
 /** How a device does: fine, silent for a while, stuck at one reading, or at odds with itself. */
-export type Health = "fine" | "silent" | "frozen" | "odd";
+export type DisplayHealth = "fine" | "silent" | "frozen" | "odd";
 
 /** No word for this long, by the person's clock, is silence, ms. */
 const SILENT_MS = 5000;
@@ -14,17 +14,17 @@ const TRIP_STEP_M = METRES_PER_MILE / 10;
 
 /** A device as watched: its latest moment, and since when it has shown the very same. */
 export interface Watched {
-  readonly last: Shown | null;
+  readonly last: DisplaySample | null;
   readonly sameSinceS: number;
 }
 
 export const UNWATCHED: Watched = { last: null, sameSinceS: 0 };
 
-const same = (a: Shown, b: Shown) =>
+const same = (a: DisplaySample, b: DisplaySample) =>
   a.distanceM === b.distanceM && a.displayM === b.displayM && a.amps === b.amps && a.speedMps === b.speedMps;
 
 /** Takes in the next moment. */
-export function watch({ last, sameSinceS }: Watched, shown: Shown): Watched {
+export function watch({ last, sameSinceS }: Watched, shown: DisplaySample): Watched {
   return { last: shown, sameSinceS: last && same(last, shown) ? sameSinceS : shown.timeS };
 }
 
@@ -33,10 +33,10 @@ export function watch({ last, sameSinceS }: Watched, shown: Shown): Watched {
  *
  * @param quietMs since its last word, by the person's own clock
  */
-export function healthOf(
+export function displayHealth(
   { last, sameSinceS }: Watched,
   quietMs: number,
-): { health: Health; sentence: string } {
+): { health: DisplayHealth; sentence: string } {
   if (quietMs > SILENT_MS)
     return {
       health: "silent",

@@ -1,4 +1,4 @@
-import { ASSUMED, bad, good, type Result } from "#core/base";
+import { DEFAULTS, err, ok, type Result } from "#core/base";
 
 export interface OdometerFactor {
   /** True distance over displayed distance. */
@@ -23,18 +23,18 @@ export function odometerFactor(
   wheelCircumferenceMm?: number,
 ): Result<OdometerFactor> {
   if (gpsMi.length !== odoMi.length)
-    return bad("uneven", "odoMi", "Give as many odometer distances as recorder distances.");
+    return err("uneven", "odoMi", "Give as many odometer distances as recorder distances.");
   const squares = odoMi.reduce((sum, odo) => sum + odo * odo, 0);
   if (gpsMi.length === 0 || squares === 0)
-    return bad("no-distance", "odoMi", "At least one interval needs both distances.");
+    return err("no-distance", "odoMi", "At least one interval needs both distances.");
   const k = gpsMi.reduce((sum, gps, i) => sum + gps * odoMi[i]!, 0) / squares;
   const rss = gpsMi.reduce((sum, gps, i) => sum + (gps - k * odoMi[i]!) ** 2, 0);
   const sdFromResiduals = gpsMi.length > 1 ? Math.sqrt(rss / (gpsMi.length - 1) / squares) : 0;
-  return good({
+  return ok({
     k,
     sdFromResiduals,
-    sd: Math.max(sdFromResiduals, ASSUMED.odometerSdFloor * k),
-    warn: Math.abs(k - 1) > ASSUMED.odometerWarn,
+    sd: Math.max(sdFromResiduals, DEFAULTS.odometerSdFloor * k),
+    warn: Math.abs(k - 1) > DEFAULTS.odometerWarn,
     ...(wheelCircumferenceMm === undefined ? {} : { impliedCircumferenceMm: wheelCircumferenceMm * k }),
   });
 }

@@ -1,4 +1,4 @@
-import type { LoggedReading, Mark } from "./course.ts";
+import type { LoggedReading, Mark } from "./timeline.ts";
 
 /** The charge a mark ends with, and its entry. */
 export const refillOf = ({ entries }: Pick<Mark, "entries">) => {

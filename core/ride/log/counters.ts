@@ -1,6 +1,6 @@
 import { fixed } from "#core/base";
 import type { LiveEntry } from "./fold.ts";
-import type { LoggedReading } from "./course.ts";
+import type { LoggedReading } from "./timeline.ts";
 
 /** One entry at a mark, with the ride it was made on. */
 export interface MarkedEntry {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Entry, EntryBody } from "./entry.ts";
 import { foldLog } from "./fold.ts";
-import { layCourse } from "./marks.ts";
+import { buildTimeline } from "./buildTimeline.ts";
 import type { TelemetryColumns } from "./telemetry.ts";
 
 const T0 = Date.UTC(2026, 9, 18, 9) / 1000;
@@ -25,7 +25,7 @@ const km = (distance: number, rest: object = {}): EntryBody => ({
 const start = (rest: object = {}): EntryBody => ({ kind: "start", distanceM: 0, ...rest });
 const setting = { knownFactor: null, meterStepV: 0.1, firstLevel: "low", firstGround: "asphalt" as const };
 const lay = (...rides: readonly (readonly Entry[])[]) =>
-  layCourse(
+  buildTimeline(
     rides.map((entries) => ({ entries: foldLog(entries), track: null })),
     setting,
   );
@@ -210,7 +210,7 @@ describe("telemetry between marks", () => {
     amps: seconds.map(() => 6),
   };
   const course = (telemetry: TelemetryColumns, ...times: readonly number[]) =>
-    layCourse(
+    buildTimeline(
       [
         {
           entries: foldLog(times.map((second, i) => line(i === 0 ? start() : km(i * 3), second))),

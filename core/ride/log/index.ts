@@ -22,9 +22,9 @@ export {
 export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";
 export { type DistanceBasis, type KnownFactor } from "./places.ts";
-export { type Course, type Leg, type LoggedReading, type LogSlip, type Mark } from "./course.ts";
+export { type Timeline, type Leg, type LoggedReading, type LogSlip, type Mark } from "./timeline.ts";
 export { FASTEST_MPS, SAME_PLACE_M } from "./possible.ts";
-export { layCourse } from "./marks.ts";
+export { buildTimeline } from "./buildTimeline.ts";
 export {
   readLine,
   writeLine,

@@ -5,7 +5,7 @@ import {
   entryBodySchema,
   entrySchema,
   foldLog,
-  layCourse,
+  buildTimeline,
   type Entry,
   type EntryBody,
   type LiveEntry,
@@ -40,7 +40,8 @@ const log: readonly Entry[] = [
 ];
 
 const setting = { knownFactor: null, meterStepV: 0.1, firstLevel: "low", firstGround: "asphalt" as const };
-const lay = (entries: readonly Entry[]) => layCourse([{ entries: foldLog(entries), track: null }], setting);
+const lay = (entries: readonly Entry[]) =>
+  buildTimeline([{ entries: foldLog(entries), track: null }], setting);
 
 describe("folding the append-only log", () => {
   const live = foldLog(log);
@@ -141,7 +142,7 @@ describe("marks and legs", () => {
   test("two rides on one charge run on, the second from its own zero", () => {
     const ride = (n: number) =>
       foldLog([line(n, { kind: "start", distanceM: 0 }), line(n + 1, checkIn(3000, 90))]);
-    const course = layCourse(
+    const course = buildTimeline(
       [
         { entries: ride(0), track: null },
         { entries: ride(10), track: null },
@@ -170,7 +171,7 @@ describe("marks and legs", () => {
       lon: minutes.map((m) => m * 0.0005),
       eleM: minutes.map((m) => m * 2),
     });
-    const course = layCourse(
+    const course = buildTimeline(
       [
         {
           entries: foldLog([

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { foldLog, layCourse, type Entry, type EntryBody } from "#core/ride/log";
+import { foldLog, buildTimeline, type Entry, type EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -18,7 +18,7 @@ const entriesOf = (bodies: readonly (EntryBody | readonly [number, EntryBody])[]
     };
   });
 const lay = (bodies: Parameters<typeof entriesOf>[0]) =>
-  layCourse([{ entries: foldLog(entriesOf(bodies)), track: null }], {
+  buildTimeline([{ entries: foldLog(entriesOf(bodies)), track: null }], {
     knownFactor: null,
     meterStepV: 0.1,
     firstLevel: "low",

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { foldLog, layCourse, type Entry } from "#core/ride/log";
-import { METRES_PER_MILE, spoken } from "#core/base";
+import { foldLog, buildTimeline, type Entry } from "#core/ride/log";
+import { METRES_PER_MILE, renderUnits } from "#core/base";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const SETTING = {
@@ -20,7 +20,7 @@ const logOf = (looks: readonly Look[]): readonly Entry[] =>
     supersedes: null,
   }));
 const lay = (entries: readonly Entry[]) =>
-  layCourse([{ entries: foldLog(entries), track: null }], { ...SETTING });
+  buildTimeline([{ entries: foldLog(entries), track: null }], { ...SETTING });
 const HONEST: readonly Look[] = [[0, 100], [6, 86], [9, 79], [12.4, 71], [15, 64], [18.1, 58], [24, 44]]; // prettier-ignore
 const withTyped = (at: number, miles: number) =>
   HONEST.map(([here, percent], i): Look => [i === at ? miles : here, percent]);
@@ -29,7 +29,7 @@ describe("a distance that breaks the order of the log", () => {
   test("is the slip, not the readings it would make look bad; what was likely meant is said", () => {
     const { slips, marks } = lay(logOf(withTyped(3, 21.4)));
     expect(slips).toMatchObject([{ field: "distanceM", rootId: expect.stringMatching(/3$/) }]);
-    expect(spoken(slips[0]!.sentence, "imperial")).toBe(
+    expect(renderUnits(slips[0]!.sentence, "imperial")).toBe(
       "21.4 mi does not fit its place in the log: a typing slip? 12.4 mi would fit. Until then it is placed between its neighbours.",
     );
     const placed = marks.find(({ entries }) => entries.some(({ seq }) => seq === 3))!;
@@ -68,7 +68,7 @@ describe("what is none", () => {
   });
   test("too far on for its time it is one, where another distance fits", () => {
     const looks: readonly Look[] = [[0, 100, 0], [6, 86, 28], [9, 79, 43], [21.4, 71, 59], [24, 64, 110], [26, 60, 122]]; // prettier-ignore
-    expect(spoken(lay(logOf(looks)).slips[0]!.sentence, "imperial")).toContain("12.4 mi would fit");
+    expect(renderUnits(lay(logOf(looks)).slips[0]!.sentence, "imperial")).toContain("12.4 mi would fit");
   });
   test("whatever the distances, everything is placed, forward, and no more than a quarter is doubted", () => {
     fc.assert(

@@ -1,4 +1,4 @@
-import { METRES_PER_MILE, quantityToken } from "#core/base";
+import { METRES_PER_MILE, unitToken } from "#core/base";
 import type { LiveEntry } from "./fold.ts";
 import { FASTEST_MPS } from "./possible.ts";
 
@@ -171,6 +171,6 @@ export function distanceSlips(placed: readonly Placed[]): readonly DistanceSlip[
 
 /** "21.4 mi in the log after 9.0 mi: a typing slip? 12.4 mi would fit." Distances are tokens for `spoken`. */
 export function slipSentence({ typedM, meantM }: DistanceSlip): string {
-  const would = meantM === null ? "" : ` ${quantityToken(meantM, "distance", 1)} would fit.`;
-  return `${quantityToken(typedM, "distance", 1)} does not fit its place in the log: a typing slip?${would} Until then it is placed between its neighbours.`;
+  const would = meantM === null ? "" : ` ${unitToken(meantM, "distance", 1)} would fit.`;
+  return `${unitToken(typedM, "distance", 1)} does not fit its place in the log: a typing slip?${would} Until then it is placed between its neighbours.`;
 }

@@ -1,4 +1,4 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { odometerFactor, trackAt, type OdometerFactor, type TrackProfile } from "#core/ride/distance";
 import type { LiveEntry } from "./fold.ts";
 import { distanceSlips, type DistanceSlip } from "./order.ts";
@@ -133,10 +133,10 @@ export function placeEntries(
     .reverse()
     .find(({ source, entry }) => source !== "between" && entry.body.kind !== "start");
   const source = farthest?.source === "between" ? "display" : (farthest?.source ?? "recorder");
-  const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : ASSUMED.uncheckedOdometerSd;
+  const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : DEFAULTS.uncheckedOdometerSd;
   return {
     placed,
     slips,
-    basis: { source, relativeSd: source === "display" ? displaySd : ASSUMED.gpsScaleSd, factor },
+    basis: { source, relativeSd: source === "display" ? displaySd : DEFAULTS.gpsScaleSd, factor },
   };
 }

@@ -1,4 +1,4 @@
-import type { LoggedReading, LogSlip } from "./course.ts";
+import type { LoggedReading, LogSlip } from "./timeline.ts";
 
 /** What counts of the readings, and what was left out and why. */
 export interface SteadyReadings {

@@ -1,5 +1,5 @@
 import type { Reading } from "#core/battery/readings";
-import type { LoggedReading } from "./course.ts";
+import type { LoggedReading } from "./timeline.ts";
 import type { End, ReadingField } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 

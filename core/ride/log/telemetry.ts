@@ -1,6 +1,6 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { sumTelemetry } from "#core/battery/readings";
-import type { LoggedReading, Mark } from "./course.ts";
+import type { LoggedReading, Mark } from "./timeline.ts";
 
 /** Samples of a logger as parallel columns; amps are negative when energy comes back. */
 export interface TelemetryColumns {
@@ -37,7 +37,7 @@ function valueAt(times: readonly number[], column: readonly number[], time: numb
 /** How well a mark's time is known, s: to the minute when every note is on a whole one, else to a tap's slowness. */
 function clockSd(marks: readonly Mark[]): number {
   const whole = marks.every(({ timeS }) => timeS === null || timeS % 60 === 0);
-  return whole ? 60 / Math.sqrt(12) : ASSUMED.tapSd;
+  return whole ? 60 / Math.sqrt(12) : DEFAULTS.tapSd;
 }
 
 /**

@@ -2,7 +2,7 @@ import { EFFORT_W, type Reference } from "#core/bike";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { Effort, SetUp, TestRecord } from "#core/records";
 import { FULL, packModel } from "../pack.ts";
-import { chanceFrom, type Chance } from "../random.ts";
+import { rngFrom, type Rng } from "../random.ts";
 import { rideCourse, type TrueRig } from "../ride.ts";
 import type { TrueCourse } from "../course.ts";
 import type { HardKindName } from "./kinds.ts";
@@ -61,16 +61,16 @@ const HILL_M = 200;
 const HILL_SLOPE = 0.04;
 const TRUTH_MILES = 12;
 
-const around = (chance: Chance, middle: number, share: number) =>
+const around = (chance: Rng, middle: number, share: number) =>
   middle * Math.max(0.2, 1 + share * chance.between(-1, 1));
 
 /** What bikes of a kind are about: rolling resistance by tyre, drag area by posture. */
 const TYRES = { city: 0.0073, knobbly: 0.0098, fat: 0.0128 } as const;
 const POSTURES = { upright: 0.56, leaning: 0.45, "panniers or step-through": 0.64 } as const;
-const oneOf = <T>(chance: Chance, all: readonly T[]) => all[Math.floor(chance.next() * all.length)]!;
+const oneOf = <T>(chance: Rng, all: readonly T[]) => all[Math.floor(chance.next() * all.length)]!;
 
 /** Bikes from a wider and flatter lot than any normal. */
-function drawBike(chance: Chance, scatter: number, name: string): TrueBike {
+function drawBike(chance: Rng, scatter: number, name: string): TrueBike {
   const tyreClass = oneOf(chance, ["city", "city", "knobbly", "fat"] as const);
   const posture = oneOf(chance, ["upright", "upright", "leaning", "panniers or step-through"] as const);
   return {
@@ -121,13 +121,13 @@ function truthUnder(bike: TrueBike, reference: Reference, riderW: number, seed: 
   const pack = { ...bike.pack.pack, chemicalWh: 5000, ampHours: 100, tempC: conditions.tempC ?? 20 };
   const from = { ...FULL, q: packModel(pack).curve.chargeAtFraction(0) };
   let last = { wh: 0, metres: 1 };
-  for (const sample of rideCourse(rig, pack, course, from, 0, course.lengthM, chanceFrom(seed)))
+  for (const sample of rideCourse(rig, pack, course, from, 0, course.lengthM, rngFrom(seed)))
     last = { wh: sample.pack.usedWh, metres: sample.distanceM };
   return (last.wh / last.metres) * METRES_PER_MILE;
 }
 
 /** One test of a bike by a rider, told as much as the desk tells. */
-function testOf(chance: Chance, bike: TrueBike, rider: TrueRider, told: DeskTold): TestRecord {
+function testOf(chance: Rng, bike: TrueBike, rider: TrueRider, told: DeskTold): TestRecord {
   const effort = oneOf(chance, EFFORTS);
   const throttle = told === "throttle";
   const dayW = EFFORT_W[effort] * rider.habit * Math.exp(EFFORT_SPREAD * chance.between(-1, 1));
@@ -192,7 +192,7 @@ function testOf(chance: Chance, bike: TrueBike, rider: TrueRider, told: DeskTold
  * are drawn from outside the computation's assumptions. The same seed and options give the same desk.
  */
 export function makeHardDesk(seed: number, options: HardDeskOptions, reference: Reference): HardDesk {
-  const chance = chanceFrom(seed * 7919 + 13);
+  const chance = rngFrom(seed * 7919 + 13);
   const { scatter = 1 } = options;
   const bikes = Array.from({ length: options.bikes }, (_, b) => drawBike(chance, scatter, `Bike ${b + 1}`));
   const riders = Array.from({ length: options.riders }, (_, r): TrueRider => ({

@@ -1,6 +1,6 @@
 import { cellCurve, OCV, temperatureFactor } from "#core/battery";
 import { packModel, type TruePack } from "../pack.ts";
-import type { Chance } from "../random.ts";
+import type { Rng } from "../random.ts";
 import type { Sample } from "../ride.ts";
 import type { HardKind } from "./kinds.ts";
 
@@ -20,7 +20,7 @@ const SMOOTHED_S = 100;
 const UNIFORM = Math.sqrt(3);
 
 /** Bars that are shifted together, bowed, and each off by itself. */
-function drawBars(chance: Chance, bars: number): readonly number[] {
+function drawBars(chance: Rng, bars: number): readonly number[] {
   const wide = (sd: number) => chance.between(-UNIFORM * sd, UNIFORM * sd);
   const [shift, bow] = [wide(0.05), wide(0.08)];
   return Array.from({ length: Math.max(0, bars - 1) }, (_, i) => {
@@ -30,7 +30,7 @@ function drawBars(chance: Chance, bars: number): readonly number[] {
 }
 
 /** Draws a display that counts charge or energy, or follows the loaded volts, none of it as the assumptions have it. */
-export function drawHardGauge(chance: Chance, kind: HardKind, pack: TruePack): HardGauge {
+export function drawHardGauge(chance: Rng, kind: HardKind, pack: TruePack): HardGauge {
   const step = kind.step ?? 1;
   const bars = kind.bars ?? 0;
   const barsGo = drawBars(chance, bars);

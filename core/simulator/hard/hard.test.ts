@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { testRecordSchema } from "#core/records";
-import { reckonTest } from "#core/analysis";
+import { analyseTest } from "#core/analysis";
 import { HARD_KINDS, makeHardTest, type HardKindName } from "#core/simulator";
 
 const KINDS = Object.keys(HARD_KINDS) as readonly HardKindName[];
@@ -11,7 +11,7 @@ describe.each(KINDS)("a test of the kind %s", (kind) => {
   const { record, truth } = makeHardTest(5, kind);
   test("can be kept, and gets a figure", () => {
     expect(testRecordSchema.safeParse(record).success).toBe(true);
-    expect(reckonTest(record).ok).toBe(true);
+    expect(analyseTest(record).ok).toBe(true);
   });
   test("has a truth that holds together", () => {
     expect(truth.whPerMi).toBeGreaterThan(2);
@@ -64,7 +64,7 @@ describe("what goes wrong on real days", () => {
     expect(wheels.filter((factor) => Math.abs(factor - 1) < 0.06).length).toBeGreaterThan(12);
   });
   test("a ridge makes some stretches take many times what others do", () => {
-    const reckoned = reckonTest(makeHardTest(2, "ridges").record);
+    const reckoned = analyseTest(makeHardTest(2, "ridges").record);
     if (!reckoned.ok) throw new Error("not reckoned");
     const uses = reckoned.value.stretches.map(({ whPerM }) => whPerM.mean);
     expect(Math.max(...uses)).toBeGreaterThan(1.6 * Math.min(...uses));

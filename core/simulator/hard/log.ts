@@ -1,7 +1,7 @@
 import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 import { packModel, type TruePack } from "../pack.ts";
-import type { Chance } from "../random.ts";
+import type { Rng } from "../random.ts";
 import type { Sample } from "../ride.ts";
 import type { HardGauge } from "./gauges.ts";
 import type { HardKind } from "./kinds.ts";
@@ -23,7 +23,7 @@ const UNIFORM = Math.sqrt(3);
 /** Step of a display's trip meter, m. */
 const TENTH_OF_A_MILE = METRES_PER_MILE / 10;
 
-export function drawInstruments(chance: Chance, kind: HardKind): HardInstruments {
+export function drawInstruments(chance: Rng, kind: HardKind): HardInstruments {
   const wide = (sd: number) => chance.between(-UNIFORM * sd, UNIFORM * sd);
   return {
     recorder: 1 + wide(0.005),
@@ -49,13 +49,13 @@ export interface RiddenDay {
 }
 
 /** Miles to the next look: uneven, now and then long forgotten. */
-function nextLook(chance: Chance, kind: HardKind): number {
+function nextLook(chance: Rng, kind: HardKind): number {
   if (kind.sparse) return chance.between(9, 22);
   return chance.happens(0.15) ? chance.between(6, 11) : chance.between(1.2, 5.5);
 }
 
 /** Rest volts after some minutes: settled but for what is left of the polarisation. */
-function restVolts(pack: TruePack, { pack: state }: Sample, minutes: number, chance: Chance): number {
+function restVolts(pack: TruePack, { pack: state }: Sample, minutes: number, chance: Rng): number {
   const model = packModel(pack);
   const left = state.polarisedV * Math.exp((-minutes * 60) / 150);
   const volts = model.restVolts({ ...state, polarisedV: left }) + chance.between(-0.06, 0.06);
@@ -75,7 +75,7 @@ function climbed(samples: readonly Sample[], heightAt: (metres: number) => numbe
  * Writes one ride's log as testers keep it: looks at uneven places, some without a time or a distance, the first miles
  * sometimes forgotten, bars noticed late.
  */
-export function jotDown(day: RiddenDay, chance: Chance): readonly Jotted[] {
+export function jotDown(day: RiddenDay, chance: Rng): readonly Jotted[] {
   const { samples, offsetM, before, pack, gauge, instruments, kind } = day;
   const jotted: Jotted[] = [];
   const model = packModel(pack);

@@ -3,7 +3,7 @@ import { METRES_PER_MILE } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { idsFrom } from "../ids.ts";
 import { FULL, packModel, type PackState } from "../pack.ts";
-import { chanceFrom } from "../random.ts";
+import { rngFrom } from "../random.ts";
 import { logOf, trackOf } from "../recordings.ts";
 import { rideCourse, type Sample, type TrueRig } from "../ride.ts";
 import { drawHardGauge } from "./gauges.ts";
@@ -54,7 +54,7 @@ export interface HardGiven {
 
 /** The whole road to the cut-off, second by second, and where each day of the test ends. */
 function rideWhole(seed: number, kind: HardKind, given: HardGiven) {
-  const chance = chanceFrom(seed);
+  const chance = rngFrom(seed);
   const { pack, known } = given.pack ?? drawHardPack(chance, kind, YEAR);
   const rig = given.rig ?? drawHardRig(chance);
   const drawn = drawRoad(chance, kind);

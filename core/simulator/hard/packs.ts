@@ -1,7 +1,7 @@
 import { NOMINAL_CELL_VOLTS, OCV, type OcvTable } from "#core/battery";
 import { LOSSES } from "../draw.ts";
 import type { TruePack } from "../pack.ts";
-import type { Chance } from "../random.ts";
+import type { Rng } from "../random.ts";
 import type { HardKind } from "./kinds.ts";
 
 export interface HardPack {
@@ -11,7 +11,7 @@ export interface HardPack {
 }
 
 /** A curve of its own: the chemistry's with a bow of some hundredths of a volt. */
-function bowedTable(chance: Chance, table: OcvTable, most: number): OcvTable {
+function bowedTable(chance: Rng, table: OcvTable, most: number): OcvTable {
   const [first, second] = [chance.between(-most, most), chance.between(-most, most) / 2];
   const volts = table.volts.map((volt, i) => {
     const q = table.q[i]!;
@@ -23,7 +23,7 @@ function bowedTable(chance: Chance, table: OcvTable, most: number): OcvTable {
 }
 
 /** A pack that need not yield what its label lets expect: new and known to be, of unknown age, or some years old. */
-export function drawHardPack(chance: Chance, kind: HardKind, year: number): HardPack {
+export function drawHardPack(chance: Rng, kind: HardKind, year: number): HardPack {
   const chemistry = kind.chemistry ?? "NMC";
   const seriesCells = chemistry === "LFP" ? 15 : [10, 13, 14][Math.floor(chance.next() * 3)]!;
   const ampHours = Math.round(chance.between(8, 21) * 2) / 2;

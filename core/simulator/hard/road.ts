@@ -1,7 +1,7 @@
 import type { Ground } from "#core/ride/log";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { Stretch, TrueCourse } from "../course.ts";
-import type { Chance } from "../random.ts";
+import type { Rng } from "../random.ts";
 import type { TrueRig } from "../ride.ts";
 import type { HardKind } from "./kinds.ts";
 
@@ -13,7 +13,7 @@ const EFFORT_SPREAD = 0.28;
 const WAVES = 9;
 
 /** Which levels and grounds are ridden, in stretches of half a mile to seven. */
-function stretchesOf(chance: Chance, lengthM: number, mixed: boolean): readonly Stretch[] {
+function stretchesOf(chance: Rng, lengthM: number, mixed: boolean): readonly Stretch[] {
   const stretches: Stretch[] = [];
   const grounds: readonly Ground[] = mixed ? ["asphalt", "fine gravel", "grass"] : ["asphalt"];
   const levels = mixed ? HARD_LEVELS : ([chance.happens(0.5) ? "eco" : "tour"] as const);
@@ -33,7 +33,7 @@ function stretchesOf(chance: Chance, lengthM: number, mixed: boolean): readonly 
  * A road whose climb comes in lumps: waves from half a mile to twelve, long flats among them, a wind that stays over miles,
  * a rider whose effort drifts.
  */
-export function drawRoad(chance: Chance, kind: HardKind): TrueCourse {
+export function drawRoad(chance: Rng, kind: HardKind): TrueCourse {
   const lengthM = MILES * METRES_PER_MILE;
   const climbPerMile = chance.between(...(kind.climb ?? [2, 12]));
   const waves = Array.from({ length: WAVES }, (_, i) => ({
@@ -74,7 +74,7 @@ export function drawRoad(chance: Chance, kind: HardKind): TrueCourse {
 }
 
 /** A bike and rider from beyond the assumptions. */
-export function drawHardRig(chance: Chance): TrueRig {
+export function drawHardRig(chance: Rng): TrueRig {
   const calm = chance.between(9.5, 14) * MPS_PER_MPH;
   return {
     massKg: chance.between(85, 165),

@@ -1,6 +1,6 @@
 import type { Entry, EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
-import type { Chance } from "../random.ts";
+import type { Rng } from "../random.ts";
 import type { HardKind } from "./kinds.ts";
 
 /** An entry that was typed wrong, and how. */
@@ -19,7 +19,7 @@ function milesSwapped(metres: number): number {
   return Math.round(((swapped(Math.floor(tenths / 10)) * 10 + (tenths % 10)) / 10) * METRES_PER_MILE);
 }
 
-const wrongOf = (slip: NonNullable<HardKind["slip"]>, meant: number, chance: Chance): number =>
+const wrongOf = (slip: NonNullable<HardKind["slip"]>, meant: number, chance: Rng): number =>
   slip === "tenPoints"
     ? meant + (chance.happens(0.5) ? 10 : -10)
     : slip === "digits"
@@ -29,7 +29,7 @@ const wrongOf = (slip: NonNullable<HardKind["slip"]>, meant: number, chance: Cha
         : Math.max(1, Math.min(5, meant + (chance.happens(0.5) ? 1 : -1)));
 
 /** Types one reading of the middle wrong, in place; what was meant, or null when none would show. */
-export function mistypeOne(entries: Entry[], slip: HardKind["slip"], chance: Chance): HardSlip | null {
+export function mistypeOne(entries: Entry[], slip: HardKind["slip"], chance: Rng): HardSlip | null {
   if (slip === undefined) return null;
   const field = slip === "bar" ? "bar" : slip === "distance" ? "distanceM" : "percent";
   const shows = (meant: number, typed: number) =>

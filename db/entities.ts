@@ -35,15 +35,15 @@ const TABLES = {
   climb,
   test,
 } as const;
-export type KeptKind = keyof typeof TABLES;
+export type EntityKind = keyof typeof TABLES;
 /** Kinds that are put away and brought back. */
-export const KEPT_KINDS = (Object.keys(TABLES) as readonly KeptKind[]).filter((kind) => kind !== "test");
+export const ENTITY_KINDS = (Object.keys(TABLES) as readonly EntityKind[]).filter((kind) => kind !== "test");
 
 type Row = Readonly<Record<string, unknown>> & { readonly id: string };
 /** All these tables have an id, a version and the time of their last change. */
 type KeptTable = PgTable & { readonly id: PgColumn; readonly version: PgColumn };
 
-const tableOf = (kind: KeptKind) => TABLES[kind] as unknown as KeptTable;
+const tableOf = (kind: EntityKind) => TABLES[kind] as unknown as KeptTable;
 
 /** How long a change can be undone. */
 const UNDO_DAYS = 7;
@@ -52,12 +52,12 @@ const BESIDES = ["version", "updatedAt", "archivedAt", "stamp"];
 
 /** Thrown by a save that names a version which is no longer the row's: somebody changed it meanwhile. */
 export class StaleSave extends Error {
-  readonly kind: KeptKind;
+  readonly kind: EntityKind;
   readonly id: string;
   /** The version the row has now. */
   readonly version: number;
 
-  constructor(kind: KeptKind, id: string, version: number) {
+  constructor(kind: EntityKind, id: string, version: number) {
     super(`${kind} was changed meanwhile`);
     this.kind = kind;
     this.id = id;
@@ -66,7 +66,7 @@ export class StaleSave extends Error {
 }
 
 /** The row under a lock, so that two saves at once come one after the other. */
-async function lockedRow(tx: Database, kind: KeptKind, id: string): Promise<Row | null> {
+async function lockedRow(tx: Database, kind: EntityKind, id: string): Promise<Row | null> {
   const table = tableOf(kind);
   const [row] = await tx.select().from(table).where(eq(table.id, id)).for("no key update");
   return (row as Row | undefined) ?? null;
@@ -87,7 +87,7 @@ function holdsSame(before: Row, after: Row): boolean {
  * @returns the change's id, by which it can be undone
  * @throws StaleSave when the row has another version by now
  */
-export async function keep(db: Database, kind: KeptKind, row: Row, seen?: number): Promise<string> {
+export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?: number): Promise<string> {
   const id = uuidv7();
   await db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
@@ -111,14 +111,19 @@ export async function keep(db: Database, kind: KeptKind, row: Row, seen?: number
 }
 
 /** Puts a row away, or back: it stays, and lists leave it out. Returns the change's id; null when there is no such row. */
-export async function putAway(db: Database, kind: KeptKind, id: string, away = true): Promise<string | null> {
+export async function archiveEntity(
+  db: Database,
+  kind: EntityKind,
+  id: string,
+  away = true,
+): Promise<string | null> {
   const table = tableOf(kind);
   const [row] = await db.select().from(table).where(eq(table.id, id));
-  return row ? keep(db, kind, { ...(row as Row), archivedAt: away ? new Date() : null }) : null;
+  return row ? saveEntity(db, kind, { ...(row as Row), archivedAt: away ? new Date() : null }) : null;
 }
 
 /** A row as it was, its times read back from JSON. */
-function revived(kind: KeptKind, before: Readonly<Record<string, unknown>>): Row {
+function revived(kind: EntityKind, before: Readonly<Record<string, unknown>>): Row {
   const columns = getTableColumns(tableOf(kind));
   return Object.fromEntries(
     Object.entries(before).flatMap(([name, value]) => {
@@ -136,13 +141,13 @@ export type Undone = "yes" | "late" | "changed";
 export async function undo(db: Database, changeId: string): Promise<Undone> {
   const [found] = await db.select().from(change).where(eq(change.id, changeId));
   if (!found) return "late";
-  const kind = found.kind as KeptKind;
+  const kind = found.kind as EntityKind;
   try {
-    if (found.before !== null) await keep(db, kind, revived(kind, found.before), found.made);
+    if (found.before !== null) await saveEntity(db, kind, revived(kind, found.before), found.made);
     else if (kind !== "test") {
       const table = tableOf(kind);
       const [row] = await db.select().from(table).where(eq(table.id, found.rowId));
-      if (row) await keep(db, kind, { ...(row as Row), archivedAt: new Date() }, found.made);
+      if (row) await saveEntity(db, kind, { ...(row as Row), archivedAt: new Date() }, found.made);
     }
   } catch (error) {
     if (error instanceof StaleSave) return "changed";

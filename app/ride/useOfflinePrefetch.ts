@@ -22,7 +22,7 @@ async function store(cacheName: string, address: string): Promise<boolean> {
  *
  * @returns whether the ride works with no network by now
  */
-export function usePutBy(testId: string, planId: string | null, stamp: string): Leaving {
+export function useOfflinePrefetch(testId: string, planId: string | null, stamp: string): Leaving {
   const [leaving, setLeaving] = useState<Leaving>("unknown");
   useEffect(() => {
     if (!("serviceWorker" in navigator) || !import.meta.env.PROD) return;

@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from "uuid";
 const nothingToHear = () => () => undefined;
 
 /** Whether the page runs in a browser: false in what the server sends, true once it is alive. */
-export function useAlive(): boolean {
+export function useHydrated(): boolean {
   return useSyncExternalStore(
     nothingToHear,
     () => true,
@@ -14,7 +14,7 @@ export function useAlive(): boolean {
 
 /** A UUIDv7 made by the browser, one for as long as the component stays; empty until the page is alive. */
 export function useClientId(): string {
-  const alive = useAlive();
+  const alive = useHydrated();
   const [id] = useState(() => uuidv7());
   return alive ? id : "";
 }

@@ -9,16 +9,16 @@ import {
   type SharedUnknown,
   type Subject,
 } from "#core/desk";
-import { bad, good, type Result, type Uncertain } from "#core/base";
+import { err, ok, type Result, type Estimate } from "#core/base";
 import type { Compared } from "../compared.ts";
-import { untraced, type Traced } from "../traced.ts";
+import { combine, type ErrorComponents } from "../errorComponents.ts";
 
 /** A bike's figure under a reference, by all that the desk knows. */
-export interface UnderReference {
+export interface Normalised {
   /** Wh per metre under the reference. */
-  readonly whPerM: Uncertain;
+  readonly whPerM: Estimate;
   /** The same with its errors told apart. */
-  readonly traced: Traced;
+  readonly traced: ErrorComponents;
   /** What carries more than half of its variance: the answer is drawn hollow. */
   readonly beyond: readonly string[];
   /** Share of the variance by source, the largest first. */
@@ -68,7 +68,7 @@ function heldSpeed({ conditions, legs }: Ride, wantedMps: number): number | null
 }
 
 /** A bike's figure under a reference, as the desk now believes. Source: docs/method.md. */
-export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Reference): UnderReference {
+export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Reference): Normalised {
   const ride = rideUnder(subject, reference);
   const unknowns = unknownsOfMount(
     subject,
@@ -87,10 +87,10 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
     unknowns
       .filter((each) => each.kind === kind)
       .some(
-        (each) => untraced(desk.figure([each], ([z]) => z!)).sd > UNLEARNED * kindSpread(kind, desk.spreads),
+        (each) => combine(desk.figure([each], ([z]) => z!)).sd > UNLEARNED * kindSpread(kind, desk.spreads),
       );
   return {
-    whPerM: untraced(traced),
+    whPerM: combine(traced),
     traced,
     beyond: sources
       .filter(({ kind, share }) => share > HOLLOW_SHARE && isUnlearned(kind))
@@ -101,19 +101,19 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
 }
 
 /** A test's bike under a reference; a problem where no test bears a figure of it. */
-export function underReference(
+export function normaliseTo(
   desk: DeskPosterior,
   compared: Compared,
   reference: Reference,
-): Result<UnderReference> {
+): Result<Normalised> {
   const known = desk.days.some(({ day }) => day.home === compared.bikeId);
   if (!known)
-    return bad(
+    return err(
       "no-reading",
       "test",
       "No reading bears a figure of this bike: nothing can be brought anywhere.",
     );
-  return good(broughtTo(desk, subjectOf(compared), reference));
+  return ok(broughtTo(desk, subjectOf(compared), reference));
 }
 
 /**
@@ -122,7 +122,7 @@ export function underReference(
  *
  * @param capacity as the test's ledger has it, Wh
  */
-export function capacityUnder(desk: DeskPosterior, compared: Compared, capacity: Uncertain): Traced {
+export function capacityUnder(desk: DeskPosterior, compared: Compared, capacity: Estimate): ErrorComponents {
   const share = capacityShareOf(compared.ridden.results);
   const unknown: SharedUnknown = { kind: "capacity", key: `capacity:${compared.packId}` };
   const { mean, effects } = desk.figure([unknown], ([z]) => capacity.mean * Math.exp(share * z!));

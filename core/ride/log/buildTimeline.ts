@@ -4,7 +4,7 @@ import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
 import { READING_FIELDS, type Ground, type Side } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
-import type { Course, Leg, LoggedReading, LogSlip, Mark } from "./course.ts";
+import type { Timeline, Leg, LoggedReading, LogSlip, Mark } from "./timeline.ts";
 import { counterReadings, type MarkedEntry } from "./counters.ts";
 import { slipSentence } from "./order.ts";
 import { SAME_PLACE_M } from "./possible.ts";
@@ -20,7 +20,7 @@ export interface RideLog {
   readonly telemetry?: TelemetryColumns | null;
 }
 
-export interface CourseSetting {
+export interface TimelineSetting {
   readonly knownFactor: KnownFactor | null;
   readonly circumferenceMm?: number | undefined;
   readonly meterStepV: number;
@@ -60,7 +60,7 @@ function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntr
  * its readings count for nothing. Entries of stops, notes and hand marks make no mark of their own. A refill ends its
  * mark: the leg to the next one is a charge, not a way ridden.
  */
-export function layCourse(rides: readonly RideLog[], setting: CourseSetting): Course {
+export function buildTimeline(rides: readonly RideLog[], setting: TimelineSetting): Timeline {
   const marks: Mark[] = [];
   const legs: Leg[] = [];
   const plain: LoggedReading[] = [];

@@ -1,6 +1,6 @@
-import { ASSUMED, type Uncertain } from "#core/base";
-import { settingOf, type Bearing, type LedgerInput } from "#core/estimation";
-import type { Course, LoggedReading } from "#core/ride/log";
+import { DEFAULTS, type Estimate } from "#core/base";
+import { settingOf, type Influence, type LedgerInput } from "#core/estimation";
+import type { Timeline, LoggedReading } from "#core/ride/log";
 import { markOf, readingText, rowOf } from "#core/battery/readings";
 import type { DrawnReading } from "./types.ts";
 
@@ -10,13 +10,13 @@ import type { DrawnReading } from "./types.ts";
  *
  * @param used fraction used at each mark in the answer; @param bearing of each counted reading; @param perMetre brings Wh/mi of the ledger to the answer's Wh per metre
  */
-export function drawn(
-  course: Course,
+export function plottedReadings(
+  course: Timeline,
   input: LedgerInput,
   readings: readonly LoggedReading[],
   used: Float64Array,
-  bearing: ReadonlyMap<LoggedReading, Bearing>,
-  perMetre: (whPerMi: Uncertain) => Uncertain,
+  bearing: ReadonlyMap<LoggedReading, Influence>,
+  perMetre: (whPerMi: Estimate) => Estimate,
 ): DrawnReading[] {
   const setting = settingOf(input, input.rides[0]!);
   return readings.map((logged) => {
@@ -29,7 +29,7 @@ export function drawn(
     const variance =
       row.errors.reduce((sum, { sd }) => sum + sd * sd, 0) +
       row.unknowns.reduce((sum, { unknown, coefficient }) => sum + (coefficient * unknown.sd) ** 2, 0) +
-      (row.smooth ? ASSUMED.smoothSd ** 2 : 0);
+      (row.smooth ? DEFAULTS.smoothSd ** 2 : 0);
     const mark = markOf(reading);
     const bears = bearing.get(logged);
     return {

@@ -1,15 +1,15 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import {
-  differenceTraced,
+  differenceOf,
   inMeasure,
   type MeasureBasis,
   type MEASURES,
   onPack,
-  pooledTraced,
-  sumTraced,
-  type Traced,
-  untraced,
+  weightedMean,
+  weightedSum,
+  type ErrorComponents,
+  combine,
 } from "#core/compare";
 
 const figure = fc.record({
@@ -25,27 +25,27 @@ describe("figures with their errors told apart", () => {
   test("a figure less itself is zero, without error", () =>
     fc.assert(
       fc.property(figure, (each) => {
-        expect(untraced(differenceTraced(each, each))).toEqual({ mean: 0, sd: 0 });
+        expect(combine(differenceOf(each, each))).toEqual({ mean: 0, sd: 0 });
       }),
     ));
   test("a sum's error is never more than its parts' errors together", () =>
     fc.assert(
       fc.property(figure, figure, (a, b) => {
-        const both = untraced(sumTraced([[a, 1], [b, 1]])); // prettier-ignore
-        expect(both.sd).toBeLessThanOrEqual(untraced(a).sd + untraced(b).sd + 1e-12);
+        const both = combine(weightedSum([[a, 1], [b, 1]])); // prettier-ignore
+        expect(both.sd).toBeLessThanOrEqual(combine(a).sd + combine(b).sd + 1e-12);
       }),
     ));
   test("pooling narrows what is each one's own and keeps what they share", () => {
-    const of = (id: string, mean: number): Traced => ({ mean, effects: { [id]: 0.2, pack: 0.3 } });
-    const pool = pooledTraced([of("a", 10), of("b", 10.1)]);
+    const of = (id: string, mean: number): ErrorComponents => ({ mean, effects: { [id]: 0.2, pack: 0.3 } });
+    const pool = weightedMean([of("a", 10), of("b", 10.1)]);
     expect(pool.mean).toBeCloseTo(10.05, 9);
     expect(pool.effects["pack"]).toBeCloseTo(0.3, 9);
-    expect(untraced(pool).sd).toBeCloseTo(Math.hypot(0.2 / Math.SQRT2, 0.3), 9);
+    expect(combine(pool).sd).toBeCloseTo(Math.hypot(0.2 / Math.SQRT2, 0.3), 9);
   });
   test("tests that disagree widen the pool; one alone stays as it is", () => {
-    const of = (id: string, mean: number): Traced => ({ mean, effects: { [id]: 0.2 } });
-    expect(untraced(pooledTraced([of("a", 10), of("b", 14)])).sd).toBeCloseTo(2, 9);
-    expect(pooledTraced([of("a", 10)])).toEqual(of("a", 10));
+    const of = (id: string, mean: number): ErrorComponents => ({ mean, effects: { [id]: 0.2 } });
+    expect(combine(weightedMean([of("a", 10), of("b", 14)])).sd).toBeCloseTo(2, 9);
+    expect(weightedMean([of("a", 10)])).toEqual(of("a", 10));
   });
 });
 
@@ -56,18 +56,18 @@ describe("measures", () => {
     option: { addedWh: 250, addedMinor: 50_000 },
     commonWh: 500,
   };
-  const put = (name: (typeof MEASURES)[number], each: Traced, over: Partial<MeasureBasis> = {}) => {
+  const put = (name: (typeof MEASURES)[number], each: ErrorComponents, over: Partial<MeasureBasis> = {}) => {
     const found = inMeasure(name, each, { ...basis, ...over });
     if (!found.ok) throw new Error(found.problems[0]!.sentence);
     return found.value;
   };
-  const ten: Traced = { mean: 0.01, effects: { "capacity:p": 0.0004, "measured:t": 0.0001 } };
+  const ten: ErrorComponents = { mean: 0.01, effects: { "capacity:p": 0.0004, "measured:t": 0.0001 } };
   test("its own pack's error cancels in its range", () => {
     const range = put("rangeOwn", ten);
     expect(range.mean).toBeCloseTo(50_000, 6);
-    expect(untraced(range).sd / range.mean).toBeCloseTo(0.01, 9);
+    expect(combine(range).sd / range.mean).toBeCloseTo(0.01, 9);
     expect(
-      untraced(put("rangeOwn", ten, { capacity: onPack("other", { mean: 500, sd: 20 }) })).sd / range.mean,
+      combine(put("rangeOwn", ten, { capacity: onPack("other", { mean: 500, sd: 20 }) })).sd / range.mean,
     ).toBeGreaterThan(0.05);
   });
   test("each is what it says", () => {
@@ -80,7 +80,7 @@ describe("measures", () => {
   test("relative error is the same in every measure of a figure on a common pack", () =>
     fc.assert(
       fc.property(figure, (each) => {
-        const share = (x: Traced) => untraced(x).sd / x.mean;
+        const share = (x: ErrorComponents) => combine(x).sd / x.mean;
         for (const name of [
           "milesPerKwh",
           "rangeCommon",

@@ -1,28 +1,28 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 
 /**
  * The slow error of a gauge or a volts curve, with Gaussian correlation along the fraction used, held as 15 independent
  * standard normals: the error at f is sd x sum of weights(f) x normals. The nodes lie evenly over f = -0.1 to 1.1, which
  * keeps every correlation within 1e-6.
  */
-export const SMOOTH_NODES = 15;
+export const GP_NODES = 15;
 const FROM = -0.1;
 const TO = 1.1;
 
 /** Correlation of the slow error between two places on the charge. */
-export function alike(fA: number, fB: number): number {
-  return Math.exp(-((fA - fB) ** 2) / (2 * ASSUMED.smoothLength ** 2));
+export function gpCorrelation(fA: number, fB: number): number {
+  return Math.exp(-((fA - fB) ** 2) / (2 * DEFAULTS.smoothLength ** 2));
 }
 
-const nodeAt = (j: number) => FROM + ((TO - FROM) * j) / (SMOOTH_NODES - 1);
+const nodeAt = (j: number) => FROM + ((TO - FROM) * j) / (GP_NODES - 1);
 
 /** Cholesky factor of the nodes' correlations, lower, by rows. */
 const FACTOR: readonly Float64Array[] = (() => {
   const lower: Float64Array[] = [];
-  for (let i = 0; i < SMOOTH_NODES; i += 1) {
-    const row = new Float64Array(SMOOTH_NODES);
+  for (let i = 0; i < GP_NODES; i += 1) {
+    const row = new Float64Array(GP_NODES);
     for (let j = 0; j <= i; j += 1) {
-      let sum = alike(nodeAt(i), nodeAt(j));
+      let sum = gpCorrelation(nodeAt(i), nodeAt(j));
       for (let k = 0; k < j; k += 1) sum -= row[k]! * (lower[j] ?? row)[k]!;
       row[j] = i === j ? Math.sqrt(sum) : sum / lower[j]![j]!;
     }
@@ -36,11 +36,11 @@ const FACTOR: readonly Float64Array[] = (() => {
  *
  * @param f fraction used, held to -0.1..1.1
  */
-export function smoothWeights(f: number): Float64Array {
+export function gpWeights(f: number): Float64Array {
   const at = Math.min(TO, Math.max(FROM, f));
-  const weights = new Float64Array(SMOOTH_NODES);
-  for (let i = 0; i < SMOOTH_NODES; i += 1) {
-    let sum = alike(at, nodeAt(i));
+  const weights = new Float64Array(GP_NODES);
+  for (let i = 0; i < GP_NODES; i += 1) {
+    let sum = gpCorrelation(at, nodeAt(i));
     for (let k = 0; k < i; k += 1) sum -= FACTOR[i]![k]! * weights[k]!;
     weights[i] = sum / FACTOR[i]![i]!;
   }

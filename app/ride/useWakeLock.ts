@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 
 /** Keeps the screen awake while a ride is open, where the platform allows. */
-export function useAwake(active: boolean): void {
+export function useWakeLock(active: boolean): void {
   useEffect(() => {
     if (!active || !("wakeLock" in navigator)) return;
     let lock: WakeLockSentinel | null = null;

@@ -1,15 +1,15 @@
 import { profileOf, type TrackProfile } from "#core/ride/distance";
 import type { LedgerInput } from "#core/estimation";
-import type { Course, LoggedReading } from "#core/ride/log";
+import type { Timeline, LoggedReading } from "#core/ride/log";
 import { labelEnergy } from "#core/battery";
-import { bad, good, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import type { TestRecord } from "#core/records";
 import { courseOf, ledgerInput, packOf, possible } from "./input.ts";
 
 /** A test laid out for the ledger: its course, the readings that can be, and the ledger of those that count. */
-export interface LaidTest {
+export interface PreparedTest {
   readonly tracks: readonly (TrackProfile | null)[];
-  readonly course: Course;
+  readonly course: Timeline;
   /** Readings the bike can have shown, those set aside among them. */
   readonly readings: readonly LoggedReading[];
   readonly problems: readonly string[];
@@ -21,11 +21,11 @@ export interface LaidTest {
  *
  * @returns problems when there is nothing to reckon: no distance, no label, no marks
  */
-export function layTest(record: TestRecord): Result<LaidTest> {
+export function prepareTest(record: TestRecord): Result<PreparedTest> {
   const tracks = record.rides.map(({ track }) => track && profileOf(track));
   const course = courseOf(record, tracks);
   if (course.marks.length < 2)
-    return bad(
+    return err(
       "no-distance",
       "rides",
       "Two check-ins at different distances make a test: add the start and at least one more.",
@@ -38,5 +38,5 @@ export function layTest(record: TestRecord): Result<LaidTest> {
     course,
     readings.filter(({ struck }) => !struck),
   );
-  return good({ tracks, course, readings, problems, input });
+  return ok({ tracks, course, readings, problems, input });
 }

@@ -3,22 +3,22 @@ import {
   bridgeTo,
   broughtTo,
   deskDayOf,
-  differenceTraced,
+  differenceOf,
   drawableOf,
   drawerUnder,
   leftOver,
   spreadOf,
   subjectOf,
-  underReference,
-  untraced,
+  normaliseTo,
+  combine,
   whatWouldSettle,
   worthOf,
   type Compared,
   type RiddenTest,
 } from "#core/compare";
 import { dayOfReported, deskPosterior, type DeskDay } from "#core/desk";
-import { chanceFrom } from "#core/simulator";
-import { METRES_PER_MILE, MPS_PER_MPH, spoken } from "#core/base";
+import { rngFrom } from "#core/simulator";
+import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { REFERENCES, type Reference } from "#core/bike";
 
@@ -112,7 +112,7 @@ const deskOf = (...tests: readonly Compared[]) =>
   deskPosterior(tests.flatMap((each) => deskDayOf(each) ?? []));
 const under = (told: Told = {}, reference = house, others: readonly Told[] = []) => {
   const one = ridden(told);
-  const found = underReference(deskOf(one, ...others.map(ridden)), one, reference);
+  const found = normaliseTo(deskOf(one, ...others.map(ridden)), one, reference);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return found.value;
 };
@@ -164,11 +164,11 @@ describe("a bike brought to a reference", () => {
     const [a, b] = [ridden({ ...effort, id: "1", bikeId: "x" }), ridden({ ...effort, id: "2", bikeId: "y" })];
     const desk = deskOf(a, b);
     const [one, other] = [a, b].map((each) => {
-      const found = underReference(desk, each, house);
+      const found = normaliseTo(desk, each, house);
       return found.ok ? found.value.traced : null;
     });
-    const apart = Math.hypot(untraced(one!).sd, untraced(other!).sd);
-    expect(untraced(differenceTraced(one!, other!)).sd).toBeLessThan(0.95 * apart);
+    const apart = Math.hypot(combine(one!).sd, combine(other!).sd);
+    expect(combine(differenceOf(one!, other!)).sd).toBeLessThan(0.95 * apart);
   });
   test("its bridge sums from the measured figure to the answer, this day's own first", () => {
     for (const told of [
@@ -195,7 +195,7 @@ describe("a bike brought to a reference", () => {
     const { bars } = bridge({ mph: 18, test: { windMps: 5 } });
     expect(bars.every(({ whPerM }) => whPerM.sd > 0)).toBe(true);
     const wind = bars.find(({ factor }) => factor === "wind")!;
-    expect(spoken(wind.sentence, "metric")).toBe("18 km/h of wind on the test; no wind under House.");
+    expect(renderUnits(wind.sentence, "metric")).toBe("18 km/h of wind on the test; no wind under House.");
   });
   test("names what its doubt is made of; shares sum to one", () => {
     const { sources } = under({ climbM: null });
@@ -213,7 +213,7 @@ describe("a bike brought to a reference", () => {
   test("a bike of which no test has a part is refused, with why", () => {
     const bare = ridden();
     const empty = { ...bare, ridden: { ...bare.ridden, results: { ...bare.ridden.results, parts: [] } } };
-    expect(underReference(deskOf(empty), empty, house)).toMatchObject({ problems: [{ code: "no-reading" }] });
+    expect(normaliseTo(deskOf(empty), empty, house)).toMatchObject({ problems: [{ code: "no-reading" }] });
   });
   test("miles ridden faster than the motor helps do not count as frugal", () => {
     const assisted = wh({ assistMph: 20 });
@@ -233,7 +233,7 @@ describe("a bike brought to a reference", () => {
     expect(wh({ test: { altitudeM: 2500 } })).toBeGreaterThan(wh({ test: { altitudeM: 0 } }));
   });
   test("draws of every unknown spread as the sd says", () => {
-    const chance = chanceFrom(5);
+    const chance = rngFrom(5);
     for (const told of [{}, { climbM: null, mph: 12 }]) {
       const one = ridden(told);
       const draw = drawerUnder(drawableOf(deskOf(one), subjectOf(one), house), () => chance.normal());
@@ -275,7 +275,7 @@ describe("what would settle it", () => {
   const settles = (told: Told) => {
     const one = ridden(told);
     const desk = deskOf(one);
-    const found = underReference(desk, one, house);
+    const found = normaliseTo(desk, one, house);
     if (!found.ok) throw new Error(found.problems[0]!.sentence);
     return { now: found.value.whPerM.sd, all: whatWouldSettle(desk, found.value.traced, [one]) };
   };
@@ -310,7 +310,7 @@ describe("what else differed between two tests", () => {
     expect(of(all, "mass")!.whPerM.mean).toBeGreaterThan(0);
     expect(of(all, "speed")!.whPerM.mean).toBeGreaterThan(of(all, "mass")!.whPerM.mean);
     expect(of(all, "mass")!.whPerM.sd).toBeGreaterThan(0);
-    expect(spoken(of(all, "mass")!.sentence, "metric")).toBe("86 kg in all against 112 kg in all");
+    expect(renderUnits(of(all, "mass")!.sentence, "metric")).toBe("86 kg in all against 112 kg in all");
   });
   test("turned round they are the other way", () => {
     const [there, back] = [worths({ mph: 14 }, { mph: 17 }), worths({ mph: 17 }, { mph: 14 })];

@@ -19,7 +19,7 @@ function halfStep({ errors }: Row): number {
  *
  * @param rows of one ride's readings, as read; returned in the same order, those of single figures as they are
  */
-export function derounded(rows: readonly Row[], { legs }: Pick<LedgerRide, "legs">): readonly Row[] {
+export function dequantised(rows: readonly Row[], { legs }: Pick<LedgerRide, "legs">): readonly Row[] {
   const miles = [0];
   for (const leg of legs) miles.push(miles.at(-1)! + Object.values(leg.miles).reduce((a, b) => a + b, 0));
   const result = [...rows];

@@ -1,5 +1,5 @@
 import { budgetOf, type Figure, type Solved } from "#core/estimation";
-import { METRES_PER_MILE, type Uncertain } from "#core/base";
+import { METRES_PER_MILE, type Estimate } from "#core/base";
 import type { DoubtLine } from "./types.ts";
 
 /** The distance's own error in the budget, beside the ledger's sources. */
@@ -11,14 +11,10 @@ export const DISTANCE_SOURCE = "distance";
  *
  * @param best the answer, Wh per metre; @param relativeSd of its distance; @param wide factor of the ledger's sds
  */
-export function doubt(
+export function varianceBudget(
   solved: Solved,
   figure: Figure,
-  {
-    best,
-    relativeSd,
-    wide,
-  }: { readonly best: Uncertain; readonly relativeSd: number; readonly wide: number },
+  { best, relativeSd, wide }: { readonly best: Estimate; readonly relativeSd: number; readonly wide: number },
 ): readonly DoubtLine[] {
   const byLedger = budgetOf(solved, figure).map(({ source, variance }) => ({
     source,

@@ -4,7 +4,7 @@ import { z } from "zod";
  * What a handlebar display and a meter show at a moment. Every field may be missing: devices differ, and drop out. SI
  * units; `timeS` in seconds since the epoch by the device's own clock.
  */
-export const shownSchema = z.object({
+export const displaySampleSchema = z.object({
   timeS: z.number(),
   /** By a recorder, since the ride's start, m. */
   distanceM: z.number().optional(),
@@ -23,7 +23,7 @@ export const shownSchema = z.object({
   /** Low-power mode is on. */
   lowPower: z.boolean().optional(),
 });
-export type Shown = z.infer<typeof shownSchema>;
+export type DisplaySample = z.infer<typeof displaySampleSchema>;
 
 /** What comes off a device at once: moments in order. */
-export const shownRowsSchema = z.array(shownSchema);
+export const displaySamplesSchema = z.array(displaySampleSchema);

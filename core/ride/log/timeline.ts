@@ -47,7 +47,7 @@ export interface LogSlip {
   readonly sentence: string;
 }
 
-export interface Course {
+export interface Timeline {
   readonly marks: readonly Mark[];
   readonly legs: readonly Leg[];
   readonly readings: readonly LoggedReading[];

@@ -7,13 +7,13 @@ import type { DimensionName, System } from "./units.ts";
  */
 const TOKEN = /‹(\S+) (\w+)(?: (\d+))?›/g;
 
-/** A quantity inside a sentence. Example: `quantityToken(15_000, "distance") === "‹15000 distance›"`. */
-export function quantityToken(value: number, name: DimensionName, decimals?: number): string {
+/** A quantity inside a sentence. Example: `unitToken(15_000, "distance") === "‹15000 distance›"`. */
+export function unitToken(value: number, name: DimensionName, decimals?: number): string {
   return `‹${value} ${name}${decimals === undefined ? "" : ` ${decimals}`}›`;
 }
 
 /** Writes a sentence out in a system's units. `spoken("at ‹15000 distance›", "metric") === "at 15.0 km"`. */
-export function spoken(sentence: string, system: System): string {
+export function renderUnits(sentence: string, system: System): string {
   return sentence.replace(TOKEN, (_, value: string, name: string, decimals?: string) =>
     formatQuantity(
       Number(value),

@@ -1,15 +1,15 @@
-import type { Uncertain } from "#core/base";
-import { valueAt } from "./forms.ts";
+import type { Estimate } from "#core/base";
+import { valueAt } from "./linearForm.ts";
 import { varianceOf, type Figure } from "./figures.ts";
 import { leaveOneOut } from "./leftOut.ts";
 import type { SolvedLedger } from "./solve.ts";
 
 /** How one reading bears on a figure. */
-export interface Bearing {
+export interface Influence {
   /** Residual against the answer without it, sds. */
   readonly standing: number;
   /** The figure without this reading, by the linear update; unwidened. */
-  readonly without: Uncertain;
+  readonly without: Estimate;
   /** Share of the figure's news from all readings that this one brings, 0..1: its fall in variance over their sum. */
   readonly share: number;
   /** What an energy reading says, and what the whole answer would have it read, Wh; of others the row's two sides. */
@@ -19,7 +19,10 @@ export interface Bearing {
 }
 
 /** Every reading's bearing on a figure, in the order of the readings: what the figure would be without it, and its weight. */
-export function bearings({ parts, posterior, evidence }: SolvedLedger, figure: Figure): readonly Bearing[] {
+export function influences(
+  { parts, posterior, evidence }: SolvedLedger,
+  figure: Figure,
+): readonly Influence[] {
   /** By part: the figure under it, its variance, and its covariance with every column. */
   const under = parts.map((part) => ({
     mean:

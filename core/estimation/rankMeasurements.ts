@@ -1,8 +1,8 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { curveOf } from "#core/battery";
 import { markOf, rowOf, type Reading } from "#core/battery/readings";
 import { evidenceRows } from "./evidence.ts";
-import { valueAt } from "./forms.ts";
+import { valueAt } from "./linearForm.ts";
 import { milesOf, rideFigure, usedOnRide, varianceOf, type Figure } from "./figures.ts";
 import { EXACT, rowSd, type LedgerRow } from "./rows.ts";
 import { settingOf, solveLedger, type Solved } from "./solve.ts";
@@ -11,7 +11,7 @@ import { scatterSd } from "./travel.ts";
 export type NextMeasure = "bench" | "refill" | "restVolts" | "tenMiles" | "meteredRepeat";
 
 /** One thing that would make a ride's Wh/mi surer. */
-export interface NextStep {
+export interface RankedMeasurement {
   readonly measure: NextMeasure;
   /** A person's time, min. */
   readonly minutes: number;
@@ -111,8 +111,8 @@ function meteredRepeat(solved: Solved, ride: number, figure: Figure): number {
     form,
     value: energyWh,
     errors: [
-      { source: "meter gain", sd: energyWh * ASSUMED.energyGainSd },
-      { source: "road scatter", sd: scatter * Math.sqrt(2 * (1 - ASSUMED.pairedShare)) },
+      { source: "meter gain", sd: energyWh * DEFAULTS.energyGainSd },
+      { source: "road scatter", sd: scatter * Math.sqrt(2 * (1 - DEFAULTS.pairedShare)) },
     ],
     floor: EXACT * capacity,
   };
@@ -123,7 +123,7 @@ function meteredRepeat(solved: Solved, ride: number, figure: Figure): number {
  * What to measure next for one ride's Wh/mi: hypothetical readings in the same model, with the sd each would leave,
  * by gain per minute of a person's time. Only what takes at least 3 % off the sd is listed.
  */
-export function nextSteps(solved: Solved, ride = 0): readonly NextStep[] {
+export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasurement[] {
   const { input, columns, posterior } = solved;
   const { legs, readings, pack } = input.rides[ride]!;
   const figure = rideFigure(solved, ride);
@@ -134,27 +134,27 @@ export function nextSteps(solved: Solved, ride = 0): readonly NextStep[] {
   const end = Math.min(1, Math.max(0, posterior.mean[columns.firstMark[ride]! + last]!));
   const has = (kind: Reading["kind"], mark?: number) =>
     readings.some((reading) => reading.kind === kind && (mark === undefined || markOf(reading) === mark));
-  const rideMinutes = (60 * miles) / ASSUMED.rideMph;
+  const rideMinutes = (60 * miles) / DEFAULTS.rideMph;
   const found: { measure: NextMeasure; minutes: number; sdLeft: number | null }[] = [];
   if (columns.usable[pack]!.from === "label") {
     const row: LedgerRow = {
       form: new Map([[columns.capacity[pack]!, 1]]),
       value: capacity,
-      errors: [{ source: "capacity", sd: capacity * ASSUMED.measuredSdFloor }],
+      errors: [{ source: "capacity", sd: capacity * DEFAULTS.measuredSdFloor }],
       floor: EXACT * capacity,
     };
     found.push({
       measure: "bench",
-      minutes: ASSUMED.benchMinutes,
+      minutes: DEFAULTS.benchMinutes,
       sdLeft: sdWith(solved, figure, row, columns),
     });
   }
   if (!has("wallRefill") && end > 0.1) {
-    const wallWh = (capacity * end) / ASSUMED.chargerEta;
+    const wallWh = (capacity * end) / DEFAULTS.chargerEta;
     const reading: Reading = { kind: "wallRefill", mark: last, wallWh, stepWh: 1, charger: "next" };
     found.push({
       measure: "refill",
-      minutes: ASSUMED.refillMinutes,
+      minutes: DEFAULTS.refillMinutes,
       sdLeft: sdWithReading(solved, figure, ride, reading),
     });
   }
@@ -165,15 +165,15 @@ export function nextSteps(solved: Solved, ride = 0): readonly NextStep[] {
     const reading: Reading = { kind: "restVolts", mark: last, packVolts, restMin: 12, meterStepV: 0.1 };
     found.push({
       measure: "restVolts",
-      minutes: ASSUMED.restMinutes,
+      minutes: DEFAULTS.restMinutes,
       sdLeft: sdWithReading(solved, figure, ride, reading),
     });
   }
-  found.push({ measure: "tenMiles", minutes: 600 / ASSUMED.rideMph, sdLeft: tenMilesOn(solved, ride) });
+  found.push({ measure: "tenMiles", minutes: 600 / DEFAULTS.rideMph, sdLeft: tenMilesOn(solved, ride) });
   if (!has("energyCounter") && !has("telemetry"))
     found.push({
       measure: "meteredRepeat",
-      minutes: rideMinutes + ASSUMED.meterMinutes,
+      minutes: rideMinutes + DEFAULTS.meterMinutes,
       sdLeft: meteredRepeat(solved, ride, figure),
     });
   return found

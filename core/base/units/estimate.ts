@@ -1,28 +1,28 @@
 /** A value with its standard deviation, both in the same unit. */
-export interface Uncertain {
+export interface Estimate {
   readonly mean: number;
   readonly sd: number;
 }
 
 /** Half-width of the central 95 % of a normal, in sds. The interface's plus-or-minus is this many sds. */
-export const SDS_95 = 1.959964;
+export const Z_95 = 1.959964;
 
 /** The plus-or-minus a person sees: half the 95 % span. Example: `plusOrMinus({ mean: 14, sd: 0.5 })` is 0.98. */
-export function plusOrMinus(value: Uncertain): number {
-  return SDS_95 * value.sd;
+export function halfWidth95(value: Estimate): number {
+  return Z_95 * value.sd;
 }
 
 /** Multiplies both by a constant, for a change of unit. */
-export function scale(value: Uncertain, factor: number): Uncertain {
+export function scale(value: Estimate, factor: number): Estimate {
   return { mean: value.mean * factor, sd: value.sd * Math.abs(factor) };
 }
 
 /** Adds a relative error, in quadrature, for example the distance's to a Wh/mi. `withRelative({mean:10,sd:0},0.01).sd === 0.1`. */
-export function withRelative(value: Uncertain, relativeSd: number): Uncertain {
+export function withRelative(value: Estimate, relativeSd: number): Estimate {
   return { mean: value.mean, sd: Math.hypot(value.sd, value.mean * relativeSd) };
 }
 
 /** Widens the sd alone by a factor, as when readings disagree. `widen({ mean: 10, sd: 1 }, 2).sd === 2`. */
-export function widen({ mean, sd }: Uncertain, factor: number): Uncertain {
+export function widen({ mean, sd }: Estimate, factor: number): Estimate {
   return { mean, sd: sd * factor };
 }

@@ -1,6 +1,6 @@
 import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
-import type { Shown } from "./shown.ts";
+import type { DisplaySample } from "./sample.ts";
 
 /** An entry a device's readings call for, with its moment in seconds since the epoch. */
 export interface Logged {
@@ -9,8 +9,8 @@ export interface Logged {
 }
 
 /** Where a log that writes itself stands. */
-export interface SelfLog {
-  readonly last: Shown | null;
+export interface AutoLog {
+  readonly last: DisplaySample | null;
   readonly nextM: number;
   readonly bars: number | null;
   readonly level: string | null;
@@ -18,13 +18,13 @@ export interface SelfLog {
 }
 
 /** Way between check-ins of a log that writes itself, m. */
-export const SELF_EVERY_M = METRES_PER_MILE;
+export const AUTO_LOG_EVERY_M = METRES_PER_MILE;
 
 /** A log that goes on from what the device shows now: nothing of before is written again. */
-export function selfLogFrom(shown: Shown | null): SelfLog {
+export function autoLogFrom(shown: DisplaySample | null): AutoLog {
   return {
     last: shown,
-    nextM: (shown?.distanceM ?? shown?.displayM ?? 0) + SELF_EVERY_M,
+    nextM: (shown?.distanceM ?? shown?.displayM ?? 0) + AUTO_LOG_EVERY_M,
     bars: shown?.bars ?? null,
     level: shown?.level ?? null,
     lowPower: shown?.lowPower ?? false,
@@ -32,7 +32,7 @@ export function selfLogFrom(shown: Shown | null): SelfLog {
 }
 
 /** The figures of a moment as an entry holds them. Volts are under load unless the bike stands. */
-export function sightingOf(shown: Shown) {
+export function sightingOf(shown: DisplaySample) {
   const { distanceM, displayM, percent, bars, volts, amps, speedMps, airTempC, rangeGuessM } = shown;
   const standing = (speedMps ?? 0) < 0.3 && Math.abs(amps ?? 0) < 1;
   return {
@@ -48,13 +48,13 @@ export function sightingOf(shown: Shown) {
   };
 }
 
-const placeOf = ({ distanceM, displayM }: Shown) => ({
+const placeOf = ({ distanceM, displayM }: DisplaySample) => ({
   ...(distanceM !== undefined && { distanceM: Math.round(distanceM) }),
   ...(displayM !== undefined && { displayM: Math.round(displayM) }),
 });
 
 /** The start as a log that writes itself has it: nobody says that the charger was done. */
-export function startOf(shown: Shown): Logged {
+export function startOf(shown: DisplaySample): Logged {
   const { level } = shown;
   return {
     timeS: shown.timeS,
@@ -66,7 +66,10 @@ export function startOf(shown: Shown): Logged {
  * What a moment adds to a log that writes itself: a check-in each mile and at each change of level, bars as they go, the
  * beginning of low-power mode.
  */
-export function selfLog(state: SelfLog, shown: Shown): { state: SelfLog; entries: readonly Logged[] } {
+export function autoLog(
+  state: AutoLog,
+  shown: DisplaySample,
+): { state: AutoLog; entries: readonly Logged[] } {
   const entries: Logged[] = [];
   const add = (body: EntryBody) => entries.push({ timeS: shown.timeS, body });
   let { nextM, bars, level, lowPower } = state;
@@ -91,7 +94,7 @@ export function selfLog(state: SelfLog, shown: Shown): { state: SelfLog; entries
     } = sightingOf(shown);
     const sighting = { ...seen, ...(underLoad === false && { packVolts, underLoad }) };
     add({ kind: "checkIn", ...sighting, ...(shown.level !== undefined && { level: shown.level }) });
-    if (atM >= nextM) nextM = atM + SELF_EVERY_M;
+    if (atM >= nextM) nextM = atM + AUTO_LOG_EVERY_M;
   }
   level = shown.level ?? level;
   return { state: { last: shown, nextM, bars, level, lowPower }, entries };

@@ -1,6 +1,6 @@
 import type { TrackProfile } from "#core/ride/distance";
 import {
-  bearings,
+  influences,
   columnFigure,
   energyFigure,
   flagSentence,
@@ -10,40 +10,31 @@ import {
   otherStory,
   rideFigure,
   solveLedger,
-  uncertain,
+  estimateOf,
   usedBetween,
   usedOnRide,
-  widening,
+  birgeRatio,
   type LedgerInput,
   type Judgement,
   type Solved,
   type SolvedLedger,
 } from "#core/estimation";
-import { foldLog, type Course, type LoggedReading } from "#core/ride/log";
+import { foldLog, type Timeline, type LoggedReading } from "#core/ride/log";
 import { labelEnergy } from "#core/battery";
-import {
-  bad,
-  good,
-  type Result,
-  METRES_PER_MILE,
-  scale,
-  widen,
-  withRelative,
-  type Uncertain,
-} from "#core/base";
+import { err, ok, type Result, METRES_PER_MILE, scale, widen, withRelative, type Estimate } from "#core/base";
 import { markOf } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
 import { distanceBecause, rideFigures } from "./distance.ts";
-import { doubt } from "./doubt.ts";
-import { drawn } from "./drawn.ts";
+import { varianceBudget } from "./varianceBudget.ts";
+import { plottedReadings } from "./plottedReadings.ts";
 import { endOf } from "./end.ts";
 import { evidenceAlone } from "./evidence.ts";
 import { fadeAlong } from "./fade.ts";
 import { gaugeSeen } from "./gauge.ts";
 import { howBest, howCapacity, howEnergy } from "./how.ts";
-import { climbNoted, notedOnWay } from "./noted.ts";
+import { climbNoted, rideObservations } from "./observations.ts";
 import { packOf } from "./input.ts";
-import { layTest } from "./laid.ts";
+import { prepareTest } from "./prepare.ts";
 import { packLearned, thresholds } from "./learned.ts";
 import { parts } from "./parts.ts";
 import { plainResult } from "./plain.ts";
@@ -62,11 +53,11 @@ interface Reckoning {
   readonly solved: Solved;
   /** Factor of every sd, where readings disagree. */
   readonly wide: number;
-  perMetre(whPerMi: Uncertain): Uncertain;
+  perMetre(whPerMi: Estimate): Estimate;
 }
 
 function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
-  const wide = widening(solved.posterior);
+  const wide = birgeRatio(solved.posterior);
   return {
     solved,
     wide,
@@ -74,7 +65,7 @@ function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
   };
 }
 
-const bestOf = ({ solved, perMetre }: Reckoning) => perMetre(uncertain(solved, rideFigure(solved, 0)));
+const bestOf = ({ solved, perMetre }: Reckoning) => perMetre(estimateOf(solved, rideFigure(solved, 0)));
 
 /** What breaks the order of the log is hardly anything else, nats. */
 const SURE_SLIP = 10;
@@ -83,7 +74,7 @@ const SURE_SLIP = 10;
 function inQuestion(
   solved: SolvedLedger,
   { flags, without }: Judgement,
-  course: Course,
+  course: Timeline,
   readings: readonly LoggedReading[],
   relativeSd: number,
   isSetAside: boolean,
@@ -125,9 +116,9 @@ const questionWords = (count: number) =>
   count === 0 ? "" : `; ${count === 1 ? "one reading is" : `${count} readings are`} in question`;
 
 /** Curve and stretches: fraction used at each mark, Wh per metre between neighbours. */
-function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Course) {
+function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Timeline) {
   const curve = course.marks.map(({ distanceM }, mark) => {
-    const used = widen(uncertain(solved, linearFigure(solved, new Map([[mark, 1]]))), wide);
+    const used = widen(estimateOf(solved, linearFigure(solved, new Map([[mark, 1]]))), wide);
     return { distanceM, used, left: { mean: 1 - used.mean, sd: used.sd } };
   });
   const stretches = course.legs
@@ -138,7 +129,7 @@ function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Course) {
       level,
       ground,
       whPerM: perMetre(
-        uncertain(
+        estimateOf(
           solved,
           energyFigure(solved, 0, usedBetween(solved, 0, from, to), distanceM / METRES_PER_MILE),
         ),
@@ -149,7 +140,7 @@ function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Course) {
 
 function figures(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
   tracks: readonly (TrackProfile | null)[],
   readings: readonly LoggedReading[],
   input: LedgerInput,
@@ -168,15 +159,15 @@ function figures(
   const figure = rideFigure(solved, 0);
   const whPerM = bestOf(reckoned);
   const used = usedOnRide(solved, 0);
-  const fraction = widen(uncertain(solved, linearFigure(solved, used.form)), wide);
-  const energyWh = widen(uncertain(solved, energyFigure(solved, 0, used)), wide);
+  const fraction = widen(estimateOf(solved, linearFigure(solved, used.form)), wide);
+  const energyWh = widen(estimateOf(solved, energyFigure(solved, 0, used)), wide);
   const usable = Object.values(solved.columns.usable)[0]!;
   const capacity = widen(
-    uncertain(solved, columnFigure(solved, Object.values(solved.columns.capacity)[0]!)),
+    estimateOf(solved, columnFigure(solved, Object.values(solved.columns.capacity)[0]!)),
     wide,
   );
   const distanceM = milesOf(input.rides[0]!) * METRES_PER_MILE;
-  const bears = bearings(whole, rideFigure(whole, 0)).map((bearing, i) => ({
+  const bears = influences(whole, rideFigure(whole, 0)).map((bearing, i) => ({
     ...bearing,
     ...standings[i]!,
   }));
@@ -196,7 +187,7 @@ function figures(
   const quarters = quartersOf(
     along.curve,
     climb,
-    (from, to) => wide * uncertain(solved, linearFigure(solved, usedBetween(solved, 0, from, to).form)).sd,
+    (from, to) => wide * estimateOf(solved, linearFigure(solved, usedBetween(solved, 0, from, to).form)).sd,
   );
   return {
     best: {
@@ -244,11 +235,11 @@ function figures(
     ...ridden,
     slopes: slopesOf(tracks),
     steady: steadyUse(record, course, tracks),
-    noted: notedOnWay(record, course, logs, tracks),
+    noted: rideObservations(record, course, logs, tracks),
     ...along,
     quarters: quarters.ok ? quarters.value : null,
     parts: parts(solved, course, perMetre),
-    readings: drawn(
+    readings: plottedReadings(
       course,
       input,
       readings,
@@ -267,7 +258,7 @@ function figures(
     gauge: gaugeSeen(record, course, input, counted, along.curve),
     profile,
     series: seriesAlong(record, course),
-    budget: doubt(solved, figure, { best: whPerM, relativeSd, wide }),
+    budget: varianceBudget(solved, figure, { best: whPerM, relativeSd, wide }),
     widened: wide,
     chi2PerReading: solved.posterior.chi2PerReading,
     odometer: factor && {
@@ -285,13 +276,13 @@ function figures(
  *
  * @returns problems when there is nothing to reckon: no distance, no label, no marks
  */
-export function reckonTest(record: TestRecord): Result<TestResults> {
-  const laid = layTest(record);
+export function analyseTest(record: TestRecord): Result<TestResults> {
+  const laid = prepareTest(record);
   if (!laid.ok) return laid;
   const { tracks, course, readings, problems, input } = laid.value;
   // A full start alone says where the charge began, and nothing of what was used.
   if (input.rides.every((ride) => ride.readings.every(({ kind }) => kind === "fullStart")))
-    return bad(
+    return err(
       "no-reading",
       "rides",
       "Nothing tells the charge yet: note a percent, bars, volts, a counter or how it ended, and the figure comes.",
@@ -304,8 +295,8 @@ export function reckonTest(record: TestRecord): Result<TestResults> {
   if (!solved.ok) return solved;
   const counted = readings.flatMap(({ struck }, i) => (struck ? [] : [i]));
   const whole = counted.length < readings.length ? solved.value.keeping(counted) : solved.value;
-  if (!whole) return bad("singular", "readings", "Without what is set aside nothing can be weighed.");
-  return good({
+  if (!whole) return err("singular", "readings", "Without what is set aside nothing can be weighed.");
+  return ok({
     ...figures(record, course, tracks, readings, input, solved.value, whole),
     notices: [...problems, ...course.notices],
     course,

@@ -1,6 +1,6 @@
-import { ASSUMED } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import type { TrackProfile } from "#core/ride/distance";
-import { FASTEST_MPS, totalOf, type Course, type LiveEntry } from "#core/ride/log";
+import { FASTEST_MPS, totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
 import type { ClimbAlong } from "./quarters.ts";
 import type { NotedOnWay } from "./types.ts";
@@ -68,7 +68,7 @@ function timedStops(log: readonly LiveEntry[]): { readonly count: number; readon
  * Speeds by the check-ins' times over the legs that hold no long rest, less the stops: those noted with their end by their
  * own length, the others by what a stop takes, as many as fall on the part of the way that was timed.
  */
-function clockSpeeds({ marks, legs }: Course, stops: number, logs: readonly (readonly LiveEntry[])[]) {
+function clockSpeeds({ marks, legs }: Timeline, stops: number, logs: readonly (readonly LiveEntry[])[]) {
   const moving = legs.filter(({ charged }) => !charged);
   const wholeM = moving.reduce((total, { distanceM }) => total + distanceM, 0);
   const ridden = moving.flatMap(({ from, to, distanceM, level }) => {
@@ -85,7 +85,7 @@ function clockSpeeds({ marks, legs }: Course, stops: number, logs: readonly (rea
   const timed = logs.map(timedStops);
   const timedCount = timed.reduce((total, { count }) => total + count, 0);
   const timedS = timed.reduce((total, each) => total + each.seconds, 0);
-  const untimed = Math.max(0, stops - timedCount) * ASSUMED.stopS;
+  const untimed = Math.max(0, stops - timedCount) * DEFAULTS.stopS;
   // They take no more than half of what is there, whoever counted them; each level its share by distance.
   const stood = Math.min(((timedS + untimed) * metres) / wholeM, seconds / 2);
   const speedOf = (of: typeof ridden) =>
@@ -101,7 +101,7 @@ function clockSpeeds({ marks, legs }: Course, stops: number, logs: readonly (rea
 }
 
 /** Climb at the marks where a recorder's was noted, from nothing at the start; each ride counts on from the one before. */
-export function climbNoted({ marks }: Course): ClimbAlong | null {
+export function climbNoted({ marks }: Timeline): ClimbAlong | null {
   const all = [{ distanceM: 0, climbM: 0 }];
   let [ride, beforeM] = [0, 0];
   for (const mark of marks) {
@@ -115,9 +115,9 @@ export function climbNoted({ marks }: Course): ClimbAlong | null {
 }
 
 /** What was noted on the way besides the pack: stops, heart rate, wind, and how much of it the motor rested. */
-export function notedOnWay(
+export function rideObservations(
   record: TestRecord,
-  course: Course,
+  course: Timeline,
   logs: readonly (readonly LiveEntry[])[],
   tracks: readonly (TrackProfile | null)[],
 ): NotedOnWay {

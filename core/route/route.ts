@@ -3,7 +3,7 @@ import { courseParts } from "./parts.ts";
 import { legsLength, type Course, type CourseLeg, type PlaceKind, type Profile } from "./schema.ts";
 
 /** A piece of way at one slope, ground and level. */
-export interface Piece {
+export interface RouteSegment {
   readonly lengthM: number;
   /** Rise over run, in the direction ridden. */
   readonly slope: number;
@@ -25,8 +25,8 @@ export interface Passing {
 }
 
 /** A course as it is ridden: one lap's pieces, and how many laps. */
-export interface Way {
-  readonly lap: readonly Piece[];
+export interface Route {
+  readonly lap: readonly RouteSegment[];
   readonly lapM: number;
   readonly laps: number;
   readonly lengthM: number;
@@ -38,7 +38,7 @@ export interface Way {
   readonly gainM: number;
 }
 
-const piecesOfLeg = (leg: CourseLeg, index: number): readonly Piece[] =>
+const piecesOfLeg = (leg: CourseLeg, index: number): readonly RouteSegment[] =>
   courseParts(leg.gainM / leg.distanceM, leg.lossM / leg.distanceM).map(({ share, slope }) => ({
     lengthM: share * leg.distanceM,
     slope,
@@ -50,7 +50,7 @@ const piecesOfLeg = (leg: CourseLeg, index: number): readonly Piece[] =>
 
 /** A profile's steps, each painted with the leg it begins in; the last leg reaches to the end. */
 function piecesOfProfile({ stepM, lengthM, heightM, headingDeg }: Profile, legs: readonly CourseLeg[]) {
-  const pieces: Piece[] = [];
+  const pieces: RouteSegment[] = [];
   let leg = 0;
   let legEnds = legs[0]!.distanceM;
   for (let i = 0; i < headingDeg.length; i += 1) {
@@ -74,7 +74,7 @@ function piecesOfProfile({ stepM, lengthM, heightM, headingDeg }: Profile, legs:
 }
 
 /** The same way ridden the other way. */
-export function reversed(pieces: readonly Piece[]): readonly Piece[] {
+export function reversed(pieces: readonly RouteSegment[]): readonly RouteSegment[] {
   return pieces
     .map((piece) => ({
       ...piece,
@@ -90,7 +90,7 @@ export function reversed(pieces: readonly Piece[]): readonly Piece[] {
  *
  * @param laps instead of the course's own
  */
-export function layWay(course: Course, laps = course.laps): Way {
+export function buildRoute(course: Course, laps = course.laps): Route {
   const out = course.profile
     ? piecesOfProfile(course.profile, course.legs)
     : course.legs.flatMap(piecesOfLeg);

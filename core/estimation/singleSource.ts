@@ -1,6 +1,6 @@
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 import { EVIDENCE, evidenceOf, type Evidence, type Reading } from "#core/battery/readings";
-import { rideFigure, uncertain, widening } from "./figures.ts";
+import { rideFigure, estimateOf, birgeRatio } from "./figures.ts";
 import type { LedgerInput } from "./schema.ts";
 import { judgeReadings } from "./slips.ts";
 import { solveLedger } from "./solve.ts";
@@ -8,19 +8,19 @@ import { solveLedger } from "./solve.ts";
 /** Bars and refills, and a single reading of any kind, are counted from a full start. */
 const FROM_FULL: readonly Evidence[] = ["bars", "refill", "runDown"];
 
-export interface AloneAnswer {
+export interface SingleSourceEstimate {
   readonly evidence: Evidence;
   readonly readings: readonly Reading[];
   /** Wh per mile of the ride, widened where its own readings disagree. */
-  readonly whPerMi: Uncertain;
+  readonly whPerMi: Estimate;
 }
 
 /** Least that readings must narrow what any ride costs (15 of 15 Wh/mi) to be an answer at all. */
 const LEAST_NEWS = 10;
 
 /** What each kind of evidence alone would say of a ride's Wh/mi; kinds that say nothing by themselves are left out. */
-export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] {
-  return EVIDENCE.flatMap((evidence): readonly AloneAnswer[] => {
+export function singleSourceEstimates(input: LedgerInput, ride = 0): readonly SingleSourceEstimate[] {
+  return EVIDENCE.flatMap((evidence): readonly SingleSourceEstimate[] => {
     const own = input.rides[ride]!.readings.filter(({ kind }) => evidenceOf(kind) === evidence);
     if (own.length === 0) return [];
     const start =
@@ -34,8 +34,8 @@ export function eachAlone(input: LedgerInput, ride = 0): readonly AloneAnswer[] 
     if (!solved.ok) return [];
     // A slip is weighed here as it is with all kinds together.
     const { headline, without } = judgeReadings(solved.value);
-    const { mean, sd } = uncertain(headline, rideFigure(headline, 0));
-    const whPerMi = { mean, sd: sd * widening(without.posterior) };
+    const { mean, sd } = estimateOf(headline, rideFigure(headline, 0));
+    const whPerMi = { mean, sd: sd * birgeRatio(without.posterior) };
     return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own, whPerMi }] : [];
   });
 }

@@ -1,24 +1,24 @@
-import type { Uncertain } from "#core/base";
+import type { Estimate } from "#core/base";
 
 /**
  * A figure with its errors told apart: what one sd of each named source does to it. Figures that lean on the same source
  * share its name, so that it cancels between them as far as it moves both alike.
  */
-export interface Traced {
+export interface ErrorComponents {
   readonly mean: number;
   /** By source, "capacity:PACK" or "drag:BIKE": change for one sd, in the figure's unit. */
   readonly effects: Readonly<Record<string, number>>;
 }
 
 /** The figure with all its errors in one sd. */
-export function untraced({ mean, effects }: Traced): Uncertain {
+export function combine({ mean, effects }: ErrorComponents): Estimate {
   let variance = 0;
   for (const key in effects) variance += effects[key]! * effects[key]!;
   return { mean, sd: Math.sqrt(variance) };
 }
 
 /** A sum of figures x factors: shared sources add up before they are squared. */
-export function sumTraced(terms: readonly (readonly [Traced, number])[]): Traced {
+export function weightedSum(terms: readonly (readonly [ErrorComponents, number])[]): ErrorComponents {
   const effects: Record<string, number> = {};
   let mean = 0;
   for (const [figure, factor] of terms) {
@@ -28,16 +28,20 @@ export function sumTraced(terms: readonly (readonly [Traced, number])[]): Traced
   return { mean, effects };
 }
 
-/** One less another, with what they share cancelled. `differenceTraced(x, x)` is zero without error. */
-export function differenceTraced(a: Traced, b: Traced): Traced {
-  return sumTraced([
+/** One less another, with what they share cancelled. `differenceOf(x, x)` is zero without error. */
+export function differenceOf(a: ErrorComponents, b: ErrorComponents): ErrorComponents {
+  return weightedSum([
     [a, 1],
     [b, -1],
   ]);
 }
 
 /** A function of a figure, by its value and slope there (the delta method). */
-export function mapTraced({ mean, effects }: Traced, value: (x: number) => number, slope: number): Traced {
+export function mapComponents(
+  { mean, effects }: ErrorComponents,
+  value: (x: number) => number,
+  slope: number,
+): ErrorComponents {
   return {
     mean: value(mean),
     effects: Object.fromEntries(Object.entries(effects).map(([key, effect]) => [key, effect * slope])),
@@ -45,7 +49,7 @@ export function mapTraced({ mean, effects }: Traced, value: (x: number) => numbe
 }
 
 /** Sources that only one of the figures leans on. */
-function ownSources(figures: readonly Traced[]): (key: string) => boolean {
+function ownSources(figures: readonly ErrorComponents[]): (key: string) => boolean {
   const count = new Map<string, number>();
   for (const { effects } of figures) for (const key in effects) count.set(key, (count.get(key) ?? 0) + 1);
   return (key) => count.get(key) === 1;
@@ -57,7 +61,7 @@ function ownSources(figures: readonly Traced[]): (key: string) => boolean {
  *
  * @returns the only one as it is; at least one must be given
  */
-export function pooledTraced(figures: readonly Traced[]): Traced {
+export function weightedMean(figures: readonly ErrorComponents[]): ErrorComponents {
   const [only] = figures;
   if (figures.length === 1) return only!;
   const own = ownSources(figures);
@@ -67,7 +71,7 @@ export function pooledTraced(figures: readonly Traced[]): Traced {
   const least = Math.max(...variances) * 1e-9 || 1;
   const weights = variances.map((variance) => 1 / Math.max(variance, least));
   const whole = weights.reduce((sum, weight) => sum + weight, 0);
-  const pool = sumTraced(figures.map((figure, i) => [figure, weights[i]! / whole] as const));
+  const pool = weightedSum(figures.map((figure, i) => [figure, weights[i]! / whole] as const));
   const misfit =
     figures.reduce((sum, { mean }, i) => sum + weights[i]! * (mean - pool.mean) ** 2, 0) /
     (figures.length - 1);

@@ -14,7 +14,7 @@ interface JudgedProps {
 }
 
 /** Under the strip: readings in question with what can be done about each, and what else is odd. */
-export const Judged = memo(function Judged({ results, rideIdOf, onJudge }: JudgedProps) {
+export const ReviewedReadings = memo(function Judged({ results, rideIdOf, onJudge }: JudgedProps) {
   const spoken = useSpoken();
   const { flags, odometer, notices } = results;
   return (

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
-import { digestOf, reckonTest, type TestResults } from "#core/analysis";
+import { digestOf, analyseTest, type TestResults } from "#core/analysis";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const START_S = Date.UTC(2026, 9, 18, 9) / 1000;
@@ -32,7 +32,7 @@ function reckon(
       },
     ],
   });
-  const found = reckonTest(record);
+  const found = analyseTest(record);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return found.value;
 }
