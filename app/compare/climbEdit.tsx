@@ -6,7 +6,7 @@ import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { DRIVES, EFFORTS, type ClimbRecord } from "#core/records";
 import { findBike, listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { findClimb, listClimbs, saveClimb } from "#db/field";

@@ -2,7 +2,7 @@ import { Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { LEVEL_PLACES, MEASURE, MEASURES, unitOfMeasure } from "#core/compare";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { DRIVES } from "#core/records";
 import { newestReferences, referenceKey, referenceName } from "#core/bike";
 import { Empty, Page } from "#ui/page";

@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { formatQuantity, type System } from "#core/base";
 import type { ReferenceRecord } from "#core/records";
 import {

@@ -1,4 +1,4 @@
-import { GROUNDS, type Ground } from "#core/ride/log";
+import { GROUNDS, type Ground } from "#core/fields";
 import { formatInput, parseNumber, parseQuantity, unitOf, type System } from "#core/base";
 import {
   DIRECTIONS,

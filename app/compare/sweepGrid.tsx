@@ -1,4 +1,4 @@
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { unitOf } from "#core/base";
 import { DIRECTIONS } from "#core/records";
 import { Choose, Line } from "#ui/lines";

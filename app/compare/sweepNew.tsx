@@ -2,7 +2,7 @@ import { Form, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { sweepSchema } from "#core/records";
 import { findBike, listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { saveSweep } from "#db/field";

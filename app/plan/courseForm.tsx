@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { Form, Link } from "react-router";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { buildRoute, legClimbs, PLACES, SHAPES, type Course } from "#core/route";
 import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/base";
 import type { Stale } from "#app/ui/stale";

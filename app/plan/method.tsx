@@ -6,7 +6,7 @@ import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { PLANNED_READINGS, UNTILS } from "#core/planning";
 import { DRIVES, SCHOOLS } from "#core/records";
-import { END_NAMES, ENDS } from "#core/ride/log";
+import { END_NAMES, ENDS } from "#core/fields";
 import { listMethods, saveMethod } from "#db/plans";
 import { Act } from "#ui/act";
 import { Area, Choose, Line, LiveFields, Tick, Ticks } from "#ui/lines";

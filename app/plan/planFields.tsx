@@ -1,5 +1,5 @@
 import { type Bike, DRIVES, EFFORTS } from "#core/records";
-import { END_NAMES, ENDS } from "#core/ride/log";
+import { END_NAMES, ENDS } from "#core/fields";
 import { QUESTIONS, PLANNED_READINGS, UNTILS, type Plan } from "#core/planning";
 import { Area, Choose, Line, Tick, Ticks } from "#ui/lines";
 import type { ReactNode } from "react";

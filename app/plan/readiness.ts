@@ -1,4 +1,4 @@
-import type { End } from "#core/ride/log";
+import type { End } from "#core/fields";
 import { runOrder, type PlanRecord, type PlanResults } from "#core/planning";
 import { formatQuantity, renderUnits, type System } from "#core/base";
 

@@ -1,8 +1,10 @@
 import { useRef, useState, type ReactNode } from "react";
 import { sightingOf, type DisplaySample } from "#core/ride/display";
-import { formatBare, parseQuantity, unitOf, type DimensionName, type System } from "#core/base";
+import { formatBare, unitOf } from "#core/base";
+import { SIDES, SIGHTING } from "#core/fields";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
+import { FIGURES, isMain, MAIN, readFigures, WORDS } from "./figures";
 
 interface FigureProps {
   readonly name: string;
@@ -41,34 +43,6 @@ export function FigureField({ name, label, unit, problem, last }: FigureProps) {
   );
 }
 
-const FIGURES: readonly {
-  name: string;
-  label: string;
-  dimension: DimensionName;
-  shown: (bike: Bike) => boolean;
-}[] = [
-  { name: "distanceM", label: "Distance", dimension: "distance", shown: () => true },
-  { name: "percent", label: "Percent", dimension: "percent", shown: ({ percentStep }) => percentStep > 0 },
-  { name: "bars", label: "Bars", dimension: "count", shown: ({ bars }) => bars > 0 },
-  { name: "packVolts", label: "Volts", dimension: "volts", shown: ({ meterStepV }) => meterStepV > 0 },
-];
-
-/** What the figures of a form say, or what is wrong with each. */
-function readFigures(form: FormData, system: System) {
-  const problems: Record<string, string> = {};
-  const body: Record<string, unknown> = {};
-  for (const { name, dimension } of FIGURES) {
-    const text = String(form.get(name) ?? "").trim();
-    if (text === "") continue;
-    const value = parseQuantity(text, dimension, unitOf(dimension, system));
-    if (value.ok) body[name] = value.value;
-    else problems[name] = value.problems[0]!.sentence;
-  }
-  if ((body["percent"] as number) > 100) problems["percent"] = "Percent runs from 0 to 100.";
-  if (body["packVolts"] !== undefined) body["underLoad"] = form.get("load") === "on";
-  return { body, problems };
-}
-
 interface FiguresFormProps {
   readonly bike: Bike;
   readonly last: Readonly<Record<string, string>>;
@@ -104,6 +78,16 @@ export function FiguresForm({
     const load = form.current.elements.namedItem("load");
     if (load instanceof HTMLInputElement) load.checked = seen["underLoad"] === true;
   };
+  const figure = ({ name, label, dimension }: (typeof FIGURES)[number]) => (
+    <FigureField
+      key={name}
+      name={name}
+      label={label}
+      unit={unitOf(dimension, system)}
+      problem={problems[name]}
+      last={last[name] ?? ""}
+    />
+  );
   return (
     <form
       ref={form}
@@ -119,17 +103,31 @@ export function FiguresForm({
       }}
     >
       <div className="grid grid-cols-2 gap-3">
-        {FIGURES.filter(({ shown: has }) => has(bike)).map(({ name, label, dimension }) => (
-          <FigureField
-            key={name}
-            name={name}
-            label={label}
-            unit={unitOf(dimension, system)}
-            problem={problems[name]}
-            last={last[name] ?? ""}
-          />
-        ))}
+        {FIGURES.filter(({ name }) => MAIN[name]?.(bike)).map(figure)}
       </div>
+      <details open={Object.keys(problems).some((name) => !(name in MAIN)) || undefined}>
+        <summary className="min-h-12 content-center text-spruce underline underline-offset-3">
+          More figures: display, motor, meters, rider, weather, the whole ride
+        </summary>
+        <div className="mt-2 grid grid-cols-2 gap-3">
+          {FIGURES.filter(({ name }) => !isMain(name)).map(figure)}
+          {WORDS.map((name) => (
+            <label key={name} className="block text-sm font-medium">
+              {SIGHTING[name].label[0]!.toUpperCase() + SIGHTING[name].label.slice(1)}
+              <input name={name} autoComplete="off" maxLength={40} className="input min-h-14 text-lg" />
+            </label>
+          ))}
+          <label className="block text-sm font-medium">
+            A or B
+            <select name="side" className="input min-h-14 text-lg">
+              <option value="">as before</option>
+              {SIDES.map((side) => (
+                <option key={side}>{side}</option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </details>
       <div className="flex flex-wrap items-center gap-x-5">
         {shown ? (
           <button type="button" className="button" onClick={take}>

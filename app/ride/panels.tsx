@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from "react";
 import type { DisplaySample } from "#core/ride/display";
-import { END_NAMES, GROUNDS, type End, type EntryBody, type Ground } from "#core/ride/log";
+import { END_NAMES, GROUNDS, type End, type Ground } from "#core/fields";
+import { type EntryBody } from "#core/ride/log";
 import { parseQuantity, unitOf } from "#core/base";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";

@@ -1,5 +1,6 @@
 import type { DisplaySample } from "#core/ride/display";
-import type { End, EntryBody } from "#core/ride/log";
+import type { End } from "#core/fields";
+import type { EntryBody } from "#core/ride/log";
 import type { Bike } from "#core/records";
 import { BarPanel, CheckInPanel, EndPanel, GroundPanel, LevelPanel, NotePanel } from "./panels";
 import type { LogState } from "./state";

@@ -1,5 +1,6 @@
 import type { Ridden, TurnSeen } from "#core/live";
-import { END_NAMES, FASTEST_MPS, writeLine, type LineSetting, type LiveEntry } from "#core/ride/log";
+import { END_NAMES } from "#core/fields";
+import { FASTEST_MPS, writeLine, type LineSetting, type LiveEntry } from "#core/ride/log";
 import { formatBare, type DimensionName, type System } from "#core/base";
 import type { Bike } from "#core/records";
 import type { TestResults } from "#core/analysis";
@@ -59,11 +60,6 @@ export function stateOf(
   };
 }
 
-const OTHER: Readonly<Record<string, string>> = {
-  refill: "charge",
-  fullPowerEnd: "full power ended",
-};
-
 /** Digits of a quantity in the list of entries. */
 const SHORT = 2;
 
@@ -79,7 +75,7 @@ export function entryText(
     const figures = writeLine({ ...body, kind: "checkIn" }, setting, system, SHORT);
     return `end: ${END_NAMES[body.reason]} ${figures ?? ""}`.trim();
   }
-  return line || OTHER[body.kind] || body.kind;
+  return line || body.kind;
 }
 
 /** Whether the line has words for an entry, so that it can be corrected there. */

@@ -2,13 +2,13 @@ import { getFormProps, useForm, type FieldMetadata, type SubmissionResult } from
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo, useState } from "react";
 import { Form, Link, useNavigation } from "react-router";
-import { GROUNDS } from "#core/ride/log";
+import { exampleOf, GROUNDS, SIDES, SIGHTING, type Field, type SightingField } from "#core/fields";
 import type { Bike } from "#core/records";
 import { useClientId } from "#ui/hydrated";
 import { SelectField, TextField, TickField } from "#ui/field";
 import { Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { entryForm, WHAT, type EntryField, type TypedEntry } from "./entryForm";
+import { entryForm, TYPED, WHAT, type EntryField, type TypedEntry } from "./entryForm";
 
 interface CheckInProps {
   readonly bike: Bike;
@@ -21,6 +21,50 @@ interface CheckInProps {
   /** Told of what was typed as it is sent, so that it can be counted at once. */
   readonly onTyped: (typed: TypedEntry, supersedes: string | null) => void;
   readonly onCancel: string;
+}
+
+const MORE = "mt-1 grid grid-cols-2 items-end gap-3 sm:grid-cols-4";
+const SAME = { value: "", label: "as before" };
+
+/** What may be noted besides what is most asked for. */
+const GROUPS = [
+  { group: "place", title: "Time and place" },
+  { group: "motor", title: "Motor and meters" },
+  { group: "rider", title: "Rider, road and weather" },
+  { group: "whole ride", title: "Of the whole ride so far, as a recorder says it" },
+] as const;
+
+/** A field of a sighting as it is declared. */
+function MoreField({
+  name,
+  field,
+}: {
+  readonly name: SightingField;
+  readonly field: FieldMetadata<unknown>;
+}) {
+  const system = useSystem();
+  const declared: Field = SIGHTING[name];
+  const label = declared.label[0]!.toUpperCase() + declared.label.slice(1);
+  if (declared.kind === "tick") return <TickField field={field} label={label} className="col-span-2 pb-2" />;
+  if (declared.kind === "choice") {
+    const words = name === "side" ? SIDES : GROUNDS;
+    return (
+      <SelectField
+        field={field}
+        label={`${label} from here`}
+        options={[SAME, ...words.map((value) => ({ value, label: value }))]}
+      />
+    );
+  }
+  return (
+    <TextField
+      field={field}
+      label={label}
+      placeholder={exampleOf(declared, system)}
+      {...(declared.kind === "quantity" && { inputMode: "decimal" })}
+      {...(name === "note" && { className: "col-span-2 sm:col-span-4" })}
+    />
+  );
 }
 
 /** The check-in form: distance, what the gauge says, Enter. The rest is optional and folded away. */
@@ -45,7 +89,6 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
   const seesGauge = what !== "refill" && what !== "fullPowerEnd" && what !== "note";
   const field = (name: EntryField) => fields[name] as FieldMetadata<unknown>;
   const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
-  const same = { value: "", label: "as before" };
   return (
     <Form
       method="post"
@@ -107,7 +150,7 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
             <SelectField
               field={field("level")}
               label="Level from here"
-              options={[same, ...levels.map((value) => ({ value, label: value }))]}
+              options={[SAME, ...levels.map((value) => ({ value, label: value }))]}
             />
           </>
         ) : null}
@@ -128,38 +171,24 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
       ) : null}
       <details className="mt-3" open={corrects !== null}>
         <summary className="cursor-pointer text-spruce underline underline-offset-3">
-          Time, ground, display, load, counters, note
+          Time, place, motor and meters, rider and weather, the whole ride
         </summary>
-        <div className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4">
-          <TextField field={field("time")} label="Time" type="time" />
-          <TextField field={field("displayM")} label="Distance by display" />
-          <SelectField
-            field={field("ground")}
-            label="Ground from here"
-            options={[same, ...GROUNDS.map((value) => ({ value, label: value }))]}
-          />
-          <TextField field={field("amps")} label="Amps" inputMode="decimal" />
-          <TextField field={field("speedMps")} label="Speed" />
-          <TextField field={field("rangeGuessM")} label="Display's miles left" />
-          <TextField
-            field={field("counterWh")}
-            label="Energy counter"
-            placeholder="164 Wh"
-            inputMode="decimal"
-          />
-          <TextField
-            field={field("counterAh")}
-            label="Charge counter"
-            placeholder="4.31 Ah"
-            inputMode="decimal"
-          />
-          <TextField field={field("meter")} label="Which meter" placeholder="meter" />
-          {what === "refill" ? (
+        {what === "refill" ? (
+          <div className={MORE}>
             <TextField field={field("charger")} label="Which charger" placeholder="charger" />
-          ) : null}
-          <TickField field={field("underLoad")} label="Volts read under load" className="col-span-2 pt-5" />
-          <TextField field={field("note")} label="Note" className="col-span-2 sm:col-span-4" />
-        </div>
+          </div>
+        ) : null}
+        {GROUPS.map(({ group, title }) => (
+          <fieldset key={group}>
+            <legend className="pt-3 text-sm text-quiet">{title}</legend>
+            <div className={MORE}>
+              {group === "place" ? <TextField field={field("time")} label="Time" type="time" /> : null}
+              {TYPED.filter((name) => SIGHTING[name].group === group).map((name) => (
+                <MoreField key={name} name={name} field={field(name)} />
+              ))}
+            </div>
+          </fieldset>
+        ))}
       </details>
       <div className="mt-4 flex gap-3">
         <button type="submit" className="button button-main" disabled={busy}>

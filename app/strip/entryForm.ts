@@ -1,53 +1,31 @@
 import { z } from "zod";
 import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/ride/log";
-import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
+import { durationText, formatInput, unitOf, type DimensionName, type System } from "#core/base";
+import { EVENTS, SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
 import { choice, quantityText, tick, words } from "#app/ui/formText";
 
 /** What a check-in can be, in the order of a ride. Ends carry their reason. */
-export const WHAT = [
-  { value: "checkIn", label: "check-in" },
-  { value: "start", label: "start" },
-  { value: "barLost", label: "bar lost" },
-  { value: "lastBar", label: "last bar blinking" },
-  { value: "lowPower", label: "low-power mode began" },
-  { value: "fullPowerEnd", label: "full power ended" },
-  { value: "refill", label: "charged" },
-  { value: "end:cutOff", label: "end: the pack cut off" },
-  { value: "end:lowPower", label: "end: low-power mode held" },
-  { value: "end:cannotHoldSpeed", label: "end: could not hold the speed" },
-  { value: "end:gaugeZero", label: "end: gauge zero, no difference between levels" },
-  { value: "end:byChoice", label: "end: stopped by choice" },
-  { value: "stop", label: "stop" },
-  { value: "go", label: "riding on" },
-  { value: "note", label: "note only" },
-] as const;
+export const WHAT = EVENTS.flatMap(({ name, label }) => (label === null ? [] : [{ value: name, label }]));
 
-export const ENTRY_FIELDS = [
-  "what",
-  "distanceM",
-  "displayM",
-  "time",
-  "percent",
-  "bars",
-  "bar",
-  "packVolts",
-  "underLoad",
-  "restMin",
-  "amps",
-  "speedMps",
-  "rangeGuessM",
-  "level",
-  "ground",
-  "note",
-  "chargerDone",
-  "counterWh",
-  "counterAh",
-  "meter",
-  "wallWh",
-  "charger",
-  "toFull",
-] as const;
-export type EntryField = (typeof ENTRY_FIELDS)[number];
+/** Fields of a sighting that can be typed: a span is typed in the field it belongs to. */
+export const TYPED = SIGHTING_FIELDS.filter((name) => (SIGHTING[name] as Field).line !== null);
+
+/** What is typed of an entry beside what was seen, by its dimension; null for what is no quantity. */
+const BESIDE = {
+  what: null,
+  time: null,
+  bar: "count",
+  chargerDone: null,
+  wallWh: "energy",
+  charger: null,
+  toFull: null,
+} as const satisfies Readonly<Record<string, DimensionName | null>>;
+
+export type EntryField = SightingField | keyof typeof BESIDE;
+export const ENTRY_FIELDS: readonly EntryField[] = [
+  ...TYPED,
+  ...(Object.keys(BESIDE) as readonly (keyof typeof BESIDE)[]),
+];
 
 export interface TypedEntry {
   /** "10:41", or empty. */
@@ -55,86 +33,80 @@ export interface TypedEntry {
   readonly body: EntryBody;
 }
 
+/** How the text of a field of a sighting is read, to the stored value. */
+function sightingText(name: SightingField, system: System): z.ZodType {
+  const { kind, dimension, siPerStored = 1 }: Field = SIGHTING[name];
+  if (kind === "tick") return tick.transform((ticked) => ticked || undefined);
+  if (dimension === null) return choice;
+  return quantityText(dimension, system).transform((value) =>
+    value === undefined ? undefined : value / siPerStored,
+  );
+}
+
+/** An entry without a place needs a time, unless it is of no place. */
+const PLACELESS: ReadonlySet<string> = new Set(["start", "note", "refill"]);
+
 /** Reads the check-in form: quantities with units, then the entry's own schema, each sentence at its field. */
 export const entryForm = (system: System) =>
   z
     .object({
+      ...Object.fromEntries(TYPED.map((name) => [name, sightingText(name, system)])),
       what: choice.transform((what) => what ?? "checkIn"),
-      distanceM: quantityText("distance", system),
-      displayM: quantityText("distance", system),
       time: words,
-      percent: quantityText("percent", system),
-      bars: quantityText("count", system),
       bar: quantityText("count", system),
-      packVolts: quantityText("volts", system),
-      underLoad: tick,
-      restMin: quantityText("duration", system),
-      amps: quantityText("current", system),
-      speedMps: quantityText("speed", system),
-      rangeGuessM: quantityText("distance", system),
-      level: choice,
-      ground: choice,
-      note: choice,
       chargerDone: tick,
-      counterWh: quantityText("energy", system),
-      counterAh: quantityText("charge", system),
-      meter: choice,
       wallWh: quantityText("energy", system),
       charger: choice,
       toFull: tick,
     })
-    .transform(
-      ({ what, time, restMin, underLoad, chargerDone, toFull, bar, ...seen }, context): TypedEntry => {
-        const [kind, reason] = what.split(":");
-        const parsed = entryBodySchema.safeParse({
-          kind,
-          ...(reason && { reason }),
-          ...(bar !== undefined && kind === "barLost" && { bar }),
-          ...(chargerDone && kind === "start" && { chargerDone }),
-          ...(toFull && kind === "refill" && { toFull }),
-          ...(underLoad && { underLoad }),
-          ...(restMin !== undefined && { restMin: restMin / 60 }),
-          ...seen,
-        });
-        if (!parsed.success) {
-          for (const issue of parsed.error.issues)
-            context.addIssue({
-              code: "custom",
-              path: [...issue.path],
-              message:
-                issue.path[0] === "bar" ? "Type which bar went, counted from the last: 4." : issue.message,
-            });
-          return z.NEVER;
-        }
-        const placed =
-          "distanceM" in parsed.data &&
-          (parsed.data.distanceM !== undefined || parsed.data.displayM !== undefined);
-        if (!placed && time === "" && kind !== "start" && kind !== "note" && kind !== "refill") {
+    .transform(({ what, time, chargerDone, toFull, bar, ...seen }, context): TypedEntry => {
+      const [kind, reason] = what.split(":");
+      const parsed = entryBodySchema.safeParse({
+        kind,
+        ...(reason && { reason }),
+        ...(bar !== undefined && kind === "barLost" && { bar }),
+        ...(chargerDone && kind === "start" && { chargerDone }),
+        ...(toFull && kind === "refill" && { toFull }),
+        ...seen,
+      });
+      if (!parsed.success) {
+        for (const issue of parsed.error.issues)
           context.addIssue({
             code: "custom",
-            path: ["distanceM"],
-            message: "Type the distance, such as 12.4 mi, or the time it was read.",
+            path: [...issue.path],
+            message:
+              issue.path[0] === "bar" ? "Type which bar went, counted from the last: 4." : issue.message,
           });
-          return z.NEVER;
-        }
-        return { time, body: parsed.data };
-      },
-    );
+        return z.NEVER;
+      }
+      const placed =
+        "distanceM" in parsed.data &&
+        (parsed.data.distanceM !== undefined || parsed.data.displayM !== undefined);
+      if (!placed && time === "" && !PLACELESS.has(kind!)) {
+        context.addIssue({
+          code: "custom",
+          path: ["distanceM"],
+          message: "Type the distance, such as 12.4 mi, or the time it was read.",
+        });
+        return z.NEVER;
+      }
+      return { time, body: parsed.data };
+    });
 
-const DIMENSION: Readonly<Partial<Record<EntryField, DimensionName>>> = {
-  distanceM: "distance",
-  displayM: "distance",
-  percent: "percent",
-  bars: "count",
-  bar: "count",
-  packVolts: "volts",
-  amps: "current",
-  speedMps: "speed",
-  rangeGuessM: "distance",
-  counterWh: "energy",
-  counterAh: "charge",
-  wallWh: "energy",
-};
+/** The dimension of a typed quantity, and what of it one stored unit is. */
+function quantityOf(field: EntryField): { readonly dimension: DimensionName | null; readonly si: number } {
+  if (field in BESIDE) return { dimension: BESIDE[field as keyof typeof BESIDE], si: 1 };
+  const { dimension, siPerStored = 1 }: Field = SIGHTING[field as SightingField];
+  return { dimension, si: siPerStored };
+}
+
+/** A stored value as it would be typed. */
+function textOf(field: EntryField, value: number, system: System): string {
+  const { dimension, si } = quantityOf(field);
+  if (dimension === null) return String(value);
+  if (dimension === "duration") return si === 60 ? `${value} min` : durationText(value);
+  return formatInput(value, dimension, unitOf(dimension, system));
+}
 
 /** An entry written back as the texts of its form, for a correction. */
 export function entryTexts(
@@ -150,12 +122,9 @@ export function entryTexts(
   };
   for (const field of ENTRY_FIELDS) {
     const value = values[field];
-    const dimension = DIMENSION[field];
-    if (typeof value === "number")
-      texts[field] = dimension ? formatInput(value, dimension, unitOf(dimension, system)) : String(value);
+    if (typeof value === "number") texts[field] = textOf(field, value, system);
     else if (typeof value === "string") texts[field] = value;
     else if (value === true) texts[field] = "on";
   }
-  if (typeof values["restMin"] === "number") texts.restMin = `${values["restMin"]} min`;
   return texts;
 }

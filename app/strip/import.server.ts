@@ -4,8 +4,9 @@ import {
   readCheckIns,
   readTable,
   type ColumnChoice,
-  type ColumnField,
   COLUMN_FIELDS,
+  columnOf,
+  type ColumnField,
   type ImportedRow,
   type ImportOptions,
   type RowCheck,
@@ -66,16 +67,6 @@ export function optionsOf(form: FormData, day: string, utcOffset: string, system
   };
 }
 
-const FIELD_COLUMNS: Readonly<Record<string, ColumnField>> = {
-  percent: "percent",
-  packVolts: "volts",
-  bars: "bars",
-  bar: "event",
-  time: "time",
-  distanceM: "distance",
-  displayM: "display",
-};
-
 /** What the bike cannot have shown, and what runs backward against the ride's log, by column. */
 function rowCheck(record: TestRecord, log: readonly Entry[], system: System): RowCheck {
   const setting = recordSetting(record);
@@ -84,7 +75,7 @@ function rowCheck(record: TestRecord, log: readonly Entry[], system: System): Ro
     checkEntry(body, timeS, others, setting, Date.now() / 1000, system).map(({ path, code, sentence }) => ({
       code,
       sentence,
-      field: FIELD_COLUMNS[path] ?? "note",
+      field: path === "time" ? path : columnOf(path),
     }));
 }
 

@@ -181,7 +181,7 @@ function PreviewForm({
                     <option value="">leave out</option>
                     {COLUMN_FIELDS.map((field) => (
                       <option key={field} value={field}>
-                        {COLUMNS[field].label}
+                        {COLUMNS[field]!.label}
                       </option>
                     ))}
                   </select>

@@ -1,7 +1,7 @@
 import type { SubmissionResult } from "@conform-to/react";
 import { useMemo } from "react";
 import { z } from "zod";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import {
   DRIVES,

@@ -4,7 +4,7 @@ import { data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { foldLog, totalOf, type LiveEntry, type TotalField } from "#core/ride/log";
+import { foldLog, TOTAL_FIELDS, totalOf, type LiveEntry, type TotalField } from "#core/ride/log";
 import { listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
 import { useClientId } from "#ui/hydrated";
@@ -12,7 +12,7 @@ import { TextField } from "#ui/field";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { clientId, keepEntry } from "./log.server";
-import { TOTAL_KINDS, totalsForm, totalText } from "./totalsForm";
+import { totalKinds, totalsForm, totalText } from "./totalsForm";
 import type { Route } from "./+types/totals";
 
 const GONE = "There is no such test.";
@@ -26,7 +26,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const rides = await Promise.all(
     (await listRides(db, line.id)).map(async ({ id, name, track }) => {
       const log = foldLog(await listEntries(db, id));
-      const totals = TOTAL_KINDS.map(({ field }) => [field, totalOf(log, field)] as const);
+      const totals = TOTAL_FIELDS.map((field) => [field, totalOf(log, field)] as const);
       return {
         id,
         name,
@@ -78,7 +78,7 @@ function RideTotals({
   const [form, fields] = useForm<Record<TotalField, string>>({
     id: ride.id,
     defaultValue: Object.fromEntries(
-      TOTAL_KINDS.map((kind) => [kind.field, totalText(kind, ride.totals[kind.field], system)]),
+      totalKinds(system).map((kind) => [kind.field, totalText(kind, ride.totals[kind.field], system)]),
     ),
     lastResult,
     shouldValidate: "onBlur",
@@ -98,12 +98,12 @@ function RideTotals({
         </p>
       ) : null}
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
-        {TOTAL_KINDS.map(({ field, label, placeholder }) => (
+        {totalKinds(system).map(({ field, label, example }) => (
           <TextField
             key={field}
             field={fields[field] as FieldMetadata<unknown>}
             label={label}
-            placeholder={placeholder[system]}
+            placeholder={example}
           />
         ))}
       </div>

@@ -1,4 +1,5 @@
-import { END_NAMES, type Timeline } from "#core/ride/log";
+import { END_NAMES } from "#core/fields";
+import { type Timeline } from "#core/ride/log";
 import type { Estimate } from "#core/base";
 import type { EndView } from "./types.ts";
 

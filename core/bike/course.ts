@@ -1,6 +1,6 @@
 import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import { courseParts } from "#core/route";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { roadPower, type RoadState } from "./power.ts";
 
 /** What a course asks of a bike, besides the bike's own road load. */

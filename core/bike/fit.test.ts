@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { MPS_PER_MPH } from "#core/base";
 import {
   findReference,

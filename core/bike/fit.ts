@@ -1,7 +1,7 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { inverse, Matrix } from "ml-matrix";
 import { DEFAULTS, err, ok, type Result, type Estimate } from "#core/base";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import type { FitParameter, RoadFit, RoadRow } from "./fitTypes.ts";
 import { fitWords } from "./fitWords.ts";
 import { GROUND_FACTOR } from "./ground.ts";

@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import type { Estimate } from "#core/base";
 import type { RoadState } from "./power.ts";
 

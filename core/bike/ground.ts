@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 
 /** Rolling resistance of each ground against asphalt. */
 export const GROUND_FACTOR: Readonly<Record<Ground, number>> = {

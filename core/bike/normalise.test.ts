@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { MPS_PER_MPH } from "#core/base";
 import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";
 

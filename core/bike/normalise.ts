@@ -1,5 +1,5 @@
 import { DEFAULTS, err, ok, type Result } from "#core/base";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { courseEnergy, type CourseConditions, type RoadBike } from "./course.ts";
 import { shapleySplit } from "./shapley.ts";
 

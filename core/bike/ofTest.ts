@@ -1,6 +1,6 @@
 import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { CoursePart } from "#core/route";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import type { Test } from "#core/records";
 import { usualSpeeds, type Riding } from "./assumed.ts";
 import { conditionsOf, type Speeds } from "./day.ts";

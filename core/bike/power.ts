@@ -1,5 +1,5 @@
 import { DEFAULTS, normalCdf, STANDARD_GRAVITY } from "#core/base";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { airDensity } from "./air.ts";
 import { GROUND_FACTOR } from "./ground.ts";
 

@@ -1,6 +1,6 @@
 import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import { courseParts, type CoursePart, type RouteSegment } from "#core/route";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { routeCost, type RideConditions } from "./conditions.ts";
 
 /** A part of a ride at one level on one ground. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { groundSchema } from "#core/ride/log";
+import { groundSchema } from "#core/fields";
 
 const number = z.number();
 const positive = number.positive("This must be more than zero.");

@@ -11,7 +11,7 @@ import {
   type Normalised,
 } from "#core/compare";
 import { deskPosterior } from "#core/desk";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { REFERENCES, type Reference } from "#core/bike";

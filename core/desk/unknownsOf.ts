@@ -1,6 +1,6 @@
 import { DEFAULTS } from "#core/base";
 import { GROUND_FACTOR, UNKNOWNS, type Ride, type RideConditions } from "#core/bike";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import type { SetUp } from "#core/records";
 import type { SharedUnknown, UnknownKind } from "./types.ts";
 

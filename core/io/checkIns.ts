@@ -1,6 +1,16 @@
-import { GROUNDS, entryBodySchema, type EntryBody, type Ground } from "#core/ride/log";
+import {
+  eventOf,
+  GROUND_WORDS,
+  GROUNDS,
+  SIGHTING,
+  SIGHTING_FIELDS,
+  type Field,
+  type Ground,
+  type SightingField,
+} from "#core/fields";
+import { entryBodySchema, type EntryBody } from "#core/ride/log";
 import { errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
-import { COLUMNS, type ColumnField } from "./columns.ts";
+import { columnOf, COLUMNS, type ColumnField } from "./columns.ts";
 import type { ColumnChoice, Table } from "./table.ts";
 
 export interface ImportOptions {
@@ -21,38 +31,17 @@ export interface ImportedRow {
   readonly body: EntryBody;
 }
 
-const GROUND_WORDS: ReadonlyMap<string, Ground> = new Map(
-  Object.entries<Ground>({
-    ...Object.fromEntries(GROUNDS.map((ground) => [ground, ground])),
-    tarmac: "asphalt",
-    road: "asphalt",
-    paved: "asphalt",
-    cobble: "brick",
-    cobbles: "brick",
-    gravel: "fine gravel",
-    dirt: "loose gravel",
-  }),
-);
-
-const EVENTS: readonly (readonly [RegExp, string])[] = [
-  [/^(cut[- ]?off|cut[- ]?out|dead|shut ?down)$/, "cutOff"],
-  [/^(low[- ]?power|limp)( mode)?$/, "lowPower"],
-  [/^last bar( blinking| blinks)?$/, "lastBar"],
-  [/^bar( \d+)? lost$|^lost bar( \d+)?$/, "barLost"],
-  [/^(charged|recharged|refilled)( to)? full$|^refill$/, "refillFull"],
-  [/^(charged|recharged|part charge|top[- ]?up)$/, "refill"],
-  [/^(full|start,? full|charger done)$/, "full"],
-  [/^start$/, "start"],
-  [/^(end|stop(ped)?( by choice)?)$/, "end"],
-  [/^(check[- ]?in)?$/, "checkIn"],
-];
-
+/** Any of these words tells that a bar went; which one may stand in them, or in the bars left. */
+const BAR_LOST = /^(bar( \d+)? (lost|gone|went)|lost( bar)?( \d+)?)$/;
+const SPAN = /^\s*(\d+(?:[.,]\d+)?)\s*(?:-|–)\s*(\d+(?:[.,]\d+)?)\s*(\D*)$/;
 const YES = /^(y|yes|true|1|x|load|loaded|under load)$/i;
 const NO = /^(n|no|false|0|rest|off|)$/i;
 
 interface CellReader {
   readonly problem: (field: ColumnField, code: string, sentence: string) => void;
   readonly number: (field: ColumnField) => number | undefined;
+  /** Two figures with a stroke between them, the lesser first; null for anything else. */
+  readonly span: (field: ColumnField) => readonly [number, number] | null;
   readonly text: (field: ColumnField) => string;
 }
 
@@ -69,113 +58,93 @@ function timeOf(text: string, options: ImportOptions): string | undefined {
   return Number.isNaN(Date.parse(iso)) ? undefined : new Date(iso).toISOString();
 }
 
+/** One of a field's own words, or a problem that names them. */
+function choiceOf(cells: CellReader, name: SightingField, column: ColumnField): string | undefined {
+  const text = cells.text(column);
+  if (text === "") return undefined;
+  if (name === "level") return text;
+  if (name === "side") return text.toUpperCase();
+  const ground = GROUND_WORDS.get(text.toLowerCase());
+  if (!ground)
+    cells.problem(column, "unknown-ground", `“${text}” is not a ground: type ${GROUNDS.join(", ")}.`);
+  return ground;
+}
+
+/** Yes, or nothing; a problem for what is neither yes nor no. */
+function tickOf(cells: CellReader, column: ColumnField): true | undefined {
+  const text = cells.text(column);
+  if (!YES.test(text) && !NO.test(text))
+    cells.problem(
+      column,
+      "not-yes-no",
+      `“${text}” is neither yes nor no: type yes when the motor was pulling.`,
+    );
+  return YES.test(text) || undefined;
+}
+
+/** Everything that was seen in a row, by the fields' declarations. */
+function sightingOf(cells: CellReader): Readonly<Record<string, unknown>> {
+  return Object.fromEntries(
+    SIGHTING_FIELDS.flatMap((name): readonly (readonly [string, unknown])[] => {
+      const { kind, column, siPerStored = 1, span }: Field = SIGHTING[name];
+      if (!column) return [];
+      if (kind === "words") return [[name, cells.text(column.name) || undefined]];
+      if (kind === "choice") return [[name, choiceOf(cells, name, column.name)]];
+      if (kind === "tick") return [[name, tickOf(cells, column.name)]];
+      const wide = span ? cells.span(column.name) : null;
+      if (wide) return [[name, (wide[0] + wide[1]) / 2], [span!, wide[1] - wide[0]]]; // prettier-ignore
+      const value = cells.number(column.name);
+      return [[name, value === undefined ? undefined : value / siPerStored]];
+    }),
+  );
+}
+
 function bodyOf(cells: CellReader, first: boolean, options: ImportOptions, bars: number): EntryBody | null {
   const eventText = cells.text("event").toLowerCase();
-  const event = EVENTS.find(([shape]) => shape.test(eventText))?.[1];
-  if (event === undefined) {
+  const lost = BAR_LOST.test(eventText);
+  const event = eventText === "" || lost ? null : eventOf(eventText);
+  if (!event && eventText !== "" && !lost) {
     cells.problem(
       "event",
       "unknown-event",
-      `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, charged, charged full, cut-off or end, or leave it empty.`,
+      `“${eventText}” is not an event: type start, full, bar lost, last bar, low power, charged, charged full, stop, go, cut-off or end, or leave it empty.`,
     );
     return null;
   }
-  const ground = cells.text("ground").toLowerCase();
-  if (ground && !GROUND_WORDS.has(ground))
-    cells.problem("ground", "unknown-ground", `“${ground}” is not a ground: type ${GROUNDS.join(", ")}.`);
-  const load = cells.text("load");
-  if (!YES.test(load) && !NO.test(load))
-    cells.problem(
-      "load",
-      "not-yes-no",
-      `“${load}” is neither yes nor no: type yes when the motor was pulling.`,
-    );
-  const sighting = {
-    distanceM: cells.number("distance"),
-    displayM: cells.number("display"),
-    percent: cells.number("percent"),
-    bars: cells.number("bars"),
-    packVolts: cells.number("volts"),
-    underLoad: YES.test(load) || undefined,
-    restMin: ((seconds) => (seconds === undefined ? undefined : seconds / 60))(cells.number("rest")),
-    amps: cells.number("amps"),
-    counterWh: cells.number("counterWh"),
-    counterAh: cells.number("counterAh"),
-    speedMps: cells.number("speed"),
-    rangeGuessM: cells.number("guess"),
-    airTempC: cells.number("air"),
-    windMps: cells.number("wind"),
-    climbM: cells.number("climb"),
-    bpm: cells.number("bpm"),
-    movingS: cells.number("riding"),
-    avgSpeedMps: cells.number("avgSpeed"),
-    topSpeedMps: cells.number("topSpeed"),
-    section: cells.text("section") || undefined,
-    side: cells.text("side").toUpperCase() || undefined,
-    level: cells.text("level") || undefined,
-    ground: GROUND_WORDS.get(ground),
-    note: cells.text("note") || undefined,
-  };
+  const seen = sightingOf(cells);
+  const { distanceM, displayM, note } = seen;
   const body = (): unknown => {
-    if (event === "refill" || event === "refillFull") {
-      const { distanceM, displayM, note } = sighting;
+    if (event?.kind === "refill")
       return {
-        kind: "refill",
-        distanceM,
-        displayM,
-        note,
-        toFull: event === "refillFull",
+        ...{ kind: "refill", distanceM, displayM, note, ...event.fields },
         wallWh: cells.number("wall"),
+        charger: cells.text("charger") || undefined,
       };
-    }
-    if (event === "cutOff") return { kind: "end", reason: "cutOff", ...sighting };
-    if (event === "end") return { kind: "end", reason: "byChoice", ...sighting };
-    if (event === "lowPower" || event === "lastBar") return { kind: event, ...sighting };
-    if (event === "barLost") {
+    if (event?.kind === "fullPowerEnd") return { kind: event.kind, distanceM, displayM, note };
+    if (lost) {
       const named = /\d+/.exec(eventText)?.[0];
-      const bar = named ? Number(named) : sighting.bars === undefined ? undefined : sighting.bars + 1;
+      const left = seen["bars"] as number | undefined;
+      const bar = named ? Number(named) : left === undefined ? undefined : left + 1;
       if (bar === undefined)
         cells.problem(
           "event",
           "which-bar",
           `Which bar went? Type “bar 4 lost”, or give the bars left${bars ? ` of ${bars}` : ""}.`,
         );
-      return { kind: "barLost", ...sighting, bars: undefined, bar };
+      return { kind: "barLost", ...seen, bars: undefined, bar };
     }
-    if (event === "full" || event === "start" || first)
+    if (event?.kind === "start" || (first && (event === null || event.kind === "checkIn")))
       return {
         kind: "start",
-        ...sighting,
-        chargerDone: event === "full" || (first && options.fullAtStart) || undefined,
+        ...seen,
+        chargerDone: event?.fields?.["chargerDone"] === true || (first && options.fullAtStart) || undefined,
       };
-    return { kind: "checkIn", ...sighting };
+    return { kind: "checkIn", ...seen, ...(event && { kind: event.kind, ...event.fields }) };
   };
   const parsed = entryBodySchema.safeParse(body());
   if (parsed.success) return parsed.data;
-  const names: Readonly<Record<string, ColumnField>> = {
-    distanceM: "distance",
-    displayM: "display",
-    packVolts: "volts",
-    speedMps: "speed",
-    rangeGuessM: "guess",
-    restMin: "rest",
-    airTempC: "air",
-    windMps: "wind",
-    climbM: "climb",
-    movingS: "riding",
-    avgSpeedMps: "avgSpeed",
-    topSpeedMps: "topSpeed",
-    wallWh: "wall",
-    bar: "event",
-  };
-  for (const issue of parsed.error.issues) {
-    const key = String(issue.path[0] ?? "event");
-    cells.problem(
-      names[key] ?? (Object.hasOwn(COLUMNS, key) ? (key as ColumnField) : "event"),
-      "bad-value",
-      issue.message,
-    );
-  }
+  for (const issue of parsed.error.issues)
+    cells.problem(columnOf(String(issue.path[0] ?? "event")), "bad-value", issue.message);
   return null;
 }
 
@@ -242,12 +211,12 @@ export function readCheckIns(
     const problem = (field: ColumnField, code: string, sentence: string) =>
       problems.push({
         code,
-        path: `row ${row}, column ${table.headings[where.get(field) ?? -1] ?? COLUMNS[field].label}`,
+        path: `row ${row}, column ${table.headings[where.get(field) ?? -1] ?? COLUMNS[field]!.label}`,
         sentence,
       });
     const number = (field: ColumnField): number | undefined => {
       const cell = text(field);
-      const { dimension } = COLUMNS[field];
+      const { dimension } = COLUMNS[field]!;
       if (cell === "" || cell === "-" || !dimension) return undefined;
       const value = parseQuantity(cell, dimension, columns[where.get(field)!]!.unit);
       if (!value.ok) problem(field, value.problems[0]!.code, value.problems[0]!.sentence);
@@ -263,11 +232,21 @@ export function readCheckIns(
       }
       return value.ok ? value.value : undefined;
     };
+    const span = (field: ColumnField): readonly [number, number] | null => {
+      const found = SPAN.exec(text(field));
+      if (!found) return null;
+      const { dimension } = COLUMNS[field]!;
+      const ends = [found[1]!, found[2]!].map((part) =>
+        parseQuantity(`${part}${found[3]}`, dimension!, columns[where.get(field)!]!.unit),
+      );
+      const [low, high] = ends.map((end) => (end.ok ? end.value : NaN)) as [number, number];
+      return high >= low ? [low, high] : null;
+    };
     const time = text("time");
     const at = time === "" ? null : (timeOf(time, options) ?? null);
     if (time !== "" && at === null)
       problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
-    const body = bodyOf({ problem, number, text }, i === 0, options, bars);
+    const body = bodyOf({ problem, number, span, text }, i === 0, options, bars);
     if (!body) return;
     for (const { field, code, sentence } of check(body, at === null ? null : Date.parse(at) / 1000))
       problem(field, code, sentence);

@@ -1,153 +1,60 @@
 import type { DimensionName } from "#core/base";
-
-/** What a column of check-ins can hold. */
-export const COLUMN_FIELDS = [
-  "distance",
-  "display",
-  "time",
-  "percent",
-  "bars",
-  "volts",
-  "load",
-  "rest",
-  "amps",
-  "speed",
-  "counterWh",
-  "counterAh",
-  "wall",
-  "guess",
-  "air",
-  "wind",
-  "climb",
-  "bpm",
-  "riding",
-  "avgSpeed",
-  "topSpeed",
-  "section",
-  "side",
-  "level",
-  "ground",
-  "event",
-  "note",
-] as const;
-export type ColumnField = (typeof COLUMN_FIELDS)[number];
+import { SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
 
 interface ColumnKind {
   readonly label: string;
   readonly dimension: DimensionName | null;
   /** Spellings of the heading, without units, punctuation or case. */
   readonly spellings: readonly string[];
+  /** The field of a sighting that it fills; null for what an entry says beside what was seen. */
+  readonly field: SightingField | null;
 }
 
-/** The columns by field: label for people, dimension for units, and the headings they go by. */
-export const COLUMNS: Readonly<Record<ColumnField, ColumnKind>> = {
-  distance: {
-    label: "distance, recorder",
-    dimension: "distance",
-    spellings: ["distance", "dist", "gps", "recorder", "track", "miles", "mile", "mi", "km", "mark", "at"],
-  },
-  display: {
-    label: "distance, display",
-    dimension: "distance",
-    spellings: ["display", "trip", "odo", "odometer", "trip meter", "display distance", "bike distance"],
-  },
-  time: { label: "time", dimension: null, spellings: ["time", "clock", "when", "hour", "at time"] },
-  percent: {
-    label: "percent",
-    dimension: "percent",
-    spellings: [
-      "percent",
-      "pct",
-      "battery",
-      "batt",
-      "soc",
-      "charge",
-      "state of charge",
-      "battery percent",
-      "",
-    ],
-  },
-  bars: {
-    label: "bars",
-    dimension: "count",
-    spellings: ["bars", "bar", "battery bars", "bars left", "lights"],
-  },
-  volts: {
-    label: "volts",
-    dimension: "volts",
-    spellings: ["volts", "volt", "v", "voltage", "rest volts", "pack volts", "v rest", "volts rest"],
-  },
-  load: { label: "under load", dimension: null, spellings: ["load", "under load", "loaded"] },
-  rest: {
-    label: "minutes of rest",
-    dimension: "duration",
-    spellings: ["rest", "rest minutes", "rest min", "rested", "minutes rest", "min rest"],
-  },
-  amps: { label: "amps", dimension: "current", spellings: ["amps", "amp", "a", "current"] },
-  speed: { label: "speed", dimension: "speed", spellings: ["speed", "mph", "pace"] },
-  counterWh: {
-    label: "energy counter",
-    dimension: "energy",
-    spellings: [
-      "wh",
-      "counter",
-      "wh counter",
-      "energy",
-      "energy counter",
-      "counter wh",
-      "wh used",
-      "used wh",
-    ],
-  },
-  counterAh: {
-    label: "charge counter",
-    dimension: "charge",
-    spellings: ["ah", "ah counter", "charge counter", "counter ah", "ah used", "used ah"],
+/** What an entry says beside what was seen. */
+const BESIDE: Readonly<Record<string, ColumnKind>> = {
+  time: {
+    label: "time",
+    dimension: null,
+    spellings: ["time", "clock", "when", "hour", "at time"],
+    field: null,
   },
   wall: {
     label: "energy at the wall",
     dimension: "energy",
     spellings: ["wall", "wall wh", "wall energy", "wall meter", "charged wh"],
+    field: null,
   },
-  guess: {
-    label: "display's miles left",
-    dimension: "distance",
-    spellings: ["guess", "range", "miles left", "left", "range left", "range guess", "remaining"],
-  },
-  air: {
-    label: "air temperature",
-    dimension: "temperature",
-    spellings: ["air", "temp", "temperature", "air temp", "air temperature"],
-  },
-  wind: { label: "wind", dimension: "speed", spellings: ["wind", "wind speed"] },
-  climb: {
-    label: "climb so far",
-    dimension: "climb",
-    spellings: ["climb", "climbed", "ascent", "gain", "elevation gain", "total climb", "climb so far"],
-  },
-  bpm: { label: "heart rate", dimension: "count", spellings: ["bpm", "hr", "heart", "heart rate", "pulse"] },
-  riding: {
-    label: "riding time",
-    dimension: "duration",
-    spellings: ["riding", "riding time", "moving", "moving time", "ride time"],
-  },
-  avgSpeed: {
-    label: "average speed",
-    dimension: "speed",
-    spellings: ["avg", "avg speed", "average", "average speed", "mean speed"],
-  },
-  topSpeed: { label: "top speed", dimension: "speed", spellings: ["top speed", "max speed", "max", "top"] },
-  section: { label: "section", dimension: null, spellings: ["section", "stretch"] },
-  side: { label: "A or B", dimension: null, spellings: ["side", "run", "a or b"] },
-  level: { label: "level", dimension: null, spellings: ["level", "assist", "mode", "pas", "assist level"] },
-  ground: { label: "ground", dimension: null, spellings: ["ground", "surface", "terrain"] },
-  event: { label: "event", dimension: null, spellings: ["event", "what", "kind", "type"] },
-  note: {
-    label: "note",
+  charger: {
+    label: "which charger",
     dimension: null,
-    spellings: ["note", "notes", "remark", "remarks", "comment", "comments"],
+    spellings: ["charger", "which charger"],
+    field: null,
   },
+  event: { label: "event", dimension: null, spellings: ["event", "what", "kind", "type"], field: null },
 };
+
+/** A column of check-ins, by its name. */
+export type ColumnField = string;
+
+/** The columns by name: label for people, dimension for units, and the headings they go by. */
+export const COLUMNS: Readonly<Record<ColumnField, ColumnKind>> = {
+  ...Object.fromEntries(
+    SIGHTING_FIELDS.flatMap((field) => {
+      const { column, label, dimension }: Field = SIGHTING[field];
+      return column ? [[column.name, { label, dimension, spellings: column.headings, field }] as const] : [];
+    }),
+  ),
+  ...BESIDE,
+};
+
+/** What a column of check-ins can hold. */
+export const COLUMN_FIELDS: readonly ColumnField[] = Object.keys(COLUMNS);
+
+/** The column that fills a field of an entry; the event's where none does by itself. */
+export const columnOf = (field: string): ColumnField =>
+  COLUMN_FIELDS.find((name) => COLUMNS[name]!.field === field) ??
+  ({ wallWh: "wall", charger: "charger" } as Readonly<Record<string, ColumnField>>)[field] ??
+  "event";
 
 export interface Heading {
   readonly field: ColumnField | null;
@@ -188,7 +95,7 @@ export function readHeading(heading: string): Heading {
   const bracketUnit = bracket && UNIT_WORDS.get(bracket[1]!);
   const lastUnit = words.length > 0 ? UNIT_WORDS.get(words.at(-1)!) : undefined;
   const find = (name: string) =>
-    COLUMN_FIELDS.find((field) => name !== "" && COLUMNS[field].spellings.includes(name)) ?? null;
+    COLUMN_FIELDS.find((field) => name !== "" && COLUMNS[field]!.spellings.includes(name)) ?? null;
   const name = words.join(" ").replaceAll("%", "").trim();
   const whole = find(name);
   const short = find(words.slice(0, -1).join(" "));

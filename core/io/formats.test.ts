@@ -101,8 +101,8 @@ describe("a CSV of check-ins", () => {
 
   test("every bad cell is named by row and column, and nothing is read", () => {
     expect(problems("miles,battery %,ground\n0,100,asphalt\n5,hello,lava\n3,90,\n8,140,\n")).toEqual([
-      "row 3, column ground: unknown-ground",
       "row 3, column battery %: not-a-number",
+      "row 3, column ground: unknown-ground",
       "row 4, column miles: backward",
       "row 5, column battery %: bad-value",
     ]);

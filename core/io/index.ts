@@ -1,5 +1,5 @@
 export { decodeText } from "./text.ts";
-export { COLUMN_FIELDS, COLUMNS, readHeading, type ColumnField } from "./columns.ts";
+export { COLUMN_FIELDS, columnOf, COLUMNS, readHeading, type ColumnField } from "./columns.ts";
 export { guessColumns, readTable, type ColumnChoice, type Table } from "./table.ts";
 export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } from "./checkIns.ts";
 export { readGpx } from "./gpx.ts";

@@ -87,7 +87,7 @@ export function guessColumns(table: Table, distanceUnit: "mi" | "km"): readonly 
 }
 
 function defaultUnit(field: ColumnField, distanceUnit: "mi" | "km"): string {
-  switch (COLUMNS[field].dimension) {
+  switch (COLUMNS[field]!.dimension) {
     case "distance":
       return distanceUnit;
     case "speed":

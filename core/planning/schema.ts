@@ -1,6 +1,6 @@
 import { dayOf, text } from "#core/base";
 import { z } from "zod";
-import { ENDS } from "#core/ride/log";
+import { ENDS } from "#core/fields";
 import { DRIVES, EFFORTS, number, SCHOOLS, utcOffsetSchema, words } from "#core/records";
 import { QUESTION_IDS } from "./questions.ts";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { groundSchema } from "#core/ride/log";
+import { groundSchema } from "#core/fields";
 import { named, number } from "./fields.ts";
 
 /** Conditions that bikes are brought to, as a person sets them. SI units; climb in metres a mile. */

@@ -1,6 +1,6 @@
 import { text } from "#core/base";
 import { z } from "zod";
-import { groundSchema } from "#core/ride/log";
+import { groundSchema } from "#core/fields";
 import { EFFORTS } from "./effort.ts";
 import { day, named, number, pencil, words } from "./fields.ts";
 

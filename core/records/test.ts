@@ -1,6 +1,7 @@
 import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, text } from "#core/base";
 import { z } from "zod";
-import { entrySchema, groundSchema } from "#core/ride/log";
+import { groundSchema } from "#core/fields";
+import { entrySchema } from "#core/ride/log";
 import { bikeSchema } from "./bike.ts";
 import { DRIVES } from "./drive.ts";
 import { EFFORTS } from "./effort.ts";

@@ -9,7 +9,7 @@ import {
   reversed,
   type Course,
 } from "#core/route";
-import { GROUNDS } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
 
 const leg = fc.record({
   distanceM: fc.double({ min: 200, max: 20_000, noNaN: true }),

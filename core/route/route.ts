@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { courseParts } from "./parts.ts";
 import { legsLength, type Course, type CourseLeg, type PlaceKind, type Profile } from "./schema.ts";
 

@@ -1,6 +1,6 @@
 import { text } from "#core/base";
 import { z } from "zod";
-import { groundSchema } from "#core/ride/log";
+import { groundSchema } from "#core/fields";
 
 /** A way to ride that is kept, so that several bikes ride the same one. SI units, degrees. */
 export const SHAPES = ["loop", "out and back", "one way"] as const;

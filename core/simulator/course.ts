@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { METRES_PER_MILE } from "#core/base";
 import type { Rng } from "./random.ts";
 

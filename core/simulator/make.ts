@@ -1,5 +1,6 @@
 import { DEFAULTS, METRES_PER_MILE } from "#core/base";
-import type { Entry, EntryBody, Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
+import type { Entry, EntryBody } from "#core/ride/log";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { drawCourse } from "./course.ts";
 import { drawPack, drawRig, drawTester, LEVELS, type Given } from "./draw.ts";

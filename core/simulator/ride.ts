@@ -1,5 +1,5 @@
 import { DEFAULTS, METRES_PER_MILE } from "#core/base";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { roadPower } from "#core/bike";
 import type { TrueCourse } from "./course.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";

@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { curveOf } from "#core/battery";
 import { KG_PER_LB, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";

@@ -1,4 +1,5 @@
-import type { Entry, EntryBody, Ground, Sighting } from "#core/ride/log";
+import type { Ground, Sighting } from "#core/fields";
+import type { Entry, EntryBody } from "#core/ride/log";
 import { curveOf, type CellCurve } from "#core/battery";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { PackRecord, TrackRecord } from "#core/records";

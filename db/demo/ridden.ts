@@ -1,5 +1,5 @@
 import { EFFORT_W } from "#core/bike";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { rngFrom, FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/simulator";
 import { type RIDERS, BIKES } from "./desk.ts";

@@ -1,5 +1,5 @@
 import { LEVEL_PLACES, MEASURES, type BoardAsk, type MeasureName } from "#core/compare";
-import { GROUNDS, type Ground } from "#core/ride/log";
+import { GROUNDS, type Ground } from "#core/fields";
 import { parseNumber } from "#core/base";
 
 /** What the standings' address asks for; what it does not name is as shown first. */

@@ -1,7 +1,7 @@
 import { derivedOf } from "../derived.server";
 import { z } from "zod";
 import { confounders, jointPair, type PairedTest } from "#core/compare";
-import type { Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
 import type { System } from "#core/base";
 import type { Database } from "#db/client";
 import { listTests, loadRecord } from "#db/tests";

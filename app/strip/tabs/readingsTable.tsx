@@ -1,12 +1,7 @@
 import { memo, useState } from "react";
 import { Form, Link } from "react-router";
-import {
-  END_NAMES,
-  READING_FIELDS,
-  type LiveEntry,
-  type ReadingField,
-  type StrikeField,
-} from "#core/ride/log";
+import { END_NAMES } from "#core/fields";
+import { READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/ride/log";
 import { fixed, formatBare, unitOf, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";

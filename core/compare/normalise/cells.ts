@@ -1,6 +1,6 @@
 import { conditionsOfTest, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { err, ok, type Result } from "#core/base";
 import type { Compared, PartOf } from "../compared.ts";
 import { weightedMean, type ErrorComponents } from "../errorComponents.ts";

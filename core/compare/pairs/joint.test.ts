@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
-import type { EntryBody, Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
+import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 

@@ -10,7 +10,7 @@ import {
   type Figure,
   type Solved,
 } from "#core/estimation";
-import type { Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
 import {
   err,
   errs,

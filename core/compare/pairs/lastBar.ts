@@ -1,4 +1,4 @@
-import type { Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
 import type { Reading } from "#core/battery/readings";
 import type { LaidRun, SideRun } from "./runs.ts";
 

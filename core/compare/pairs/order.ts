@@ -1,4 +1,4 @@
-import type { Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** Runs in the order they were ridden. */

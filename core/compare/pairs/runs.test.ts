@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { steadyRows, withoutOne, type PairedTest } from "#core/compare";
-import type { EntryBody, Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
+import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 import { bikeSchema, setUpSchema, testRecordSchema, testSchema, type TestRecord } from "#core/records";
 import { prepareTest } from "#core/analysis";

@@ -1,5 +1,6 @@
 import type { LedgerInput, LedgerRide } from "#core/estimation";
-import type { Timeline, Side } from "#core/ride/log";
+import type { Side } from "#core/fields";
+import type { Timeline } from "#core/ride/log";
 import { usableEnergy, type Pack } from "#core/battery";
 import { METRES_PER_MILE } from "#core/base";
 import type { Reading } from "#core/battery/readings";

@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { temperatureFactor } from "#core/battery";
 import type { DeskPosterior } from "#core/desk";
 import { err, ok, type Result, METRES_PER_MILE, scale } from "#core/base";

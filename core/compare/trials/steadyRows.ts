@@ -1,5 +1,5 @@
 import { DEFAULTS, unitToken } from "#core/base";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { EFFORT_W, massOf, type Riding, roadOf, type RoadRow } from "#core/bike";
 import type { Test } from "#core/records";
 import type { SteadyUse } from "#core/analysis";

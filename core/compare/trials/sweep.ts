@@ -1,5 +1,5 @@
 import { DEFAULTS, METRES_PER_MILE, MPS_PER_MPH, unitToken, scale, type Estimate } from "#core/base";
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import {
   EFFORT_W,
   fitRoad,

@@ -1,23 +1,14 @@
 export {
-  END_NAMES,
-  ENDS,
   entryBodySchema,
   entrySchema,
   isTimely,
-  GROUNDS,
-  groundSchema,
   READING_FIELDS,
-  SIDES,
   STRIKE_FIELDS,
   TOTAL_FIELDS,
-  type End,
   type Entry,
   type EntryBody,
-  type Ground,
   type ReadingField,
   type StrikeField,
-  type Side,
-  type Sighting,
 } from "./entry.ts";
 export { checkEntry } from "./check.ts";
 export { foldLog, type LiveEntry } from "./fold.ts";

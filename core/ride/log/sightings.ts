@@ -1,6 +1,7 @@
 import type { Reading } from "#core/battery/readings";
 import type { LoggedReading } from "./timeline.ts";
-import type { End, ReadingField } from "./entry.ts";
+import type { End } from "#core/fields";
+import type { ReadingField } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 
 /** What an end says of the charge; a low-power mode that is held, and a stop by choice, say nothing more than the gauge. */

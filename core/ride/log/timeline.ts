@@ -1,5 +1,6 @@
 import type { Reading } from "#core/battery/readings";
-import type { Ground, ReadingField, Side, StrikeField } from "./entry.ts";
+import type { Ground, Side } from "#core/fields";
+import type { ReadingField, StrikeField } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import type { DistanceBasis, PlaceSource } from "./places.ts";
 

@@ -1,4 +1,4 @@
-import type { Ground } from "#core/ride/log";
+import type { Ground } from "#core/fields";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { Stretch, TrueCourse } from "../course.ts";
 import type { Rng } from "../random.ts";

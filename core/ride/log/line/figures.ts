@@ -1,4 +1,5 @@
 import { durationAt, parseNumber, toSi } from "#core/base";
+import { SIGHTING, type Field } from "#core/fields";
 import { endsAt, matchAt, type Reader } from "./reader.ts";
 import { BARE_LEADS, OVERALL, TAILS, TOTALS, UNITS, type UnitMeaning } from "./vocabulary.ts";
 
@@ -46,8 +47,6 @@ function overallBehind(reader: Reader, to: number) {
 }
 
 /** A span of two figures: kept as its middle and its width where the field can hold one. */
-const SPANS: Readonly<Partial<Record<string, string>>> = { amps: "ampsSpan", percent: "percentSpan" };
-
 function setSpan(
   reader: Reader,
   { field, says }: UnitMeaning,
@@ -55,7 +54,7 @@ function setSpan(
   to: number,
   from: number,
 ) {
-  const span = SPANS[field];
+  const { span }: Field = SIGHTING[field];
   if (!span) return reader.left(to, "a span is read for amps and percent only: type one figure", from);
   if (second < first) return reader.left(to, "the span runs backward", from);
   if (!reader.fields.has(field)) reader.fields.set(span, second - first);
@@ -105,7 +104,7 @@ export function readFigure(
   const [first, second] = values as number[];
   const behind = before === null ? overallBehind(reader, end) : { overall: before, to: end };
   if (behind.overall) {
-    const total = TOTALS[meaning.field]?.[behind.overall];
+    const total = TOTALS.get(`${meaning.field} ${behind.overall}`);
     if (!total) return refuse("no such figure of a whole ride is kept", behind.to);
     if (second !== undefined)
       return refuse("a span is read for amps and percent only: type one figure", behind.to);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { entryBodySchema, GROUNDS, readLine, writeLine, type EntryBody } from "#core/ride/log";
+import { GROUNDS } from "#core/fields";
+import { entryBodySchema, readLine, writeLine, type EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, MPS_PER_MPH, type System } from "#core/base";
 
 const setting = { levels: ["eco", "tour", "boost"], throttle: true };

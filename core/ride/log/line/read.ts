@@ -1,7 +1,8 @@
-import { entryBodySchema, SIDES, TOTAL_FIELDS, type EntryBody } from "../entry.ts";
+import { EVENTS, GROUND_WORDS, SIDES, SIGHTING, type SightingField } from "#core/fields";
+import { entryBodySchema, TOTAL_FIELDS, type EntryBody } from "../entry.ts";
 import { FIGURE, readFigure, readLed, readOverall, readRidingTime } from "./figures.ts";
 import { endsAt, matchAt, Reader, type Chip, type LineSetting, type Unread } from "./reader.ts";
-import { FILLERS, GROUND_WORDS, LEADS, OVERALL, PHRASES } from "./vocabulary.ts";
+import { FILLERS, LEADS, OVERALL } from "./vocabulary.ts";
 
 export interface ReadLine {
   /** The entry as it would be kept; null when the figures cannot be, with `problem` saying what to type. */
@@ -21,6 +22,10 @@ const WORD = /[^\s,;"“”]+/y;
 const SPACE = /[\s;]*(?:,(?=\s|$))?[\s;]*/y;
 const LOST = /(?:lost\s+(?:bar\s+)?(\d{1,2})|bar\s+(\d{1,2})\s+(?:lost|gone|went))(?![\d.,%])/iy;
 const NUMBERED = /(?:level|assist|pas|mode)\s+(?:on\s+|at\s+)?([\p{L}\d+-]+)(?=$|[\s,;])/iuy;
+/** Events by their words. */
+const PHRASES = EVENTS.flatMap((event) =>
+  event.words === null ? [] : [{ event, shape: new RegExp(event.words, "iy") }],
+);
 const PER_CENT = /per\s?cent/gi;
 /** Levels that are everyday words: among other words they are no level. */
 const EVERYDAY =
@@ -34,13 +39,24 @@ function next(reader: Reader): void {
     if (note) reader.notes.push(note);
     return reader.understood(at + quoted[0].length, "note");
   }
-  if (readRidingTime(reader) || readClock(reader)) return;
+  if (readRidingTime(reader) || readClock(reader) || readName(reader)) return;
   const ofBars = matchAt(OF_BARS, line, at);
   if (ofBars) return reader.set("bars", Number(ofBars[1]), at + ofBars[0].length, "bars");
   if (matchAt(FIGURE, line, at)) return void readFigure(reader, at);
   const text = matchAt(WORD, line, at)?.[0];
   if (text) word(reader, text);
   else reader.left(at + 1, "not understood");
+}
+
+const NAMED = /(meter|charger)[:=]\s*(?:"([^"]+)"|“([^”]+)”|([^\s,;"“”]+))/iy;
+
+/** `meter:clip`, `charger:"the slow one"`: which instrument it is. */
+function readName(reader: Reader): boolean {
+  const found = matchAt(NAMED, reader.line, reader.at);
+  if (!found) return false;
+  const field = found[1]!.toLowerCase();
+  reader.set(field, (found[2] ?? found[3] ?? found[4])!.trim(), reader.at + found[0].length, field);
+  return true;
 }
 
 /** "14:32", "2:05 pm", "9am". */
@@ -106,10 +122,10 @@ function phrase(reader: Reader): boolean {
     reader.left(at + 4, "which bar? Type lost 4 for the fourth");
     return true;
   }
-  for (const each of PHRASES) {
-    const found = matchAt(each.shape, line, at);
+  for (const { event, shape } of PHRASES) {
+    const found = matchAt(shape, line, at);
     if (!found || !endsAt(line, at + found[0].length)) continue;
-    reader.claim(each, at + found[0].length);
+    reader.claim(event, at + found[0].length);
     return true;
   }
   return false;
@@ -178,12 +194,24 @@ export function readLine(line: string, setting: LineSetting): ReadLine {
   const note = [...notes, ...unread.map(({ text }) => text)].join(" ").trim();
   if (chips.length === 0 && note === "")
     return { body: null, problem: "Type what you see, for example: 12.4mi 61% L2.", clock, chips, unread };
-  const parsed = entryBodySchema.safeParse({
-    ...Object.fromEntries(fields),
-    kind: kindOf(reader),
-    ...(note && { note }),
-  });
-  return parsed.success
-    ? { body: parsed.data, problem: null, clock, chips, unread }
-    : { body: null, problem: parsed.error.issues[0]!.message, clock, chips, unread };
+  const kind = kindOf(reader);
+  const said = kind === "refill" ? chargeOf(fields) : fields;
+  const parsed = entryBodySchema.safeParse({ ...Object.fromEntries(said), kind, ...(note && { note }) });
+  const strange = parsed.success ? [...said.keys()].find((name) => !(name in parsed.data)) : undefined;
+  const problem = !parsed.success
+    ? parsed.error.issues[0]!.message
+    : strange
+      ? `${labelOf(strange)} is not part of such an entry: type it as one of its own.`
+      : null;
+  return { body: problem === null ? parsed.data! : null, problem, clock, chips, unread };
+}
+
+/** Of a charge, watt-hours are what the wall gave. */
+const chargeOf = (fields: ReadonlyMap<string, unknown>) =>
+  new Map([...fields].map(([name, value]) => [name === "counterWh" ? "wallWh" : name, value] as const));
+
+/** A field's label at the head of a sentence. */
+function labelOf(name: string): string {
+  const label = name in SIGHTING ? SIGHTING[name as SightingField].label : name;
+  return label[0]!.toUpperCase() + label.slice(1);
 }

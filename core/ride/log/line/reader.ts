@@ -1,4 +1,4 @@
-import type { Phrase } from "./vocabulary.ts";
+import type { EntryEvent } from "#core/fields";
 
 /** A part of the line that was understood: where it stands, and what it was taken for. */
 export interface Chip {
@@ -33,7 +33,7 @@ const TAKEN = "there is a figure for this already";
 /** A word that says what the entry is, for as long as no other words stand beside it. */
 interface Claim {
   readonly chip: Chip;
-  readonly phrase: Pick<Phrase, "alone" | "fields">;
+  readonly phrase: Pick<EntryEvent, "alone" | "fields">;
 }
 
 export const matchAt = (pattern: RegExp, text: string, at: number) => {
@@ -77,7 +77,7 @@ export class Reader {
   }
 
   /** Takes a word for what the entry is; see `settle`. */
-  claim(phrase: Pick<Phrase, "alone" | "fields" | "kind" | "says">, to: number): void {
+  claim(phrase: Pick<EntryEvent, "alone" | "fields" | "kind" | "says">, to: number): void {
     if (this.kind !== null) return this.left(to, "one line is one entry");
     this.kind = phrase.kind;
     for (const [field, value] of Object.entries(phrase.fields ?? {})) this.fields.set(field, value);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { SIDES, type EntryBody } from "#core/ride/log";
+import { SIDES } from "#core/fields";
+import { type EntryBody } from "#core/ride/log";
 import { readLine, writeLine } from "./index.ts";
 
 const setting = { levels: ["low", "high"], throttle: true };

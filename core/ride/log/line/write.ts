@@ -1,23 +1,100 @@
-import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
-import type { End, EntryBody } from "../entry.ts";
+import { formatInput, unitOf, type System } from "#core/base";
+import { EVENTS, SIGHTING, SIGHTING_FIELDS, type EntryEvent, type Field, type Sighting } from "#core/fields";
+import type { EntryBody } from "../entry.ts";
 import type { LineSetting } from "./reader.ts";
 
 /** Digits kept of each quantity: read back, the entry is the same to these. */
 const DIGITS = 4;
 
-/** Ends the line has words for. */
-const END_LINES: Readonly<Partial<Record<End, string>>> = {
-  cutOff: "cut off",
-  cannotHoldSpeed: "cannot hold speed",
-  gaugeZero: "gauge zero",
-  byChoice: "end",
-};
+/** The words of what an entry is; null for kinds the line has no words for. */
+function eventWords(body: EntryBody): string | null {
+  if (body.kind === "barLost") return `lost ${body.bar}`;
+  if (body.kind === "checkIn" || body.kind === "note" || body.kind === "totals") return "";
+  const says = body as Readonly<Record<string, unknown>>;
+  const fits = ({ kind, words, fields = {} }: EntryEvent) =>
+    kind === body.kind && words !== null && Object.keys(fields).every((name) => says[name] === fields[name]);
+  const [found] = EVENTS.filter(fits).sort(
+    (a, b) => Object.keys(b.fields ?? {}).length - Object.keys(a.fields ?? {}).length,
+  );
+  return found?.written ?? null;
+}
 
 /** Hours, minutes and seconds, as the line reads a riding time. */
 function clockOf(seconds: number): string {
   const whole = Math.round(seconds);
   const two = (value: number) => String(value).padStart(2, "0");
   return `${Math.floor(whole / 3600)}:${two(Math.floor(whole / 60) % 60)}:${two(whole % 60)}`;
+}
+
+const quoted = (text: string) => `"${text.replaceAll('"', "'")}"`;
+
+/** An instrument by its name, in quotes where it has spaces. */
+const named = (kind: string, name: string) => `${kind}:${/[\s,;]/.test(name) ? quoted(name) : name}`;
+
+/** A level as the line reads it: by its place, or by its number. */
+function levelWords(level: string, { levels }: LineSetting): string {
+  if (level === "throttle") return level;
+  const place = levels.indexOf(level);
+  if (/^\d+$/.test(level)) return `L${level}`;
+  return place < 0 ? `"level ${level}"` : `L${place + 1}`;
+}
+
+/** Writes an entry's fields as the line reads them, one by one. */
+class Writer {
+  readonly parts: string[] = [];
+
+  constructor(
+    private readonly seen: Sighting,
+    private readonly setting: LineSetting,
+    private readonly system: System,
+    private readonly digits: number,
+  ) {}
+
+  private plain(value: number): string {
+    return String(Number(value.toFixed(this.digits)));
+  }
+
+  /** A quantity with its unit, after the word that says which it is where its unit does not. */
+  private quantity(name: keyof Sighting, value: number): string {
+    const { dimension, line, span }: Field = SIGHTING[name];
+    const lead = line?.overall?.[1] ?? (line?.units ? "" : line?.leads?.split(" ")[0]) ?? "";
+    const wide = span === undefined ? undefined : (this.seen[span as keyof Sighting] as number | undefined);
+    const figure =
+      wide !== undefined
+        ? `${this.plain(value - wide / 2)}-${this.plain(value + wide / 2)}${dimension === "percent" ? "%" : "A"}`
+        : dimension === "count"
+          ? `${this.plain(value)}${line?.unit ?? ""}`
+          : formatInput(value, dimension!, unitOf(dimension!, this.system), this.digits).replace(" ", "");
+    return lead ? `${lead} ${figure}` : figure;
+  }
+
+  /** Fields that the line writes in a way of their own. */
+  private readonly own: { readonly [K in keyof Sighting]?: () => string | null } = {
+    underLoad: () => (this.seen.underLoad ? "load" : this.seen.restMin === undefined ? "rest" : null),
+    restMin: () => (this.seen.underLoad ? null : `rest ${this.plain(this.seen.restMin!)}min`),
+    rangeGuessM: () =>
+      `~${formatInput(this.seen.rangeGuessM!, "distance", unitOf("distance", this.system), this.digits).replace(" ", "")} left`,
+    level: () => levelWords(this.seen.level!, this.setting),
+    section: () => `@${this.seen.section!.replaceAll(" ", "-")}${this.seen.side ? `:${this.seen.side}` : ""}`,
+    side: () => (this.seen.section === undefined ? `@:${this.seen.side}` : null),
+    ground: () => `#${this.seen.ground!.replace(" ", "-")}`,
+    movingS: () => `moving ${clockOf(this.seen.movingS!)}`,
+    meter: () => named("meter", this.seen.meter!),
+    note: () => quoted(this.seen.note!),
+    percentSpan: () => null,
+    ampsSpan: () => null,
+  };
+
+  /** All that was seen, in the order of its declaration. */
+  writeAll(): void {
+    for (const name of SIGHTING_FIELDS) {
+      const value = this.seen[name];
+      if (value === undefined) continue;
+      const own = this.own[name];
+      const written = own ? own() : typeof value === "number" ? this.quantity(name, value) : null;
+      if (written) this.parts.push(written);
+    }
+  }
 }
 
 /**
@@ -31,88 +108,15 @@ export function writeLine(
   system: System,
   digits = DIGITS,
 ): string | null {
-  const parts: string[] = [];
-  const quantity = (value: number | undefined, name: DimensionName, lead = "", after = "") => {
-    if (value === undefined) return;
-    parts.push(`${lead}${formatInput(value, name, unitOf(name, system), digits).replace(" ", "")}${after}`);
-  };
-  switch (body.kind) {
-    case "checkIn":
-      break;
-    case "start":
-      parts.push(body.chargerDone ? "full" : "start");
-      break;
-    case "barLost":
-      parts.push(`lost ${body.bar}`);
-      break;
-    case "lastBar":
-      parts.push("blink");
-      break;
-    case "lowPower":
-      parts.push("lowpower");
-      break;
-    case "stop":
-    case "go":
-      parts.push(body.kind);
-      break;
-    case "note":
-    case "totals":
-      break;
-    case "end": {
-      const words = END_LINES[body.reason];
-      if (words === undefined) return null;
-      parts.push(words);
-      break;
-    }
-    default:
-      return null;
+  const words = eventWords(body);
+  if (words === null) return null;
+  const writer = new Writer(body as Sighting, setting, system, digits);
+  if (words) writer.parts.push(words);
+  if (body.kind === "refill") {
+    const { wallWh, charger } = body;
+    if (wallWh !== undefined) writer.parts.push(formatInput(wallWh, "energy", "Wh", digits).replace(" ", ""));
+    if (charger !== undefined) writer.parts.push(named("charger", charger));
   }
-  const plain = (value: number) => String(Number(value.toFixed(digits)));
-  const spanned = (value: number | undefined, span: number | undefined, unit: string) => {
-    if (value === undefined) return;
-    parts.push(
-      span === undefined
-        ? `${plain(value)}${unit}`
-        : `${plain(value - span / 2)}-${plain(value + span / 2)}${unit}`,
-    );
-  };
-  if (body.kind !== "totals") {
-    quantity(body.distanceM, "distance");
-    quantity(body.displayM, "distance", "trip ");
-  }
-  if (body.kind !== "totals" && body.kind !== "note") {
-    spanned(body.percent, body.percentSpan, "%");
-    if (body.bars !== undefined) parts.push(`${body.bars}bars`);
-    quantity(body.packVolts, "volts");
-    if (body.underLoad !== undefined)
-      parts.push(
-        body.underLoad ? "load" : body.restMin === undefined ? "rest" : `rest ${plain(body.restMin)}min`,
-      );
-    spanned(body.amps, body.ampsSpan, "A");
-    if (body.watts !== undefined) parts.push(`${plain(body.watts)}W`);
-    quantity(body.counterWh, "energy");
-    quantity(body.counterAh, "charge");
-    quantity(body.speedMps, "speed");
-    quantity(body.rangeGuessM, "distance", "~", " left");
-    quantity(body.airTempC, "temperature");
-    quantity(body.windMps, "speed", "wind ");
-    if (body.bpm !== undefined) parts.push(`${plain(body.bpm)}bpm`);
-    if (body.level !== undefined) {
-      const place = setting.levels.indexOf(body.level);
-      const numbered = /^\d+$/.test(body.level) ? `L${body.level}` : `L${place + 1}`;
-      parts.push(body.level === "throttle" ? "throttle" : place < 0 ? `"level ${body.level}"` : numbered);
-    }
-    if (body.section !== undefined || body.side !== undefined)
-      parts.push(`@${(body.section ?? "").replaceAll(" ", "-")}${body.side ? `:${body.side}` : ""}`);
-    if (body.ground !== undefined) parts.push(`#${body.ground.replace(" ", "-")}`);
-  }
-  if (body.kind !== "note") {
-    quantity(body.climbM, "climb", "climb ");
-    if (body.movingS !== undefined) parts.push(`moving ${clockOf(body.movingS)}`);
-    quantity(body.avgSpeedMps, "speed", "avg ");
-    quantity(body.topSpeedMps, "speed", "top ");
-    if (body.avgBpm !== undefined) parts.push(`avg ${plain(body.avgBpm)}bpm`);
-  }
-  if (body.note !== undefined) parts.push(`"${body.note.replaceAll('"', "'")}"`);
-  return parts.join(" ");
+  writer.writeAll();
+  return writer.parts.join(" ");
 }

@@ -1,0 +1,14 @@
+export { exampleOf, type Field, type FieldGroup, type LineWords } from "./field.ts";
+export {
+  END_NAMES,
+  ENDS,
+  GROUND_WORDS,
+  GROUNDS,
+  groundSchema,
+  SIDES,
+  type End,
+  type Ground,
+  type Side,
+} from "./vocabulary.ts";
+export { eventOf, EVENTS, type EntryEvent } from "./events.ts";
+export { SIGHTING, SIGHTING_FIELDS, sightingSchema, type Sighting, type SightingField } from "./sighting.ts";
