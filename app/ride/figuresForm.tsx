@@ -107,7 +107,7 @@ export function FiguresForm({
       </div>
       <details open={Object.keys(problems).some((name) => !(name in MAIN)) || undefined}>
         <summary className="min-h-12 content-center text-spruce underline underline-offset-3">
-          More figures: display, motor, meters, rider, weather, the whole ride
+          More figures
         </summary>
         <div className="mt-2 grid grid-cols-2 gap-3">
           {FIGURES.filter(({ name }) => !isMain(name)).map(figure)}
