@@ -60,8 +60,6 @@ describe("where a ride's log stands", () => {
     expect(hasLine(end!, setting, "imperial")).toBe(true);
     const held = { ...end!, body: { kind: "end", reason: "lowPower" } as const };
     expect(hasLine(held, setting, "imperial")).toBe(true);
-    const struck = { ...end!, body: { kind: "strike", target: end!.id } as const };
-    expect(hasLine(struck, setting, "imperial")).toBe(false);
     expect(hasLine(start!, setting, "imperial")).toBe(true);
   });
   test("ticks of the held list are read off the log's notes, struck ones not", () => {

@@ -11,19 +11,6 @@ import {
 import type { PackOption } from "./options.ts";
 import { mapComponents, weightedSum, type ErrorComponents } from "../errorComponents.ts";
 
-/** What standings can be put in. */
-export const MEASURES = [
-  "whPerMi",
-  "whPerKm",
-  "milesPerKwh",
-  "rangeOwn",
-  "rangeCommon",
-  "whPerClimb",
-  "climbCommon",
-  "pricePerMile",
-] as const;
-export type MeasureName = (typeof MEASURES)[number];
-
 interface Spec {
   /** As a person calls it. */
   readonly title: string;
@@ -33,7 +20,8 @@ interface Spec {
   readonly better: "less" | "more";
 }
 
-export const MEASURE: Readonly<Record<MeasureName, Spec>> = {
+/** What standings can be put in, as a table: a new one is a row here and its arithmetic below. */
+const SPECS = {
   whPerMi: { title: "Wh/mi", dimension: "energyPerDistance", unit: "Wh/mi", better: "less" },
   whPerKm: { title: "Wh/km", dimension: "energyPerDistance", unit: "Wh/km", better: "less" },
   milesPerKwh: { title: "mi/kWh", dimension: "distancePerEnergy", unit: "mi/kWh", better: "more" },
@@ -42,7 +30,11 @@ export const MEASURE: Readonly<Record<MeasureName, Spec>> = {
   whPerClimb: { title: "Wh per vertical metre", dimension: "energyPerClimb", unit: "Wh/m", better: "less" },
   climbCommon: { title: "climb on a common pack", dimension: "climb", better: "more" },
   pricePerMile: { title: "price per added mile", dimension: "pricePerDistance", better: "less" },
-};
+} as const satisfies Readonly<Record<string, Spec>>;
+
+export type MeasureName = keyof typeof SPECS;
+export const MEASURE: Readonly<Record<MeasureName, Spec>> = SPECS;
+export const MEASURES = Object.keys(SPECS) as readonly MeasureName[];
 
 /** The unit a measure is shown in. */
 export const unitOfMeasure = (name: MeasureName, system: System) =>
