@@ -2,6 +2,7 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
 import { data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
+import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
@@ -20,7 +21,7 @@ import type { Route } from "./+types/bench";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const found = await benchAt(context.get(dbContext), params);
-  return { ...found, today: new Date().toISOString().slice(0, 10) };
+  return { ...found, today: deskDay() };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
@@ -55,7 +56,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
         benches: benches[i]!,
         label: label.ok ? label.value : null,
         usable: usable.ok ? usable.value : null,
-        history: packHistory(pack, alone, new Date().toISOString().slice(0, 10)),
+        history: packHistory(pack, alone, deskDay()),
       };
     }),
     tests: tests.map((line) => ({

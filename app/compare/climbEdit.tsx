@@ -2,6 +2,7 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
 import { data, Form, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
+import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { found, idOf } from "#app/ui/require.server";
@@ -35,7 +36,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   // A new run most likely goes up the last hill again.
   const last = climbs[0]?.body;
   const before: Partial<ClimbRecord> = line?.body ?? {
-    day: new Date().toISOString().slice(0, 10),
+    day: deskDay(),
     ...(last && { hill: last.hill, lengthM: last.lengthM, gainM: last.gainM, ground: last.ground }),
   };
   return { line, bikes, bike, packs, setUps, riders, before };

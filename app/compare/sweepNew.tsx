@@ -1,5 +1,6 @@
 import { Form, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
+import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { GROUNDS } from "#core/fields";
@@ -24,7 +25,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const [packs, setUps, riders] = bike
     ? await Promise.all([listPacks(db, bike.id), listSetUps(db, bike.id), listRiders(db)])
     : [[], [], []];
-  return { bikes, bike, packs, setUps, riders, today: new Date().toISOString().slice(0, 10) };
+  return { bikes, bike, packs, setUps, riders, today: deskDay() };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
@@ -43,7 +44,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const id = uuidv7();
   const sweep = sweepSchema.parse({
     title: text("title").trim() || `Sweep of ${bike.name}`,
-    day: text("day") || new Date().toISOString().slice(0, 10),
+    day: text("day") || deskDay(),
     open: emptyGrid(
       levels.length ? levels : all.slice(0, 1),
       grounds.length ? grounds : ["asphalt"],

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { clockOffset } from "#app/ui/clock.server";
+import { clockOn, deskDay } from "#app/ui/clock.server";
 import { halfWidthText, PriceLine } from "./yieldText";
 import {
   planSchema,
@@ -33,12 +33,13 @@ const DAY_MS = 86_400_000;
 
 /** A plan as it begins: the question and the method, the day after today, the rest assumed. */
 function freshPlan(question: Plan["question"], method: Method): Plan {
+  const day = deskDay(Date.now() + DAY_MS);
   return planSchema.parse({
     title: method.name,
     question,
     method,
-    day: new Date(Date.now() + DAY_MS).toISOString().slice(0, 10),
-    utcOffset: clockOffset(Date.now()),
+    day,
+    utcOffset: clockOn(day),
   });
 }
 

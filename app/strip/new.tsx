@@ -2,7 +2,7 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { data, Link, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
-import { clockOffset } from "#app/ui/clock.server";
+import { clockOffset, clockOn, deskDay } from "#app/ui/clock.server";
 import { idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
@@ -24,12 +24,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     what,
     hasPack: packs.some(({ bikeId }) => bikeId === id),
   }));
-  if (!bike) return { chosen: null, choices, nowMs, clock: "", newId: "" };
+  if (!bike) return { chosen: null, choices, nowMs, today: "", clock: "", newId: "" };
   const [setUps, riders] = await Promise.all([listSetUps(db, bike.id), listRiders(db)]);
   return {
     chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders },
     choices,
     nowMs,
+    today: deskDay(nowMs),
     clock: clockOffset(nowMs),
     newId: uuidv7(),
   };
@@ -48,15 +49,17 @@ export async function action({ request, context }: Route.ActionArgs) {
   const links = { bikeId, packId, secondPackId, setUpId, riderId };
   const gone = await linkProblems(db, links);
   if (gone) return data(submission.reply({ fieldErrors: gone }), { status: 400 });
+  // The clock as it was shown is the desk's of today: a test of another season has that season's.
+  const clock = utcOffset === clockOffset(Date.now()) ? clockOn(test.day) : utcOffset;
   // The page names the test: sent twice, it is made once.
   const id = clientId(form.get("newId"));
   if (!(await findTest(db, id)))
-    await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), utcOffset } });
+    await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), utcOffset: clock } });
   return redirect(`/strip/${id}`);
 }
 
 export default function NewTest({
-  loaderData: { chosen, choices, nowMs, clock, newId },
+  loaderData: { chosen, choices, nowMs, today, clock, newId },
   actionData,
 }: Route.ComponentProps) {
   if (!chosen)
@@ -92,7 +95,6 @@ export default function NewTest({
       </Page>
     );
   const { bike, packs, setUps, riders } = chosen;
-  const today = new Date(nowMs).toISOString().slice(0, 10);
   return (
     <Page title={`New test of ${bike.name}`} line="One charge of one pack. The check-ins come next.">
       <div className="max-w-3xl p-4 md:p-6">

@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { sheetAt } from "#app/services/planning.server";
 import { freshenDesk } from "#app/services/analysis.server";
@@ -32,7 +33,7 @@ export async function loader({ context }: Route.LoaderArgs) {
     waitingTests(db, MOST_WAITING),
     thriftiestTests(db, SHORT),
   ]);
-  const today = new Date().toISOString().slice(0, 10);
+  const today = deskDay();
   const ahead = plans.filter(({ testId, plan }) => testId === null && plan.day >= today).reverse();
   return {
     toRide: await Promise.all(ahead.slice(0, NEXT).map((line) => readiness(db, line, today))),
