@@ -49,7 +49,10 @@ export function LearningLines({ results }: { readonly results: PlanResults }) {
           const [from, to] = writeNarrowing(half(whPerM.sd), half(sdLeft));
           return (
             <li key={`${testId}/${what}`}>
-              <Link to={`/strip/${testId}/conditions`}>{test}</Link>: {what}: ± {from} becomes ± {to} {unit}
+              <Link to={`/strip/${testId}/conditions`} className="underline">
+                {test}
+              </Link>
+              : {what}: ± {from} becomes ± {to} {unit}
             </li>
           );
         })}

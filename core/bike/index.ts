@@ -1,7 +1,7 @@
 export { airDensity } from "./air.ts";
 export { GROUND_FACTOR } from "./ground.ts";
 export { roadPower, type RoadState, type RoadPower } from "./power.ts";
-export { courseEnergy, stopWh, type CourseConditions, type RoadBike } from "./course.ts";
+export { courseEnergy, type CourseConditions, type RoadBike } from "./course.ts";
 export {
   bikeMass,
   EFFORT_W,
@@ -15,7 +15,7 @@ export {
 export { routeCost, segmentCost, type RideConditions, type SegmentCost } from "./conditions.ts";
 export { climbOfRide, rideEnergy, slopesOfClimb, speedOfRide, type Ride, type RideLeg } from "./ride.ts";
 export { conditionsOf, type DayNotes, type Speeds } from "./day.ts";
-export { conditionsOfPlan, levelOf } from "./ofPlan.ts";
+export { conditionsOfPlan } from "./ofPlan.ts";
 export {
   conditionsOfTest,
   type ClimbKnown,
@@ -35,5 +35,5 @@ export {
   type Reference,
 } from "./reference.ts";
 export { shapleySplit } from "./shapley.ts";
-export { fitRoad, fittedState, predicted, steadyWhPerM } from "./fit.ts";
+export { fitRoad, predicted, steadyWhPerM } from "./fit.ts";
 export type { FitParameter, RoadFit, RoadRow } from "./fitTypes.ts";

@@ -84,8 +84,3 @@ export function weightedMean(figures: readonly ErrorComponents[]): ErrorComponen
     ),
   };
 }
-
-/** The word for a source, without what it belongs to. `sourceOf("drag:019a") === "drag"`. */
-export function sourceOf(key: string): string {
-  return key.split(":")[0]!;
-}

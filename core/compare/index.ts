@@ -1,12 +1,4 @@
-export {
-  differenceOf,
-  mapComponents,
-  weightedMean,
-  sourceOf,
-  weightedSum,
-  combine,
-  type ErrorComponents,
-} from "./errorComponents.ts";
+export { differenceOf, weightedMean, weightedSum, combine, type ErrorComponents } from "./errorComponents.ts";
 export { deskDayOf, type Compared, type PartOf, type RiddenTest } from "./compared.ts";
 export { asRidden } from "./figure.ts";
 export {

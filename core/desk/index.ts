@@ -3,7 +3,7 @@ export { deskPosterior, type DeskFigure, type DeskPosterior } from "./posterior.
 export type { DeskOptions, SolvedDay } from "./solve.ts";
 export type { DeskDay, Linearised, SharedUnknown, UnknownKind } from "./types.ts";
 export { DAY_UNKNOWNS, dayOfTest, type DayUnknown, type DeskTest } from "./testDay.ts";
-export { figureUnder, rideUnder, type Subject } from "./under.ts";
+export { rideUnder, type Subject } from "./under.ts";
 export {
   TYRES_IN_ROLLING,
   unknownsOfMount,

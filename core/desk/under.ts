@@ -1,7 +1,5 @@
-import { bikeMass, conditionsOf, rideEnergy, slopesOfClimb, type Reference, type Ride } from "#core/bike";
+import { bikeMass, conditionsOf, slopesOfClimb, type Reference, type Ride } from "#core/bike";
 import type { Bike, Drive, SetUp } from "#core/records";
-import type { DeskFigure, DeskPosterior } from "./posterior.ts";
-import { unknownsOfMount, withUnknowns } from "./unknownsOf.ts";
 
 /** What is brought to a reference: a bike, as it is set up, by pedal or throttle. */
 export interface Subject {
@@ -40,14 +38,4 @@ export function rideUnder({ bike, setUp, drive }: Omit<Subject, "bikeId">, refer
     slopes: slopesOfClimb(gainMPerMi, lossMPerMi),
     restShare: 0,
   };
-}
-
-/** Wh per metre of a bike under a reference, as the desk now believes. */
-export function figureUnder(desk: DeskPosterior, subject: Subject, reference: Reference): DeskFigure {
-  const ride = rideUnder(subject, reference);
-  const unknowns = unknownsOfMount(
-    subject,
-    ride.legs.map(({ ground }) => ground),
-  );
-  return desk.figure(unknowns, (z) => rideEnergy(withUnknowns(ride, unknowns, z)));
 }

@@ -24,7 +24,6 @@ export {
   linearFigure,
   milesOf,
   isUnidentifiable,
-  rateFigure,
   rideFigure,
   studentShare,
   sumFigures,

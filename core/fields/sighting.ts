@@ -39,7 +39,7 @@ export const SIGHTING = {
   /** By the display's trip meter, since the ride's start, m. */
   displayM: field({
     schema: distance,
-    label: "distance, display",
+    label: "trip meter, display",
     kind: "quantity",
     dimension: "distance",
     group: "place",

@@ -6,7 +6,6 @@ export {
   bailOuts,
   chanceHome,
   goOnBelow,
-  SURE_CHANCE,
   turnRound,
   wayHome,
   type BailOut,

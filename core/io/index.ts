@@ -5,4 +5,4 @@ export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } fro
 export { readGpx } from "./gpx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
 export { readLogger } from "./logger.ts";
-export { COURSE_NAMESPACE, readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";
+export { readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";

@@ -50,7 +50,7 @@ test("the first ride is logged in kilometres; bars lost are their own kind", asy
   await checkIn(page, { Distance: "6,1", "Bar that went": "4" });
   await expect(rows(page, "Ride 1")).toHaveCount(3);
   await expect(page.getByRole("cell", { name: "bar 4 lost" })).toBeVisible();
-  await page.getByText("Time, ground, display, load, counters, note").click();
+  await page.getByText("Time, place, motor and meters").click();
   await checkIn(page, { Distance: "9", Time: "08:40", Note: "rain from here" });
   await expect(page.getByText("“rain from here”")).toBeVisible();
   await expect(page.getByRole("region", { name: "Ledger" })).toContainText("Wh/km");

@@ -31,7 +31,7 @@ async function newTest(page: Page, bike: string, title: string): Promise<string>
 }
 
 async function checkIn(page: Page, values: Record<string, string>, folded = false): Promise<void> {
-  if (folded) await page.getByText("Time, ground, display, load, counters, note").click();
+  if (folded) await page.getByText("Time, place, motor and meters").click();
   for (const [label, value] of Object.entries(values))
     await page.getByLabel(label, { exact: true }).fill(value);
   await page.getByRole("button", { name: "Keep", exact: true }).click();
