@@ -14,6 +14,7 @@ import {
   type PackRecord,
   type Rider,
   type SetUp,
+  measuredEarlier,
 } from "#core/records";
 import type { Database } from "./client.ts";
 import { saveEntity } from "./entities.ts";
@@ -150,14 +151,23 @@ export function saveBike(db: Database, id: string, value: Bike, seen?: number): 
   return saveEntity(db, "bike", rowFrom(id, bikeSchema, value), seen);
 }
 
-export function savePack(
+/** A pack as it is kept; null when there is none, or it cannot be read. */
+async function packAsKept(db: Database, id: string): Promise<PackRecord | null> {
+  const [row] = await db.select().from(pack).where(eq(pack.id, id));
+  return (row && packRecordSchema.safeParse(withoutNulls(row)).data) ?? null;
+}
+
+/** Keeps a pack; a measurement that gives way to another stays among the earlier ones. */
+export async function savePack(
   db: Database,
   id: string,
   bikeId: string,
   value: PackRecord,
   seen?: number,
 ): Promise<string> {
-  return saveEntity(db, "pack", { ...rowFrom(id, packRecordSchema, value), bikeId }, seen);
+  const before = await packAsKept(db, id);
+  const whole = before ? { ...value, measuredBefore: measuredEarlier(before, value) } : value;
+  return saveEntity(db, "pack", { ...rowFrom(id, packRecordSchema, whole), bikeId }, seen);
 }
 
 export function saveSetUp(
@@ -178,6 +188,18 @@ export function saveInstrument(db: Database, id: string, value: Instrument, seen
   return saveEntity(db, "instrument", rowFrom(id, instrumentSchema, value), seen);
 }
 
+/** A pack with what a bench discharge told, brought to 25 C: the latest is its capacity, others stay by their days. */
+function withBench(before: PackRecord, bench: Bench): PackRecord {
+  const wh = packSheet(before, bench)?.measured.mean;
+  if (wh === undefined) return before;
+  const sdWh = bench.sdWh === undefined ? undefined : (bench.sdWh * wh) / bench.wh;
+  const pencil = before.pencil.filter((name) => !name.startsWith("measured"));
+  const after = { ...before, pencil, measuredWh: wh, measuredSdWh: sdWh, measuredOn: bench.on };
+  if (before.measuredOn === undefined || bench.on >= before.measuredOn)
+    return { ...after, measuredBefore: measuredEarlier(before, after) };
+  return { ...before, measuredBefore: measuredEarlier(after, before) };
+}
+
 /** Keeps a bench discharge; the newest, brought to 25 C, becomes the pack's measured capacity. */
 export async function saveBench(
   db: Database,
@@ -187,16 +209,9 @@ export async function saveBench(
   seen?: number,
 ): Promise<string> {
   const changed = await saveEntity(db, "bench", { id, packId, body: value }, seen);
-  const [newest] = await listBenches(db, packId);
   const [row] = await db.select().from(pack).where(eq(pack.id, packId));
-  const sheet = row && newest && packSheet(packRecordSchema.parse(withoutNulls(row)), newest);
-  if (row && newest && sheet && (row.measuredOn === null || newest.on >= row.measuredOn))
-    await saveEntity(db, "pack", {
-      ...row,
-      measuredWh: sheet.measured.mean,
-      measuredSdWh: newest.sdWh === undefined ? null : (newest.sdWh * sheet.measured.mean) / newest.wh,
-      measuredOn: newest.on,
-      pencil: row.pencil.filter((name) => !name.startsWith("measured")),
-    });
+  const before = await packAsKept(db, packId);
+  if (row && before)
+    await saveEntity(db, "pack", { ...row, ...rowFrom(packId, packRecordSchema, withBench(before, value)) });
   return changed;
 }

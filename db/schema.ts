@@ -21,7 +21,7 @@ import type { EntryBody } from "#core/ride/log";
 import type { OcvTable } from "#core/battery";
 import type { Method, Plan } from "#core/planning";
 import type { Problem, Estimate } from "#core/base";
-import type { Bench, ClimbRecord, Claim, ReferenceRecord, Reported, Sweep } from "#core/records";
+import type { Bench, ClimbRecord, Claim, PackRecord, ReferenceRecord, Reported, Sweep } from "#core/records";
 import type { TestDigest, TestResults } from "#core/analysis";
 import type { Reference } from "#core/bike";
 import type { Rehearsal } from "#core/simulator";
@@ -95,6 +95,11 @@ export const pack = pgTable(
     measuredWh: doublePrecision("measured_wh"),
     measuredSdWh: doublePrecision("measured_sd_wh"),
     measuredOn: date("measured_on", { mode: "string" }),
+    /** Earlier measurements, by day. */
+    measuredBefore: jsonb("measured_before")
+      .$type<PackRecord["measuredBefore"]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
     resistanceOhm: doublePrecision("resistance_ohm"),
     /** Own rest-volts curve per cell: charge 0..1 and volts, as long. */
     ocv: jsonb("ocv").$type<OcvTable>(),
@@ -227,7 +232,15 @@ export const plan = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("plan_by_day").on(table.day)],
+  (table) => [
+    index("plan_by_day").on(table.day),
+    index("plan_by_bike").on(table.bikeId),
+    index("plan_by_pack").on(table.packId),
+    index("plan_by_set_up").on(table.setUpId),
+    index("plan_by_rider").on(table.riderId),
+    index("plan_by_course").on(table.courseId),
+    index("plan_by_test").on(table.testId),
+  ],
 );
 
 /** What a row was before it was changed, so that the change can be undone; null when it was not there. */
@@ -285,7 +298,14 @@ export const test = pgTable(
       .default(sql`nextval('test_stamp')`),
     updatedAt: updatedAt(),
   },
-  (table) => [index("test_by_bike").on(table.bikeId), index("test_by_day").on(table.day)],
+  (table) => [
+    index("test_by_bike").on(table.bikeId),
+    index("test_by_day").on(table.day),
+    index("test_by_pack").on(table.packId),
+    index("test_by_second_pack").on(table.secondPackId),
+    index("test_by_set_up").on(table.setUpId),
+    index("test_by_rider").on(table.riderId),
+  ],
 );
 
 export const ride = pgTable(
@@ -460,7 +480,12 @@ export const sweep = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("sweep_by_bike").on(table.bikeId)],
+  (table) => [
+    index("sweep_by_bike").on(table.bikeId),
+    index("sweep_by_pack").on(table.packId),
+    index("sweep_by_set_up").on(table.setUpId),
+    index("sweep_by_rider").on(table.riderId),
+  ],
 );
 
 /** Runs up hills. */
@@ -482,7 +507,12 @@ export const climb = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("climb_by_bike").on(table.bikeId)],
+  (table) => [
+    index("climb_by_bike").on(table.bikeId),
+    index("climb_by_pack").on(table.packId),
+    index("climb_by_set_up").on(table.setUpId),
+    index("climb_by_rider").on(table.riderId),
+  ],
 );
 
 /** Reference sets of the desk. A change is a new version; no version is ever changed, so that what names it keeps it. */

@@ -11,7 +11,7 @@ import {
 } from "#core/battery";
 import { METRES_PER_MILE } from "#core/base";
 import { checkReading, readingText, type Setting } from "#core/battery/readings";
-import type { Bike, PackRecord, TestRecord } from "#core/records";
+import { capacityOn, type Bike, type PackRecord, type TestRecord } from "#core/records";
 import { byInstrument } from "./instruments.ts";
 
 /** From a record to what the ledger solves: the course, its cells, and the readings that can be. */
@@ -74,30 +74,17 @@ function resistanceOf(record: TestRecord, course: Timeline): number | undefined 
   return undefined;
 }
 
-const single = (
-  {
-    chemistry,
-    labelWh,
-    ampHours,
-    seriesCells,
-    measuredWh,
-    measuredSdWh,
-    ocv,
-    firstUsedOn,
-    cycles,
-  }: PackRecord,
-  day: string,
-) => ({
-  chemistry,
-  labelWh,
-  ampHours,
-  seriesCells,
-  measuredWh,
-  measuredSdWh,
-  ocv,
-  ageYears: firstUsedOn === undefined ? undefined : Math.max(0, yearsBetween(firstUsedOn, day)),
-  cycles,
-});
+/** One pack as it was known on a day: what is measured later leaves it as it was. */
+function single(pack: PackRecord, day: string) {
+  const { chemistry, labelWh, ampHours, seriesCells, ocv, firstUsedOn, cycles } = pack;
+  const measured = capacityOn(pack, day);
+  return {
+    ...{ chemistry, labelWh, ampHours, seriesCells, ocv, cycles },
+    measuredWh: measured?.wh,
+    measuredSdWh: measured?.sdWh,
+    ageYears: firstUsedOn === undefined ? undefined : Math.max(0, yearsBetween(firstUsedOn, day)),
+  };
+}
 
 /** The pack of a record as it was on the test: warm or cold, alone or with a second beside it. */
 export function packOf(record: TestRecord, course?: Timeline): Pack {

@@ -1,6 +1,6 @@
 import { DEFAULTS, fixed, halfWidth95, scale, type Estimate } from "#core/base";
 import { expectedShare, packHealth, labelEnergy, type CapacityPoint, type PackHealth } from "#core/battery";
-import type { PackRecord } from "#core/records";
+import { measurementsOf, type PackRecord } from "#core/records";
 import type { PackLearned } from "./types.ts";
 
 /** A test of the pack by itself, and what it says of it. */
@@ -29,19 +29,17 @@ export function packHistory(pack: PackRecord, tests: readonly PackTest[], today:
   const label = labelEnergy(pack);
   if (!label.ok) return null;
   const labelWh = label.value;
-  const bench: readonly CapacityPoint[] =
-    pack.measuredWh === undefined || pack.measuredOn === undefined
+  const bench = measurementsOf(pack).flatMap(({ on, wh, sdWh }): readonly CapacityPoint[] =>
+    on === null
       ? []
       : [
           {
-            day: pack.measuredOn,
-            wh: {
-              mean: pack.measuredWh,
-              sd: Math.max(pack.measuredSdWh ?? 0, DEFAULTS.measuredSdFloor * pack.measuredWh),
-            },
+            day: on,
+            wh: { mean: wh, sd: Math.max(sdWh ?? 0, DEFAULTS.measuredSdFloor * wh) },
             from: "bench",
           },
-        ];
+        ],
+  );
   const rides = tests
     .filter(({ learned }) => learned.learned)
     .map(({ day, learned }): CapacityPoint => ({ day, wh: learned.after, from: "ride" }));

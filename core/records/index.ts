@@ -9,7 +9,14 @@ export {
   type Claim,
   type Reported,
 } from "./bike.ts";
-export { packRecordSchema, type PackRecord } from "./pack.ts";
+export {
+  capacityOn,
+  measuredEarlier,
+  measurementsOf,
+  packRecordSchema,
+  type MeasuredCapacity,
+  type PackRecord,
+} from "./pack.ts";
 export { riderSchema, type Rider } from "./rider.ts";
 export { POSTURES, setUpSchema, TYRES, type SetUp } from "./setUp.ts";
 export { INSTRUMENTS, instrumentSchema, type Instrument } from "./instrument.ts";

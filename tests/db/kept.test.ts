@@ -122,7 +122,18 @@ describe("bench discharges", () => {
   test("one done in the cool is brought to 25 C", async () => {
     const cool = { ...bench("2026-03-01", 450), startTempC: 10 };
     await saveBench(connection.db, uuidv7(), ids.pack, cool);
-    expect((await measured()).measuredWh!).toBeGreaterThan(465);
+    const { measuredWh, measuredBefore } = await measured();
+    expect(measuredWh!).toBeGreaterThan(465);
+    // A test counts with what was known before it: what came later rewrites nothing.
+    expect(measuredBefore.map(({ on, wh }) => [on, wh])).toEqual([
+      ["2025-02-01", 488],
+      ["2026-02-01", 470],
+    ]);
+  });
+  test("and a form that knows only the latest keeps the others", async () => {
+    const { id: _, bikeId: __, archived: ___, version: ____, ...now } = await measured();
+    await savePack(connection.db, ids.pack, ids.bike, { ...now, measuredBefore: [], cycles: 12 });
+    expect((await measured()).measuredBefore).toHaveLength(2);
   });
 });
 

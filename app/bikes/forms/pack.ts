@@ -66,6 +66,7 @@ export const PACK_FIELDS = [
 export const NEW_PACK: PackRecord = {
   name: "Main pack",
   chemistry: "NMC",
+  measuredBefore: [],
   storage: "",
   pencil: ["name", "chemistry"],
 };
