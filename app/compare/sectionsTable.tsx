@@ -7,7 +7,7 @@ import type { PairTest } from "./pairPanel";
 /** "14 mph, 128 bpm, 12 °C", as far as it was noted. */
 const noteText = ({ speedMps, bpm, airTempC }: SideNotes, system: System) =>
   [
-    speedMps === null ? "" : formatQuantity(speedMps, "speed", system, 1),
+    speedMps === null ? "" : `${formatQuantity(speedMps, "speed", system, 1)} by the clock`,
     bpm === null ? "" : `${fixed(bpm, 0)} bpm`,
     airTempC === null ? "" : formatQuantity(airTempC, "temperature", system, 0),
   ]

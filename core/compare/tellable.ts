@@ -32,13 +32,6 @@ interface Option {
   readonly sdShare?: number;
 }
 
-/** A wall meter's figure over a whole charge, 1 sd as a share. */
-const METERED_SD = 0.03;
-/** A run of the throttle alone: sd of its figure as a share, and its length, min. */
-const THROTTLE_RUN = { sd: 0.03, minutes: 60 } as const;
-/** Time of a ride of which nothing is known, min. */
-const RIDE_MINUTES = 120;
-
 /** What could still be typed, measured or fetched of a test that was ridden. */
 function optionsFor(
   { conditions, climbBy, stopsCounted }: RiddenRide,
@@ -93,7 +86,7 @@ function optionsFor(
       what: "read a wall meter over a full charge",
       minutes: DEFAULTS.refillMinutes,
       without: ["capacity"],
-      sdShare: METERED_SD,
+      sdShare: DEFAULTS.wallOnceSdShare,
     },
   ];
   return found.filter((option) => option !== null);
@@ -126,7 +119,7 @@ function throttleRun(desk: DeskPosterior, compared: Compared): Hypothetical | nu
   const day = dayOfTest({
     ...compared,
     ridden: { ...ridden, test: { ...ridden.test, drive: "throttle" } },
-    whPerM: { mean: best.value.mean, sd: THROTTLE_RUN.sd * best.value.mean },
+    whPerM: { mean: best.value.mean, sd: DEFAULTS.throttleRunSdShare * best.value.mean },
     capacityShare: 0,
   });
   if (!day) return null;
@@ -139,7 +132,7 @@ function throttleRun(desk: DeskPosterior, compared: Compared): Hypothetical | nu
 }
 
 const rideMinutes = ({ ridden: { results } }: Compared) =>
-  results.meanSpeedMps ? results.distance.value.mean / results.meanSpeedMps / 60 : RIDE_MINUTES;
+  results.meanSpeedMps ? results.distance.value.mean / results.meanSpeedMps / 60 : DEFAULTS.rideMinutes;
 
 /**
  * What could still be told of some tests: what nobody typed or weighed yet, a wall meter, a run on the throttle, the same
@@ -162,7 +155,7 @@ export function tellableOf(desk: DeskPosterior, tests: readonly Compared[]): rea
       ...optionsFor(ride, compared).map((option) =>
         tell(option.what, option.minutes, readingOf(solved, option), asRead),
       ),
-      ...(run ? [tell("ride it on the throttle alone", THROTTLE_RUN.minutes, run)] : []),
+      ...(run ? [tell("ride it on the throttle alone", DEFAULTS.throttleRunMinutes, run)] : []),
       tell("ride it once more", rideMinutes(compared), asRead),
     ];
   });

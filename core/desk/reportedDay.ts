@@ -1,9 +1,7 @@
+import { DEFAULTS } from "#core/base";
 import { type Bike, type Reported, testSchema } from "#core/records";
 import { dayOfTest } from "./testDay.ts";
 import type { DeskDay } from "./types.ts";
-
-/** What others mean by the energy of a charge, a label or what a meter said, 1 sd as a share. */
-const REPORTED_SD = 0.08;
 
 /**
  * A range that somebody else published of a bike, as a day of the desk: how it was ridden, by whom and where, nobody knows, so
@@ -17,7 +15,7 @@ export function dayOfReported(id: string, bikeId: string, bike: Bike, reported: 
   const test = testSchema.parse({ title: reported.by || "another tester", day: "2026-01-01", drive });
   return dayOfTest({
     ...{ id, bikeId, riderId: null, packId: `of ${id}`, capacityShare: 0 },
-    whPerM: { mean, sd: REPORTED_SD * mean },
+    whPerM: { mean, sd: DEFAULTS.reportedSdShare * mean },
     ridden: {
       ...{ bike, setUp: null, rider: null, test },
       results: {

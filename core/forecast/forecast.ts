@@ -1,4 +1,12 @@
-import { DEFAULTS, ok, type Result, METRES_PER_MILE, normalCdf, type Estimate } from "#core/base";
+import {
+  DEFAULTS,
+  ok,
+  type Result,
+  METRES_PER_MILE,
+  normalCdf,
+  type Estimate,
+  Z_ONE_SIDED_95,
+} from "#core/base";
 import type { Route } from "#core/route";
 import { curveOf, usableEnergy, type Pack } from "#core/battery";
 import { plus, rideAlong, slopedVariance, type Along, type Sloped } from "./along.ts";
@@ -49,8 +57,6 @@ export interface Forecast {
   readonly takes: (energy: Sloped, overM: number) => number;
 }
 
-/** One-sided 95 %, in sds. */
-export const SURE = 1.644854;
 /** Furthest a closed way is repeated to find where the pack ends, m. */
 const FARTHEST_M = 1_000_000;
 const HALVINGS = 40;
@@ -139,7 +145,8 @@ export function forecastRide(input: ForecastInput): Result<Forecast> {
       return normalCdf((fraction - mean) / sd);
     },
     takes: (energy, overM) =>
-      (energy.mean + SURE * energySd(energy, overM)) / (capacity.mean - SURE * capacity.sd),
+      (energy.mean + Z_ONE_SIDED_95 * energySd(energy, overM)) /
+      (capacity.mean - Z_ONE_SIDED_95 * capacity.sd),
   });
 }
 

@@ -1,5 +1,5 @@
 import { wayHome, type Forecast } from "#core/forecast";
-import { METRES_PER_MILE, unitToken, type Estimate } from "#core/base";
+import { METRES_PER_MILE, unitToken, type Estimate, Z_ONE_SIDED_95 } from "#core/base";
 
 /** Whether to turn: well before it is due, soon, now, or past it, with what to do in one sentence. */
 export interface LiveTurn {
@@ -9,8 +9,6 @@ export interface LiveTurn {
   readonly sentence: string;
 }
 
-/** One-sided 95 %, in sds. */
-const SURE = 1.644854;
 /** Nearer than this one is home, m. */
 const AT_HOME_M = 200;
 /** How far ahead "soon" looks, m. */
@@ -30,7 +28,7 @@ export function liveTurn(
 ): LiveTurn {
   const { along, input } = forecast;
   const { way: course } = along;
-  const surelyUsed = used.mean + SURE * used.sd;
+  const surelyUsed = used.mean + Z_ONE_SIDED_95 * used.sd;
   const needs = (placeM: number) => {
     const home = wayHome(forecast, placeM);
     // At the pace of this ride: what its plan was off by so far, it will be off by on the way home.

@@ -23,9 +23,6 @@ export interface ExpectedRide {
   readonly section?: string;
 }
 
-/** Longest a person rests before a reading of volts, min. */
-const REST_MIN = 12;
-
 /** Miles in each cell, and metres up and down, of a stretch of a way. */
 function stretch(way: Route, fromM: number, toM: number, cellOf: (piece: RouteSegment) => string) {
   const miles: Record<string, number> = {};
@@ -97,7 +94,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
                 kind: "restVolts",
                 mark,
                 packVolts: pack.seriesCells * curve.voltsAt(curve.chargeAtFraction(used)),
-                restMin: REST_MIN,
+                restMin: DEFAULTS.restMinutes,
                 meterStepV: bike.meterStepV || 0.1,
               } as const,
             ]

@@ -7,12 +7,6 @@ import { singleYield } from "./single.ts";
 import { steadyYield } from "./steady.ts";
 import type { Addition, PlanYield } from "./yieldTypes.ts";
 
-/** A person's time to set a pair of steady passes up, and to start and end any ride, min. */
-const PASSES_SETUP_MIN = 6;
-const HANDLING_MIN = 20;
-/** A bench discharge runs at about this share of the pack an hour. */
-const BENCH_RATE = 0.2;
-
 /**
  * What a plan will cost in time and charge, and the plus-or-minus it will leave: the ledger solved on the readings it
  * would yield, exactly as forecast.
@@ -35,7 +29,7 @@ export function yieldOf(record: PlanRecord): Result<PlanYield> {
     return ok({
       ...none,
       rideS: 0,
-      minutes: DEFAULTS.benchMinutes + 60 / BENCH_RATE,
+      minutes: DEFAULTS.benchMinutes + 60 / DEFAULTS.benchRate,
       energyWh: capacity.mean,
       chargeShare: 1,
       bench: { mean: capacity.mean, sd: capacity.mean * DEFAULTS.measuredSdFloor },
@@ -47,14 +41,14 @@ export function yieldOf(record: PlanRecord): Result<PlanYield> {
     return ok({
       ...none,
       ...steady,
-      minutes: HANDLING_MIN + PASSES_SETUP_MIN + steady.rideS / 60,
+      minutes: DEFAULTS.setUpMinutes + DEFAULTS.passesMinutes + steady.rideS / 60,
       chargeShare: steady.energyWh / forecast.capacity.mean,
     });
   }
   const end = forecast.at(endM);
   const cost = {
     rideS: end.timeS.mean,
-    minutes: HANDLING_MIN + end.timeS.mean / 60 + handling(method),
+    minutes: DEFAULTS.setUpMinutes + end.timeS.mean / 60 + handling(method),
     energyWh: end.energyWh.mean,
     chargeShare: Math.min(1, end.energyWh.mean / forecast.capacity.mean),
   };

@@ -167,6 +167,14 @@ const TABLE = {
   ampsHalfStep: [0.05, "A", "half a step of a display of amps, for amps typed once, 1 sd"],
   ampsOnceSdShare: [0.05, "fraction", "the same as a share, where that is more: the needle is never still"],
   speedReadSd: [0.02, "fraction", "reading a steady speed, 1 sd"],
+  reportedSdShare: [0.08, "fraction", "doubt of the energy in a figure that others published, 1 sd"],
+  wallOnceSdShare: [0.03, "fraction", "a charge read at the wall, as a share of its energy, 1 sd"],
+  throttleRunSdShare: [0.03, "fraction", "a run of an hour on the throttle alone, 1 sd"],
+  throttleRunMinutes: [60, "min", "such a run"],
+  rideMinutes: [120, "min", "a ride of which nobody noted how long it took"],
+  setUpMinutes: [20, "min", "a person's time to make ready for a test and to type it up"],
+  passesMinutes: [6, "min", "a person's time to lay out passes at a steady speed"],
+  benchRate: [0.2, "of the capacity an hour", "how fast a bench discharges a pack"],
 } as const satisfies Record<string, readonly [number, string, string]>;
 
 export type AssumptionName = keyof typeof TABLE;

@@ -4,6 +4,10 @@ export interface Estimate {
   readonly sd: number;
 }
 
+/** A difference counts as resolved from as many of its sds. */
+export const RESOLVED_SDS = 2;
+/** One-sided 95 % of a normal, in sds. */
+export const Z_ONE_SIDED_95 = 1.644854;
 /** Half-width of the central 95 % of a normal, in sds. The interface's plus-or-minus is this many sds. */
 export const Z_95 = 1.959964;
 

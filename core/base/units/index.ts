@@ -14,7 +14,16 @@ export {
 } from "./units.ts";
 export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
 export { parseNumber, parseQuantity } from "./parse.ts";
-export { halfWidth95, scale, Z_95, widen, withRelative, type Estimate } from "./estimate.ts";
+export {
+  halfWidth95,
+  scale,
+  RESOLVED_SDS,
+  Z_95,
+  Z_ONE_SIDED_95,
+  widen,
+  withRelative,
+  type Estimate,
+} from "./estimate.ts";
 export {
   errorDecimals,
   fixed,

@@ -21,6 +21,7 @@ import {
   scale,
   widen,
   type Estimate,
+  RESOLVED_SDS,
 } from "#core/base";
 import { prepareTest } from "#core/analysis";
 import { lastBarWarning } from "./lastBar.ts";
@@ -70,7 +71,6 @@ export interface JointPair {
   readonly readings: number;
 }
 
-const RESOLVED_SDS = 2;
 const SIDES: readonly Side[] = ["A", "B"];
 
 /** Wh per mile of some runs together, on the pack as it was. */

@@ -1,3 +1,4 @@
+import { RESOLVED_SDS } from "#core/base";
 import type { BudgetLine } from "#core/estimation";
 import type { Estimate } from "#core/base";
 
@@ -9,7 +10,6 @@ export interface Needed {
   readonly length: number | null;
 }
 
-const RESOLVED_SDS = 2;
 const MOST_RUNS = 60;
 const MOST_LENGTH = 20;
 /** Errors that stay the same share of the figure however long the way is. */

@@ -1,4 +1,4 @@
-import { err, ok, type Result } from "#core/base";
+import { err, ok, type Result, RESOLVED_SDS } from "#core/base";
 
 /** A run over the section by percent. */
 export interface Run {
@@ -21,9 +21,6 @@ export interface PairedDifference {
   /** Pairs like these that would resolve a difference as large; null when there is none to resolve. */
   readonly pairsNeeded: number | null;
 }
-
-/** Sds a difference must exceed. */
-const RESOLVED_SDS = 2;
 
 /**
  * The paper's way with paired runs: each pair's difference by percent and label, its mean, and what the step of the display
