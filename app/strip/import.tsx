@@ -1,9 +1,9 @@
-import { data, Form, redirect, useNavigation } from "react-router";
+import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { pastedText, uploadedText } from "#app/ui/upload.server";
-import { COLUMN_FIELDS, COLUMNS } from "#core/io";
+import { pastedText, readUpload, textOf } from "#app/ui/upload.server";
+import { COLUMN_FIELDS, COLUMNS, formatOf } from "#core/io";
 import { appendEntries, listEntries } from "#db/log";
 import { findTest, listRides, loadRecord } from "#db/tests";
 import { useClientId } from "#ui/hydrated";
@@ -12,10 +12,15 @@ import { Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { entriesOf, optionsOf, previewOf, type Preview } from "./import.server";
 import { clientId } from "./log.server";
+import { keepRecording } from "./recording.server";
 import type { Route } from "./+types/import";
 
 const GONE = "There is no such test.";
+/** Of a table of check-ins, and of any file, bytes. */
 const LIMIT_BYTES = 2 * 1024 * 1024;
+const MOST_BYTES = 30 * 1024 * 1024;
+const UNKNOWN =
+  "Nothing here reads such a file. Bring in a GPX track, a CSV of time, volts and amps, or a CSV of check-ins.";
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
@@ -29,27 +34,46 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const testId = idOf(params.testId, GONE);
   const record = found(await loadRecord(db, testId), GONE);
-  const form = await request.formData();
+  const { form, file: sent } = await readUpload(request, "file", MOST_BYTES);
   const ride = found(
     (await listRides(db, testId)).find(({ id }) => id === form.get("rideId")),
     "There is no such ride in this test.",
   );
+  const refused = (problem: string) => data({ problem, preview: null, kept: null }, { status: 400 });
   const pasted = form.get("text");
+  if (typeof pasted !== "string") {
+    if (!sent.ok) return refused(sent.problems[0]!.sentence);
+    const format = formatOf(sent.value.bytes);
+    if (!format) return refused(UNKNOWN);
+    if (format.id !== "checkIns") {
+      const recording = { ...sent.value, rideId: ride.id, format };
+      const refusal = await keepRecording(db, recording, form, request.signal);
+      if (refusal.length) return refused(`This looks like ${format.name}. ${refusal.join(" ")}`);
+      return {
+        problem: null,
+        preview: null,
+        kept: `${sent.value.name}: ${format.name}, kept beside ${ride.name}.`,
+      };
+    }
+  }
   const file =
     typeof pasted === "string"
       ? pastedText(String(form.get("fileName") ?? ""), pasted, LIMIT_BYTES)
-      : await uploadedText(form.get("file"), LIMIT_BYTES);
-  if (!file.ok) return data({ problem: file.problems[0]!.sentence, preview: null }, { status: 400 });
+      : textOf(sent, LIMIT_BYTES);
+  if (!file.ok) return refused(file.problems[0]!.sentence);
   const system = systemOf(request);
   const log = await listEntries(db, ride.id);
   const options = optionsOf(form, record.test.day, ride.utcOffset, system);
   const preview = previewOf(file.value.name, file.value.text, form, options, record, log, system);
-  if (!preview.ok) return data({ problem: preview.problems[0]!.sentence, preview: null }, { status: 400 });
+  if (!preview.ok) return refused(preview.problems[0]!.sentence);
   if (form.get("intent") !== "keep" || preview.value.problems.length)
-    return { problem: null, preview: preview.value };
+    return { problem: null, preview: preview.value, kept: null };
   const entries = entriesOf(preview.value.rows, clientId(form.get("batchId")));
   if (!entries.ok)
-    return data({ problem: entries.problems[0]!.sentence, preview: preview.value }, { status: 400 });
+    return data(
+      { problem: entries.problems[0]!.sentence, preview: preview.value, kept: null },
+      { status: 400 },
+    );
   await appendEntries(db, ride.id, entries.value);
   return redirect(`/strip/${testId}`);
 }
@@ -60,9 +84,17 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
   const preview = actionData?.preview ?? null;
   return (
     <Page
-      title="Bring in notes"
-      line={`${line.bikeName}, ${line.test.title}, ${ride.name}: a table of check-ins, one a row.`}
+      title="Bring in a file"
+      line={`${line.bikeName}, ${line.test.title}, ${ride.name}: notes as a table, a track, or a logger's samples.`}
     >
+      {actionData?.kept ? (
+        <p role="status" className="mx-4 mt-4 max-w-xl border-l-4 border-spruce bg-sheet px-4 py-3 md:mx-6">
+          {actionData.kept}{" "}
+          <Link to={`/strip/${line.id}`} className="underline">
+            To the strip
+          </Link>
+        </p>
+      ) : null}
       {preview ? (
         <PreviewForm key={preview.fileName} preview={preview} rideId={ride.id} busy={busy} />
       ) : (
@@ -70,10 +102,10 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
           <input type="hidden" name="rideId" value={ride.id} />
           <FileField
             name="file"
-            label="CSV of check-ins"
-            accept=".csv,.tsv,.txt,text/csv"
-            limitBytes={LIMIT_BYTES}
-            hint="The first line names the columns, such as: miles, battery %, volts, level, note. Units may stand in the names or in the cells."
+            label="CSV of check-ins, GPX track, or a logger's CSV"
+            accept=".csv,.tsv,.txt,text/csv,.gpx,application/gpx+xml"
+            limitBytes={MOST_BYTES}
+            hint="What it is is seen from how it begins. Of check-ins the first line names the columns, such as: miles, battery %, volts, level, note; units may stand in the names or in the cells."
             problem={actionData?.problem ?? null}
           />
           <Choices

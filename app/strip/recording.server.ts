@@ -1,4 +1,6 @@
+import { compute } from "#app/services/compute/pool.server";
 import { found, idOf } from "#app/ui/require.server";
+import type { FileFormat } from "#core/io";
 import type { Database } from "#db/client";
 import { findTest, listRides } from "#db/tests";
 
@@ -19,4 +21,23 @@ export async function rideNamed(db: Database, testId: string | undefined, rideId
     rides.find(({ id }) => id === rideId),
     "There is no such ride in this test.",
   );
+}
+
+interface Recording {
+  readonly bytes: Uint8Array;
+  readonly name: string;
+  readonly rideId: string;
+  readonly format: FileFormat;
+}
+
+/** Keeps a recording beside its ride, in a thread. Returns why not, empty when it was kept. */
+export async function keepRecording(
+  db: Database,
+  { bytes, name, rideId, format }: Recording,
+  form: FormData,
+  signal: AbortSignal,
+): Promise<readonly string[]> {
+  if (format.id === "track") return compute(db, "keepTrack", { bytes, rideId, fileName: name }, signal);
+  const logger = String(form.get("logger") ?? "").trim() || "logger";
+  return compute(db, "keepLogger", { bytes, rideId, logger }, signal);
 }

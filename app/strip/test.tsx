@@ -248,7 +248,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
             </Link>
           ) : (
             <Link to={`${here}/import?ride=${ride.id}`} className="button button-main">
-              Bring in notes
+              Bring in a file
             </Link>
           )}
         </div>
@@ -277,7 +277,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
             <Empty
               step={
                 <Link to={`${here}/import?ride=${ride.id}`} className="button button-main">
-                  Bring in notes as CSV
+                  Bring in a file
                 </Link>
               }
             >
@@ -355,7 +355,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                 ))}
                 <div className="flex flex-wrap items-center gap-3">
                   <Link to={`${here}/import?ride=${ride.id}`} className="button">
-                    Bring in notes as CSV
+                    Bring in a file
                   </Link>
                   <Link to={`${here}/logger?ride=${ride.id}`} className="button">
                     Bring in a logger's file

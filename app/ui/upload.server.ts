@@ -101,6 +101,18 @@ export async function uploadedText(
   return text.ok ? ok({ name: file.value.name, text: text.value }) : text;
 }
 
+/** The text of a file that was read piece by piece, or one sentence about why it cannot be read. */
+export function textOf(
+  file: Upload["file"],
+  limitBytes: number,
+): Result<{ readonly name: string; readonly text: string }> {
+  if (!file.ok) return file;
+  const { name, bytes } = file.value;
+  if (bytes.length > limitBytes) return err("too-large", "file", tooLarge(limitBytes));
+  const text = decodeText(bytes, "file");
+  return text.ok ? ok({ name, text: text.value }) : text;
+}
+
 /** Text that a form sends back, held to what a file is held to. */
 export function pastedText(
   name: string,

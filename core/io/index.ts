@@ -5,4 +5,5 @@ export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } fro
 export { readGpx } from "./gpx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
 export { readLogger } from "./logger.ts";
+export { formatOf, type FileFormat } from "./files.ts";
 export { readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";

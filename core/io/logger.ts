@@ -17,6 +17,13 @@ const plainHeading = (text: string) =>
     .replace(/[^a-z]+/g, " ")
     .trim();
 
+/** Where a logger's columns stand, by their headings; -1 for one that is not there. */
+export function columnsOfLogger(headings: readonly string[]): Readonly<Record<LoggerField, number>> {
+  const find = (field: LoggerField) =>
+    headings.findIndex((heading) => HEADINGS[field].includes(plainHeading(heading)));
+  return { time: find("time"), volts: find("volts"), amps: find("amps"), speed: find("speed") };
+}
+
 /** Times below this are seconds since the ride's start, not since the epoch. */
 const EARLIEST_EPOCH_S = 1e8;
 const MOST_PROBLEMS = 20;
@@ -51,9 +58,7 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
   const table = readTable(text, MOST_SAMPLES);
   if (!table.ok) return table;
   const { headings, rows } = table.value;
-  const find = (field: LoggerField) =>
-    headings.findIndex((heading) => HEADINGS[field].includes(plainHeading(heading)));
-  const at = { time: find("time"), volts: find("volts"), amps: find("amps"), speed: find("speed") };
+  const at = columnsOfLogger(headings);
   const missing = (["time", "volts", "amps"] as const).filter((field) => at[field] < 0);
   if (missing.length)
     return err(

@@ -166,6 +166,25 @@ test("a track gives moving time, speed and climb", async ({ page }) => {
   await expect(page.getByText("Track: levee and harbour, one lap")).toBeVisible();
 });
 
+test("one page takes any file and says what it found", async ({ page }) => {
+  await page.goto(`${testAddress}/import`);
+  await page.getByLabel("CSV of check-ins").setInputFiles("examples/levee-and-harbour.gpx");
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await expect(page.getByText("levee-and-harbour.gpx: a GPX track, kept beside Ride 1.")).toBeVisible();
+  await expectAccessible(page);
+  const file = (text: string) => ({ name: "box.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await page
+    .getByLabel("CSV of check-ins")
+    .setInputFiles(file("time,volts,amps\n2026-10-20T09:00:00Z,low,6\n"));
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await expect(page.getByRole("alert")).toContainText(
+    "This looks like a logger's samples. row 2, column volts",
+  );
+  await page.getByLabel("CSV of check-ins").setInputFiles(file("<html>a page</html>"));
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await expect(page.getByRole("alert")).toContainText("Nothing here reads such a file");
+});
+
 test("a check-in is typed with the keyboard alone; impossible ones are refused beside the field", async ({
   page,
 }) => {

@@ -1,0 +1,38 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, test } from "@jest/globals";
+import { formatOf } from "#core/io";
+
+const bytes = (text: string) => new TextEncoder().encode(text);
+const utf16 = (text: string) => {
+  const units = Uint16Array.from(`\ufeff${text}`, (character) => character.charCodeAt(0));
+  return new Uint8Array(units.buffer);
+};
+const example = (name: string) =>
+  new Uint8Array(readFileSync(new URL(`../../examples/${name}`, import.meta.url)));
+
+describe("what a file is, by how it begins", () => {
+  test.each([
+    ["levee-and-harbour.gpx", "track"],
+    ["marsh-commute.csv", "checkIns"],
+    ["marsh-commute-slips.csv", "checkIns"],
+  ])("%s", (name, id) => expect(formatOf(example(name))?.id).toBe(id));
+  test.each([
+    ["time,volts,amps\n0,48.1,6\n1,48.0,7\n", "logger"],
+    ["Timestamp;Voltage;Current;Speed (km/h)\n2026-10-20T09:00:00Z;40;5;20\n", "logger"],
+    ["time,volts,amps,percent\n09:00,48.1,6,80\n", "checkIns"],
+    ["time,volts,amps,note\n09:00,48.1,6,wind\n", "checkIns"],
+    ["miles,battery\n0,100\n", "checkIns"],
+    ['<?xml version="1.0"?>\n<gpx version="1.1"><trk/></gpx>', "track"],
+    ["no table at all", "checkIns"],
+  ])("%j", (text, id) => {
+    expect(formatOf(bytes(text))?.id).toBe(id);
+    expect(formatOf(utf16(text))?.id).toBe(id);
+  });
+  test.each(["<html><body>not here</body></html>", '{"tests": []}'])("%j is none of them", (text) =>
+    expect(formatOf(bytes(text))).toBeNull(),
+  );
+  test("a row cut in two by the look does not matter", () => {
+    const rows = Array.from({ length: 20_000 }, (_, i) => `${i},48.1,6`).join("\n");
+    expect(formatOf(bytes(`time,volts,amps\n${rows}`))?.id).toBe("logger");
+  });
+});
