@@ -4,9 +4,15 @@ import { endsAt, matchAt, type Reader } from "./reader.ts";
 import { BARE_LEADS, OVERALL, TAILS, TOTALS, UNITS, type UnitMeaning } from "./vocabulary.ts";
 
 export const FIGURE = /~?[+\-−]?\d+(?:[.,]\d+)*(?:(?:-|–)\d+(?:[.,]\d+)*)?/y;
+/** Units that mean no field by themselves: heights, minutes. */
+const OTHER_UNITS = ["feet", "ft", "metres", "metre", "meters", "meter", "min", "m"];
+const spelled = [...UNITS.keys(), ...OTHER_UNITS].sort((a, b) => b.length - a.length);
+const isShort = (unit: string) => /^°?[a-z]$/.test(unit);
 /** Units of one letter stand right behind their figure; longer ones may have a space before them. */
-const UNIT =
-  /(?:\s?(km\/h|kmh|kph|mph|miles?|mi|kilomet(?:re|er)s?|kms?|kwh|wh|ah|volts?|amps?|watts?|percents?|pct|bars?|bpm|feet|ft|met(?:re|er)s|min|%)|(°?[cf]|m|v|a|w))(?![\p{L}\d/])/iuy;
+const UNIT = new RegExp(
+  `(?:\\s?(${spelled.filter((unit) => !isShort(unit)).join("|")})|(${spelled.filter(isShort).join("|")}))(?![\\p{L}\\d/])`,
+  "iuy",
+);
 /** Between a word that leads a figure and the figure. */
 const LINK = /\s*[:=]?\s*(?:(?:is|was|at|of|about|now|says|reads|shows)\s+)?/iy;
 const CLIMBED = /\s+(?:climbed|climb|of climb(?:ing)?|ascent|up|gain)(?![\p{L}\d])/iuy;
