@@ -1,18 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { courseSchema, type Course } from "#core/route";
 import {
   chargeMinutes,
   clockText,
   daylightAt,
-  knownFrom,
-  type KnownFor,
   latestStart,
   methodSchema,
   momentOf,
-  NOTHING_KNOWN,
   PLAIN_COURSE,
-  planSchema,
   proposalsFor,
   questionOf,
   QUESTIONS,
@@ -27,59 +22,10 @@ import {
   type PlanResults,
 } from "#core/planning";
 import { sharesOf, usualSpeeds, wattsAt } from "#core/bike";
-import { dayOfTest, deskPosterior, type DeskPosterior } from "#core/desk";
 import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
-import { bikeSchema, packRecordSchema, riderSchema, SCHOOLS, setUpSchema, testSchema } from "#core/records";
+import { SCHOOLS } from "#core/records";
+import { bike, course, method, mi, plan, reckon, record, rider } from "./plans.fixture.ts";
 
-const mi = (miles: number) => miles * METRES_PER_MILE;
-const bike = bikeSchema.parse({
-  name: "Reed",
-  levels: ["low", "mid", "high"],
-  throttle: true,
-  bars: 5,
-  massKg: 26,
-});
-const pack = packRecordSchema.parse({ name: "p", labelWh: 500, seriesCells: 13, ampHours: 10.4 });
-const rider = riderSchema.parse({
-  name: "Maren",
-  massKg: 71,
-  lowBpm: 100,
-  lowW: 50,
-  highBpm: 150,
-  highW: 150,
-});
-const place = { latitude: 53.6, longitude: 0.9 };
-const course = (miles: number, more: object = {}): Course =>
-  courseSchema.parse({
-    ...place,
-    name: "c",
-    shape: "out and back",
-    legs: [{ distanceM: mi(miles), gainM: 8 * miles, lossM: 8 * miles }],
-    ...more,
-  });
-const method = (name: string, more: Partial<Method> = {}): Method => ({
-  ...templateNamed(name)!.method,
-  ...more,
-});
-const plan = (more: Partial<Plan> = {}): Plan => ({
-  ...planSchema.parse({ title: "t", question: "claim", method: method("Part charge"), day: "2026-11-26" }),
-  ...more,
-});
-const record = (more: Partial<PlanRecord> = {}): PlanRecord => ({
-  plan: plan(),
-  bike,
-  pack,
-  setUp: null,
-  rider,
-  course: course(8),
-  known: NOTHING_KNOWN,
-  ...more,
-});
-const reckon = (more: Partial<PlanRecord> = {}): PlanResults => {
-  const result = reckonPlan(record(more));
-  if (!result.ok) throw new Error(result.problems[0]!.sentence);
-  return result.value;
-};
 const codes = (results: PlanResults) => results.warnings.map(({ code }) => code);
 
 describe("questions and templates", () => {
@@ -409,113 +355,4 @@ describe("proposals", () => {
     expect(first).toMatchObject({ yield: null, problem: expect.stringContaining("has no throttle") });
     expect(questionOf("throttle").asks).toContain("throttle");
   });
-});
-
-describe("earlier tests of the bike", () => {
-  const ridden = (whPerMi: number, meanSpeedMps: number | null = 6) => ({
-    bike,
-    rider,
-    setUp: setUpSchema.parse({ name: "s" }),
-    test: testSchema.parse({ title: "before", day: "2026-10-01", airTempC: 12 }),
-    results: {
-      best: { value: { mean: whPerMi / METRES_PER_MILE, sd: 0.3 / METRES_PER_MILE } },
-      parts: [
-        { level: "mid", ground: "asphalt", distanceM: mi(9), whPerM: null },
-        { level: "high", ground: "brick", distanceM: mi(3), whPerM: null },
-      ],
-      meanSpeedMps,
-      climbM: 120,
-      slopes: null,
-      noted: {
-        stops: null,
-        bpm: null,
-        windMps: null,
-        unassistedShare: null,
-        clockSpeedMps: null,
-        levelSpeedMps: {},
-        climbM: null,
-        guesses: [],
-      },
-    } as never,
-  });
-  const bikeId = "b";
-  const knownOf = (...tests: readonly ReturnType<typeof ridden>[]) => knownWith(tests);
-  const knownWith = (
-    tests: readonly ReturnType<typeof ridden>[],
-    told: (desk: DeskPosterior) => KnownFor["tellable"] = () => [],
-  ) => {
-    const days = tests.flatMap((each, i) => {
-      const { best } = each.results as { best: { value: { mean: number; sd: number } } };
-      const day = dayOfTest({
-        ...{ id: String(i), bikeId, riderId: "r", packId: "p", ridden: each, capacityShare: 0 },
-        whPerM: best.value,
-      });
-      return day ? [day] : [];
-    });
-    const desk = deskPosterior(days);
-    return knownFrom(desk, {
-      ...{ mount: { bikeId, setUp: null }, riderId: "r", tests, tellable: told(desk) },
-    });
-  };
-  test("a thirsty one raises the forecast, a thrifty one lowers it", () => {
-    const energy = (whPerMi: number | null) =>
-      reckon({ known: whPerMi === null ? NOTHING_KNOWN : knownOf(ridden(whPerMi)) }).whPerM.mean;
-    expect(energy(22)).toBeGreaterThan(energy(null));
-    expect(energy(6)).toBeLessThan(energy(null));
-  });
-  test("each makes the next forecast surer", () => {
-    const spread = (...tests: readonly ReturnType<typeof ridden>[]) => {
-      const { mean, sd } = reckon({ known: tests.length ? knownOf(...tests) : NOTHING_KNOWN }).whPerM;
-      return sd / mean;
-    };
-    const [none, one, four] = [
-      spread(),
-      spread(ridden(12)),
-      spread(ridden(12), ridden(12.5), ridden(11.8), ridden(12.2)),
-    ];
-    expect(one).toBeLessThan(none);
-    expect(four).toBeLessThan(one);
-  });
-  test("speeds are those ridden, split by level", () => {
-    const { speedMps } = knownOf(ridden(12));
-    expect(speedMps["high"]!).toBeGreaterThan(speedMps["mid"]!);
-    const mean = mi(12) / (mi(9) / speedMps["mid"]! + mi(3) / speedMps["high"]!);
-    expect(mean).toBeCloseTo(6, 6);
-  });
-  test("a ride without times tells of energy alone", () => {
-    const known = knownOf(ridden(12, null));
-    expect(known.speedMps).toEqual({});
-    expect(known.knowledge.results).toBe(1);
-  });
-  test("what could still be told of them comes with what it leaves, the most for a minute first", () => {
-    const told = (by: readonly (readonly [what: string, minutes: number, variance: number])[]) =>
-      knownWith([ridden(12)], (desk) =>
-        by.map(([what, minutes, variance]) => {
-          const { day, linearised } = desk.days[0]!;
-          const added = { day, slopes: linearised.byShared[0]!, variance };
-          return { ...{ what, minutes, testId: "1", test: "before" }, taking: { added } };
-        }),
-      );
-    const one = (0.3 / METRES_PER_MILE) ** 2;
-    const { learning, whPerM } = reckon({
-      known: told([
-        ["long and good", 100, one],
-        ["short and good", 1, one],
-        ["says nothing", 1, 1e6 * one],
-      ]),
-    });
-    expect(learning.map(({ what }) => what)).toEqual(["short and good", "long and good"]);
-    expect(learning[0]!.sdLeft).toBeLessThan(0.98 * whPerM.sd);
-    expect(learning[0]!.sdLeft).toBeCloseTo(learning[1]!.sdLeft, 12);
-    expect(reckon({ known: knownOf(ridden(12)) }).learning).toEqual([]);
-  });
-  test("what the spread is made of is named, all of it, and what is typed falls away", () => {
-    const { unknowns } = reckon();
-    expect(unknowns.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
-    expect([...unknowns].sort((a, b) => b.share - a.share)).toEqual(unknowns);
-    const wind = (of: PlanResults) => of.unknowns.find(({ name }) => name === "wind")!.share;
-    expect(wind(reckon({ plan: plan({ windMps: 0 }) }))).toBeLessThan(wind({ ...reckon(), unknowns }));
-  });
-  test("how many it rests on is said", () =>
-    expect(reckon({ known: knownOf(ridden(12), ridden(13)) }).restsOn).toContain("2 earlier tests"));
 });
