@@ -43,10 +43,7 @@ export function DrawsCheck({ drawable, whPerM }: DrawsCheckProps) {
   if (state.is === "running")
     return (
       <div className="mt-3 flex flex-wrap items-center gap-3 text-sm">
-        <progress value={state.done} max={COUNT} aria-label="Draws made" className="w-40" />
-        <span className="text-quiet">
-          {state.done} of {COUNT} draws
-        </span>
+        {/* First, so that the growing count does not move it from under the pointer. */}
         <button
           type="button"
           className="button button-plain"
@@ -57,6 +54,10 @@ export function DrawsCheck({ drawable, whPerM }: DrawsCheckProps) {
         >
           Stop
         </button>
+        <progress value={state.done} max={COUNT} aria-label="Draws made" className="w-40" />
+        <span className="text-quiet">
+          {state.done} of {COUNT} draws
+        </span>
       </div>
     );
   const drawn = state.is === "done" ? { mean: state.mean, sd: (state.high - state.low) / (2 * Z_95) } : null;
