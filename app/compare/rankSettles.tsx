@@ -12,30 +12,29 @@ export interface RankSettlesProps {
     readonly before: boolean;
     /** Chance that the two truly stand the other way round. */
     readonly chance: number;
+    /** The order is as good as sure. */
+    readonly told: boolean;
     readonly sd: number;
     readonly settles: SettleListProps["settles"];
   } | null;
 }
-
-/** From this chance on two places that could be swapped are worth a list. */
-const WORTH_SAYING = 0.025;
 
 const inHundred = (chance: number) => fixed(Math.max(1, 100 * chance), 0);
 
 /** A bike's place, how sure it is, and what would settle it. */
 export function RankSettles({ rank }: RankSettlesProps) {
   if (!rank) return <p className="text-sm text-quiet">No other bike stands under it yet.</p>;
-  const { place, of, bike, setUp, before, chance, sd, settles } = rank;
+  const { place, of, bike, setUp, before, chance, told, sd, settles } = rank;
   const other = `${bike}${setUp ? `, ${setUp},` : ""}`;
   return (
     <>
       <p className="mb-1">
         Place {place} of {of}.{" "}
-        {chance < WORTH_SAYING
+        {told
           ? "It is told apart from every other."
           : `${other} stands ${before ? "before" : "after"} it; in ${inHundred(chance)} of 100 it is the other way round.`}
       </p>
-      {chance < WORTH_SAYING ? null : <SettleList sd={sd} dimension="energyPerDistance" settles={settles} />}
+      {told ? null : <SettleList sd={sd} dimension="energyPerDistance" settles={settles} />}
     </>
   );
 }

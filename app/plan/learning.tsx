@@ -3,31 +3,14 @@ import type { PlanResults } from "#core/planning";
 import { fixed, fromSi, Z_95, unitOf, writeNarrowing } from "#core/base";
 import { useSystem } from "#ui/system";
 
-/** What a field of the plan, or a test, would settle. */
-const SETTLED_BY: Readonly<Record<string, string>> = {
-  rider: "type the watts, or a heart rate on the rider's line",
-  "what an effort means": "type the watts, or ride with a heart-rate line",
-  wind: "type the wind and where it comes from",
-  speed: "type the speed held",
-  stops: "type the stops a mile",
-  weight: "weigh bike, rider and load",
-};
-/** Parts of the doubt that are named: as many, and none smaller. */
-const MOST = 3;
-const LEAST = 0.1;
-
 /** What most of a forecast's spread comes from, and what would settle it. */
 export function SpreadLine({ results: { unknowns } }: { readonly results: PlanResults }) {
-  const named = unknowns.filter(({ share }) => share >= LEAST).slice(0, MOST);
-  if (named.length === 0) return null;
+  if (unknowns.length === 0) return null;
   return (
     <p className="mt-1 text-sm text-quiet">
       Most of its spread:{" "}
-      {named
-        .map(({ name, share }) => {
-          const by = SETTLED_BY[name] ?? "a test of this bike tells more";
-          return `${name}, ${fixed(100 * share, 0)} % (${by})`;
-        })
+      {unknowns
+        .map(({ name, share, settledBy }) => `${name}, ${fixed(100 * share, 0)} % (${settledBy})`)
         .join("; ")}
       .
     </p>

@@ -46,7 +46,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const format = formatOf(sent.value.bytes);
     if (!format) return refused(UNKNOWN);
     if (format.id !== "checkIns") {
-      const recording = { ...sent.value, rideId: ride.id, format };
+      const recording = { ...sent.value, rideId: ride.id, kind: format.id };
       const refusal = await keepRecording(db, recording, form, request.signal);
       if (refusal.length) return refused(`This looks like ${format.name}. ${refusal.join(" ")}`);
       return {

@@ -1,8 +1,7 @@
 import { data, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { readUpload } from "#app/ui/upload.server";
-import { compute } from "#app/services/compute/pool.server";
-import { rideNamed, ridesOf } from "./recording.server";
+import { keepRecording, rideNamed, ridesOf } from "./recording.server";
 import { RecordingForm } from "./recordingForm";
 import type { Route } from "./+types/logger";
 
@@ -17,9 +16,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { form, file } = await readUpload(request, "file", LIMIT_BYTES);
   const ride = await rideNamed(db, params.testId, form.get("rideId"));
   if (!file.ok) return data({ problem: file.problems[0]!.sentence }, { status: 400 });
-  const logger = String(form.get("logger") ?? "").trim() || "logger";
-  const asked = { bytes: file.value.bytes, rideId: ride.id, logger };
-  const refusal = await compute(db, "keepLogger", asked, request.signal);
+  const recording = { ...file.value, rideId: ride.id, kind: "logger" } as const;
+  const refusal = await keepRecording(db, recording, form, request.signal);
   if (refusal.length) return data({ problem: refusal.join(" ") }, { status: 400 });
   return redirect(`/strip/${params.testId}`);
 }

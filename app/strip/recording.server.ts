@@ -27,17 +27,17 @@ interface Recording {
   readonly bytes: Uint8Array;
   readonly name: string;
   readonly rideId: string;
-  readonly format: FileFormat;
+  readonly kind: Exclude<FileFormat["id"], "checkIns">;
 }
 
 /** Keeps a recording beside its ride, in a thread. Returns why not, empty when it was kept. */
 export async function keepRecording(
   db: Database,
-  { bytes, name, rideId, format }: Recording,
+  { bytes, name, rideId, kind }: Recording,
   form: FormData,
   signal: AbortSignal,
 ): Promise<readonly string[]> {
-  if (format.id === "track") return compute(db, "keepTrack", { bytes, rideId, fileName: name }, signal);
+  if (kind === "track") return compute(db, "keepTrack", { bytes, rideId, fileName: name }, signal);
   const logger = String(form.get("logger") ?? "").trim() || "logger";
   return compute(db, "keepLogger", { bytes, rideId, logger }, signal);
 }

@@ -1,4 +1,4 @@
-import { slopedVariance, type Sloped } from "#core/forecast";
+import { sharesOfUnknowns, slopedVariance, type Sloped } from "#core/forecast";
 import type { Known, Untold } from "./known.ts";
 
 /** Something to tell of an earlier test, and the forecast's sd once it is told, Wh per metre. */
@@ -32,3 +32,30 @@ export function learningOf(
     .sort((a, b) => (sd - b.sdLeft) / Math.max(1, b.minutes) - (sd - a.sdLeft) / Math.max(1, a.minutes))
     .slice(0, MOST);
 }
+
+/** What a field of the plan would settle; of all else a test of the bike tells more. */
+const SETTLED_BY: ReadonlyMap<string, string> = new Map([
+  ["rider", "type the watts, or a heart rate on the rider's line"],
+  ["what an effort means", "type the watts, or ride with a heart-rate line"],
+  ["wind", "type the wind and where it comes from"],
+  ["speed", "type the speed held"],
+  ["stops", "type the stops a mile"],
+  ["weight", "weigh bike, rider and load"],
+]);
+/** Parts of a spread that are named: as many, and none smaller. */
+const MOST_PARTS = 3;
+const LEAST_PART = 0.1;
+
+/** A part of a forecast's spread, as a share of its variance, and what would settle it. */
+export interface SpreadPart {
+  readonly name: string;
+  readonly share: number;
+  readonly settledBy: string;
+}
+
+/** What most of a forecast's spread is made of beside pack and road, the largest first. */
+export const spreadParts = (energy: Sloped, { knowledge }: Known): readonly SpreadPart[] =>
+  sharesOfUnknowns(energy, knowledge)
+    .filter(({ share }) => share >= LEAST_PART)
+    .slice(0, MOST_PARTS)
+    .map((part) => ({ ...part, settledBy: SETTLED_BY.get(part.name) ?? "a test of this bike tells more" }));

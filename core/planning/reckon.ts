@@ -1,10 +1,10 @@
 import { DEFAULTS, ok, type Result, Z_95, type Estimate } from "#core/base";
-import { bailOuts, chanceHome, sharesOfUnknowns, turnRound } from "#core/forecast";
+import { bailOuts, chanceHome, turnRound } from "#core/forecast";
 import { barsLost, checkInsOf } from "./checkIns.ts";
 import { chargeOf, daylightOf } from "./day.ts";
 import { momentOf } from "./daylight.ts";
 import type { Known } from "./known.ts";
-import { learningOf } from "./learning.ts";
+import { learningOf, spreadParts } from "./learning.ts";
 import { routeOf, type PlannedRoute, type PlanRecord } from "./record.ts";
 import type { PlanResults } from "./results.ts";
 import { takenOf } from "./taken.ts";
@@ -80,7 +80,7 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
     taken: takenOf(record, forecast.input.rig),
     warnings: warningsOf(record, route, found, aDayS),
     restsOn: restsOn(known),
-    unknowns: sharesOfUnknowns(energy, known.knowledge),
+    unknowns: spreadParts(energy, known),
     learning: learningOf(known, energy, whPerM.sd, endM),
     curve: Array.from({ length: CURVE_POINTS + 1 }, (_, i) => {
       const atM = (i * endM) / CURVE_POINTS;

@@ -1,7 +1,7 @@
-import type { BailOut, ExpectedAt, TurnRound, UnknownShare } from "#core/forecast";
+import type { BailOut, ExpectedAt, TurnRound } from "#core/forecast";
 import type { Estimate } from "#core/base";
 import type { BarForecast, CheckIn } from "./checkIns.ts";
-import type { Learning } from "./learning.ts";
+import type { Learning, SpreadPart } from "./learning.ts";
 
 /** Something to mend before the ride, or to know. */
 export interface Warning {
@@ -66,7 +66,7 @@ export interface PlanResults {
   /** What it rests on, in one sentence. */
   readonly restsOn: string;
   /** What its doubt is made of beside pack and road, the largest first. */
-  readonly unknowns: readonly UnknownShare[];
+  readonly unknowns: readonly SpreadPart[];
   /** What would make it surer without another ride, the most for a minute first. */
   readonly learning: readonly Learning[];
   /** Curve for drawing: places, expected used and its sd, height of one lap. */

@@ -64,7 +64,7 @@ async function rankOf(
     place: neighbour.place,
     of: rows.length,
     ...{ bike: other.line.bikeName, setUp: other.line.setUpName, before: neighbour.before },
-    chance: neighbour.chance,
+    ...{ chance: neighbour.chance, told: neighbour.told },
     sd: combine(neighbour.difference).sd,
     settles: settlesFor(desk, neighbour.difference, both, tests),
   };

@@ -18,6 +18,7 @@ export {
   halfWidth95,
   scale,
   RESOLVED_SDS,
+  TOLD_CHANCE,
   Z_95,
   Z_ONE_SIDED_95,
   widen,

@@ -1,6 +1,15 @@
 import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 import { auditClaim } from "#core/analysis/projection";
-import { fixed, METRES_PER_MILE, MPS_PER_MPH, normalCdf, unitToken, Z_95, type Estimate } from "#core/base";
+import {
+  fixed,
+  METRES_PER_MILE,
+  MPS_PER_MPH,
+  normalCdf,
+  unitToken,
+  Z_95,
+  type Estimate,
+  TOLD_CHANCE,
+} from "#core/base";
 import type { Claim } from "#core/records";
 
 /** A range as from-to, since it is one over a figure: never negative, farther up than down. */
@@ -59,8 +68,6 @@ export interface ClaimInput {
   readonly bike: RoadBike;
 }
 
-/** Told: the 95 % span leaves the claim out. */
-const TOLD = 0.975;
 /** A rider or a speed beyond these makes no claim true. */
 const SANE = { mostW: 400, leastMps: 4 * MPS_PER_MPH } as const;
 
@@ -87,7 +94,7 @@ function lineOf(claim: Claim, { under, range }: RangeUnder): ClaimLine {
   const span = rangeSpan(range);
   const [chanceLow, chanceHigh] = [chanceBeyond(range, claim.lowM), chanceBeyond(range, claim.highM)];
   const verdict: Verdict =
-    chanceLow >= TOLD ? "exceeded" : chanceLow <= 1 - TOLD ? "not met" : "not ruled out";
+    chanceLow >= TOLD_CHANCE ? "exceeded" : chanceLow <= 1 - TOLD_CHANCE ? "not met" : "not ruled out";
   const measured = `${distance(span.low)} to ${distance(span.high)}`;
   const single = claim.lowM === claim.highM;
   const [end, chance] = single || verdict === "not met" ? [claim.lowM, chanceLow] : [claim.highM, chanceHigh];

@@ -1,3 +1,4 @@
+import { TOLD_CHANCE } from "#core/base";
 import { chanceLess } from "./standings.ts";
 import { differenceOf, type ErrorComponents } from "../errorComponents.ts";
 
@@ -10,6 +11,8 @@ export interface Neighbour<T> {
   readonly before: boolean;
   /** Chance that the two truly stand the other way round. */
   readonly chance: number;
+  /** The order is as good as sure. */
+  readonly told: boolean;
   /** The figure less its neighbour's, errors told apart. */
   readonly difference: ErrorComponents;
 }
@@ -27,7 +30,14 @@ export function neighbourOf<T extends { readonly figure: ErrorComponents }>(
   const found = others.map((row): Neighbour<T> => {
     const before = row.figure.mean < figure.mean;
     const chance = before ? chanceLess(figure, row.figure) : chanceLess(row.figure, figure);
-    return { row, place, before, chance, difference: differenceOf(figure, row.figure) };
+    return {
+      row,
+      place,
+      before,
+      chance,
+      told: chance <= 1 - TOLD_CHANCE,
+      difference: differenceOf(figure, row.figure),
+    };
   });
   return found.reduce<Neighbour<T> | null>(
     (least, each) => (least && least.chance >= each.chance ? least : each),

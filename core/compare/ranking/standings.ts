@@ -1,4 +1,4 @@
-import { normalCdf } from "#core/base";
+import { normalCdf, TOLD_CHANCE } from "#core/base";
 import { differenceOf, combine, type ErrorComponents } from "../errorComponents.ts";
 
 export interface StandingInput {
@@ -26,9 +26,6 @@ export interface Bracket {
   readonly to: number;
 }
 
-/** Chance from which an order counts as told: the 95 % span of the difference leaves zero out. */
-const TOLD = 0.975;
-
 /** Neighbours with at least this chance of standing the other way round are named. */
 const WORTH_SAYING = 0.1;
 
@@ -43,7 +40,7 @@ function bracketsOf<T>(sorted: readonly T[], chanceBetter: (a: T, b: T) => numbe
   const brackets: Bracket[] = [];
   for (let from = 0; from < sorted.length;) {
     let to = from;
-    while (to + 1 < sorted.length && chanceBetter(sorted[from]!, sorted[to + 1]!) < TOLD) to += 1;
+    while (to + 1 < sorted.length && chanceBetter(sorted[from]!, sorted[to + 1]!) < TOLD_CHANCE) to += 1;
     if (to > from) brackets.push({ from: from + 1, to: to + 1 });
     from = to + 1;
   }
