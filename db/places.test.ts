@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import type { Entry } from "#core/ride/log";
 import { placeEntries } from "./places.ts";
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import type { System } from "#core/base";
 import { bikeSchema, packRecordSchema, riderSchema, setUpSchema } from "#core/records";
 import { BIKES, RIDERS, type DeskBike } from "#db/demo/desk";

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { stepsCovering, stepsWithin } from "./scale";
 
 test("steps are round and cover the figure", () => {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { answerLedger, ledgerInputSchema } from "#core/estimation";
 import type { Entry, EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, renderUnits } from "#core/base";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { dayOf, instant, isInReach, isPlainText, NO_SUCH_YEAR, NOT_TEXT, plainText, text } from "./index.ts";
 
 describe("text that may enter", () => {

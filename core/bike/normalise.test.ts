@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { GROUNDS } from "#core/fields";
 import { MPS_PER_MPH } from "#core/base";
 import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { confounders, standings } from "#core/compare";
 import { normalCdf } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";

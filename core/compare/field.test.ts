@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { climbOf, pairedDifference, spot } from "#core/compare";
 
 const pack = { ampHours: 14, labelWh: 672, nominalVolts: 48 };

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import {
   bridgeTo,
   deskDayOf,
@@ -110,14 +110,17 @@ describe("whatever was ridden", () => {
       }),
       settings,
     ));
-  test("more energy measured is more under a reference", () =>
+  test("more energy measured is more under a reference, where the climb is known", () =>
     fc.assert(
-      fc.property(told, reference, (each, to) => {
-        const [less, more] = [each, { ...each, whPerMi: 1.3 * each.whPerMi }].map(
-          (one) => brought([compared(one)], to, plainDesk([compared(one)]))[0]!.whPerM.mean,
-        );
-        // Where the motor nearly rested the road load says the same of both.
-        expect(more! / less!).toBeGreaterThan(0.99);
+      fc.property(told, fc.double({ min: 0, max: 900, noNaN: true }), reference, (each, climbM, to) => {
+        const [less, more] = [each.whPerMi, 1.3 * each.whPerMi].map((whPerMi) => {
+          const one = compared({ ...each, climbM, whPerMi });
+          return brought([one], to, plainDesk([one]))[0]!.whPerM;
+        });
+        // Where the motor nearly rested the road load says the same of both; and what hardly any bike uses is put down to the
+        // day's wind, whose drag grows with its square, so that the bike's own part may fall a little, well within its doubt.
+        const step = (more!.mean - less!.mean) / Math.hypot(more!.sd, less!.sd);
+        expect(step).toBeGreaterThan(-0.25);
       }),
       settings,
     ));

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { inverse, Matrix, solve } from "ml-matrix";
 import { byDifferences, deskPosterior, type DeskDay, type SharedUnknown } from "./index.ts";
 

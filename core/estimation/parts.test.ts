@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { Matrix, inverse } from "ml-matrix";
 import { ledgerInputSchema, solveLedger, type LedgerInput } from "#core/estimation";
 import { fractionRow, type Row } from "../battery/readings/row.ts";

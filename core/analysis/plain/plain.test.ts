@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/analysis/plain";
 
 const miles = fc.double({ min: 0.5, max: 200, noNaN: true });

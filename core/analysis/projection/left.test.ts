@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { wayLeft, type RideSoFar } from "#core/analysis/projection";
 import { METRES_PER_MILE } from "#core/base";
 

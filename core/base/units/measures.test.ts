@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { decimalsOf, DIMENSIONS, fromSi, toSi, unitOf, writeIn, writeUncertain } from "./index.ts";
 
 describe("measures of comparison", () => {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { curveOf, packResistance, type Pack } from "#core/battery";
 import { checkReading, rowOf, sumTelemetry, type Reading, type Setting } from "#core/battery/readings";
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
 import type { Side } from "#core/fields";
 import type { EntryBody } from "#core/ride/log";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { foldLog, buildTimeline, type Entry } from "#core/ride/log";
 import { METRES_PER_MILE, renderUnits } from "#core/base";
 

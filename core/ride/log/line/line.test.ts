@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { GROUNDS } from "#core/fields";
 import { entryBodySchema, readLine, writeLine, type EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, MPS_PER_MPH, type System } from "#core/base";
