@@ -15,13 +15,28 @@ import {
   timestamp,
   uniqueIndex,
   uuid,
+  type PgColumn,
 } from "drizzle-orm/pg-core";
 import type { Course } from "#core/route";
 import type { EntryBody } from "#core/ride/log";
 import type { OcvTable } from "#core/battery";
 import type { Method, Plan } from "#core/planning";
 import type { Problem, Estimate } from "#core/base";
-import type { Bench, ClimbRecord, Claim, PackRecord, ReferenceRecord, Reported, Sweep } from "#core/records";
+import { choicesOf, type RecordFields } from "#core/fields";
+import {
+  BIKE_FIELDS,
+  INSTRUMENT_FIELDS,
+  PACK_FIELDS,
+  SET_UP_FIELDS,
+  TEST_FIELDS,
+  type Bench,
+  type ClimbRecord,
+  type Claim,
+  type PackRecord,
+  type ReferenceRecord,
+  type Reported,
+  type Sweep,
+} from "#core/records";
 import type { TestDigest, TestResults } from "#core/analysis";
 import type { Reference } from "#core/bike";
 import type { Rehearsal } from "#core/simulator";
@@ -38,47 +53,59 @@ const archivedAt = () => timestamp("archived_at", { withTimezone: true });
 /** Counts the changes of a row: a save names the version it saw, and a stale one is not written. */
 const version = () => integer("version").notNull().default(1);
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
+/** Columns that hold one of a few values hold no other: those that the record's fields declare. */
+const onlyChoices = (table: string, columns: Readonly<Record<string, unknown>>, fields: RecordFields) =>
+  Object.entries(fields).flatMap(([key, field]) => {
+    const [column, choices] = [columns[key] as PgColumn | undefined, choicesOf(field)];
+    if (!column || choices.length === 0) return [];
+    const list = choices.map((choice) => `'${choice.replaceAll("'", "''")}'`).join(", ");
+    return [check(`${table}_${column.name}`, sql`${column} in (${sql.raw(list)})`)];
+  });
 
-export const bike = pgTable("bike", {
-  id: id(),
-  name: text("name").notNull(),
-  what: text("what").notNull().default(""),
-  massKg: doublePrecision("mass_kg"),
-  massWithoutPackKg: doublePrecision("mass_without_pack_kg"),
-  motor: text("motor").notNull().default("hub"),
-  motorW: doublePrecision("motor_w"),
-  sensor: text("sensor").notNull().default("not noted"),
-  levels: text("levels").array().notNull(),
-  levelShares: doublePrecision("level_shares")
-    .array()
-    .notNull()
-    .default(sql`'{}'::double precision[]`),
-  assistToMps: doublePrecision("assist_to_mps"),
-  throttle: boolean("throttle").notNull().default(false),
-  percentStep: doublePrecision("percent_step").notNull().default(1),
-  counts: text("counts").notNull().default("charge"),
-  bars: integer("bars").notNull().default(0),
-  barsAre: text("bars_are").notNull().default("bars"),
-  meterStepV: doublePrecision("meter_step_v").notNull().default(0.1),
-  wheelCircumferenceM: doublePrecision("wheel_circumference_m"),
-  powerShown: text("power_shown").notNull().default("none"),
-  brakes: text("brakes").notNull().default(""),
-  comfort: text("comfort").notNull().default(""),
-  priceMinor: bigint("price_minor", { mode: "number" }),
-  currency: text("currency").notNull().default("EUR"),
-  claims: jsonb("claims")
-    .$type<readonly Claim[]>()
-    .notNull()
-    .default(sql`'[]'::jsonb`),
-  reported: jsonb("reported")
-    .$type<readonly Reported[]>()
-    .notNull()
-    .default(sql`'[]'::jsonb`),
-  pencil: pencil(),
-  archivedAt: archivedAt(),
-  version: version(),
-  updatedAt: updatedAt(),
-});
+export const bike = pgTable(
+  "bike",
+  {
+    id: id(),
+    name: text("name").notNull(),
+    what: text("what").notNull().default(""),
+    massKg: doublePrecision("mass_kg"),
+    massWithoutPackKg: doublePrecision("mass_without_pack_kg"),
+    motor: text("motor").notNull().default("hub"),
+    motorW: doublePrecision("motor_w"),
+    sensor: text("sensor").notNull().default("not noted"),
+    levels: text("levels").array().notNull(),
+    levelShares: doublePrecision("level_shares")
+      .array()
+      .notNull()
+      .default(sql`'{}'::double precision[]`),
+    assistToMps: doublePrecision("assist_to_mps"),
+    throttle: boolean("throttle").notNull().default(false),
+    percentStep: doublePrecision("percent_step").notNull().default(1),
+    counts: text("counts").notNull().default("charge"),
+    bars: integer("bars").notNull().default(0),
+    barsAre: text("bars_are").notNull().default("bars"),
+    meterStepV: doublePrecision("meter_step_v").notNull().default(0.1),
+    wheelCircumferenceM: doublePrecision("wheel_circumference_m"),
+    powerShown: text("power_shown").notNull().default("none"),
+    brakes: text("brakes").notNull().default(""),
+    comfort: text("comfort").notNull().default(""),
+    priceMinor: bigint("price_minor", { mode: "number" }),
+    currency: text("currency").notNull().default("EUR"),
+    claims: jsonb("claims")
+      .$type<readonly Claim[]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
+    reported: jsonb("reported")
+      .$type<readonly Reported[]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
+    pencil: pencil(),
+    archivedAt: archivedAt(),
+    version: version(),
+    updatedAt: updatedAt(),
+  },
+  (table) => onlyChoices("bike", table, BIKE_FIELDS),
+);
 
 export const pack = pgTable(
   "pack",
@@ -115,7 +142,7 @@ export const pack = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("pack_by_bike").on(table.bikeId)],
+  (table) => [index("pack_by_bike").on(table.bikeId), ...onlyChoices("pack", table, PACK_FIELDS)],
 );
 
 export const rider = pgTable("rider", {
@@ -134,20 +161,24 @@ export const rider = pgTable("rider", {
 });
 
 /** Meters, loggers and chargers of the desk. */
-export const instrument = pgTable("instrument", {
-  id: id(),
-  name: text("name").notNull(),
-  kind: text("kind").notNull(),
-  gainSd: doublePrecision("gain_sd"),
-  eta: doublePrecision("eta"),
-  etaSd: doublePrecision("eta_sd"),
-  amps: doublePrecision("amps"),
-  note: text("note").notNull().default(""),
-  pencil: pencil(),
-  archivedAt: archivedAt(),
-  version: version(),
-  updatedAt: updatedAt(),
-});
+export const instrument = pgTable(
+  "instrument",
+  {
+    id: id(),
+    name: text("name").notNull(),
+    kind: text("kind").notNull(),
+    gainSd: doublePrecision("gain_sd"),
+    eta: doublePrecision("eta"),
+    etaSd: doublePrecision("eta_sd"),
+    amps: doublePrecision("amps"),
+    note: text("note").notNull().default(""),
+    pencil: pencil(),
+    archivedAt: archivedAt(),
+    version: version(),
+    updatedAt: updatedAt(),
+  },
+  (table) => onlyChoices("instrument", table, INSTRUMENT_FIELDS),
+);
 
 /** Bench discharges of a pack. */
 export const bench = pgTable(
@@ -188,7 +219,7 @@ export const setUp = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("set_up_by_bike").on(table.bikeId)],
+  (table) => [index("set_up_by_bike").on(table.bikeId), ...onlyChoices("set_up", table, SET_UP_FIELDS)],
 );
 
 /** Ways to ride that are kept. */
@@ -305,6 +336,7 @@ export const test = pgTable(
     index("test_by_second_pack").on(table.secondPackId),
     index("test_by_set_up").on(table.setUpId),
     index("test_by_rider").on(table.riderId),
+    ...onlyChoices("test", table, TEST_FIELDS),
   ],
 );
 

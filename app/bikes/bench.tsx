@@ -6,16 +6,14 @@ import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { formatInput, unitOf, type System } from "#core/base";
-import type { Bench } from "#core/records";
+import { BENCH_FIELDS } from "#core/records";
 import { saveBench } from "#db/bikes";
 import { Cautions } from "#ui/cautions";
-import { TextField, TickField } from "#ui/field";
+import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
-import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { benchAt } from "./benchData.server";
-import { BENCH_FIELDS, benchForm } from "./forms";
+import { benchForm, benchTexts } from "./forms";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/bench";
 
@@ -43,25 +41,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return redirect(afterChange(`/bikes/${bike.id}/packs/${pack.id}/bench/${id}/sheet`, saved));
 }
 
-/** A bench test as its form's texts; a new one is of today. */
-function benchTexts(bench: Bench | null, today: string, system: System) {
-  const quantity = (value: number | undefined, name: "energy" | "temperature" | "volts") =>
-    value === undefined ? "" : formatInput(value, name, unitOf(name, system));
-  return {
-    on: bench?.on ?? today,
-    fromFull: bench ? "on" : "",
-    startVolts: quantity(bench?.startVolts, "volts"),
-    hours: bench ? `${bench.hours} h` : "",
-    wh: quantity(bench?.wh, "energy"),
-    sdWh: quantity(bench?.sdWh, "energy"),
-    startTempC: quantity(bench?.startTempC, "temperature"),
-    highestTempC: quantity(bench?.highestTempC, "temperature"),
-    instrument: bench?.instrument ?? "",
-    by: bench?.by ?? "",
-    note: bench?.note ?? "",
-  };
-}
-
 export default function BenchPage({
   loaderData: { bike, pack, bench, today },
   actionData,
@@ -74,42 +53,17 @@ export default function BenchPage({
       line="A slow discharge from full to cut-off, on a tester made for the pack. It sets the pack's measured capacity."
     >
       <div className="max-w-2xl p-4 md:p-6">
-        <SaveForm
+        <RecordForm
+          of={BENCH_FIELDS}
           schema={schema}
-          names={BENCH_FIELDS}
           values={benchTexts(bench, today, system)}
           version={bench?.version}
           lastResult={actionData}
           save="Keep it, show the sheet"
           back={`/bikes/${bike.id}`}
         >
-          {(fields) => (
-            <>
-              <section className="grid gap-4 sm:grid-cols-2">
-                <TextField field={fields.on} label="Day" type="date" />
-                <TickField
-                  field={fields.fromFull}
-                  label="It started from full, charger green"
-                  className="self-end"
-                />
-                <TextField field={fields.startVolts} label="Rest volts at the start" />
-                <TextField field={fields.hours} label="Took" hint="Such as 5.5 h." />
-                <TextField field={fields.wh} label="Result" hint="Such as 583 Wh." />
-                <TextField
-                  field={fields.sdWh}
-                  label="Doubt of it, 1 sd"
-                  hint="The tester's own; at least 1.5 % is taken."
-                />
-                <TextField field={fields.startTempC} label="Pack temperature at the start" />
-                <TextField field={fields.highestTempC} label="Highest seen" />
-                <TextField field={fields.instrument} label="Tester" />
-                <TextField field={fields.by} label="Done by" hint="A first name is enough." />
-                <TextField field={fields.note} label="Remarks" className="sm:col-span-2" />
-              </section>
-              <Cautions of="pack" />
-            </>
-          )}
-        </SaveForm>
+          <Cautions of="pack" />
+        </RecordForm>
       </div>
     </Page>
   );

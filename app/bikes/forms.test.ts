@@ -132,7 +132,7 @@ describe("a bike's form", () => {
         "Without its pack the bike must weigh less than with it: check both, and their units.",
       ],
     ],
-    [{ price: "dear" }, ["price", "“dear” is not a price: type for example 1899 EUR."]],
+    [{ priceMinor: "dear" }, ["priceMinor", "“dear” is not a price: type for example 1899 EUR."]],
     [{ percentStep: "two" }, ["percentStep", "“two” is not a number: type for example 3 or 0.5."]],
     [
       { wheelCircumferenceM: "2180 m" },

@@ -6,14 +6,13 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { INSTRUMENTS } from "#core/records";
+import { INSTRUMENT_FIELDS } from "#core/records";
 import { listInstruments, saveInstrument } from "#db/bikes";
 import { Act } from "#ui/act";
-import { SelectField, TextField } from "#ui/field";
+import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
-import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
-import { INSTRUMENT_FIELDS, instrumentForm, instrumentTexts, NEW_INSTRUMENT } from "./forms";
+import { instrumentForm, instrumentTexts, NEW_INSTRUMENT } from "./forms";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/instrument";
 
@@ -66,49 +65,21 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
       next={id ? <Act kind="instrument" id={id} intent="archive" to="/bikes" name={instrument.name} /> : null}
     >
       <div className="max-w-2xl p-4 md:p-6">
-        <SaveForm
+        <RecordForm
+          of={INSTRUMENT_FIELDS}
           schema={schema}
-          names={INSTRUMENT_FIELDS}
           values={instrumentTexts(instrument, system)}
           version={"version" in instrument ? Number(instrument.version) : undefined}
+          focus={id ? undefined : "name"}
           lastResult={actionData}
           save="Keep it"
           back="/bikes"
         >
-          {(fields) => (
-            <>
-              <section className="grid gap-4 sm:grid-cols-2">
-                <TextField field={fields.name} label="Name" hint="As the log names it." autoFocus={!id} />
-                <SelectField
-                  field={fields.kind}
-                  label="Kind"
-                  options={INSTRUMENTS.map((value) => ({ value, label: value }))}
-                />
-                <TextField
-                  field={fields.gainSd}
-                  label="Error of a meter or logger, 1 sd"
-                  hint="Such as 1 %. A meter is assumed to 1 %, a logger to 1.5 %."
-                />
-                <TextField field={fields.amps} label="A charger gives" hint="Such as 3 A, by its label." />
-                <TextField
-                  field={fields.eta}
-                  label="Wall energy that reaches the pack"
-                  hint="Such as 87 %. Assumed: 86 %."
-                />
-                <TextField
-                  field={fields.etaSd}
-                  label="Doubt of that, 1 sd"
-                  hint="Such as 2 %. Assumed: 3 %."
-                />
-                <TextField field={fields.note} label="Remarks" className="sm:col-span-2" />
-              </section>
-              <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
-                Clamp and inline meters only on wiring made for them. Anything inside a pack or controller is
-                for a licensed technician.
-              </p>
-            </>
-          )}
-        </SaveForm>
+          <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
+            Clamp and inline meters only on wiring made for them. Anything inside a pack or controller is for
+            a licensed technician.
+          </p>
+        </RecordForm>
       </div>
     </Page>
   );

@@ -8,14 +8,16 @@ import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { listRiders, saveRider } from "#db/bikes";
 import { Act } from "#ui/act";
-import { TextField } from "#ui/field";
+import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
-import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
-import { NEW_RIDER, RIDER_FIELDS, riderForm, riderTexts } from "./forms";
+import { RIDER_FIELDS } from "#core/records";
+import { NEW_RIDER, riderForm, riderTexts } from "./forms";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/rider";
 
+const EFFORT_LINE =
+  "Two efforts whose watts you know, from a trainer or a crank meter. With them a heart rate held all day gives two bikes the same rider.";
 const GONE = "There is no such rider.";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -68,34 +70,17 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
       }
     >
       <div className="max-w-xl p-4 md:p-6">
-        <SaveForm
+        <RecordForm
+          of={RIDER_FIELDS}
           schema={schema}
-          names={RIDER_FIELDS}
           values={riderTexts(rider, system)}
           version={"version" in rider ? Number(rider.version) : undefined}
+          focus={isNew ? "name" : undefined}
+          notes={{ "Effort line": EFFORT_LINE }}
           lastResult={actionData}
           save="Keep the rider"
           back="/bikes"
-        >
-          {(fields) => (
-            <>
-              <TextField field={fields.name} label="Name" autoFocus={isNew} />
-              <TextField field={fields.massKg} label="Weight, dressed" hint="Such as 78 kg or 172 lb." />
-              <fieldset className="grid grid-cols-2 gap-4">
-                <legend className="mb-1 font-bold">Effort line</legend>
-                <p className="col-span-2 text-sm text-quiet">
-                  Two efforts whose watts you know, from a trainer or a crank meter. With them a heart rate
-                  held all day gives two bikes the same rider.
-                </p>
-                <TextField field={fields.lowBpm} label="Easy, beats a minute" inputMode="numeric" />
-                <TextField field={fields.lowW} label="Easy, watts" inputMode="numeric" />
-                <TextField field={fields.highBpm} label="Hard, beats a minute" inputMode="numeric" />
-                <TextField field={fields.highW} label="Hard, watts" inputMode="numeric" />
-              </fieldset>
-              <TextField field={fields.note} label="Remarks" />
-            </>
-          )}
-        </SaveForm>
+        />
       </div>
     </Page>
   );

@@ -6,13 +6,12 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { POSTURES, TYRES } from "#core/records";
+import { SET_UP_FIELDS } from "#core/records";
 import { findBike, listSetUps, saveSetUp } from "#db/bikes";
-import { SelectField, TextField, TickField } from "#ui/field";
+import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
-import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
-import { NEW_SET_UP, SET_UP_FIELDS, setUpForm, setUpTexts } from "./forms";
+import { NEW_SET_UP, setUpForm, setUpTexts } from "./forms";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/setUp";
 
@@ -68,52 +67,17 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
       line="Tyres, pressure, lights and load: what changes between tests of one bike."
     >
       <div className="max-w-3xl p-4 md:p-6">
-        <SaveForm
+        <RecordForm
+          of={SET_UP_FIELDS}
           schema={schema}
-          names={SET_UP_FIELDS}
           values={setUpTexts(setUp, system)}
           version={"version" in setUp ? Number(setUp.version) : undefined}
+          pencil={setUp.pencil}
+          focus={isNew ? "name" : undefined}
           lastResult={actionData}
           save="Keep the set-up"
           back={`/bikes/${bike.id}`}
-        >
-          {(fields) => (
-            <section className="grid gap-4 sm:grid-cols-2">
-              <TextField field={fields.name} label="Name" hint="Such as: slick tyres." autoFocus={isNew} />
-              <TextField field={fields.since} label="Ridden so since" type="date" />
-              <TextField field={fields.tyre} label="Tyres" hint="Model class, as on the sidewall." />
-              <SelectField
-                field={fields.tyreClass}
-                label="They roll like"
-                pencil={setUp.pencil.includes("tyreClass")}
-                options={TYRES.map((value) => ({ value, label: `${value} tyres` }))}
-              />
-              <TextField field={fields.tyreWidthM} label="Width" hint="Such as 47 mm or 1.75 in." />
-              <TextField field={fields.pressurePa} label="Pressure" hint="Such as 31 psi or 2.1 bar." />
-              <TextField field={fields.maxPressurePa} label="Its printed maximum" />
-              <SelectField
-                field={fields.posture}
-                label="Rider and luggage"
-                hint="For the drag."
-                pencil={setUp.pencil.includes("posture")}
-                options={POSTURES.map((value) => ({ value, label: value }))}
-              />
-              <TextField
-                field={fields.carriedKg}
-                label="Load carried"
-                hint="Panniers, child, camera; without the rider."
-                pencil={setUp.pencil.includes("carriedKg")}
-              />
-              <TextField
-                field={fields.changed}
-                label="Changed parts"
-                hint="What is not the maker's: bars, seat, second pack."
-                className="sm:col-span-2"
-              />
-              <TickField field={fields.lightsOn} label="Lights on" />
-            </section>
-          )}
-        </SaveForm>
+        />
       </div>
     </Page>
   );

@@ -7,17 +7,15 @@ import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { GROUNDS } from "#core/fields";
-import { DRIVES, EFFORTS, type ClimbRecord } from "#core/records";
+import { CLIMB_FIELDS, type ClimbRecord } from "#core/records";
 import { findBike, listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { findClimb, listClimbs, saveClimb } from "#db/field";
 import { Act } from "#ui/act";
 import { Cautions } from "#ui/cautions";
-import { SelectField, TextField } from "#ui/field";
+import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
-import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
-import { CLIMB_FIELDS, climbForm, climbTexts } from "./climbForm";
+import { climbForm, climbTexts } from "./climbForm";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/climbEdit";
 
@@ -135,46 +133,15 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
             </div>
           </Form>
         )}
-        <SaveForm
+        <RecordForm
           key={bike.id}
+          of={CLIMB_FIELDS}
           schema={schema}
-          names={CLIMB_FIELDS}
           values={climbTexts(before, system)}
-          lastResult={actionData as never}
-          save="Keep the climb"
-          version={line?.version}
-          back="/compare/climbs"
-          hidden={{ bike: bike.id }}
-        >
-          {(fields) => (
-            <>
-              <section className="grid gap-4 sm:grid-cols-2">
-                <TextField field={fields.hill} label="Hill" hint="Runs of the same name rank together." />
-                <TextField field={fields.day} label="Day" type="date" />
-                <TextField field={fields.lengthM} label="Length" hint="Such as 0.62 mi or 1 km." />
-                <TextField field={fields.gainM} label="Rise" hint="Such as 47 m or 154 ft." />
-                <TextField
-                  field={fields.timeS}
-                  label="Time"
-                  hint="As the stopwatch shows it, 3:24, or 184 s."
-                />
-                <TextField field={fields.entrySpeedMps} label="Speed at the foot" hint="0 from standing." />
-                <SelectField field={fields.ground} label="Ground" options={same(GROUNDS)} />
-                <TextField field={fields.airTempC} label="Air temperature" />
-              </section>
-              <section className="grid gap-4 sm:grid-cols-3">
-                <TextField
-                  field={fields.energyWh}
-                  label="Energy by a counter"
-                  hint="Such as 31 Wh; empty with no percent either: ranked by time."
-                />
-                <TextField field={fields.startPercent} label="or percent at the foot" inputMode="decimal" />
-                <TextField field={fields.endPercent} label="and at the top" inputMode="decimal" />
-              </section>
-              <section className="grid gap-4 sm:grid-cols-2">
-                <SelectField field={fields.drive} label="Driven by" options={same(DRIVES)} />
-                <SelectField field={fields.level} label="Level" options={[...none, ...same(levels)]} />
-                <SelectField field={fields.effort} label="Rider's effort" options={same(EFFORTS)} />
+          options={{ level: [...none, ...same(levels)] }}
+          behind={{
+            "How it was ridden": (
+              <>
                 <Linked name="pack" label="Pack" value={line?.packId ?? ""} options={named(packs)} />
                 <Linked
                   name="setUp"
@@ -188,11 +155,17 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
                   value={line?.riderId ?? ""}
                   options={[...none, ...named(riders)]}
                 />
-              </section>
-              <Cautions of="riding" most={2} />
-            </>
-          )}
-        </SaveForm>
+              </>
+            ),
+          }}
+          lastResult={actionData as never}
+          save="Keep the climb"
+          version={line?.version}
+          back="/compare/climbs"
+          hidden={{ bike: bike.id }}
+        >
+          <Cautions of="riding" most={2} />
+        </RecordForm>
         {line ? (
           <Act kind="climb" id={line.id} intent="archive" to="/compare/climbs" name={line.body.hill} />
         ) : null}

@@ -3,9 +3,8 @@ import { useMemo } from "react";
 import { data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { GROUNDS } from "#core/fields";
 import { formatQuantity, type System } from "#core/base";
-import type { ReferenceRecord } from "#core/records";
+import { REFERENCE_FIELDS, type ReferenceRecord } from "#core/records";
 import {
   findReference,
   newestReferences,
@@ -15,12 +14,11 @@ import {
   type Reference,
 } from "#core/bike";
 import { saveReference } from "#db/references";
-import { SelectField, TextField, TickField } from "#ui/field";
+import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
-import { SaveForm } from "#ui/saveForm";
 import { useSystem } from "#ui/system";
 import { CompareNav } from "./nav";
-import { REFERENCE_FIELDS, referenceForm, referenceTexts } from "./referenceForm";
+import { referenceForm, referenceTexts } from "./referenceForm";
 import { allReferences } from "#app/services/comparison/references.server";
 import type { Route } from "./+types/references";
 
@@ -101,34 +99,14 @@ export default function References({ loaderData, actionData }: Route.ComponentPr
         </ul>
         <section>
           <h2 className="mb-2">{`From ${from.name}`}</h2>
-          <SaveForm
+          <RecordForm
             key={referenceKey(from)}
+            of={REFERENCE_FIELDS}
             schema={schema}
-            names={REFERENCE_FIELDS}
             values={referenceTexts(from, system)}
             lastResult={actionData as never}
             save="Keep as a new version"
-          >
-            {(fields) => (
-              <div className="grid gap-4 sm:grid-cols-2">
-                <TextField field={fields.name} label="Name" hint="Another name makes another reference." />
-                <TextField field={fields.carriedKg} label="Rider and load" hint="Besides the bike." />
-                <TextField field={fields.speedMps} label="Speed held" />
-                <SelectField
-                  field={fields.ground}
-                  label="Ground"
-                  options={GROUNDS.map((value) => ({ value, label: value }))}
-                />
-                <TextField field={fields.gainMPerMi} label="Climb, m a mile" inputMode="decimal" />
-                <TextField field={fields.stopsPerMi} label="Stops a mile" inputMode="decimal" />
-                <TextField field={fields.headwindMps} label="Wind, from all sides" />
-                <TextField field={fields.tempC} label="Air temperature" />
-                <TextField field={fields.altitudeM} label="Height above the sea" />
-                <TextField field={fields.riderW} label="From the rider, W" inputMode="decimal" />
-                <TickField field={fields.lightsOn} label="Lights on" />
-              </div>
-            )}
-          </SaveForm>
+          />
         </section>
       </div>
     </Page>

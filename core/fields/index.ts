@@ -12,3 +12,11 @@ export {
 } from "./vocabulary.ts";
 export { eventOf, EVENTS, type EntryEvent } from "./events.ts";
 export { SIGHTING, SIGHTING_FIELDS, sightingSchema, type Sighting, type SightingField } from "./sighting.ts";
+export {
+  choicesOf,
+  recordField,
+  shapeOf,
+  type RecordField,
+  type RecordFields,
+  type Typed,
+} from "./record.ts";

@@ -1,31 +1,24 @@
 export { number, words } from "./fields.ts";
-export {
-  BAR_LOOKS,
-  bikeSchema,
-  claimedSpan,
-  POWER_DISPLAYS,
-  SENSORS,
-  type Bike,
-  type Claim,
-  type Reported,
-} from "./bike.ts";
+export { BIKE_FIELDS, bikeSchema, claimedSpan, type Bike, type Claim, type Reported } from "./bike.ts";
 export {
   capacityOn,
   measuredEarlier,
   measurementsOf,
+  PACK_FIELDS,
   packRecordSchema,
   type MeasuredCapacity,
   type PackRecord,
 } from "./pack.ts";
-export { riderSchema, type Rider } from "./rider.ts";
-export { POSTURES, setUpSchema, TYRES, type SetUp } from "./setUp.ts";
-export { INSTRUMENTS, instrumentSchema, type Instrument } from "./instrument.ts";
-export { benchSchema, type Bench } from "./bench.ts";
+export { RIDER_FIELDS, riderSchema, type Rider } from "./rider.ts";
+export { SET_UP_FIELDS, setUpSchema, type SetUp } from "./setUp.ts";
+export { INSTRUMENT_FIELDS, instrumentSchema, type Instrument } from "./instrument.ts";
+export { BENCH_FIELDS, benchSchema, type Bench } from "./bench.ts";
 export {
   MOST_POINTS,
   MOST_SAMPLES,
   SCHOOLS,
   telemetrySchema,
+  TEST_FIELDS,
   testRecordSchema,
   testFields,
   testSchema,
@@ -47,5 +40,5 @@ export {
   type Sweep,
   type SweepRow,
 } from "./sweep.ts";
-export { climbSchema, type ClimbRecord } from "./climb.ts";
-export { referenceSchema, type ReferenceRecord } from "./reference.ts";
+export { CLIMB_FIELDS, climbSchema, type ClimbRecord } from "./climb.ts";
+export { REFERENCE_FIELDS, referenceSchema, type ReferenceRecord } from "./reference.ts";

@@ -1,22 +1,58 @@
+import { recordField, shapeOf } from "#core/fields";
 import { z } from "zod";
 import { named, number, pencil, words } from "./fields.ts";
 
-export const INSTRUMENTS = ["energy meter", "logger", "charger"] as const;
+/** A meter's, logger's or charger's fields in the order a form asks for them. */
+export const INSTRUMENT_FIELDS = {
+  name: recordField({
+    schema: named("instrument"),
+    label: "Name",
+    hint: "As the log names it.",
+    typed: { as: "name" },
+  }),
+  kind: recordField({
+    schema: z
+      .enum(["energy meter", "logger", "charger"], {
+        error: "An instrument is an energy meter, a logger, a charger.",
+      })
+      .default("energy meter"),
+    label: "Kind",
+    typed: { as: "choice" },
+  }),
+  /** Of the energy it counts, 1 sd as a share. */
+  gainSd: recordField({
+    schema: number(0.0005, 0.3, "A meter's error is 0.05 to 30 %, for example 1 %.").optional(),
+    label: "Error of a meter or logger, 1 sd",
+    hint: "Such as 1 %. A meter is assumed to 1 %, a logger to 1.5 %.",
+    typed: { as: "percent" },
+  }),
+  /** What a charger gives. */
+  amps: recordField({
+    schema: number(0.2, 50, "A charger gives 0.2 to 50 A, for example 2 A.").optional(),
+    label: "A charger gives",
+    hint: "Such as 3 A, by its label.",
+    typed: { as: "quantity", dimension: "current" },
+  }),
+  /** Wall energy that reaches the pack, of a charger. */
+  eta: recordField({
+    schema: number(
+      0.4,
+      1,
+      "A charger passes on 40 to 100 % of the wall's energy, for example 86 %.",
+    ).optional(),
+    label: "Wall energy that reaches the pack",
+    hint: "Such as 87 %. Assumed: 86 %.",
+    typed: { as: "percent" },
+  }),
+  etaSd: recordField({
+    schema: number(0.001, 0.3, "The doubt of that is 0.1 to 30 %, for example 3 %.").optional(),
+    label: "Doubt of that, 1 sd",
+    hint: "Such as 2 %. Assumed: 3 %.",
+    typed: { as: "percent" },
+  }),
+  note: recordField({ schema: words, label: "Remarks", typed: { as: "words" }, wide: true }),
+};
 
 /** A meter, logger or charger of the desk, with its errors. What is left out is the assumption of its kind. */
-export const instrumentSchema = z.object({
-  name: named("instrument"),
-  kind: z
-    .enum(INSTRUMENTS, { error: `An instrument is an ${INSTRUMENTS.join(", a ")}.` })
-    .default("energy meter"),
-  /** Of the energy it counts, 1 sd as a share. */
-  gainSd: number(0.0005, 0.3, "A meter's error is 0.05 to 30 %, for example 1 %.").optional(),
-  /** Wall energy that reaches the pack, of a charger. */
-  eta: number(0.4, 1, "A charger passes on 40 to 100 % of the wall's energy, for example 86 %.").optional(),
-  etaSd: number(0.001, 0.3, "The doubt of that is 0.1 to 30 %, for example 3 %.").optional(),
-  /** What a charger gives. */
-  amps: number(0.2, 50, "A charger gives 0.2 to 50 A, for example 2 A.").optional(),
-  note: words,
-  pencil,
-});
+export const instrumentSchema = z.object({ ...shapeOf(INSTRUMENT_FIELDS), pencil });
 export type Instrument = z.infer<typeof instrumentSchema>;

@@ -1,51 +1,146 @@
 import { z } from "zod";
+import { recordField, shapeOf } from "#core/fields";
 import { chemistrySchema, ocvTableSchema } from "#core/battery";
 import { day, named, number, pencil, words } from "./fields.ts";
 
 const measured = number(20, 10_000, "A measured capacity is 20 to 10,000 Wh.");
 const measuredSd = number(0, 1000, "The doubt of the measurement is in Wh, for example 9.");
 
-export const packRecordSchema = z
-  .object({
-    name: named("pack"),
-    chemistry: chemistrySchema.default("NMC"),
-    labelWh: number(20, 10_000, "A pack's label says 20 to 10,000 Wh.").optional(),
-    ampHours: number(0.5, 300, "A pack holds 0.5 to 300 Ah.").optional(),
-    seriesCells: z
+const MEASURED = "Measured, at 25 C";
+const AGE = "Age and keeping";
+
+/** A pack's fields in the order a form asks for them. */
+export const PACK_FIELDS = {
+  name: recordField({ schema: named("pack"), label: "Name", typed: { as: "name" } }),
+  chemistry: recordField({
+    schema: chemistrySchema.default("NMC"),
+    label: "Chemistry",
+    typed: { as: "choice", says: { NMC: "NMC (most packs)", LFP: "LFP (iron phosphate)" } },
+  }),
+  labelWh: recordField({
+    schema: number(20, 10_000, "A pack's label says 20 to 10,000 Wh.").optional(),
+    label: "Printed energy",
+    hint: "Such as 612 Wh. Or give Ah and cells below.",
+    typed: { as: "quantity", dimension: "energy" },
+  }),
+  ampHours: recordField({
+    schema: number(0.5, 300, "A pack holds 0.5 to 300 Ah.").optional(),
+    label: "Printed charge",
+    hint: "Such as 17 Ah.",
+    typed: { as: "quantity", dimension: "charge" },
+  }),
+  seriesCells: recordField({
+    schema: z
       .number()
       .int("Series cells are whole: a 36 V pack has 10, 48 V has 13.")
       .min(1)
       .max(60, "A pack has at most 60 cells in series.")
       .optional(),
-    measuredWh: measured.optional(),
-    measuredSdWh: measuredSd.optional(),
-    measuredOn: day().optional(),
-    /** What was measured earlier, by day: a test counts with what was known of the pack nearest before it. */
-    measuredBefore: z
-      .array(z.object({ on: day(), wh: measured, sdWh: measuredSd.optional() }))
-      .max(60, "A pack keeps 60 measurements.")
-      .default([]),
-    resistanceOhm: number(0.001, 5, "A pack's resistance is 0.001 to 5 ohm, for example 0.11.").optional(),
-    /** Own measured rest-volts curve, per cell. */
-    ocv: ocvTableSchema.optional(),
-    massKg: number(
-      0.2,
-      30,
-      "A pack weighs 0.2 to 30 kg: check the unit, for example 3.2 kg or 7 lb.",
-    ).optional(),
-    /** How it is kept: place, charge, cold or warm. */
-    storage: words,
-    lastFullOn: day().optional(),
-    highestTempC: number(-40, 120, "A temperature, for example 41 C or 106 F.").optional(),
-    /** What it costs by itself, in minor units of the bike's currency. */
-    priceMinor: number(0, 1e9, "A price is a sum of money, for example 749 EUR.").optional(),
-    firstUsedOn: day().optional(),
-    cycles: z
+    label: "Cells in series",
+    hint: "36 V has 10, 48 V has 13, 52 V has 14. Volts say nothing without it.",
+    typed: { as: "number", whole: true },
+  }),
+  measuredWh: recordField({
+    schema: measured.optional(),
+    label: "Bench capacity",
+    hint: "Empty when nobody measured it.",
+    typed: { as: "quantity", dimension: "energy" },
+    under: MEASURED,
+  }),
+  measuredSdWh: recordField({
+    schema: measuredSd.optional(),
+    label: "Doubt of it, 1 sd",
+    typed: { as: "quantity", dimension: "energy" },
+    under: MEASURED,
+  }),
+  measuredOn: recordField({
+    schema: day().optional(),
+    label: "Measured on",
+    typed: { as: "day" },
+    under: MEASURED,
+  }),
+  resistanceOhm: recordField({
+    schema: number(0.001, 5, "A pack's resistance is 0.001 to 5 ohm, for example 0.11.").optional(),
+    label: "Resistance, ohm",
+    hint: "Such as 0.11. Empty: read off the ride, or assumed.",
+    typed: { as: "number" },
+    under: MEASURED,
+  }),
+  /** Own measured rest-volts curve, per cell. */
+  ocv: recordField({
+    schema: ocvTableSchema.optional(),
+    label: "Own rest-volts curve",
+    hint: "Percent and volts of one cell: 0 3.0, 50 3.70, 100 4.18. Empty: the usual one of its chemistry.",
+    typed: { as: "own" },
+    under: MEASURED,
+    wide: true,
+  }),
+  firstUsedOn: recordField({
+    schema: day().optional(),
+    label: "First used on",
+    typed: { as: "day" },
+    under: AGE,
+  }),
+  cycles: recordField({
+    schema: z
       .number()
       .int("Cycles are whole.")
       .min(0, "Cycles cannot be negative.")
       .max(10_000, "That is over 10,000 cycles: check the figure.")
       .optional(),
+    label: "Full cycles so far",
+    hint: "Two half charges make one.",
+    typed: { as: "number", whole: true },
+    under: AGE,
+  }),
+  /** How it is kept: place, charge, cold or warm. */
+  storage: recordField({
+    schema: words,
+    label: "Storage",
+    hint: "Where, how full, how warm.",
+    typed: { as: "words" },
+    under: AGE,
+  }),
+  lastFullOn: recordField({
+    schema: day().optional(),
+    label: "Last full on",
+    typed: { as: "day" },
+    under: AGE,
+  }),
+  highestTempC: recordField({
+    schema: number(-40, 120, "A temperature, for example 41 C or 106 F.").optional(),
+    label: "Highest temperature seen",
+    typed: { as: "quantity", dimension: "temperature" },
+    under: AGE,
+  }),
+  massKg: recordField({
+    schema: number(
+      0.2,
+      30,
+      "A pack weighs 0.2 to 30 kg: check the unit, for example 3.2 kg or 7 lb.",
+    ).optional(),
+    label: "Weight of the pack",
+    typed: { as: "quantity", dimension: "mass" },
+    under: AGE,
+  }),
+  /** What it costs by itself, in minor units of the bike's currency. */
+  priceMinor: recordField({
+    schema: number(0, 1e9, "A price is a sum of money, for example 749 EUR.").optional(),
+    label: "Price by itself",
+    hint: "Such as 749. Tells what a mile more costs on a larger pack.",
+    typed: { as: "own" },
+    under: AGE,
+  }),
+};
+
+export const packRecordSchema = z
+  .object({
+    ...shapeOf(PACK_FIELDS),
+    /** What was measured earlier, by day: a test counts with what was known of the pack nearest before it. */
+    measuredBefore: z
+      .array(z.object({ on: day(), wh: measured, sdWh: measuredSd.optional() }))
+      .max(60, "A pack keeps 60 measurements.")
+      .default([]),
     pencil,
   })
   .refine(

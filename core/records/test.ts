@@ -1,6 +1,6 @@
 import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, text } from "#core/base";
 import { z } from "zod";
-import { groundSchema } from "#core/fields";
+import { groundSchema, recordField, shapeOf } from "#core/fields";
 import { entrySchema } from "#core/ride/log";
 import { bikeSchema } from "./bike.ts";
 import { DRIVES } from "./drive.ts";
@@ -23,31 +23,125 @@ export const SCHOOLS = [
   "hill trial",
 ] as const;
 
-/** A test's own fields. */
-export const testFields = z.object({
-  title: named("test"),
-  school: z.enum(SCHOOLS, { error: "Choose the school of method." }).default("part charge"),
-  drive: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
-  day: day("2026-10-18"),
-  airTempC: number(-40, 55, "Air temperature is -40 to 55 C (-40 to 131 F).").optional(),
-  packTempC: number(-40, 80, "Pack temperature is -40 to 80 C.").optional(),
-  wind: words,
-  course: words,
-  firstLevel: text().trim().max(40).default(""),
-  firstGround: groundSchema.default("asphalt"),
-  /** Mean wind over the ride, as felt or as a station says. */
-  windMps: number(0, 35, "Wind is 0 to 78 mph, for example 8 mph or 3.5 m/s.").optional(),
-  /** Where it came from, degrees clockwise from north. */
-  windFromDeg: number(0, 360, "Wind comes from 0 to 360 degrees, or N, NE, E, SE, S, SW, W, NW.").optional(),
+const CONDITIONS = "Conditions";
+const ELSEWHERE = "For bringing it to other conditions";
+
+/** A test's fields in the order a form asks for them. */
+export const TEST_FIELDS = {
+  title: recordField({
+    schema: named("test"),
+    label: "Title",
+    hint: "Such as: Part charge, levee loop.",
+    typed: { as: "name" },
+    wide: true,
+  }),
+  day: recordField({ schema: day("2026-10-18"), label: "Day", typed: { as: "day" } }),
+  school: recordField({
+    schema: z.enum(SCHOOLS, { error: "Choose the school of method." }).default("part charge"),
+    label: "School of method",
+    typed: { as: "choice" },
+  }),
+  drive: recordField({
+    schema: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
+    label: "Driven by",
+    typed: { as: "choice" },
+  }),
+  airTempC: recordField({
+    schema: number(-40, 55, "Air temperature is -40 to 55 C (-40 to 131 F).").optional(),
+    label: "Air temperature",
+    hint: "Such as 12 C or 54 F. Cold packs yield less.",
+    typed: { as: "quantity", dimension: "temperature" },
+    under: CONDITIONS,
+  }),
+  packTempC: recordField({
+    schema: number(-40, 80, "Pack temperature is -40 to 80 C.").optional(),
+    label: "Pack temperature",
+    hint: "Empty when it was as the air.",
+    typed: { as: "quantity", dimension: "temperature" },
+    under: CONDITIONS,
+  }),
+  wind: recordField({
+    schema: words,
+    label: "Wind",
+    hint: "Such as: light, from the west.",
+    typed: { as: "words" },
+    under: CONDITIONS,
+  }),
+  course: recordField({
+    schema: words,
+    label: "Course",
+    hint: "Such as: levee loop, three laps.",
+    typed: { as: "words" },
+    under: CONDITIONS,
+  }),
+  firstLevel: recordField({
+    schema: text().trim().max(40).default(""),
+    label: "Level at the start",
+    typed: { as: "words" },
+    under: CONDITIONS,
+  }),
+  firstGround: recordField({
+    schema: groundSchema.default("asphalt"),
+    label: "Ground at the start",
+    typed: { as: "choice" },
+    under: CONDITIONS,
+  }),
   /** What the rider put in: words, else watts or a heart rate held. */
-  effort: z.enum(EFFORTS, { error: `Effort is ${EFFORTS.join(", ")}.` }).optional(),
-  riderW: number(0, 600, "A rider gives 0 to 600 W, for example 80 W.").optional(),
-  bpm: number(40, 220, "A heart beats 40 to 220 times a minute.").optional(),
+  effort: recordField({
+    schema: z.enum(EFFORTS, { error: `Effort is ${EFFORTS.join(", ")}.` }).optional(),
+    label: "What the rider put in",
+    typed: { as: "choice", none: "not noted: easy is assumed" },
+    under: ELSEWHERE,
+  }),
+  riderW: recordField({
+    schema: number(0, 600, "A rider gives 0 to 600 W, for example 80 W.").optional(),
+    label: "or in watts",
+    hint: "Such as 80.",
+    typed: { as: "number" },
+    under: ELSEWHERE,
+  }),
+  bpm: recordField({
+    schema: number(40, 220, "A heart beats 40 to 220 times a minute.").optional(),
+    label: "or as a heart rate held",
+    hint: "Read by the rider's own line of beats and watts.",
+    typed: { as: "number" },
+    under: ELSEWHERE,
+  }),
   /** Stops in all. */
-  stops: number(0, 2000, "Stops are a whole number, for example 12.").optional(),
-  altitudeM: number(-430, 6000, "Height above the sea is -430 to 6000 m, for example 320 m.").optional(),
-  pencil,
-});
+  stops: recordField({
+    schema: number(0, 2000, "Stops are a whole number, for example 12.").optional(),
+    label: "Stops in all",
+    hint: "Such as 12.",
+    typed: { as: "number", whole: true },
+    under: ELSEWHERE,
+  }),
+  /** Mean wind over the ride, as felt or as a station says. */
+  windMps: recordField({
+    schema: number(0, 35, "Wind is 0 to 78 mph, for example 8 mph or 3.5 m/s.").optional(),
+    label: "How strong the wind was",
+    hint: "Such as 8 mph; 0 for none.",
+    typed: { as: "quantity", dimension: "speed" },
+    under: ELSEWHERE,
+  }),
+  /** Where it came from, degrees clockwise from north. */
+  windFromDeg: recordField({
+    schema: number(0, 360, "Wind comes from 0 to 360 degrees, or N, NE, E, SE, S, SW, W, NW.").optional(),
+    label: "Where it came from",
+    hint: "N, NE and so on, or degrees.",
+    typed: { as: "compass" },
+    under: ELSEWHERE,
+  }),
+  altitudeM: recordField({
+    schema: number(-430, 6000, "Height above the sea is -430 to 6000 m, for example 320 m.").optional(),
+    label: "Height above the sea",
+    hint: "Thin air is easier to ride in.",
+    typed: { as: "quantity", dimension: "climb" },
+    under: ELSEWHERE,
+  }),
+};
+
+/** A test's own fields. */
+export const testFields = z.object({ ...shapeOf(TEST_FIELDS), pencil });
 
 /** Calm has no direction: one of the two is a slip. */
 export function windSense(

@@ -81,7 +81,7 @@ describe("a stored row that cannot be read", () => {
   });
   test("a test whose title was emptied is named by its place, and gets one", async () => {
     const { db } = connection;
-    await db.execute(sql`update test set title = '', effort = 'heroic' where id = ${ids.test}`);
+    await db.execute(sql`update test set title = '', stops = -5 where id = ${ids.test}`);
     expect((await listTests(db)).map(({ id }) => id)).not.toContain(ids.test);
     await asideAll();
     expect((await findTest(db, ids.test))!.test.title).toBe("could not be read");

@@ -1,6 +1,14 @@
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "@jest/globals";
+import {
+  BIKE_FIELDS,
+  INSTRUMENT_FIELDS,
+  PACK_FIELDS,
+  RIDER_FIELDS,
+  SET_UP_FIELDS,
+  TEST_FIELDS,
+} from "#core/records";
 
 const ROOT = join(import.meta.dirname, "..", "..");
 const read = (path: string) => readFileSync(join(ROOT, path), "utf8");
@@ -42,4 +50,17 @@ describe("the page on the house", () => {
       for (const door of doors) expect(existsSync(join(ROOT, "core", door, "index.ts"))).toBe(true);
     }
   });
+});
+
+test("every field of a record stands on the page of calc's formats", () => {
+  const formats = read("docs/formats/calc.md");
+  for (const fields of [
+    BIKE_FIELDS,
+    PACK_FIELDS,
+    RIDER_FIELDS,
+    SET_UP_FIELDS,
+    INSTRUMENT_FIELDS,
+    TEST_FIELDS,
+  ])
+    for (const key of Object.keys(fields)) expect([key, formats.includes(`\`${key}\``)]).toEqual([key, true]);
 });

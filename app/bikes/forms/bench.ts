@@ -1,35 +1,18 @@
-import { z } from "zod";
-import { type System } from "#core/base";
-import { benchSchema } from "#core/records";
-import { choice, quantityText, readInto, tick, words } from "#app/ui/formText";
+import type { System } from "#core/base";
+import { BENCH_FIELDS, benchSchema, type Bench } from "#core/records";
+import { recordForm, recordTexts, type OwnFields, type Texts } from "#app/ui/forms/record";
+import { quantityText } from "#app/ui/formText";
 
-export const benchForm = (system: System) =>
-  readInto(
-    z.object({
-      on: choice,
-      fromFull: tick,
-      startVolts: quantityText("volts", system),
-      hours: quantityText("duration", system, "h").transform((s) => (s === undefined ? undefined : s / 3600)),
-      wh: quantityText("energy", system),
-      sdWh: quantityText("energy", system),
-      startTempC: quantityText("temperature", system),
-      highestTempC: quantityText("temperature", system),
-      instrument: words,
-      by: words,
-      note: words,
-    }),
-    benchSchema,
-  );
-export const BENCH_FIELDS = [
-  "on",
-  "fromFull",
-  "startVolts",
-  "hours",
-  "wh",
-  "sdWh",
-  "startTempC",
-  "highestTempC",
-  "instrument",
-  "by",
-  "note",
-] as const;
+const OWN: OwnFields<Bench> = {
+  hours: {
+    read: (system) =>
+      quantityText("duration", system, "h").transform((s) => (s === undefined ? undefined : s / 3600)),
+    written: ({ hours }) => (hours === undefined ? "" : `${hours} h`),
+  },
+};
+
+export const benchForm = (system: System) => recordForm(BENCH_FIELDS, benchSchema, system, OWN as never);
+
+/** A bench discharge as its form's texts; a new one is of today. */
+export const benchTexts = (bench: Bench | null, today: string, system: System): Texts =>
+  recordTexts<Bench>(BENCH_FIELDS, bench ?? { on: today }, system, OWN);

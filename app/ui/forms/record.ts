@@ -1,0 +1,140 @@
+import { z } from "zod";
+import { formatInput, stopwatchAt, stopwatchText, unitOf, type DimensionName, type System } from "#core/base";
+import type { RecordField, RecordFields } from "#core/fields";
+import { compassText, compassWritten } from "#app/ui/compass";
+import {
+  choice,
+  numberText,
+  pencilText,
+  quantityText,
+  readInto,
+  shareText,
+  tick,
+  weightText,
+  words,
+} from "#app/ui/formText";
+
+/** What a form holds, field by field, as it is typed. */
+export type Texts = Readonly<Record<string, string>>;
+
+/**
+ * A field that is typed in a way of its own. `read` gives the field's value, or where it `spreads` several of the record's
+ * fields at once; `written` is what a form shows of a record.
+ */
+export interface OwnField<Kept> {
+  readonly read: (system: System) => z.ZodType;
+  readonly written: (record: Kept, system: System) => string;
+  readonly spreads?: true;
+}
+export type OwnFields<Kept> = Readonly<Record<string, OwnField<Kept>>>;
+
+/** A stopwatch's time, "3:24", or a time with its unit. */
+const stopwatch = (system: System) =>
+  z.preprocess(
+    (text) => {
+      const seconds = typeof text === "string" ? stopwatchAt(text) : null;
+      return seconds === null ? text : `${seconds} s`;
+    },
+    quantityText("duration", system, "s"),
+  );
+
+const orElse = <T extends z.ZodType>(text: T, empty: number | undefined) =>
+  empty === undefined ? text : text.transform((value) => value ?? empty);
+
+function readerOf({ typed }: RecordField, system: System): z.ZodType {
+  switch (typed.as) {
+    case "name":
+    case "day":
+    case "choice":
+      return choice;
+    case "words":
+    case "lines":
+      return words;
+    case "tick":
+      return tick;
+    case "percent":
+      return shareText;
+    case "compass":
+      return compassText;
+    case "stopwatch":
+      return stopwatch(system);
+    case "number":
+      return orElse(numberText, typed.empty);
+    case "quantity":
+      return orElse(quantityText(typed.dimension, system), typed.empty);
+    case "weight":
+      return weightText(typed.of, typed.leastKg, typed.mostKg, system);
+    case "own":
+      throw new Error("A field typed in its own way brings its reader.");
+  }
+}
+
+/**
+ * A record's form made of its fields: texts as typed, read into the record and checked as such.
+ *
+ * @param kept the record's own schema; @param own readers of the fields that are typed in a way of their own
+ */
+export function recordForm<Kept extends z.ZodType>(
+  fields: RecordFields,
+  kept: Kept,
+  system: System,
+  own: OwnFields<never> = {},
+): z.ZodType<z.output<Kept>> {
+  const read = z
+    .object({
+      ...Object.fromEntries(
+        Object.entries(fields).map(([key, field]) => [
+          key,
+          own[key]?.read(system) ?? readerOf(field, system),
+        ]),
+      ),
+      pencil: pencilText,
+    })
+    .transform((typed: Readonly<Record<string, unknown>>) =>
+      Object.fromEntries(
+        Object.entries(typed).flatMap(([key, value]) =>
+          own[key]?.spreads ? Object.entries(value as object) : [[key, value] as const],
+        ),
+      ),
+    );
+  return readInto(read, kept) as unknown as z.ZodType<z.output<Kept>>;
+}
+
+const shown = (value: number, name: DimensionName, system: System, digits?: number) =>
+  formatInput(value, name, unitOf(name, system), digits);
+
+function writtenOf({ typed }: RecordField, value: unknown, system: System): string {
+  if (value === undefined || value === null) return "";
+  switch (typed.as) {
+    case "tick":
+      return value ? "on" : "";
+    case "percent":
+      return `${Number((100 * (value as number)).toFixed(2))} %`;
+    case "compass":
+      return compassWritten(value as number);
+    case "stopwatch":
+      return stopwatchText(value as number);
+    case "quantity":
+      return shown(value as number, typed.dimension, system, typed.digits);
+    case "weight":
+      return shown(value as number, "mass", system);
+    default:
+      return String(value);
+  }
+}
+
+/** A record, or what is known of one, as its form's texts. */
+export function recordTexts<Kept extends object>(
+  fields: RecordFields,
+  record: Partial<Kept>,
+  system: System,
+  own: OwnFields<Kept> = {},
+): Texts {
+  const values: Readonly<Record<string, unknown>> = record as never;
+  return Object.fromEntries(
+    Object.entries(fields).map(([key, field]) => [
+      key,
+      own[key]?.written(record as Kept, system) ?? writtenOf(field, values[key], system),
+    ]),
+  );
+}
