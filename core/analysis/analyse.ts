@@ -21,7 +21,19 @@ import {
 } from "#core/estimation";
 import { foldLog, type Timeline, type LoggedReading } from "#core/ride/log";
 import { labelEnergy } from "#core/battery";
-import { err, ok, type Result, METRES_PER_MILE, scale, widen, withRelative, type Estimate } from "#core/base";
+import {
+  there,
+  nth,
+  lastOf,
+  err,
+  ok,
+  type Result,
+  METRES_PER_MILE,
+  scale,
+  widen,
+  withRelative,
+  type Estimate,
+} from "#core/base";
 import { markOf } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
 import { distanceBecause, rideFigures } from "./distance.ts";
@@ -89,8 +101,8 @@ function inQuestion(
     return { rootId, field, distanceM, standing: 0, logOdds: SURE_SLIP, sentence };
   });
   const doubted = flags.map((flag): Flag => {
-    const { reading, rootId, field } = readings[flag.reading]!;
-    const { distanceM } = course.marks[markOf(reading)]!;
+    const { reading, rootId, field } = nth(readings, flag.reading);
+    const { distanceM } = nth(course.marks, markOf(reading));
     const sentence = flagSentence(reading, distanceM, flag, otherStory(solved, without, flag));
     return { rootId, field, distanceM, standing: flag.standing, logOdds: flag.logOdds, sentence };
   });
@@ -107,7 +119,7 @@ const DISAGREE_ABOVE = 2;
 function agree({ standings, flags }: Judgement, readings: readonly LoggedReading[]): boolean {
   const counted = readings.flatMap(({ struck }, i) => (struck ? [] : [i]));
   const asked = new Set(flags.map(({ reading }) => reading));
-  const rest = standings.filter((_, i) => !asked.has(counted[i]!));
+  const rest = standings.filter((_, i) => !asked.has(nth(counted, i)));
   const square = rest.reduce((sum, { standing }) => sum + standing * standing, 0);
   return rest.length === 0 || square / rest.length <= DISAGREE_ABOVE;
 }
@@ -124,8 +136,8 @@ function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Timeline) {
   const stretches = course.legs
     .filter(({ distanceM, charged }) => distanceM > 0 && !charged)
     .map(({ from, to, distanceM, level, ground }) => ({
-      fromM: course.marks[from]!.distanceM,
-      toM: course.marks[to]!.distanceM,
+      fromM: nth(course.marks, from).distanceM,
+      toM: nth(course.marks, to).distanceM,
       level,
       ground,
       whPerM: perMetre(
@@ -149,10 +161,10 @@ function figures(
 ): Omit<TestResults, "notices" | "course"> {
   const counted = readings.filter(({ struck }) => !struck);
   const setAside = readings.flatMap(({ struck }, i) => (struck ? [i] : []));
-  const basis = course.bases.at(-1)!;
+  const basis = lastOf(course.bases);
   const { relativeSd } = basis;
   const judged = judgeReadings(everything, new Set(setAside));
-  const standings = judged.standings.filter((_, i) => !readings[i]!.struck);
+  const standings = judged.standings.filter((_, i) => !nth(readings, i).struck);
   const solved = judged.headline;
   const reckoned = reckoning(solved, relativeSd);
   const { wide, perMetre } = reckoned;
@@ -161,15 +173,15 @@ function figures(
   const used = usedOnRide(solved, 0);
   const fraction = widen(estimateOf(solved, linearFigure(solved, used.form)), wide);
   const energyWh = widen(estimateOf(solved, energyFigure(solved, 0, used)), wide);
-  const usable = Object.values(solved.columns.usable)[0]!;
+  const usable = nth(Object.values(solved.columns.usable), 0);
   const capacity = widen(
-    estimateOf(solved, columnFigure(solved, Object.values(solved.columns.capacity)[0]!)),
+    estimateOf(solved, columnFigure(solved, nth(Object.values(solved.columns.capacity), 0))),
     wide,
   );
-  const distanceM = milesOf(input.rides[0]!) * METRES_PER_MILE;
+  const distanceM = milesOf(nth(input.rides, 0)) * METRES_PER_MILE;
   const bears = influences(whole, rideFigure(whole, 0)).map((bearing, i) => ({
     ...bearing,
-    ...standings[i]!,
+    ...nth(standings, i),
   }));
   const questions = inQuestion(everything, judged, course, readings, relativeSd, setAside.length > 0);
   const plain = plainResult(record, course);
@@ -244,7 +256,7 @@ function figures(
       input,
       readings,
       solved.posterior.mean,
-      new Map(counted.map((logged, i) => [logged, bears[i]!])),
+      new Map(counted.map((logged, i) => [logged, nth(bears, i)])),
       perMetre,
     ),
     ...questions,
@@ -290,7 +302,7 @@ export function analyseTest(record: TestRecord): Result<TestResults> {
   const [ride] = input.rides;
   const solved = solveLedger({
     ...input,
-    rides: [{ ...ride!, readings: readings.map(({ reading }) => reading) }],
+    rides: [{ ...there(ride), readings: readings.map(({ reading }) => reading) }],
   });
   if (!solved.ok) return solved;
   const counted = readings.flatMap(({ struck }, i) => (struck ? [] : [i]));

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import { profileOf } from "#core/ride/distance";
 import { foldLog, SAME_PLACE_M, type Timeline, type Entry } from "#core/ride/log";
 import type { TelemetryRecord, TestRecord, TrackRecord } from "#core/records";
@@ -31,7 +32,7 @@ function entriesUpTo(entries: readonly Entry[], ride: number, course: Timeline, 
 
 const firstBeyond = (distanceM: ArrayLike<number>, leftM: number) => {
   let count = 0;
-  while (count < distanceM.length && distanceM[count]! <= leftM + SAME_PLACE_M) count += 1;
+  while (count < distanceM.length && nth(distanceM, count) <= leftM + SAME_PLACE_M) count += 1;
   return count;
 };
 

@@ -1,6 +1,6 @@
 import type { TrackProfile } from "#core/ride/distance";
 import { totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
-import { fixed, unitToken } from "#core/base";
+import { lastOf, fixed, unitToken } from "#core/base";
 
 const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: "by the display" } as const;
 
@@ -14,7 +14,7 @@ export function distanceBecause(course: Timeline): string {
 }
 
 function sourceBecause(course: Timeline): string {
-  const last = course.bases.at(-1)!;
+  const last = lastOf(course.bases);
   const factor = course.bases.map(({ factor }) => factor).find((found) => found !== null);
   if (!factor)
     return last.source === "display"
@@ -34,7 +34,7 @@ const known = (values: readonly (number | null | undefined)[]) =>
 function lengthOf({ marks }: Timeline, ride: number): number {
   const own = marks.filter((mark) => mark.ride === ride);
   const before = marks.filter((mark) => mark.ride < ride).at(-1)?.distanceM ?? 0;
-  return own.length ? own.at(-1)!.distanceM - before : 0;
+  return own.length ? lastOf(own).distanceM - before : 0;
 }
 
 /**

@@ -1,4 +1,14 @@
-import { DEFAULTS, fixed, METRES_PER_MILE, unitToken, scale, withRelative, type Estimate } from "#core/base";
+import {
+  nth,
+  lastOf,
+  DEFAULTS,
+  fixed,
+  METRES_PER_MILE,
+  unitToken,
+  scale,
+  withRelative,
+  type Estimate,
+} from "#core/base";
 import {
   singleSourceEstimates,
   type SingleSourceEstimate,
@@ -34,7 +44,7 @@ function straightLine(solved: Solved, pack: Pack, readings: readonly LoggedReadi
   const volts = readings.flatMap(({ reading }) => (reading.kind === "restVolts" ? [reading] : []));
   const [first, last] = [volts[0], volts.at(-1)];
   if (!first || !last || last.mark <= first.mark) return null;
-  const { legs } = solved.input.rides[0]!;
+  const { legs } = nth(solved.input.rides, 0);
   const between = legs.slice(first.mark, last.mark);
   if (between.some(({ charged }) => charged)) return null;
   const miles = between.reduce((sum, leg) => sum + Object.values(leg.miles).reduce((a, b) => a + b, 0), 0);
@@ -42,7 +52,7 @@ function straightLine(solved: Solved, pack: Pack, readings: readonly LoggedReadi
   const [empty, full] = [curve.voltsAt(0) * cells, curve.voltsAt(1) * cells];
   const line = (packVolts: number) => straightLineCharge(packVolts, empty, full);
   const drop = line(first.packVolts) - line(last.packVolts);
-  const usable = Object.values(solved.columns.usable)[0]!;
+  const usable = nth(Object.values(solved.columns.usable), 0);
   if (!(drop > 0) || !(miles > 0)) return null;
   const perVolt = 1 / (full - empty);
   const voltsSd = DEFAULTS.unrestedVoltsSd * cells * Math.SQRT2;
@@ -63,7 +73,7 @@ function sentenceOf(alone: readonly EvidenceAlone[], line: StraightLine | null):
   const parts: string[] = [];
   if (kinds.length > 1) {
     const sorted = [...kinds].sort((a, b) => a.whPerM.mean - b.whPerM.mean);
-    const [low, high] = [sorted[0]!, sorted.at(-1)!];
+    const [low, high] = [nth(sorted, 0), lastOf(sorted)];
     const gap = high.whPerM.mean - low.whPerM.mean;
     const sds = gap / Math.hypot(low.whPerM.sd, high.whPerM.sd);
     const verdict =
@@ -98,7 +108,7 @@ export function evidenceAlone(
     from: evidence === "runDown" ? "the end, from a full start" : countedWords(own),
     whPerM: perMetre(whPerMi),
   }));
-  const line = straightLine(solved, Object.values(input.packs)[0]!, readings);
+  const line = straightLine(solved, nth(Object.values(input.packs), 0), readings);
   if (line) {
     const at = alone.findIndex(({ kind }) => kind === "volts");
     alone.splice(at + 1, 0, {

@@ -1,6 +1,6 @@
 import type { Timeline } from "#core/ride/log";
 import { fadeOnset } from "#core/analysis/projection";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
+import { nth, lastOf, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { TestRecord } from "#core/records";
 import { seriesAlong } from "./series.ts";
 import type { CurvePoint } from "./types.ts";
@@ -45,7 +45,10 @@ function logged(record: TestRecord, course: Timeline): readonly Held[] {
   });
   return [...spans].map(([span, speeds]) => ({
     distanceM: (span + 0.5) * SPAN_M,
-    speedMps: [...speeds].sort((a, b) => a - b)[Math.floor(BEST_OF * (speeds.length - 1))]!,
+    speedMps: nth(
+      [...speeds].sort((a, b) => a - b),
+      Math.floor(BEST_OF * (speeds.length - 1)),
+    ),
   }));
 }
 
@@ -60,7 +63,7 @@ const usedAt = (curve: readonly CurvePoint[], distanceM: number) =>
 export function fadeAlong(record: TestRecord, course: Timeline, curve: readonly CurvePoint[]): number | null {
   const byLogger = logged(record, course);
   const held = byLogger.length ? byLogger : noted(course);
-  const rising = held.filter(({ distanceM }, i) => i === 0 || distanceM > held[i - 1]!.distanceM);
+  const rising = held.filter(({ distanceM }, i) => i === 0 || distanceM > nth(held, i - 1).distanceM);
   const fade = fadeOnset(
     rising.map(({ distanceM }) => distanceM / METRES_PER_MILE),
     rising.map(({ speedMps }) => speedMps / MPS_PER_MPH),
@@ -71,6 +74,6 @@ export function fadeAlong(record: TestRecord, course: Timeline, curve: readonly 
   const mean = (values: readonly Held[]) =>
     values.reduce((sum, { speedMps }) => sum + speedMps, 0) / Math.max(1, values.length);
   const before = mean(rising.filter(({ distanceM }) => distanceM <= onsetM));
-  const last = rising.at(-1)!.speedMps;
+  const last = lastOf(rising).speedMps;
   return usedAt(curve, onsetM) >= LEAST_USED && last < (1 - LEAST_FALL) * before ? onsetM : null;
 }

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import { logEvidence, solveLedger, type LedgerInput } from "#core/estimation";
 import type { Timeline, LoggedReading } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
@@ -38,7 +39,7 @@ export function gaugeSeen(
 ): GaugeSeen {
   const percents = counted.flatMap(({ reading }) => {
     if (reading.kind !== "percent") return [];
-    const { used, distanceM } = curve[reading.mark]!;
+    const { used, distanceM } = nth(curve, reading.mark);
     return [{ shown: reading.percent, used, distanceM }];
   });
   const bodies = course.marks.flatMap(({ entries, distanceM }) =>

@@ -1,4 +1,4 @@
-import { METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
+import { nth, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
 import type { TestDigest } from "./digest.ts";
 
 /** A point of a gauge over a bike's tests: fraction used where it is reached. */
@@ -67,7 +67,7 @@ function pointsOf(tests: readonly TestDigest[]): readonly GaugePoint[] {
   const names = [...new Set(tests.flatMap(({ thresholds }) => thresholds.map(({ name }) => name)))];
   return names.map((name) => {
     const found = tests.flatMap(({ thresholds }) => thresholds.filter((each) => each.name === name));
-    const { prior } = found[0]!;
+    const { prior } = nth(found, 0);
     return { name, prior, used: pooled(prior, found.map(({ used }) => used)), tests: found.length }; // prettier-ignore
   });
 }
@@ -112,7 +112,7 @@ function percentsOf(tests: readonly TestDigest[]): GaugeHistory["percents"] {
 function quirksOf(tests: readonly TestDigest[]): readonly GaugeQuirk[] {
   return tests.flatMap(({ gauge: { percents } }) =>
     percents.slice(1).flatMap((look, i): readonly GaugeQuirk[] => {
-      const before = percents[i]!;
+      const before = nth(percents, i);
       const [overM, points] = [look.distanceM - before.distanceM, before.shown - look.shown];
       if (points === 0 && overM >= STANDS_M && look.shown < 100)
         return [{ kind: "stands", percent: look.shown, overM, points }];

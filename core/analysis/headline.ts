@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { Result, Estimate } from "#core/base";
 import type { TestResults } from "./types.ts";
 
@@ -15,7 +16,11 @@ export interface Headline {
 /** What a test waits for, in a sentence or two; null when it waits for nothing. */
 function waitsFor({ flags, odometer, end }: TestResults): string | null {
   const sentences = [
-    flags.length === 1 ? flags[0]!.sentence : flags.length > 1 ? `${flags.length} readings look off.` : "",
+    flags.length === 1
+      ? nth(flags, 0).sentence
+      : flags.length > 1
+        ? `${flags.length} readings look off.`
+        : "",
     end.reason === null ? "No end chosen: say how the test ended." : "",
     odometer?.warn ? "The display's distance is off by more than 3 %: check the wheel setting." : "",
   ].filter(Boolean);

@@ -9,7 +9,7 @@ import {
   type Pack,
   type RestLoadPair,
 } from "#core/battery";
-import { METRES_PER_MILE } from "#core/base";
+import { nth, METRES_PER_MILE } from "#core/base";
 import { checkReading, readingText, type Setting } from "#core/battery/readings";
 import { capacityOn, type Bike, type PackRecord, type TestRecord } from "#core/records";
 import { byInstrument } from "./instruments.ts";
@@ -24,7 +24,7 @@ export function courseOf(record: TestRecord, tracks: readonly (TrackProfile | nu
   return buildTimeline(
     record.rides.map(({ entries, telemetry }, ride) => ({
       entries: foldLog(entries),
-      track: tracks[ride]!,
+      track: nth(tracks, ride),
       telemetry,
     })),
     {

@@ -1,6 +1,6 @@
 import { barFigure, columnFigure, estimateOf, type Solved } from "#core/estimation";
 import { temperatureFactor } from "#core/battery";
-import { DEFAULTS, scale, widen } from "#core/base";
+import { there, nth, DEFAULTS, scale, widen } from "#core/base";
 import type { TestRecord } from "#core/records";
 import type { PackLearned, TestResults } from "./types.ts";
 
@@ -9,8 +9,8 @@ const LEARNED_BELOW = 0.8;
 
 /** What the ride says of the pack: usable energy at 25 C before and after it. */
 export function packLearned({ pack, test }: TestRecord, solved: Solved): PackLearned {
-  const before = Object.values(solved.columns.usable)[0]!;
-  const after = estimateOf(solved, columnFigure(solved, Object.values(solved.columns.capacity)[0]!));
+  const before = nth(Object.values(solved.columns.usable), 0);
+  const after = estimateOf(solved, columnFigure(solved, nth(Object.values(solved.columns.capacity), 0)));
   const cold = temperatureFactor(pack.chemistry, test.packTempC ?? test.airTempC ?? DEFAULTS.packTempC);
   return {
     before: scale({ mean: before.mean, sd: before.sd }, 1 / cold),
@@ -34,8 +34,8 @@ export function thresholds(solved: Solved, wide: number): TestResults["threshold
     const name = pointName(key);
     if (name === null) return [];
     const bar = /^(.*)\/bar (\d+)$/.exec(key);
-    const figure = bar && barFigure(solved, bar[1]!, Number(bar[2]));
-    const used = widen(estimateOf(solved, figure ?? columnFigure(solved, unknowns.find(key)!)), wide);
+    const figure = bar && barFigure(solved, nth(bar, 1), Number(bar[2]));
+    const used = widen(estimateOf(solved, figure ?? columnFigure(solved, there(unknowns.find(key)))), wide);
     return [{ name, used, prior: { mean, sd } }];
   });
 }

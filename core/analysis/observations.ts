@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { nth, lastOf, DEFAULTS } from "#core/base";
 import type { TrackProfile } from "#core/ride/distance";
 import { FASTEST_MPS, totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
@@ -15,7 +15,7 @@ const mean = (values: readonly number[]) =>
 function bySamples({ timeS, speedMps }: NonNullable<TestRecord["rides"][number]["telemetry"]>) {
   return (speedMps ?? []).slice(1).map((speed, i) => ({
     speedMps: speed,
-    metres: speed * Math.min(timeS[i + 1]! - timeS[i]!, WINDOW_S),
+    metres: speed * Math.min(nth(timeS, i + 1) - nth(timeS, i), WINDOW_S),
   }));
 }
 
@@ -24,9 +24,9 @@ function byTrack({ timeS, distanceM }: TrackProfile) {
   const found: { speedMps: number; metres: number }[] = [];
   let from = 0;
   for (let i = 1; i < timeS.length; i += 1) {
-    const seconds = timeS[i]! - timeS[from]!;
+    const seconds = nth(timeS, i) - nth(timeS, from);
     if (seconds < WINDOW_S) continue;
-    const metres = distanceM[i]! - distanceM[from]!;
+    const metres = nth(distanceM, i) - nth(distanceM, from);
     found.push({ speedMps: metres / seconds, metres });
     from = i;
   }
@@ -72,8 +72,8 @@ function clockSpeeds({ marks, legs }: Timeline, stops: number, logs: readonly (r
   const moving = legs.filter(({ charged }) => !charged);
   const wholeM = moving.reduce((total, { distanceM }) => total + distanceM, 0);
   const ridden = moving.flatMap(({ from, to, distanceM, level }) => {
-    const [a, b] = [marks[from]!.timeS, marks[to]!.timeS];
-    const same = marks[from]!.ride === marks[to]!.ride;
+    const [a, b] = [nth(marks, from).timeS, nth(marks, to).timeS];
+    const same = nth(marks, from).ride === nth(marks, to).ride;
     if (!same || a === null || b === null) return [];
     const speedMps = distanceM / (b - a);
     if (!(speedMps > RESTING_MPS && speedMps < FASTEST_MPS)) return [];
@@ -105,7 +105,7 @@ export function climbNoted({ marks }: Timeline): ClimbAlong | null {
   const all = [{ distanceM: 0, climbM: 0 }];
   let [ride, beforeM] = [0, 0];
   for (const mark of marks) {
-    if (mark.ride !== ride) [ride, beforeM] = [mark.ride, all.at(-1)!.climbM];
+    if (mark.ride !== ride) [ride, beforeM] = [mark.ride, lastOf(all).climbM];
     for (const { struck, body } of mark.entries)
       if (!struck && "climbM" in body && body.climbM !== undefined)
         all.push({ distanceM: mark.distanceM, climbM: beforeM + body.climbM });

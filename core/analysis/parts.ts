@@ -1,6 +1,6 @@
 import { cellFigure, milesOf, isUnidentifiable, estimateOf, type Solved } from "#core/estimation";
 import type { Timeline } from "#core/ride/log";
-import { METRES_PER_MILE, type Estimate } from "#core/base";
+import { there, nth, METRES_PER_MILE, type Estimate } from "#core/base";
 import { cellName } from "./input.ts";
 import type { PartUse } from "./types.ts";
 
@@ -13,12 +13,12 @@ export function parts(
   return solved.input.cells.flatMap((cell): readonly PartUse[] => {
     const figure = cellFigure(solved, cell);
     if (!figure) return [];
-    const { level, ground } = course.legs.find((leg) => cellName(leg.level, leg.ground) === cell)!;
+    const { level, ground } = there(course.legs.find((leg) => cellName(leg.level, leg.ground) === cell));
     return [
       {
         level,
         ground,
-        distanceM: milesOf(solved.input.rides[0]!, cell) * METRES_PER_MILE,
+        distanceM: milesOf(nth(solved.input.rides, 0), cell) * METRES_PER_MILE,
         whPerM: isUnidentifiable(solved, cell) ? null : perMetre(estimateOf(solved, figure)),
       },
     ];

@@ -1,7 +1,7 @@
 import type { Timeline, Mark, LiveEntry } from "#core/ride/log";
 import { plainFromPercent, plainFromVolts, type Plain } from "#core/analysis/plain";
 import { labelEnergy } from "#core/battery";
-import { type Result, fixed, METRES_PER_MILE } from "#core/base";
+import { lastOf, nth, type Result, fixed, METRES_PER_MILE } from "#core/base";
 import type { TestRecord } from "#core/records";
 import { packOf } from "./input.ts";
 import type { PlainResult } from "./types.ts";
@@ -55,7 +55,7 @@ export function plainResult(record: TestRecord, { marks, legs }: Timeline): Plai
     plainFromPercent({ startPercent, endPercent, labelWh, distanceMi: ends.distanceM / METRES_PER_MILE });
   const full = both(marks, ({ body }) => body.kind === "start" && body.chargerDone === true);
   const dead = both(marks, ({ body }) => body.kind === "end" && body.reason === "cutOff");
-  const whole = marks.length ? marks.at(-1)!.distanceM - marks[0]!.distanceM : 0;
+  const whole = marks.length ? lastOf(marks).distanceM - nth(marks, 0).distanceM : 0;
   if (full && dead)
     return explained(
       from({ start: 100, end: 0, distanceM: whole }, 100, 0),

@@ -1,4 +1,4 @@
-import { DEFAULTS, type Estimate } from "#core/base";
+import { num, nth, DEFAULTS, type Estimate } from "#core/base";
 import { settingOf, type Influence, type LedgerInput } from "#core/estimation";
 import type { Timeline, LoggedReading } from "#core/ride/log";
 import { markOf, readingText, rowOf } from "#core/battery/readings";
@@ -18,7 +18,7 @@ export function plottedReadings(
   bearing: ReadonlyMap<LoggedReading, Influence>,
   perMetre: (whPerMi: Estimate) => Estimate,
 ): DrawnReading[] {
-  const setting = settingOf(input, input.rides[0]!);
+  const setting = settingOf(input, nth(input.rides, 0));
   return readings.map((logged) => {
     const { reading, rootId, field, struck } = logged;
     const row = rowOf(reading, setting);
@@ -37,7 +37,7 @@ export function plottedReadings(
       field,
       kind: reading.kind,
       mark,
-      distanceM: course.marks[mark]!.distanceM,
+      distanceM: nth(course.marks, mark).distanceM,
       says: row.energy ? null : { mean: known, sd: Math.sqrt(variance) },
       struck,
       standing: bears?.standing ?? null,
@@ -47,7 +47,7 @@ export function plottedReadings(
             inWh: row.energy !== undefined,
             says: row.energy ? bears.says : known,
             sd: bears.sd,
-            answer: row.energy ? bears.answer : used[mark]!,
+            answer: row.energy ? bears.answer : num(used, mark),
             share: bears.share,
             without: perMetre(bears.without),
           }

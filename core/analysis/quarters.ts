@@ -1,4 +1,4 @@
-import { err, ok, type Result } from "#core/base";
+import { there, lastOf, nth, err, ok, type Result } from "#core/base";
 import type { CurvePoint, Quarter, Quarters } from "./types.ts";
 
 const QUARTER = 0.25;
@@ -7,10 +7,10 @@ const RIDDEN = 0.8;
 
 function at(xs: readonly number[], ys: readonly number[], x: number): number {
   const i = xs.findIndex((each) => each >= x);
-  if (i < 0) return ys.at(-1)!;
-  if (i === 0) return ys[0]!;
-  const [x0, x1] = [xs[i - 1]!, xs[i]!];
-  return x1 > x0 ? ys[i - 1]! + ((x - x0) / (x1 - x0)) * (ys[i]! - ys[i - 1]!) : ys[i]!;
+  if (i < 0) return lastOf(ys);
+  if (i === 0) return nth(ys, 0);
+  const [x0, x1] = [nth(xs, i - 1), nth(xs, i)];
+  return x1 > x0 ? nth(ys, i - 1) + ((x - x0) / (x1 - x0)) * (nth(ys, i) - nth(ys, i - 1)) : nth(ys, i);
 }
 
 /** Metres climbed up to each place along the way. */
@@ -25,7 +25,7 @@ export function climbOfProfile(
   wholeM: number,
 ): ClimbAlong {
   let sum = 0;
-  const rises = heightM.map((height, i) => (sum += i > 0 ? Math.max(0, height - heightM[i - 1]!) : 0));
+  const rises = heightM.map((height, i) => (sum += i > 0 ? Math.max(0, height - nth(heightM, i - 1)) : 0));
   return { distanceM, climbM: rises.map((metres) => (sum > 0 ? (metres * wholeM) / sum : 0)) };
 }
 
@@ -43,10 +43,10 @@ export function quartersOf(
 ): Result<Quarters> {
   const used = curve.map((point) => point.used.mean);
   const miles = curve.map(({ distanceM }) => distanceM);
-  const [first, last] = [used[0]!, used.at(-1)!];
+  const [first, last] = [nth(used, 0), lastOf(used)];
   const nearest = (fraction: number) =>
     used.reduce(
-      (best, each, i) => (Math.abs(each - fraction) < Math.abs(used[best]! - fraction) ? i : best),
+      (best, each, i) => (Math.abs(each - fraction) < Math.abs(nth(used, best) - fraction) ? i : best),
       0,
     );
   const found: (Quarter & { share: number })[] = [];
@@ -68,7 +68,7 @@ export function quartersOf(
   if (!start || !end || start === end)
     return err("no-quarters", "test", "Two quarters of the charge must be ridden to set them side by side.");
   const by = start.climbM && end.climbM ? ("climb" as const) : ("way" as const);
-  const ratio = by === "climb" ? end.climbM! / start.climbM! : end.distanceM / start.distanceM;
+  const ratio = by === "climb" ? there(end.climbM) / there(start.climbM) : end.distanceM / start.distanceM;
   const sd = ratio * Math.hypot(end.share, start.share);
   return ok({
     quarters: found.map(({ share: _share, ...quarter }) => quarter),

@@ -1,4 +1,4 @@
-import { DEFAULTS, fixed, widen } from "#core/base";
+import { num, nth, DEFAULTS, fixed, widen } from "#core/base";
 import { linearFigure, estimateOf, usedOnRide, type Solved } from "#core/estimation";
 import type { Timeline } from "#core/ride/log";
 import { rangeOwnMix, shareWithReserve, SKETCH_BELOW } from "#core/analysis/projection";
@@ -35,7 +35,7 @@ export function ranges(
   end: EndView,
 ) {
   const fraction = widen(estimateOf(solved, linearFigure(solved, usedOnRide(solved, 0).form)), wide);
-  const start = solved.posterior.mean[0]!;
+  const start = num(solved.posterior.mean, 0);
   const sketch = fraction.mean < SKETCH_BELOW ? "; a sketch: under 30 % of the energy was used" : "";
   const explain = (share: number, because: string): Explained | null => {
     const value = rangeOwnMix(distanceM, fraction, share, relativeSd);
@@ -51,7 +51,7 @@ export function ranges(
   });
   const full = Math.abs(start) < FULL_WITHIN && !course.legs.some(({ charged }) => charged);
   const { fullPower, closed } = end;
-  const firstM = course.marks[0]!.distanceM;
+  const firstM = nth(course.marks, 0).distanceM;
   const rangeTotal =
     closed && full
       ? ridden(distanceM, "ridden, full to the end")

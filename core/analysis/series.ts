@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import type { TrackProfile } from "#core/ride/distance";
 import type { Timeline } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
@@ -25,8 +26,8 @@ export function profileAlong(course: Timeline, tracks: readonly (TrackProfile | 
   const points = tracks.flatMap((track, ride) =>
     track?.hasHeights
       ? track.distanceM.map((metres, i) => ({
-          distanceM: starts[ride]! + metres,
-          heightM: track.heightM[i]!,
+          distanceM: nth(starts, ride) + metres,
+          heightM: nth(track.heightM, i),
         }))
       : [],
   );
@@ -46,12 +47,12 @@ export function seriesAlong(record: TestRecord, course: Timeline): LoggedSeries 
     if (marks.length < 2) return [];
     let at = 1;
     return telemetry.timeS.flatMap((time, i) => {
-      while (at < marks.length - 1 && marks[at]!.timeS! < time) at += 1;
-      const [before, after] = [marks[at - 1]!, marks[at]!];
-      const share = (time - before.timeS!) / (after.timeS! - before.timeS!);
+      while (at < marks.length - 1 && there(nth(marks, at).timeS) < time) at += 1;
+      const [before, after] = [nth(marks, at - 1), nth(marks, at)];
+      const share = (time - there(before.timeS)) / (there(after.timeS) - there(before.timeS));
       if (!(share >= 0 && share <= 1)) return [];
       const distanceM = before.distanceM + share * (after.distanceM - before.distanceM);
-      return [{ distanceM, speed: telemetry.speedMps?.[i] ?? null, amps: telemetry.amps[i]! }];
+      return [{ distanceM, speed: telemetry.speedMps?.[i] ?? null, amps: nth(telemetry.amps, i) }];
     });
   });
   if (samples.length < 2) return null;
@@ -62,7 +63,7 @@ export function seriesAlong(record: TestRecord, course: Timeline): LoggedSeries 
   const mean = (values: readonly number[]) =>
     values.length ? values.reduce((a, b) => a + b, 0) / values.length : null;
   return {
-    distanceM: buckets.map((bucket) => mean(bucket.map(({ distanceM }) => distanceM))!),
+    distanceM: buckets.map((bucket) => there(mean(bucket.map(({ distanceM }) => distanceM)))),
     speedMps: buckets.map((bucket) => mean(bucket.flatMap(({ speed }) => (speed === null ? [] : [speed])))),
     amps: buckets.map((bucket) => mean(bucket.map(({ amps }) => amps))),
     ampsLow: buckets.map((bucket) => Math.min(...bucket.map(({ amps }) => amps))),

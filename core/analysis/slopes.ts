@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { TrackProfile } from "#core/ride/distance";
 import type { CoursePart } from "#core/route";
 
@@ -17,9 +18,9 @@ export function slopesOf(tracks: readonly (TrackProfile | null)[]): readonly Cou
     const { distanceM, heightM } = track;
     let from = 0;
     for (let i = 1; i < distanceM.length; i += 1) {
-      const metres = distanceM[i]! - distanceM[from]!;
+      const metres = nth(distanceM, i) - nth(distanceM, from);
       if (metres < STEP_M) continue;
-      const slope = (heightM[i]! - heightM[from]!) / metres;
+      const slope = (nth(heightM, i) - nth(heightM, from)) / metres;
       if (Math.abs(slope) < STEEPEST) {
         const bin = Math.round(slope / BIN);
         bins.set(bin, (bins.get(bin) ?? 0) + metres);

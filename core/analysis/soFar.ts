@@ -1,4 +1,4 @@
-import { DEFAULTS, type Estimate } from "#core/base";
+import { num, nth, DEFAULTS, type Estimate } from "#core/base";
 import {
   linearFigure,
   estimateOf,
@@ -20,12 +20,12 @@ const LEARNED_AS = 3;
  */
 function roadScatter(solved: Solved, usedShare: number): number {
   const { mean } = solved.posterior;
-  const first = solved.columns.firstMark[0]!;
-  const capacity = mean[Object.values(solved.columns.capacity)[0]!]!;
-  const ridden = solved.input.rides[0]!.legs.flatMap(({ miles, charged }, leg) => {
+  const first = nth(solved.columns.firstMark, 0);
+  const capacity = num(mean, nth(Object.values(solved.columns.capacity), 0));
+  const ridden = nth(solved.input.rides, 0).legs.flatMap(({ miles, charged }, leg) => {
     const length = Object.values(miles).reduce((a, b) => a + b, 0);
     if (charged || length <= 0) return [];
-    return [{ miles: length, used: mean[first + leg + 1]! - mean[first + leg]! }];
+    return [{ miles: length, used: num(mean, first + leg + 1) - num(mean, first + leg) }];
   });
   const miles = ridden.reduce((sum, each) => sum + each.miles, 0);
   const rate = usedShare / miles;
@@ -51,7 +51,7 @@ function roadScatter(solved: Solved, usedShare: number): number {
  */
 export function soFar(solved: Solved, distance: Estimate, wide: number): RideSoFar {
   const used = usedOnRide(solved, 0).form;
-  const last = solved.columns.firstMark[0]! + solved.input.rides[0]!.legs.length;
+  const last = nth(solved.columns.firstMark, 0) + nth(solved.input.rides, 0).legs.length;
   const spent = new Map([[last, 1]]);
   const both = new Map([...used, [last, (used.get(last) ?? 0) + 1]]);
   const variance = (form: ReadonlyMap<number, number>) =>

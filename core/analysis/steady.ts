@@ -1,6 +1,6 @@
 import { climbAt, trackAt, type TrackProfile } from "#core/ride/distance";
 import type { Timeline } from "#core/ride/log";
-import { MPS_PER_MPH } from "#core/base";
+import { nth, MPS_PER_MPH } from "#core/base";
 import type { TestRecord } from "#core/records";
 import type { SteadyUse } from "./types.ts";
 
@@ -45,11 +45,11 @@ function windowsOf(
   tracks: readonly (TrackProfile | null)[],
   ride: number,
 ) {
-  const { telemetry } = record.rides[ride]!;
+  const { telemetry } = nth(record.rides, ride);
   if (!telemetry?.speedMps) return [];
   const { timeS, volts, amps, speedMps } = telemetry;
   const legs = course.legs.flatMap(({ from, to, level, ground, charged }) => {
-    const [a, b] = [course.marks[from]!, course.marks[to]!];
+    const [a, b] = [nth(course.marks, from), nth(course.marks, to)];
     return charged || b.ride !== ride || a.timeS === null || b.timeS === null
       ? []
       : [{ fromS: a.timeS, toS: b.timeS, level, ground }];
@@ -57,17 +57,17 @@ function windowsOf(
   const found: Window[] = [];
   let from = 0;
   for (let i = 1; i < timeS.length; i += 1) {
-    if (timeS[i]! - timeS[from]! < WINDOW_S) continue;
+    if (nth(timeS, i) - nth(timeS, from) < WINDOW_S) continue;
     const inside = speedMps.slice(from, i);
     const held = mean(inside);
-    const leg = legs.find(({ fromS, toS }) => fromS <= timeS[from]! && toS >= timeS[i]!);
-    const slope = slopeOver(tracks[ride] ?? null, timeS[from]!, timeS[i]!);
+    const leg = legs.find(({ fromS, toS }) => fromS <= nth(timeS, from) && toS >= nth(timeS, i));
+    const slope = slopeOver(tracks[ride] ?? null, nth(timeS, from), nth(timeS, i));
     const steady =
-      timeS[i]! - timeS[from]! < 2 * WINDOW_S &&
+      nth(timeS, i) - nth(timeS, from) < 2 * WINDOW_S &&
       held > SLOWEST_MPS &&
       inside.every((speed) => Math.abs(speed / held - 1) < STRAYS);
     if (steady && leg && (slope === null || Math.abs(slope) < LEVEL)) {
-      const watts = mean(inside.map((_, k) => volts[from + k]! * amps[from + k]!));
+      const watts = mean(inside.map((_, k) => nth(volts, from + k) * nth(amps, from + k)));
       found.push({ level: leg.level, ground: leg.ground, speedMps: held, whPerM: watts / held / 3600 });
     }
     from = i;
@@ -97,8 +97,8 @@ export function steadyUse(
       const whPerM = mean(windows.map((window) => window.whPerM));
       const scatter = Math.sqrt(mean(windows.map((window) => (window.whPerM - whPerM) ** 2)));
       return {
-        level: windows[0]!.level,
-        ground: windows[0]!.ground,
+        level: nth(windows, 0).level,
+        ground: nth(windows, 0).ground,
         speedMps: mean(windows.map((window) => window.speedMps)),
         whPerM: { mean: whPerM, sd: Math.hypot(scatter / Math.sqrt(windows.length), FLOOR * whPerM) },
         windows: windows.length,

@@ -1,3 +1,4 @@
+import { rowAt, nth, num } from "./nth.ts";
 /** A lower triangle, row by row. */
 export type Lower = readonly Float64Array[];
 
@@ -6,12 +7,12 @@ export function choleskyOf(matrix: readonly Float64Array[]): Lower {
   const n = matrix.length;
   const lower = matrix.map(() => new Float64Array(n));
   for (let i = 0; i < n; i += 1) {
-    const row = lower[i]!;
+    const row = rowAt(lower, i);
     for (let j = 0; j <= i; j += 1) {
-      const other = lower[j]!;
-      let sum = matrix[i]![j]!;
-      for (let k = 0; k < j; k += 1) sum -= row[k]! * other[k]!;
-      row[j] = i === j ? Math.sqrt(Math.max(sum, Number.MIN_VALUE)) : sum / other[j]!;
+      const other = rowAt(lower, j);
+      let sum = num(rowAt(matrix, i), j);
+      for (let k = 0; k < j; k += 1) sum -= nth(row, k) * nth(other, k);
+      row[j] = i === j ? Math.sqrt(Math.max(sum, Number.MIN_VALUE)) : sum / nth(other, j);
     }
   }
   return lower;
@@ -21,10 +22,10 @@ export function choleskyOf(matrix: readonly Float64Array[]): Lower {
 export function forwardSubstitute(lower: Lower, b: Float64Array): Float64Array {
   const x = new Float64Array(lower.length);
   for (let i = 0; i < x.length; i += 1) {
-    const row = lower[i]!;
-    let sum = b[i]!;
-    for (let k = 0; k < i; k += 1) sum -= row[k]! * x[k]!;
-    x[i] = sum / row[i]!;
+    const row = rowAt(lower, i);
+    let sum = num(b, i);
+    for (let k = 0; k < i; k += 1) sum -= num(row, k) * num(x, k);
+    x[i] = sum / num(row, i);
   }
   return x;
 }
@@ -33,8 +34,8 @@ export function forwardSubstitute(lower: Lower, b: Float64Array): Float64Array {
 export function backSubstitute(lower: Lower, b: Float64Array): Float64Array {
   const x = Float64Array.from(b);
   for (let i = x.length - 1; i >= 0; i -= 1) {
-    x[i] = x[i]! / lower[i]![i]!;
-    for (let k = 0; k < i; k += 1) x[k] = x[k]! - lower[i]![k]! * x[i]!;
+    x[i] = num(x, i) / num(rowAt(lower, i), i);
+    for (let k = 0; k < i; k += 1) x[k] = num(x, k) - num(rowAt(lower, i), k) * num(x, i);
   }
   return x;
 }

@@ -1,3 +1,4 @@
+import { nth, lastOf } from "#core/base";
 import { interpolate } from "./interpolate.ts";
 import { OCV, type Chemistry, type OcvTable } from "./tables.ts";
 
@@ -25,23 +26,23 @@ export function cellCurve(table: OcvTable): CellCurve {
   const { q: qs, volts } = table;
   const sums = [0];
   for (let i = 1; i < qs.length; i += 1)
-    sums.push(sums[i - 1]! + ((volts[i]! + volts[i - 1]!) / 2) * (qs[i]! - qs[i - 1]!));
-  const whole = sums.at(-1)!;
+    sums.push(nth(sums, i - 1) + ((nth(volts, i) + nth(volts, i - 1)) / 2) * (nth(qs, i) - nth(qs, i - 1)));
+  const whole = lastOf(sums);
   const voltsAt = (q: number) => interpolate(qs, volts, q);
   const phi = (q: number) => {
     const at = Math.min(1, Math.max(0, q));
     let i = 1;
-    while (i < qs.length - 1 && qs[i]! < at) i += 1;
-    return sums[i - 1]! + ((volts[i - 1]! + voltsAt(at)) / 2) * (at - qs[i - 1]!);
+    while (i < qs.length - 1 && nth(qs, i) < at) i += 1;
+    return nth(sums, i - 1) + ((nth(volts, i - 1) + voltsAt(at)) / 2) * (at - nth(qs, i - 1));
   };
   const chargeAtFraction = (f: number) => {
     const target = (1 - Math.min(1, Math.max(0, f))) * whole;
     let i = 1;
-    while (i < qs.length - 1 && sums[i]! < target) i += 1;
-    const start = volts[i - 1]!;
-    const slope = (volts[i]! - start) / (qs[i]! - qs[i - 1]!);
-    const rest = target - sums[i - 1]!;
-    return qs[i - 1]! + (2 * rest) / (start + Math.sqrt(Math.max(0, start * start + 2 * slope * rest)));
+    while (i < qs.length - 1 && nth(sums, i) < target) i += 1;
+    const start = nth(volts, i - 1);
+    const slope = (nth(volts, i) - start) / (nth(qs, i) - nth(qs, i - 1));
+    const rest = target - nth(sums, i - 1);
+    return nth(qs, i - 1) + (2 * rest) / (start + Math.sqrt(Math.max(0, start * start + 2 * slope * rest)));
   };
   return {
     table,
@@ -72,8 +73,8 @@ export function curveOf(pack: {
  */
 export function fractionFromVolts(curve: CellCurve, cellVolts: number, sdVolts: number) {
   const { volts } = curve.table;
-  const bottom = volts[0]!;
-  const top = volts.at(-1)!;
+  const bottom = nth(volts, 0);
+  const top = lastOf(volts);
   const held = Math.min(top, Math.max(bottom, cellVolts));
   const low = Math.max(held - sdVolts, bottom);
   const high = Math.min(held + sdVolts, top);

@@ -1,4 +1,4 @@
-import { DEFAULTS, err, ok, type Result } from "#core/base";
+import { nth, DEFAULTS, err, ok, type Result } from "#core/base";
 import { singlePacks } from "./energy.ts";
 import type { Pack } from "./schema.ts";
 
@@ -20,7 +20,9 @@ export function packResistance(pack: Pack): number {
 function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const middle = sorted.length / 2;
-  return sorted.length % 2 ? sorted[Math.floor(middle)]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+  return sorted.length % 2
+    ? nth(sorted, Math.floor(middle))
+    : (nth(sorted, middle - 1) + nth(sorted, middle)) / 2;
 }
 
 /** Volts at rest and under load within two minutes, at the same charge. */
@@ -63,9 +65,9 @@ export function resistanceFromSteps(
 ): Result<number> {
   const found: number[] = [];
   for (let i = 1; i < timeS.length; i += 1) {
-    const change = amps[i]! - amps[i - 1]!;
-    if (timeS[i]! - timeS[i - 1]! > STEP_S || Math.abs(change) < STEP_AMPS) continue;
-    found.push(-(volts[i]! - volts[i - 1]!) / change);
+    const change = nth(amps, i) - nth(amps, i - 1);
+    if (nth(timeS, i) - nth(timeS, i - 1) > STEP_S || Math.abs(change) < STEP_AMPS) continue;
+    found.push(-(nth(volts, i) - nth(volts, i - 1)) / change);
   }
   const ohm = found.length >= LEAST_STEPS ? median(found) : NaN;
   return ohm > 0

@@ -1,4 +1,4 @@
-import { DEFAULTS, MPS_PER_MPH } from "#core/base";
+import { there, DEFAULTS, MPS_PER_MPH } from "#core/base";
 import type { Bike, Effort, Rider, SetUp } from "#core/records";
 
 /** Who rides what. */
@@ -33,7 +33,7 @@ const ETA_M = { hub: DEFAULTS.hubEfficiency, mid: DEFAULTS.midEfficiency } as co
 export function wattsAt(rider: Rider | null, bpm: number): number | null {
   if (rider?.lowBpm === undefined || rider.highBpm === undefined) return null;
   const share = (bpm - rider.lowBpm) / (rider.highBpm - rider.lowBpm);
-  return Math.max(0, rider.lowW! + share * (rider.highW! - rider.lowW!));
+  return Math.max(0, there(rider.lowW) + share * (there(rider.highW) - there(rider.lowW)));
 }
 
 /** Share of the motor's power at each level, as noted, else evenly spread from the first to all of it. */

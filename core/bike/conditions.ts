@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { RouteSegment } from "#core/route";
 import { stopWh } from "./course.ts";
 import { roadPower, type RoadState } from "./power.ts";
@@ -121,7 +121,7 @@ function headwinds(
 /** Energy and time of one piece, its share of the stops included. */
 export function segmentCost(piece: RouteSegment, rig: RideConditions): SegmentCost {
   const level = piece.level in rig.speedMps ? piece.level : rig.level;
-  const wantedMps = Math.min(rig.speedMps[level]!, rig.assistToMps);
+  const wantedMps = Math.min(nth(rig.speedMps, level), rig.assistToMps);
   const winds = headwinds(piece, rig);
   let [wh, s] = [0, 0];
   for (const headwindMps of winds) {

@@ -1,4 +1,4 @@
-import { DEFAULTS, MPS_PER_MPH } from "#core/base";
+import { there, nth, DEFAULTS, MPS_PER_MPH } from "#core/base";
 import type { Bike, Drive, Effort } from "#core/records";
 import { EFFORT_W, massOf, roadOf, sharesOf, wattsAt, type Riding } from "./assumed.ts";
 import type { RideConditions } from "./conditions.ts";
@@ -53,7 +53,7 @@ function motorPowers(bike: Bike): Readonly<Record<string, number>> {
   if (bike.motorW === undefined) return {};
   const shares = sharesOf(bike);
   return {
-    ...Object.fromEntries(bike.levels.map((name, i) => [name, shares[i]! * bike.motorW!])),
+    ...Object.fromEntries(bike.levels.map((name, i) => [name, nth(shares, i) * there(bike.motorW)])),
     throttle: bike.motorW,
   };
 }

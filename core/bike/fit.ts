@@ -1,6 +1,6 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { inverse, Matrix } from "ml-matrix";
-import { DEFAULTS, err, ok, type Result, type Estimate } from "#core/base";
+import { nth, DEFAULTS, err, ok, type Result, type Estimate } from "#core/base";
 import type { Ground } from "#core/fields";
 import type { FitParameter, RoadFit, RoadRow } from "./fitTypes.ts";
 import { fitWords } from "./fitWords.ts";
@@ -26,12 +26,12 @@ export function fittedState(state: RoadState, { z, grounds }: Pick<RoadFit, "z" 
   const place = grounds.indexOf(ground);
   const n = grounds.length;
   // A ground nobody rode rolls as far from its assumption as asphalt does from its own.
-  const rolling = z[place < 0 ? grounds.indexOf("asphalt") : place]!;
+  const rolling = nth(z, place < 0 ? grounds.indexOf("asphalt") : place);
   return {
     ...state,
     crr: crr * times(SHARES.rolling, rolling),
-    cdA: cdA * times(SHARES.drag, z[n]!),
-    etaM: (state.etaM ?? DEFAULTS.motorEfficiency) * times(SHARES.motor, z[n + 1]!),
+    cdA: cdA * times(SHARES.drag, nth(z, n)),
+    etaM: (state.etaM ?? DEFAULTS.motorEfficiency) * times(SHARES.motor, nth(z, n + 1)),
   };
 }
 
@@ -71,13 +71,13 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
   const sds = rows.map(rowSd);
   const count = rows.length;
   const modelled = (z: readonly number[], i: number) =>
-    steadyWhPerM(fittedState(rows[i]!.state, { z, grounds })) / sds[i]!;
+    steadyWhPerM(fittedState(nth(rows, i).state, { z, grounds })) / nth(sds, i);
   const found = levenbergMarquardt(
     {
       x: Array.from({ length: count + n }, (_, i) => i),
-      y: [...rows.map(({ measured }, i) => measured.mean / sds[i]!), ...new Array<number>(n).fill(0)],
+      y: [...rows.map(({ measured }, i) => measured.mean / nth(sds, i)), ...new Array<number>(n).fill(0)],
     },
-    (z) => (i) => (i < count ? modelled(z, i) : z[i - count]!),
+    (z) => (i) => (i < count ? modelled(z, i) : nth(z, i - count)),
     {
       initialValues: new Array<number>(n).fill(0),
       gradientDifference: STEP,
@@ -95,7 +95,7 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
   );
   const jacobian = new Matrix(slopes);
   const information = jacobian.transpose().mmul(jacobian).add(Matrix.eye(n));
-  const standings = rows.map(({ measured }, i) => measured.mean / sds[i]! - modelled(z, i));
+  const standings = rows.map(({ measured }, i) => measured.mean / nth(sds, i) - modelled(z, i));
   const chi2PerRow = standings.reduce((sum, each) => sum + each * each, 0) / count;
   const wide = Math.max(1, chi2PerRow);
   // Where rows disagree they say less: each weighs less against the assumptions.
@@ -104,10 +104,10 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
   ).to2DArray();
   const share = (k: number) =>
     k < grounds.length ? SHARES.rolling : k === grounds.length ? SHARES.drag : SHARES.motor;
-  const first = rows[0]!.state;
+  const first = nth(rows, 0).state;
   const assumedOf = (k: number) =>
     k < grounds.length
-      ? (first.crr ?? DEFAULTS.rollingAsphalt) * GROUND_FACTOR[grounds[k]!]
+      ? (first.crr ?? DEFAULTS.rollingAsphalt) * GROUND_FACTOR[nth(grounds, k)]
       : k === grounds.length
         ? (first.cdA ?? DEFAULTS.dragAreaM2)
         : (first.etaM ?? DEFAULTS.motorEfficiency);
@@ -117,20 +117,21 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
     const mean = assumedOf(k) * times(share(k), each);
     return {
       name: nameOf(grounds, k),
-      value: { mean, sd: mean * share(k) * Math.sqrt(covariance[k]![k]!) },
+      value: { mean, sd: mean * share(k) * Math.sqrt(nth(nth(covariance, k), k)) },
       assumed: { mean: assumedOf(k), sd: assumedOf(k) * share(k) },
       rows: bears(k),
     };
   });
   const [drag, motor] = [grounds.length, grounds.length + 1];
   const together =
-    covariance[drag]![motor]! / Math.sqrt(covariance[drag]![drag]! * covariance[motor]![motor]!);
+    nth(nth(covariance, drag), motor) /
+    Math.sqrt(nth(nth(covariance, drag), drag) * nth(nth(covariance, motor), motor));
   const seen = rows.map(({ name, measured, oneWay }, i) => ({
     name,
     measured,
-    fitted: modelled(z, i) * sds[i]!,
-    standing: standings[i]!,
-    outlier: Math.abs(standings[i]!) > OUTLIER_SDS,
+    fitted: modelled(z, i) * nth(sds, i),
+    standing: nth(standings, i),
+    outlier: Math.abs(nth(standings, i)) > OUTLIER_SDS,
     oneWay,
   }));
   const rest = { parameters, rows: seen, chi2PerRow };
@@ -145,7 +146,7 @@ export function predicted(fit: RoadFit, state: RoadState): Estimate {
     return (at(moved(STEP)) - at(moved(-STEP))) / (2 * STEP);
   });
   const variance = slope.reduce(
-    (sum, a, i) => sum + slope.reduce((row, b, j) => row + a * b * fit.covariance[i]![j]!, 0),
+    (sum, a, i) => sum + slope.reduce((row, b, j) => row + a * b * nth(nth(fit.covariance, i), j), 0),
     0,
   );
   return { mean: at(fit.z), sd: Math.sqrt(Math.max(0, variance)) };

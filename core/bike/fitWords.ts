@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { RoadFit } from "./fitTypes.ts";
 
 /** A parameter is no surer than assumed when it keeps this share of its prior sd. */
@@ -20,10 +21,10 @@ export function fitWords(
       const share = value.sd / value.mean;
       const before = assumed.sd / assumed.mean;
       if (rows === 0)
-        return `${name[0]!.toUpperCase()}${name.slice(1)} was never tested: it is as assumed, to ${percent(before)}.`;
+        return `${nth(name, 0).toUpperCase()}${name.slice(1)} was never tested: it is as assumed, to ${percent(before)}.`;
       if (share > UNCHANGED * before)
-        return `${name[0]!.toUpperCase()}${name.slice(1)} is hardly surer than assumed: ${percent(share)} after ${percent(before)}.`;
-      return `${name[0]!.toUpperCase()}${name.slice(1)} is known to ${percent(share)}.`;
+        return `${nth(name, 0).toUpperCase()}${name.slice(1)} is hardly surer than assumed: ${percent(share)} after ${percent(before)}.`;
+      return `${nth(name, 0).toUpperCase()}${name.slice(1)} is known to ${percent(share)}.`;
     }),
     ...(dragAndMotor > 0.9
       ? ["Drag and motor trade against one another: rows at more different speeds would tell them apart."]

@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { nth, DEFAULTS } from "#core/base";
 import type { Bike } from "#core/records";
 import { usualSpeeds, type Riding } from "./assumed.ts";
 import type { RideConditions } from "./conditions.ts";
@@ -37,7 +37,7 @@ export function conditionsOfPlan(
     { ...plan, drive: plan.method.drive, altitudeM: route.altitudeM },
     {
       level,
-      speedMps: { ...usual, [level]: plan.speedMps ?? usual[level]! },
+      speedMps: { ...usual, [level]: plan.speedMps ?? nth(usual, level) },
       sdShare: plan.speedMps === undefined ? DEFAULTS.speedSdShare : DEFAULTS.speedHeldSdShare,
     },
   );

@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { CoursePart } from "#core/route";
 import type { Ground } from "#core/fields";
 import type { Test } from "#core/records";
@@ -53,7 +53,7 @@ const BPM = { least: 40, most: 220 } as const;
 /** Speeds at the levels ridden: as noted or usual by level, all of them scaled to the mean that was ridden. */
 function speedsOf({ bike, results: { meanSpeedMps, noted } }: RiddenDay, legs: readonly RideLeg[]): Speeds {
   const usual = { ...usualSpeeds(bike), ...noted.levelSpeedMps };
-  const level = legs[0]!.level;
+  const level = nth(legs, 0).level;
   const middle = Object.values(usual)[0] ?? DEFAULTS.calmMph;
   const speedOf = (name: string) => usual[name] ?? usual[level] ?? middle;
   const metres = legs.reduce((sum, { distanceM }) => sum + distanceM, 0);

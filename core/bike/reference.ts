@@ -1,4 +1,4 @@
-import { MPS_PER_MPH } from "#core/base";
+import { there, MPS_PER_MPH } from "#core/base";
 import type { CourseConditions } from "./course.ts";
 
 /** Conditions that bikes are brought to, so that they can be compared; mass is what is ridden besides the bike. */
@@ -67,7 +67,7 @@ export const referenceKey = ({ name, version }: Reference) => `${name}@${version
 
 /** Finds what an address names: that version, or the newest of the name. */
 export function findReference(all: readonly Reference[], key: string): Reference | null {
-  const [, name, version] = /^(.*?)(?:@(\d+))?$/.exec(key)!;
+  const [, name, version] = there(/^(.*?)(?:@(\d+))?$/.exec(key));
   return (
     all
       .filter((each) => each.name === name && (version === undefined || each.version === Number(version)))
@@ -77,5 +77,5 @@ export function findReference(all: readonly Reference[], key: string): Reference
 
 /** The newest version of each name, in the order the names first came. */
 export function newestReferences(all: readonly Reference[]): readonly Reference[] {
-  return [...new Set(all.map(({ name }) => name))].map((name) => findReference(all, name)!);
+  return [...new Set(all.map(({ name }) => name))].map((name) => there(findReference(all, name)));
 }

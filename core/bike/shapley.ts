@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 /**
  * Shapley's split of a change among what differs: each name's mean marginal change over all orders, by weighted subsets.
  * The parts sum to the whole change. 2^n model calls.
@@ -20,7 +21,7 @@ export function shapleySplit<Name>(
       if (mask & (1 << i)) continue;
       const size = sizeOf(mask);
       const weight = (factorial(size) * factorial(n - size - 1)) / factorial(n);
-      sum += weight * (values[mask | (1 << i)]! - values[mask]!);
+      sum += weight * (nth(values, mask | (1 << i)) - nth(values, mask));
     }
     return [name, sum] as const;
   });

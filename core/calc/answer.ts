@@ -1,6 +1,6 @@
 import { readBundle } from "#core/io";
 import { liveView } from "#core/live";
-import { renderUnits, err, ok, type Problem, type Result } from "#core/base";
+import { nth, renderUnits, err, ok, type Problem, type Result } from "#core/base";
 import type { WayLeft } from "#core/analysis/projection";
 import { cutRecord, lengthOf, analyseTest, type TestResults } from "#core/analysis";
 import { CALCULATIONS } from "./calculations.ts";
@@ -17,7 +17,7 @@ export type Answer =
 function asAnswer(result: Result<unknown>): Answer {
   return result.ok
     ? { ok: true, value: result.value }
-    : { ok: false, value: { error: result.problems[0]!, problems: result.problems } };
+    : { ok: false, value: { error: nth(result.problems, 0), problems: result.problems } };
 }
 
 /** Every sentence of a result written out in miles, however deep it lies. */
@@ -92,16 +92,16 @@ function answerBundle(value: object): Answer {
           rangeLeft: rangeLeft(result.value, fromM),
           ...(brought && { under: brought.under[i] }),
         }
-      : { title, error: result.problems[0]!, problems: result.problems },
+      : { title, error: nth(result.problems, 0), problems: result.problems },
   );
   const order = brought && { ranking: brought.ranking, brackets: brought.brackets };
   const failed = results.findIndex(({ result }) => !result.ok);
   if (failed < 0) return { ok: true, value: { tests, ...order } };
-  const { result } = results[failed]!;
+  const { result } = nth(results, failed);
   const problems = result.ok
     ? []
     : result.problems.map((problem) => ({ ...problem, path: `tests.${failed}.${problem.path}` }));
-  return { ok: false, value: { error: problems[0]!, problems, tests, ...order } as never };
+  return { ok: false, value: { error: nth(problems, 0), problems, tests, ...order } as never };
 }
 
 /** Answers one request: a bundle, or a calculation with its input. */

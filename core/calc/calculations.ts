@@ -2,7 +2,7 @@ import { z } from "zod";
 import { climbOf, pairedDifference, spot } from "#core/compare";
 import { odometerFactor } from "#core/ride/distance";
 import { answerLedger, assumeSchema, ledgerInputSchema } from "#core/estimation";
-import { assuming, err, errs, fromIssues, ok, hasKey, schemaBy, type Result } from "#core/base";
+import { there, nth, assuming, err, errs, fromIssues, ok, hasKey, schemaBy, type Result } from "#core/base";
 import {
   chemistrySchema,
   curveOf,
@@ -73,14 +73,15 @@ const referenceSchema = z.union([
   z.enum(REFERENCES.map(({ name }) => name) as [string, ...string[]]),
   conditionsSchema.partial({ massKg: true }),
 ]);
-const HOUSE = REFERENCES[0]!;
+const HOUSE = nth(REFERENCES, 0);
 
 function referenceFor(
   reference: z.infer<typeof referenceSchema>,
   bikeMassKg: number | undefined,
   throttle: boolean,
 ): Result<CourseConditions> {
-  const named = typeof reference === "string" ? REFERENCES.find(({ name }) => name === reference)! : null;
+  const named =
+    typeof reference === "string" ? there(REFERENCES.find(({ name }) => name === reference)) : null;
   if (!named && typeof reference === "object" && reference.massKg !== undefined)
     return ok({ ...reference, massKg: reference.massKg });
   if (bikeMassKg === undefined)

@@ -1,9 +1,9 @@
 import { bikeMass, REFERENCES, type Reference } from "#core/bike";
 import { comparedOf, rankUnder, rangeSpan, type Compared, type Reckoned } from "#core/compare";
-import { err, ok, type Result } from "#core/base";
+import { there, nth, err, ok, type Result } from "#core/base";
 import { conditionsSchema } from "./conditions.ts";
 
-const HOUSE = REFERENCES[0]!;
+const HOUSE = nth(REFERENCES, 0);
 const NAMES = REFERENCES.map(({ name }) => name).join(", ");
 const ownSchema = conditionsSchema.partial({ massKg: true });
 
@@ -38,7 +38,7 @@ export function underOf(value: object): Result<ReferenceFor | null> {
   const parsed = ownSchema.safeParse(under);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
-    return err("reference", ["under", ...issue!.path].join("."), issue!.message);
+    return err("reference", ["under", ...there(issue).path].join("."), there(issue).message);
   }
   const { massKg, ...conditions } = parsed.data;
   return ok(({ ridden: { bike } }) => ({
@@ -59,7 +59,7 @@ export function answerUnder(reckoned: readonly (Reckoned | null)[], referenceFor
   const places = reckoned.flatMap((each, i) => (each ? [i] : []));
   const compared = comparedOf(reckoned.filter((each) => each !== null));
   const { desk, ranked, brackets } = rankUnder(compared, referenceFor);
-  const placeOf = (id: string) => places[Number(id)]!;
+  const placeOf = (id: string) => nth(places, Number(id));
   const ranking = ranked.map(({ tests, under, behindNext, ...rest }) => ({
     ...rest,
     tests: tests.map(placeOf),
@@ -77,7 +77,7 @@ export function answerUnder(reckoned: readonly (Reckoned | null)[], referenceFor
     );
     return {
       whPerM: { ...whPerM, ...spanOf(whPerM) },
-      lambda: solved.day.measured[0]!.mean / atAssumptions.value[0]!,
+      lambda: nth(solved.day.measured, 0).mean / nth(atAssumptions.value, 0),
       sources,
       heldMps,
       /** How far it lies from what all others expect of it, sds, and how much wider it was made for that. */

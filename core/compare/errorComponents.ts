@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import type { Estimate } from "#core/base";
 
 /**
@@ -13,7 +14,7 @@ export interface ErrorComponents {
 /** The figure with all its errors in one sd. */
 export function combine({ mean, effects }: ErrorComponents): Estimate {
   let variance = 0;
-  for (const key in effects) variance += effects[key]! * effects[key]!;
+  for (const key in effects) variance += nth(effects, key) * nth(effects, key);
   return { mean, sd: Math.sqrt(variance) };
 }
 
@@ -23,7 +24,7 @@ export function weightedSum(terms: readonly (readonly [ErrorComponents, number])
   let mean = 0;
   for (const [figure, factor] of terms) {
     mean += factor * figure.mean;
-    for (const key in figure.effects) effects[key] = (effects[key] ?? 0) + factor * figure.effects[key]!;
+    for (const key in figure.effects) effects[key] = (effects[key] ?? 0) + factor * nth(figure.effects, key);
   }
   return { mean, effects };
 }
@@ -63,7 +64,7 @@ function ownSources(figures: readonly ErrorComponents[]): (key: string) => boole
  */
 export function weightedMean(figures: readonly ErrorComponents[]): ErrorComponents {
   const [only] = figures;
-  if (figures.length === 1) return only!;
+  if (figures.length === 1) return there(only);
   const own = ownSources(figures);
   const variances = figures.map(({ effects }) =>
     Object.entries(effects).reduce((sum, [key, effect]) => sum + (own(key) ? effect * effect : 0), 0),
@@ -71,9 +72,9 @@ export function weightedMean(figures: readonly ErrorComponents[]): ErrorComponen
   const least = Math.max(...variances) * 1e-9 || 1;
   const weights = variances.map((variance) => 1 / Math.max(variance, least));
   const whole = weights.reduce((sum, weight) => sum + weight, 0);
-  const pool = weightedSum(figures.map((figure, i) => [figure, weights[i]! / whole] as const));
+  const pool = weightedSum(figures.map((figure, i) => [figure, nth(weights, i) / whole] as const));
   const misfit =
-    figures.reduce((sum, { mean }, i) => sum + weights[i]! * (mean - pool.mean) ** 2, 0) /
+    figures.reduce((sum, { mean }, i) => sum + nth(weights, i) * (mean - pool.mean) ** 2, 0) /
     (figures.length - 1);
   if (!(misfit > 1)) return pool;
   const wide = Math.sqrt(misfit);

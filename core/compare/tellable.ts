@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { there, nth, DEFAULTS } from "#core/base";
 import { conditionsOfTest, type RiddenRide } from "#core/bike";
 import {
   DAY_UNKNOWNS,
@@ -99,14 +99,17 @@ function readingOf(
 ): Hypothetical {
   const { day, linearised, widened } = solved;
   const [measured] = day.measured;
-  const own = linearised.byOwn[0]!.reduce(
-    (sum, slope, k) => sum + (slope * (leaves[DAY_UNKNOWNS[k]!] ?? 1)) ** 2,
+  const own = nth(linearised.byOwn, 0).reduce(
+    (sum, slope, k) => sum + (slope * (leaves[nth(DAY_UNKNOWNS, k)] ?? 1)) ** 2,
     0,
   );
-  const sd = sdShare === undefined ? measured!.sd : Math.min(measured!.sd, sdShare * measured!.mean);
+  const sd =
+    sdShare === undefined ? there(measured).sd : Math.min(there(measured).sd, sdShare * there(measured).mean);
   return {
     day,
-    slopes: day.shared.map(({ kind }, k) => (without.includes(kind) ? 0 : linearised.byShared[0]![k]!)),
+    slopes: day.shared.map(({ kind }, k) =>
+      without.includes(kind) ? 0 : nth(nth(linearised.byShared, 0), k),
+    ),
     variance: widened * widened * (sd * sd + own),
   };
 }
@@ -127,8 +130,8 @@ function throttleRun(desk: DeskPosterior, compared: Compared): Hypothetical | nu
     day.shared.map(({ key }) => desk.valueOf(key)),
     day.own.map(() => 0),
   );
-  const own = byOwn[0]!.reduce((sum, slope) => sum + slope * slope, 0);
-  return { day, slopes: byShared[0]!, variance: day.measured[0]!.sd ** 2 + own };
+  const own = nth(byOwn, 0).reduce((sum, slope) => sum + slope * slope, 0);
+  return { day, slopes: nth(byShared, 0), variance: nth(day.measured, 0).sd ** 2 + own };
 }
 
 const rideMinutes = ({ ridden: { results } }: Compared) =>

@@ -1,4 +1,4 @@
-import { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "#core/base";
+import { rowAt, nth, num, backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "#core/base";
 
 /** Where an unknown stands: within a block, or in the border that all blocks touch (block -1). */
 export interface Place {
@@ -73,9 +73,9 @@ export class ArrowEquations {
       for (const [other, by] of form) {
         const product = weight * by;
         if (block === null) {
-          if (other.block < 0) this.edge[place.at]![other.at]! += product;
-        } else if (other.block < 0) block.withBorder[other.at]![place.at]! += product;
-        else block.own[place.at]![other.at]! += product;
+          if (other.block < 0) rowAt(this.edge, place.at)[other.at]! += product;
+        } else if (other.block < 0) rowAt(block.withBorder, other.at)[place.at]! += product;
+        else rowAt(block.own, place.at)[other.at]! += product;
       }
     }
   }
@@ -93,9 +93,9 @@ export class ArrowEquations {
       const half = withBorder.map((column) => forwardSubstitute(lower, column));
       const halfRight = forwardSubstitute(lower, right);
       for (let i = 0; i < border; i += 1) {
-        leftRight[i]! -= dot(half[i]!, halfRight);
+        leftRight[i]! -= dot(rowAt(half, i), halfRight);
         // Of a symmetric matrix the lower half is read.
-        for (let j = 0; j <= i; j += 1) left[i]![j]! -= dot(half[i]!, half[j]!);
+        for (let j = 0; j <= i; j += 1) rowAt(left, i)[j]! -= dot(rowAt(half, i), rowAt(half, j));
       }
       lowers.push(lower);
       columns.push(half);
@@ -106,12 +106,12 @@ export class ArrowEquations {
     /** Back through a block: what it says where the border stands at some values. */
     const within = (block: number, halfRight: Float64Array, atBorder: Float64Array) => {
       const rest = Float64Array.from(halfRight);
-      columns[block]!.forEach((column, c) => {
-        for (let i = 0; i < rest.length; i += 1) rest[i]! -= column[i]! * atBorder[c]!;
+      nth(columns, block).forEach((column, c) => {
+        for (let i = 0; i < rest.length; i += 1) rest[i]! -= nth(column, i) * num(atBorder, c);
       });
       return backSubstitute(lowers[block]!, rest);
     };
-    const values = this.blocks.map((_, block) => within(block, rights[block]!, edgeValue));
+    const values = this.blocks.map((_, block) => within(block, rowAt(rights, block), edgeValue));
     const whiten = (form: ArrowForm): Whitened => {
       const block = form.find(([place]) => place.block >= 0)?.[0].block ?? -1;
       const own = new Float64Array(block < 0 ? 0 : this.blocks[block]!.right.length);
@@ -119,17 +119,18 @@ export class ArrowEquations {
       for (const [place, weight] of form) (place.block < 0 ? onBorder : own)[place.at]! += weight;
       if (block < 0) return { block, own, border: forwardSubstitute(edgeLower, onBorder) };
       const half = forwardSubstitute(lowers[block]!, own);
-      columns[block]!.forEach((column, c) => (onBorder[c]! -= dot(column, half)));
+      nth(columns, block).forEach((column, c) => (onBorder[c]! -= dot(column, half)));
       return { block, own: half, border: forwardSubstitute(edgeLower, onBorder) };
     };
     return {
-      valueAt: ({ block, at }) => (block < 0 ? edgeValue : values[block]!)[at]!,
+      valueAt: ({ block, at }) => nth(block < 0 ? edgeValue : rowAt(values, block), at),
       whiten,
       covarianceWith: (form) => {
         const white = whiten(form);
         const atBorder = backSubstitute(edgeLower, white.border);
         const inside = white.block < 0 ? null : within(white.block, white.own, atBorder);
-        return ({ block, at }) => (block < 0 ? atBorder[at]! : block === white.block ? inside![at]! : 0);
+        return ({ block, at }) =>
+          block < 0 ? num(atBorder, at) : block === white.block ? num(inside!, at) : 0;
       },
     };
   }
@@ -137,7 +138,7 @@ export class ArrowEquations {
 
 function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
-  for (let i = 0; i < a.length; i += 1) sum += a[i]! * b[i]!;
+  for (let i = 0; i < a.length; i += 1) sum += num(a, i) * num(b, i);
   return sum;
 }
 

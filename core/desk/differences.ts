@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { Linearised } from "./types.ts";
 
 /** How far an unknown is moved to see what it does, sds. */
@@ -13,9 +14,9 @@ export function byDifferences(
       const columns = at.map((_, k) => {
         const moved = (by: number) => of(at.map((z, i) => (i === k ? z + by : z)));
         const [up, down] = [moved(NUDGE), moved(-NUDGE)];
-        return up.map((each, i) => (each - down[i]!) / (2 * NUDGE));
+        return up.map((each, i) => (each - nth(down, i)) / (2 * NUDGE));
       });
-      return value.map((_, i) => columns.map((column) => column[i]!));
+      return value.map((_, i) => columns.map((column) => nth(column, i)));
     };
     return {
       value,

@@ -1,4 +1,4 @@
-import { choleskyOf, forwardSubstitute, backSubstitute } from "#core/base";
+import { num, nth, choleskyOf, forwardSubstitute, backSubstitute } from "#core/base";
 import type { DeskDay, Linearised } from "./types.ts";
 
 /** A day with its own unknowns solved out: rows of sd 1 in the shared ones, and the way back. */
@@ -26,32 +26,34 @@ export function eliminate(
   const spread = widened * widened;
   const noise = measured.map(({ sd }, i) =>
     Float64Array.from({ length: n }, (_, j) => {
-      const common = own.reduce((sum, _name, k) => sum + byOwn[i]![k]! * byOwn[j]![k]!, 0);
+      const common = own.reduce((sum, _name, k) => sum + nth(nth(byOwn, i), k) * nth(nth(byOwn, j), k), 0);
       return spread * (common + (i === j ? sd * sd : 0));
     }),
   );
   const lower = choleskyOf(noise);
   const rightOf = (i: number) =>
-    measured[i]!.mean -
-    value[i]! +
-    own.reduce((sum, _name, k) => sum + byOwn[i]![k]! * at.own[k]!, 0) +
-    at.shared.reduce((sum, z, k) => sum + byShared[i]![k]! * z, 0);
+    nth(measured, i).mean -
+    nth(value, i) +
+    own.reduce((sum, _name, k) => sum + nth(nth(byOwn, i), k) * nth(at.own, k), 0) +
+    at.shared.reduce((sum, z, k) => sum + nth(nth(byShared, i), k) * z, 0);
   const rights = measured.map((_, i) => rightOf(i));
   const right = forwardSubstitute(lower, Float64Array.from(rights));
   const columns = at.shared.map((_, k) =>
     forwardSubstitute(
       lower,
-      Float64Array.from(byShared, (row) => row[k]!),
+      Float64Array.from(byShared, (row) => nth(row, k)),
     ),
   );
   return {
-    rows: measured.map((_, i) => ({ slopes: columns.map((column) => column[i]!), right: right[i]! })),
+    rows: measured.map((_, i) => ({ slopes: columns.map((column) => num(column, i)), right: num(right, i) })),
     ownAt: (shared) => {
       const left = rights.map(
-        (each, i) => each - shared.reduce((sum, z, k) => sum + byShared[i]![k]! * z, 0),
+        (each, i) => each - shared.reduce((sum, z, k) => sum + nth(nth(byShared, i), k) * z, 0),
       );
       const weights = backSubstitute(lower, forwardSubstitute(lower, Float64Array.from(left)));
-      return own.map((_, k) => spread * byOwn.reduce((sum, row, i) => sum + row[k]! * weights[i]!, 0));
+      return own.map(
+        (_, k) => spread * byOwn.reduce((sum, row, i) => sum + nth(row, k) * num(weights, i), 0),
+      );
     },
   };
 }
@@ -63,13 +65,13 @@ function eliminateOne(
   at: { readonly shared: readonly number[]; readonly own: readonly number[] },
   widened: number,
 ): Eliminated {
-  const [{ mean, sd }, g, h] = [measured[0]!, byShared[0]!, byOwn[0]!];
-  let [variance, right] = [sd * sd, mean - value[0]!];
+  const [{ mean, sd }, g, h] = [nth(measured, 0), nth(byShared, 0), nth(byOwn, 0)];
+  let [variance, right] = [sd * sd, mean - nth(value, 0)];
   for (let k = 0; k < h.length; k += 1) {
-    variance += h[k]! * h[k]!;
-    right += h[k]! * at.own[k]!;
+    variance += nth(h, k) * nth(h, k);
+    right += nth(h, k) * nth(at.own, k);
   }
-  for (let k = 0; k < g.length; k += 1) right += g[k]! * at.shared[k]!;
+  for (let k = 0; k < g.length; k += 1) right += nth(g, k) * nth(at.shared, k);
   const noise = widened * widened;
   variance *= noise;
   const by = 1 / Math.sqrt(variance);
@@ -77,7 +79,7 @@ function eliminateOne(
     rows: [{ slopes: g.map((slope) => slope * by), right: right * by }],
     ownAt: (shared) => {
       let left = right;
-      for (let k = 0; k < g.length; k += 1) left -= g[k]! * shared[k]!;
+      for (let k = 0; k < g.length; k += 1) left -= nth(g, k) * nth(shared, k);
       return h.map((slope) => (slope * left * noise) / variance);
     },
   };

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { DeskPosterior } from "./posterior.ts";
 import type { DeskDay } from "./types.ts";
 
@@ -13,14 +14,15 @@ export interface Hypothetical {
 
 function dot(a: Effects, b: Effects): number {
   let sum = 0;
-  for (const key in a) sum += a[key]! * (b[key] ?? 0);
+  for (const key in a) sum += nth(a, key) * (b[key] ?? 0);
   return sum;
 }
 
 /** A row of sd 1 against the posterior. */
 function rowEffects(desk: DeskPosterior, { day, slopes, variance }: Hypothetical): Effects {
   const by = 1 / Math.sqrt(variance);
-  return desk.figure(day.shared, (z) => z.reduce((sum, each, k) => sum + slopes[k]! * by * each, 0)).effects;
+  return desk.figure(day.shared, (z) => z.reduce((sum, each, k) => sum + nth(slopes, k) * by * each, 0))
+    .effects;
 }
 
 /** A reading that would be there as well, or in the place of one that is. */

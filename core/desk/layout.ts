@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import type { Place } from "./arrow.ts";
 import type { DeskDay, SharedUnknown, UnknownKind } from "./types.ts";
 
@@ -31,9 +32,9 @@ export function layoutOf(days: readonly DeskDay[]): DeskLayout {
       continue;
     }
     const [home] = homes;
-    const block = blocks.get(home!) ?? sizes.push(0) - 1;
-    blocks.set(home!, block);
-    places.push({ block, at: sizes[block]! });
+    const block = blocks.get(there(home)) ?? sizes.push(0) - 1;
+    blocks.set(there(home), block);
+    places.push({ block, at: nth(sizes, block) });
     sizes[block]! += 1;
   }
   return { unknowns, places, indexOf: new Map(unknowns.map(({ key }, i) => [key, i])), sizes, border };

@@ -1,4 +1,4 @@
-import { DEFAULTS, type Estimate } from "#core/base";
+import { there, DEFAULTS, type Estimate } from "#core/base";
 import { roadOf, type Riding } from "#core/bike";
 import type { DeskPosterior } from "./posterior.ts";
 import { kindSpread } from "./spreads.ts";
@@ -33,7 +33,7 @@ export function parametersOf(
     if (!told) return [];
     const [name, mean, share] = told;
     const spread = kindSpread(unknown.kind, desk.spreads);
-    const { mean: z, effects } = desk.figure([unknown], ([each]) => each!);
+    const { mean: z, effects } = desk.figure([unknown], ([each]) => there(each));
     const sd = Math.hypot(...Object.values(effects));
     const now = mean * Math.exp(share * z);
     return [

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { ArrowForm, Whitened } from "./arrow.ts";
 import { solveDesk, type DeskOptions, type SolvedDay, type SolvedDesk } from "./solve.ts";
 import { kindSpread } from "./spreads.ts";
@@ -49,18 +50,18 @@ export function askDesk(solved: SolvedDesk): DeskPosterior {
   const { layout, factored, spreads } = solved;
   const placeOf = ({ key }: SharedUnknown) => {
     const k = layout.indexOf.get(key);
-    return k === undefined ? null : layout.places[k]!;
+    return k === undefined ? null : nth(layout.places, k);
   };
   const valueOf = (key: string) => {
     const k = layout.indexOf.get(key);
-    return k === undefined ? 0 : factored.valueAt(layout.places[k]!);
+    return k === undefined ? 0 : factored.valueAt(nth(layout.places, k));
   };
   const figure: DeskPosterior["figure"] = (unknowns, value) => {
     const z = unknowns.map(({ key }) => valueOf(key));
     const slopes = slopesOf(z, value);
     const form: ArrowForm = unknowns.flatMap((unknown, i) => {
       const place = placeOf(unknown);
-      return place ? [[place, slopes[i]!] as const] : [];
+      return place ? [[place, nth(slopes, i)] as const] : [];
     });
     const effects = effectsOf(factored.whiten(form));
     const covariance = factored.covarianceWith(form);
@@ -68,8 +69,8 @@ export function askDesk(solved: SolvedDesk): DeskPosterior {
     unknowns.forEach((unknown, i) => {
       const place = placeOf(unknown);
       const sd = kindSpread(unknown.kind, spreads);
-      if (!place) effects[unknown.key] = slopes[i]! * sd;
-      const variance = place ? slopes[i]! * covariance(place) : (slopes[i]! * sd) ** 2;
+      if (!place) effects[unknown.key] = nth(slopes, i) * sd;
+      const variance = place ? nth(slopes, i) * covariance(place) : (nth(slopes, i) * sd) ** 2;
       byUnknown[unknown.kind] = (byUnknown[unknown.kind] ?? 0) + variance;
     });
     return { mean: value(z), effects, byUnknown };
@@ -78,11 +79,11 @@ export function askDesk(solved: SolvedDesk): DeskPosterior {
     ...{ solved, valueOf, figure, spreads },
     days: solved.days,
     covarianceOf: (unknowns) => {
-      const white = unknowns.map((unknown, i) => figure(unknowns, (z) => z[i]!).effects);
+      const white = unknowns.map((unknown, i) => figure(unknowns, (z) => nth(z, i)).effects);
       return white.map((a) =>
         white.map((b) => {
           let sum = 0;
-          for (const key in a) sum += a[key]! * (b[key] ?? 0);
+          for (const key in a) sum += nth(a, key) * (b[key] ?? 0);
           return sum;
         }),
       );

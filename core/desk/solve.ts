@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import { ArrowEquations, type Factored } from "./arrow.ts";
 import { eliminate } from "./eliminate.ts";
 import { layoutOf, type DeskLayout } from "./layout.ts";
@@ -79,12 +80,12 @@ function begin(days: readonly DeskDay[], exact: boolean, warm: Warm | undefined)
   const before = new Map(warm?.days.map((solved) => [solved.day, solved]));
   const z = layout.unknowns.map(({ key }) => {
     const k = warm?.layout.indexOf.get(key);
-    return k === undefined ? 0 : warm!.factored.valueAt(warm!.layout.places[k]!);
+    return k === undefined ? 0 : there(warm).factored.valueAt(nth(there(warm).layout.places, k));
   });
   const work = days.map((day): Work => {
-    const index = day.shared.map(({ key }) => layout.indexOf.get(key)!);
+    const index = day.shared.map(({ key }) => there(layout.indexOf.get(key)));
     const known = before.get(day);
-    const at = known?.at ?? { shared: index.map((k) => z[k]!), own: day.own.map(() => 0) };
+    const at = known?.at ?? { shared: index.map((k) => nth(z, k)), own: day.own.map(() => 0) };
     const linearised = known?.linearised ?? day.linearise(at.shared, at.own);
     const widened = known?.widened ?? 1;
     const eliminated = eliminate(day, linearised, at, widened);
@@ -103,13 +104,13 @@ function step(solving: Solving): number {
   const before = misfit(work, from.z, layout, spreads);
   const full = layout.places.map((place) => factored.valueAt(place));
   for (let share = 1; ; share /= 2) {
-    const z = full.map((each, k) => from.z[k]! + share * (each - from.z[k]!));
-    work.forEach((each, t) => moveTo(each, z, from.own[t]!, share, exact));
+    const z = full.map((each, k) => nth(from.z, k) + share * (each - nth(from.z, k)));
+    work.forEach((each, t) => moveTo(each, z, nth(from.own, t), share, exact));
     solving.z = z;
     const now = misfit(work, z, layout, spreads);
     if (now <= before * (1 + 1e-9) + 1e-9 || share <= LEAST_STEP) break;
   }
-  return solving.z.reduce((most, each, k) => Math.max(most, Math.abs(each - from.z[k]!)), 0);
+  return solving.z.reduce((most, each, k) => Math.max(most, Math.abs(each - nth(from.z, k))), 0);
 }
 
 /** Widens the days that nothing explains; whether any changed. */
@@ -164,7 +165,7 @@ export function solveDesk(days: readonly DeskDay[], options: DeskOptions, warm?:
     ...{ layout, spreads, factored },
     days: work.map((each) => ({
       day: each.day,
-      shared: each.index.map((k) => z[k]!),
+      shared: each.index.map((k) => nth(z, k)),
       own: each.own,
       at: each.at,
       linearised: each.linearised,

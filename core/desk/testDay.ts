@@ -1,4 +1,4 @@
-import { DEFAULTS, type Estimate } from "#core/base";
+import { there, nth, DEFAULTS, type Estimate } from "#core/base";
 import {
   conditionsOfTest,
   rideEnergy,
@@ -53,11 +53,11 @@ export function onDay(ride: RiddenRide, name: DayUnknown, z: number): RiddenRide
     const factor = energyFactor * Math.exp(DEFAULTS.dayModelSdShare * z);
     return { ...ride, conditions: { ...ride.conditions, energyFactor: factor } };
   }
-  return { ...ride, conditions: byName.get(name)!(ride.conditions, z) };
+  return { ...ride, conditions: there(byName.get(name))(ride.conditions, z) };
 }
 
 const wholeDay = (ride: RiddenRide, own: readonly number[]) =>
-  DAY_UNKNOWNS.reduce((now, name, k) => onDay(now, name, own[k]!), ride);
+  DAY_UNKNOWNS.reduce((now, name, k) => onDay(now, name, nth(own, k)), ride);
 
 /** How far an unknown is moved to see what it does, sds: what it does is smooth. */
 const NUDGE = 0.02;
@@ -107,7 +107,7 @@ function lineariser(
           if (name === "rider") return byRider;
           if (name !== "climb") return slope(onDay(at, name, NUDGE));
           // A climb is counted from what was noted of it.
-          return slope({ ...at, slopes: climbed(ride, own[k]! + NUDGE).slopes });
+          return slope({ ...at, slopes: climbed(ride, nth(own, k) + NUDGE).slopes });
         }),
       ],
     };

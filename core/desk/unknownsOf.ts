@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { there, DEFAULTS } from "#core/base";
 import { GROUND_FACTOR, UNKNOWNS, type Ride, type RideConditions } from "#core/bike";
 import type { Ground } from "#core/fields";
 import type { SetUp } from "#core/records";
@@ -11,7 +11,7 @@ export interface Mount {
 }
 
 const applied = (name: string) => {
-  const { apply } = UNKNOWNS.find((each) => each.name === name)!;
+  const { apply } = there(UNKNOWNS.find((each) => each.name === name));
   return apply;
 };
 

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import { whitenedVariance, type ArrowEquations, type Factored, type ArrowForm } from "./arrow.ts";
 import { eliminate, type Eliminated } from "./eliminate.ts";
 import type { DeskLayout } from "./layout.ts";
@@ -26,11 +27,11 @@ export function misfit(
   spreads: Spreads,
 ): number {
   let sum = 0;
-  z.forEach((each, k) => (sum += (each / kindSpread(layout.unknowns[k]!.kind, spreads)) ** 2));
+  z.forEach((each, k) => (sum += (each / kindSpread(nth(layout.unknowns, k).kind, spreads)) ** 2));
   for (const { day, linearised, own, widened } of work) {
     const noise = widened * widened;
     day.measured.forEach(
-      ({ mean, sd }, i) => (sum += (mean - linearised.value[i]!) ** 2 / (sd * sd) / noise),
+      ({ mean, sd }, i) => (sum += (mean - nth(linearised.value, i)) ** 2 / (sd * sd) / noise),
     );
     for (const each of own) sum += (each * each) / noise;
   }
@@ -45,7 +46,7 @@ export function equationsOf(
 ): Factored {
   equations.clear();
   layout.unknowns.forEach((unknown, k) =>
-    equations.add([[layout.places[k]!, 1 / kindSpread(unknown.kind, spreads)]], 0),
+    equations.add([[nth(layout.places, k), 1 / kindSpread(unknown.kind, spreads)]], 0),
   );
   for (const { index, eliminated } of work)
     for (const { slopes, right } of eliminated.rows) equations.add(formOf(layout, index, slopes), right);
@@ -53,7 +54,7 @@ export function equationsOf(
 }
 
 const formOf = (layout: DeskLayout, index: readonly number[], slopes: readonly number[]): ArrowForm =>
-  index.map((k, i) => [layout.places[k]!, slopes[i]!] as const);
+  index.map((k, i) => [nth(layout.places, k), nth(slopes, i)] as const);
 
 /** How far a day's rows lie from what the other days expect: the largest of its observations, in sds. */
 export function residualOf(
@@ -65,7 +66,7 @@ export function residualOf(
 ) {
   let most = 0;
   for (const { slopes, right } of eliminated.rows) {
-    const left = right - index.reduce((sum, k, i) => sum + slopes[i]! * z[k]!, 0);
+    const left = right - index.reduce((sum, k, i) => sum + nth(slopes, i) * nth(z, k), 0);
     if (Math.abs(left) < least) continue;
     const leverage = Math.min(0.999, whitenedVariance(factored.whiten(formOf(layout, index, slopes))));
     const residual = left / Math.sqrt(1 - leverage);
@@ -86,8 +87,8 @@ export function expectedSquares(
   >;
   layout.unknowns.forEach(({ kind }, k) => {
     if (!(kind in found)) return;
-    const variance = whitenedVariance(factored.whiten([[layout.places[k]!, 1]]));
-    found[kind as LearnedKind].push(z[k]! ** 2 + variance);
+    const variance = whitenedVariance(factored.whiten([[nth(layout.places, k), 1]]));
+    found[kind as LearnedKind].push(nth(z, k) ** 2 + variance);
   });
   return found;
 }
@@ -100,14 +101,14 @@ export function moveTo(
   step: number,
   exact: boolean,
 ): void {
-  const shared = each.index.map((k) => z[k]!);
+  const shared = each.index.map((k) => nth(z, k));
   const wanted = each.eliminated.ownAt(shared);
-  const own = wanted.map((value, k) => from[k]! + step * (value - from[k]!));
+  const own = wanted.map((value, k) => nth(from, k) + step * (value - nth(from, k)));
   each.own = own;
   const most = exact ? 0 : MOVED;
   const far =
-    shared.some((value, k) => Math.abs(value - each.at.shared[k]!) > most) ||
-    own.some((value, k) => Math.abs(value - each.at.own[k]!) > most);
+    shared.some((value, k) => Math.abs(value - nth(each.at.shared, k)) > most) ||
+    own.some((value, k) => Math.abs(value - nth(each.at.own, k)) > most);
   if (!far) return;
   each.at = { shared, own };
   each.linearised = each.day.linearise(shared, own);

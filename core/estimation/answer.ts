@@ -1,4 +1,4 @@
-import { METRES_PER_MILE, renderUnits, type Estimate, ok, type Result } from "#core/base";
+import { there, nth, METRES_PER_MILE, renderUnits, type Estimate, ok, type Result } from "#core/base";
 import { markOf } from "#core/battery/readings";
 import { singleSourceEstimates } from "./singleSource.ts";
 import { budgetOf } from "./budget.ts";
@@ -78,7 +78,8 @@ function barOf(key: string, gauge: string): number | null {
 /** Learned points of a gauge by its unknowns' keys. */
 function points(solved: Solved, gauge: string) {
   const { list } = solved.columns.unknowns;
-  const at = (key: string) => estimateOf(solved, columnFigure(solved, solved.columns.unknowns.find(key)!));
+  const at = (key: string) =>
+    estimateOf(solved, columnFigure(solved, there(solved.columns.unknowns.find(key))));
   const bars = list.flatMap(({ key }) => {
     const bar = barOf(key, gauge);
     const figure = bar === null ? null : barFigure(solved, gauge, bar);
@@ -110,8 +111,8 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const { posterior, columns } = solved;
   const rides = rideFigures(solved);
   const wide = birgeRatio(posterior);
-  const first = input.rides[0]!;
-  const capacityOf = (pack: string) => estimateOf(solved, columnFigure(solved, columns.capacity[pack]!));
+  const first = nth(input.rides, 0);
+  const capacityOf = (pack: string) => estimateOf(solved, columnFigure(solved, nth(columns.capacity, pack)));
   const packs = Object.keys(input.packs);
   const { flags, without, headline } = judgeReadings(solved);
   const standings = standingsOf(solved);
@@ -129,7 +130,7 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
     whPerMi: rides.map(({ mean }) => mean),
     whPerMiSd: rides.map(({ sd }) => sd),
     whPerMiSdWidened: rides.map(({ sd }) => sd * wide),
-    energyWh: rides.map(({ mean }, ride) => mean * milesOf(input.rides[ride]!)),
+    energyWh: rides.map(({ mean }, ride) => mean * milesOf(nth(input.rides, ride))),
     capacityWh: capacityOf(first.pack).mean,
     capacitySdWh: capacityOf(first.pack).sd,
     ...(packs.length > 1 && {
@@ -148,8 +149,8 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
     looStandardised: standings.map(({ standing }) => standing),
     slipLogOdds: standings.map(({ logOdds }) => logOdds),
     flags: flags.map((flag) => {
-      const ride = input.rides[flag.ride]!;
-      const reading = ride.readings[flag.reading]!;
+      const ride = nth(input.rides, flag.ride);
+      const reading = nth(ride.readings, flag.reading);
       const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
       return {
         ...flag,

@@ -1,3 +1,4 @@
+import { num, nth } from "#core/base";
 import { ROAD, rowSd, type LedgerRow, type Weighing } from "./rows.ts";
 import type { LedgerUnknown } from "./columns.ts";
 import {
@@ -76,10 +77,10 @@ function whiten(row: LedgerRow, { marks, unknowns, hub, border }: EliminationPla
     if (column < marks && hub[column] === -1 && (low < 0 || column < low)) low = column;
   for (const [column, coefficient] of row.form) {
     if (column < marks) {
-      const at = hub[column]!;
+      const at = nth(hub, column);
       white[at < 0 ? column - low : HEAD + at]! += weight * coefficient;
     } else {
-      const { mean, sd } = unknowns[column - marks]!;
+      const { mean, sd } = nth(unknowns, column - marks);
       value -= coefficient * mean;
       white[HEAD + column - marks]! += weight * coefficient * sd;
     }
@@ -101,7 +102,7 @@ function weighed(layout: EliminationPlan, { scatter = 1, without }: Weighing): E
 
 /** Moves a working row on to the next mark. */
 function step(row: Float64Array): Float64Array {
-  row[0] = row[1]!;
+  row[0] = num(row, 1);
   row[1] = 0;
   return row;
 }
@@ -126,14 +127,14 @@ export function eliminate(
     logSds += Math.log(sd);
     const { low, white } = whiten(row, layout, sd);
     if (low < 0) absorb(triangle, white.subarray(HEAD));
-    else waiting[low]!.push(white);
+    else nth(waiting, low).push(white);
   }
   const pivots: (Pivot | null)[] = [];
   let passed: Float64Array[] = [];
   for (let k = 0; k < marks; k += 1) {
-    const here = [...passed, ...waiting[k]!];
+    const here = [...passed, ...nth(waiting, k)];
     passed = [];
-    if (layout.hub[k]! >= 0) {
+    if (nth(layout.hub, k) >= 0) {
       pivots.push(null);
       continue;
     }
@@ -146,11 +147,11 @@ export function eliminate(
       if (row[1] === 0) absorb(triangle, row.subarray(HEAD));
       else passed.push(step(row));
     }
-    pivots.push({ own: pivot[0], next: pivot[1]!, border: pivot.subarray(HEAD) });
+    pivots.push({ own: pivot[0], next: nth(pivot, 1), border: pivot.subarray(HEAD) });
   }
   const sound =
     isSolvable(triangle) &&
-    pivots.every((pivot) => !pivot || Number.isFinite(pivot.border[border]! / pivot.own));
+    pivots.every((pivot) => !pivot || Number.isFinite(num(pivot.border, border) / pivot.own));
   if (!sound) return null;
   const logDiagonal = pivots.reduce((sum, pivot) => sum + (pivot ? Math.log(Math.abs(pivot.own)) : 0), 0);
   const logDensity = -triangle.rss / 2 - logSds - logDiagonal - logDeterminant(triangle);
@@ -159,7 +160,7 @@ export function eliminate(
 
 /** The most likely value of every column, in natural units. */
 export function backSubstitute({ layout, pivots, triangle }: Factorisation): Float64Array {
-  return unfold(layout, pivots, solveTriangle(triangle), (pivot) => pivot.border[layout.border]!, true);
+  return unfold(layout, pivots, solveTriangle(triangle), (pivot) => num(pivot.border, layout.border), true);
 }
 
 /** From border values to all columns, backward along the chain. */
@@ -174,16 +175,16 @@ function unfold(
   for (let k = marks - 1; k >= 0; k -= 1) {
     const pivot = pivots[k];
     if (!pivot) {
-      values[k] = known[hub[k]!]!;
+      values[k] = num(known, nth(hub, k));
       continue;
     }
     let sum = rhs(pivot, k);
-    if (pivot.next !== 0) sum -= pivot.next * values[k + 1]!;
-    for (let j = 0; j < border; j += 1) sum -= pivot.border[j]! * known[j]!;
+    if (pivot.next !== 0) sum -= pivot.next * num(values, k + 1);
+    for (let j = 0; j < border; j += 1) sum -= num(pivot.border, j) * num(known, j);
     values[k] = sum / pivot.own;
   }
   unknowns.forEach(({ mean, sd }, u) => {
-    values[marks + u] = (withMeans ? mean : 0) + sd * known[u]!;
+    values[marks + u] = (withMeans ? mean : 0) + sd * num(known, u);
   });
   return values;
 }
@@ -200,8 +201,8 @@ export function forwardSubstitute(factor: Factorisation, form: ReadonlyMap<numbe
   const edge = new Float64Array(border);
   let [from, to] = [marks, -1];
   for (const [column, coefficient] of form) {
-    if (column >= marks) edge[column - marks]! += coefficient * unknowns[column - marks]!.sd;
-    else if (hub[column]! >= 0) edge[hub[column]!]! += coefficient;
+    if (column >= marks) edge[column - marks]! += coefficient * nth(unknowns, column - marks).sd;
+    else if (nth(hub, column) >= 0) edge[nth(hub, column)]! += coefficient;
     else {
       chain[column]! += coefficient;
       from = Math.min(from, column);
@@ -215,10 +216,10 @@ export function forwardSubstitute(factor: Factorisation, form: ReadonlyMap<numbe
       carried = 0;
       continue;
     }
-    const y = (chain[k]! - carried) / pivot.own;
+    const y = (num(chain, k) - carried) / pivot.own;
     chain[k] = y;
     carried = pivot.next * y;
-    if (y !== 0) for (let j = 0; j < border; j += 1) edge[j] = edge[j]! - pivot.border[j]! * y;
+    if (y !== 0) for (let j = 0; j < border; j += 1) edge[j] = num(edge, j) - num(pivot.border, j) * y;
   }
   return { chain, edge: forward(triangle, edge) };
 }
@@ -226,5 +227,11 @@ export function forwardSubstitute(factor: Factorisation, form: ReadonlyMap<numbe
 /** Covariance of a form with every column, in natural units: (R'R)^-1 g. */
 export function covarianceWith(factor: Factorisation, form: ReadonlyMap<number, number>): Float64Array {
   const { chain, edge } = forwardSubstitute(factor, form);
-  return unfold(factor.layout, factor.pivots, backward(factor.triangle, edge), (_, k) => chain[k]!, false);
+  return unfold(
+    factor.layout,
+    factor.pivots,
+    backward(factor.triangle, edge),
+    (_, k) => num(chain, k),
+    false,
+  );
 }

@@ -1,4 +1,4 @@
-import { assuming, type Assumed, errs, ok, type Problem, type Result } from "#core/base";
+import { nth, assuming, type Assumed, errs, ok, type Problem, type Result } from "#core/base";
 import { usableEnergy, type UsableEnergy } from "#core/battery";
 import { GP_NODES } from "./gpBasis.ts";
 import type { LedgerInput } from "./schema.ts";
@@ -57,7 +57,7 @@ export interface Columns {
 
 /** Column of a cell's rate on a pack: fraction of the pack per mile. */
 export function rateColumn({ unknowns, usable, assumed }: Columns, pack: string, cell: string): number {
-  const { mean } = usable[pack]!;
+  const { mean } = nth(usable, pack);
   return unknowns.add(`rate ${pack}/${cell}`, assumed.rateWhPerMi / mean, assumed.rateSdWhPerMi / mean, null);
 }
 
@@ -71,7 +71,7 @@ export function smoothColumn({ unknowns }: Columns, process: "gauge" | "curve", 
   const columns = Array.from({ length: GP_NODES }, (_, j) =>
     unknowns.add(`${process} ${of} ${j}`, 0, 1, SMOOTH_SOURCE[process]),
   );
-  return columns[0]!;
+  return nth(columns, 0);
 }
 
 /** Lays out the columns of an input: marks, and each pack's capacity; the rest is added as rows lean on it. */

@@ -1,3 +1,4 @@
+import { lastOf, nth } from "#core/base";
 import type { Row } from "#core/battery/readings";
 import type { LedgerRide } from "./schema.ts";
 
@@ -21,18 +22,18 @@ function halfStep({ errors }: Row): number {
  */
 export function dequantised(rows: readonly Row[], { legs }: Pick<LedgerRide, "legs">): readonly Row[] {
   const miles = [0];
-  for (const leg of legs) miles.push(miles.at(-1)! + Object.values(leg.miles).reduce((a, b) => a + b, 0));
+  for (const leg of legs) miles.push(lastOf(miles) + Object.values(leg.miles).reduce((a, b) => a + b, 0));
   const result = [...rows];
   for (const process of ["gauge", "curve"] as const) {
     const places = rows
       .flatMap((row, i) =>
-        row.smooth?.process === process ? [{ i, f: row.smooth.f, mark: row.fractions[0]!.mark }] : [],
+        row.smooth?.process === process ? [{ i, f: row.smooth.f, mark: nth(row.fractions, 0).mark }] : [],
       )
       .sort((a, b) => a.mark - b.mark);
     const runs: { f: number; from: number; to: number; members: typeof places }[] = [];
     for (const place of places) {
       const run = runs.at(-1);
-      const at = miles[place.mark]!;
+      const at = nth(miles, place.mark);
       if (run?.f === place.f) {
         run.to = at;
         run.members.push(place);
@@ -42,14 +43,14 @@ export function dequantised(rows: readonly Row[], { legs }: Pick<LedgerRide, "le
       if (run.members.length < 2) return;
       const middle = (run.from + run.to) / 2;
       for (const { i, mark } of run.members) {
-        const at = miles[mark]!;
+        const at = nth(miles, mark);
         const other = runs[at < middle ? r - 1 : r + 1];
         const there = other && (other.from + other.to) / 2;
         const share = there === undefined || there === middle ? 0 : (at - middle) / (there - middle);
-        const within = halfStep(rows[i]!);
+        const within = halfStep(nth(rows, i));
         const shift = other ? share * (other.f - run.f) : 0;
         const f = run.f + Math.min(within, Math.max(-within, shift));
-        const row = rows[i]!;
+        const row = nth(rows, i);
         // What a gauge's readings have in common goes with the charge as well, not with the digits.
         const along = run.f > 0 ? f / run.f : 1;
         const unknowns = row.unknowns.map((each) => ({ ...each, coefficient: each.coefficient * along }));

@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { num, there, nth, DEFAULTS } from "#core/base";
 import type { Row, ReadingUnknown } from "#core/battery/readings";
 import { SMOOTH_SOURCE, smoothColumn, type Columns } from "./columns.ts";
 import { EXACT, type LedgerError, type LedgerRow } from "./rows.ts";
@@ -51,14 +51,14 @@ function energyRow(
   gauge: string,
   point: Float64Array | null,
 ): LedgerRow {
-  const { from, to, wh: read, gain, gainUnknown } = energy!;
-  const prior = columns.usable[pack]!.mean;
-  const column = columns.capacity[pack]!;
-  const at = (mark: number | undefined) => (mark === undefined || !point ? 0 : point[first + mark]!);
+  const { from, to, wh: read, gain, gainUnknown } = there(energy);
+  const prior = nth(columns.usable, pack).mean;
+  const column = nth(columns.capacity, pack);
+  const at = (mark: number | undefined) => (mark === undefined || !point ? 0 : num(point, first + mark));
   const fFrom = at(from);
   const fTo = point ? at(to) : 1;
   const wh = read(fFrom, fTo);
-  const capacity = point ? point[column]! : prior;
+  const capacity = point ? num(point, column) : prior;
   const used = point ? fTo - fFrom : wh / capacity;
   const form = new Map([[first + to, capacity], [column, used]]); // prettier-ignore
   if (from !== undefined) form.set(first + from, -capacity);
@@ -80,8 +80,8 @@ export function evidenceRows(
   before?: readonly LedgerRow[],
 ): readonly LedgerRow[] {
   return said.map(({ ride, row }, i) => {
-    const { pack, gauge } = input.rides[ride]!;
-    const first = columns.firstMark[ride]!;
+    const { pack, gauge } = nth(input.rides, ride);
+    const first = nth(columns.firstMark, ride);
     return row.energy
       ? energyRow(row, first, columns, pack, gauge, point)
       : (before?.[i] ?? plainRow(row, first, columns, pack, gauge));

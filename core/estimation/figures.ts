@@ -1,4 +1,4 @@
-import { DEFAULTS, type Estimate } from "#core/base";
+import { num, there, nth, DEFAULTS, type Estimate } from "#core/base";
 import { bowAt } from "#core/battery/readings";
 import { combine, valueAt, type LinearForm } from "./linearForm.ts";
 import type { Posterior } from "./posterior.ts";
@@ -30,8 +30,8 @@ export function energyFigure(
   used: CellUse,
   divisor = 1,
 ): Figure {
-  const column = columns.capacity[input.rides[ride]!.pack]!;
-  const capacity = posterior.mean[column]!;
+  const column = nth(columns.capacity, nth(input.rides, ride).pack);
+  const capacity = num(posterior.mean, column);
   const fraction = valueAt(used.form, posterior.mean);
   return {
     mean: (capacity * fraction) / divisor,
@@ -64,22 +64,24 @@ export function estimateOf({ posterior }: Solved, figure: Figure): Estimate {
 
 /** Fraction used between two marks of a ride, leaving out what a charge in between put back. */
 export function usedBetween({ columns, input }: Solved, ride: number, from: number, to: number): CellUse {
-  const first = columns.firstMark[ride]!;
+  const first = nth(columns.firstMark, ride);
   const form = new Map<number, number>();
   const add = (mark: number, by: number) => form.set(first + mark, (form.get(first + mark) ?? 0) + by);
   add(to, 1);
   add(from, -1);
-  input.rides[ride]!.legs.slice(from, to).forEach(({ charged }, i) => {
-    if (!charged) return;
-    add(from + i + 1, -1);
-    add(from + i, 1);
-  });
+  nth(input.rides, ride)
+    .legs.slice(from, to)
+    .forEach(({ charged }, i) => {
+      if (!charged) return;
+      add(from + i + 1, -1);
+      add(from + i, 1);
+    });
   return { form, variance: 0 };
 }
 
 /** Fraction used over a whole ride. */
 export function usedOnRide(solved: Solved, ride: number): CellUse {
-  return usedBetween(solved, ride, 0, solved.input.rides[ride]!.legs.length);
+  return usedBetween(solved, ride, 0, nth(solved.input.rides, ride).legs.length);
 }
 
 /** Miles of a ride, in all or in one cell. */
@@ -93,7 +95,7 @@ export function milesOf({ legs }: LedgerRide, cell?: string): number {
 
 /** Whole-ride Wh per mile of one ride. */
 export function rideFigure(solved: Solved, ride: number): Figure {
-  return energyFigure(solved, ride, usedOnRide(solved, ride), milesOf(solved.input.rides[ride]!));
+  return energyFigure(solved, ride, usedOnRide(solved, ride), milesOf(nth(solved.input.rides, ride)));
 }
 
 /** Energy used in a cell over all rides, over its miles; null when it was not ridden. */
@@ -115,7 +117,7 @@ export function cellFigure(solved: Solved, cell: string): Figure | null {
 export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
   const { columns, input } = solved;
   const ride = input.rides.findIndex((each) => each.pack === pack);
-  const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
+  const column = there(columns.unknowns.find(`rate ${pack}/${cell}`));
   return energyFigure(solved, ride, { form: new Map([[column, 1]]), variance: 0 });
 }
 
@@ -123,8 +125,8 @@ export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
 export function isUnidentifiable({ columns, input, posterior }: Solved, cell: string): boolean {
   const packs = new Set(input.rides.filter((ride) => milesOf(ride, cell) > 0).map(({ pack }) => pack));
   return [...packs].every((pack) => {
-    const column = columns.unknowns.find(`rate ${pack}/${cell}`)!;
-    const prior = DEFAULTS.rateSdWhPerMi / columns.usable[pack]!.mean;
+    const column = there(columns.unknowns.find(`rate ${pack}/${cell}`));
+    const prior = DEFAULTS.rateSdWhPerMi / nth(columns.usable, pack).mean;
     return posterior.variance(new Map([[column, 1]])) > (0.5 * prior) ** 2;
   });
 }
@@ -152,7 +154,7 @@ export function barFigure(solved: Solved, gauge: string, bar: number): Figure | 
   const { unknowns } = solved.columns;
   const own = unknowns.find(`${gauge}/bar ${bar}`);
   if (own === undefined) return null;
-  const { mean } = unknowns.list[own - solved.columns.marks]!;
+  const { mean } = nth(unknowns.list, own - solved.columns.marks);
   const form = new Map([[own, 1]]);
   const [shift, bow] = [unknowns.find(`${gauge}/bar shift`), unknowns.find(`${gauge}/bar bow`)];
   if (shift !== undefined) form.set(shift, 1);

@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { rowAt, num, nth, DEFAULTS } from "#core/base";
 
 /**
  * The slow error of a gauge or a volts curve, with Gaussian correlation along the fraction used, held as 15 independent
@@ -23,8 +23,8 @@ const FACTOR: readonly Float64Array[] = (() => {
     const row = new Float64Array(GP_NODES);
     for (let j = 0; j <= i; j += 1) {
       let sum = gpCorrelation(nodeAt(i), nodeAt(j));
-      for (let k = 0; k < j; k += 1) sum -= row[k]! * (lower[j] ?? row)[k]!;
-      row[j] = i === j ? Math.sqrt(sum) : sum / lower[j]![j]!;
+      for (let k = 0; k < j; k += 1) sum -= num(row, k) * num(lower[j] ?? row, k);
+      row[j] = i === j ? Math.sqrt(sum) : sum / nth(rowAt(lower, j), j);
     }
     lower.push(row);
   }
@@ -41,8 +41,8 @@ export function gpWeights(f: number): Float64Array {
   const weights = new Float64Array(GP_NODES);
   for (let i = 0; i < GP_NODES; i += 1) {
     let sum = gpCorrelation(at, nodeAt(i));
-    for (let k = 0; k < i; k += 1) sum -= FACTOR[i]![k]! * weights[k]!;
-    weights[i] = sum / FACTOR[i]![i]!;
+    for (let k = 0; k < i; k += 1) sum -= num(rowAt(FACTOR, i), k) * num(weights, k);
+    weights[i] = sum / num(rowAt(FACTOR, i), i);
   }
   return weights;
 }

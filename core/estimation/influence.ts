@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { Estimate } from "#core/base";
 import { valueAt } from "./linearForm.ts";
 import { varianceOf, type Figure } from "./figures.ts";
@@ -31,9 +32,9 @@ export function influences(
     along: part.posterior.covarianceWith(figure.gradient),
   }));
   const found = leaveOneOut(parts).map((left, i) => {
-    const row = evidence[i]!;
+    const row = nth(evidence, i);
     const without = left.parts.map(({ weight, residual: { sd, residual, free } }, p) => {
-      const { mean, variance, along } = under[p]!;
+      const { mean, variance, along } = nth(under, p);
       const pull = valueAt(row.form, along) / sd;
       return { weight, mean: mean - (pull * residual) / free, variance: variance + pull ** 2 / free, news: pull ** 2 / free }; // prettier-ignore
     });
@@ -48,7 +49,7 @@ export function influences(
       news: without.reduce((sum, { weight, news }) => sum + weight * news, 0),
       says: row.value - (row.shift ?? 0),
       answer: valueAt(row.form, posterior.mean) - (row.shift ?? 0),
-      sd: left.parts[0]!.residual.sd,
+      sd: nth(left.parts, 0).residual.sd,
     };
   });
   const news = found.reduce((sum, each) => sum + each.news, 0);

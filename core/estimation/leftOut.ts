@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { Part } from "./mixture.ts";
 import type { Residual } from "./posterior.ts";
 
@@ -28,9 +29,9 @@ const LN_2PI = Math.log(2 * Math.PI);
  */
 export function leaveOneOut(parts: readonly Part[]): readonly LeftOut[] {
   const told = parts.map(({ posterior }) => posterior.residuals());
-  return told[0]!.map((_, i) => {
+  return nth(told, 0).map((_, i) => {
     const each = parts.map(({ weight }, p) => {
-      const residual = told[p]![i]!;
+      const residual = nth(nth(told, p), i);
       const variance = (residual.sd * residual.sd) / residual.free;
       const off = (residual.sd * residual.residual) / residual.free;
       // Log density of the reading given the others.

@@ -1,3 +1,4 @@
+import { num } from "#core/base";
 /**
  * A linear form over the ledger's columns: column -> coefficient, in natural units. Columns are the fractions used at
  * the marks, then the unknowns. Sparse, since most forms touch two marks and a handful of unknowns.
@@ -20,6 +21,6 @@ export function addTo(sum: Map<number, number>, form: LinearForm, factor: number
 /** Value of a form at a point that holds every column. */
 export function valueAt(form: LinearForm, point: Float64Array): number {
   let sum = 0;
-  for (const [column, coefficient] of form) sum += coefficient * point[column]!;
+  for (const [column, coefficient] of form) sum += coefficient * num(point, column);
   return sum;
 }

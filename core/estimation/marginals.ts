@@ -1,3 +1,4 @@
+import { rowAt, num, nth } from "#core/base";
 import type { Factorisation, EliminationPlan } from "./chain.ts";
 import type { LinearForm } from "./linearForm.ts";
 import { covarianceOf } from "./triangle.ts";
@@ -29,56 +30,52 @@ export function marginalsOf({ layout, pivots, triangle }: Factorisation): Margin
   for (let k = marks - 1; k >= 0; k -= 1) {
     const pivot = pivots[k];
     if (!pivot) {
-      withEdge[k] = edge[hub[k]!]!;
-      own[k] = withEdge[k]![hub[k]!]!;
+      withEdge[k] = rowAt(edge, nth(hub, k));
+      own[k] = nth(rowAt(withEdge, k), nth(hub, k));
       continue;
     }
     const cross = new Float64Array(border);
     for (let j = 0; j < border; j += 1) {
-      const share = pivot.border[j]! / pivot.own;
+      const share = num(pivot.border, j) / pivot.own;
       if (share === 0) continue;
-      const row = edge[j]!;
-      for (let i = 0; i < border; i += 1) cross[i] = cross[i]! - share * row[i]!;
+      const row = rowAt(edge, j);
+      for (let i = 0; i < border; i += 1) cross[i] = num(cross, i) - share * num(row, i);
     }
     const tie = pivot.next === 0 ? 0 : -pivot.next / pivot.own;
     if (tie !== 0) {
-      const beyond = withEdge[k + 1]!;
-      for (let i = 0; i < border; i += 1) cross[i] = cross[i]! + tie * beyond[i]!;
-      let sum = tie * own[k + 1]!;
-      for (let j = 0; j < border; j += 1) sum -= (pivot.border[j]! / pivot.own) * beyond[j]!;
+      const beyond = rowAt(withEdge, k + 1);
+      for (let i = 0; i < border; i += 1) cross[i] = num(cross, i) + tie * nth(beyond, i);
+      let sum = tie * num(own, k + 1);
+      for (let j = 0; j < border; j += 1) sum -= (num(pivot.border, j) / pivot.own) * nth(beyond, j);
       withNext[k] = sum;
     }
-    let variance = 1 / (pivot.own * pivot.own) + tie * withNext[k]!;
-    for (let j = 0; j < border; j += 1) variance -= (pivot.border[j]! / pivot.own) * cross[j]!;
+    let variance = 1 / (pivot.own * pivot.own) + tie * num(withNext, k);
+    for (let j = 0; j < border; j += 1) variance -= (num(pivot.border, j) / pivot.own) * num(cross, j);
     own[k] = variance;
     withEdge[k] = cross;
   }
   return {
     variance(form) {
-      const chain: number[] = [];
-      const at: number[] = [];
-      const by: number[] = [];
+      const chain: (readonly [mark: number, by: number])[] = [];
+      const onEdge: (readonly [column: number, by: number])[] = [];
       for (const [column, coefficient] of form) {
         if (coefficient === 0) continue;
-        if (column < marks && hub[column] === -1) chain.push(column);
-        else {
-          at.push(column < marks ? hub[column]! : column - marks);
-          by.push(column < marks ? coefficient : coefficient * unknowns[column - marks]!.sd);
-        }
+        if (column >= marks) onEdge.push([column - marks, coefficient * nth(unknowns, column - marks).sd]);
+        else if (hub[column] === -1) chain.push([column, coefficient]);
+        else onEdge.push([nth(hub, column), coefficient]);
       }
-      chain.sort((a, b) => a - b);
-      const [low, high] = chain;
       let sum = 0;
-      for (let i = 0; i < at.length; i += 1) {
-        const row = edge[at[i]!]!;
-        for (let j = 0; j < at.length; j += 1) sum += by[i]! * by[j]! * row[at[j]!]!;
+      for (const [i, a] of onEdge) {
+        const row = rowAt(edge, i);
+        for (const [j, b] of onEdge) sum += a * b * num(row, j);
       }
-      for (const mark of chain) {
-        const coefficient = form.get(mark)!;
-        sum += coefficient * coefficient * own[mark]!;
-        for (let i = 0; i < at.length; i += 1) sum += 2 * coefficient * by[i]! * withEdge[mark]![at[i]!]!;
+      for (const [mark, a] of chain) {
+        const row = rowAt(withEdge, mark);
+        sum += a * a * num(own, mark);
+        for (const [j, b] of onEdge) sum += 2 * a * b * num(row, j);
       }
-      if (chain.length === 2) sum += 2 * form.get(low!)! * form.get(high!)! * withNext[low!]!;
+      const [low, high] = chain.sort(([a], [b]) => a - b);
+      if (low && high) sum += 2 * low[1] * high[1] * num(withNext, low[0]);
       return Math.max(0, sum);
     },
   };

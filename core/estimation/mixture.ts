@@ -1,3 +1,4 @@
+import { num, there } from "#core/base";
 import { valueAt, type LinearForm } from "./linearForm.ts";
 import type { GaussianPosterior, Posterior } from "./posterior.ts";
 
@@ -29,10 +30,10 @@ function shown(parts: readonly Weighed[]): readonly Weighed[] {
 export function mixtureOf(all: readonly Weighed[]): Posterior {
   const parts = shown(all);
   const [only] = parts;
-  if (parts.length === 1) return only!.posterior;
-  const mean = new Float64Array(only!.posterior.mean.length);
+  if (parts.length === 1) return there(only).posterior;
+  const mean = new Float64Array(there(only).posterior.mean.length);
   for (const { weight, posterior } of parts)
-    for (let i = 0; i < mean.length; i += 1) mean[i] = mean[i]! + weight * posterior.mean[i]!;
+    for (let i = 0; i < mean.length; i += 1) mean[i] = num(mean, i) + weight * num(posterior.mean, i);
   /** How far a part's value of a form lies from the mixture's. */
   const off = (form: LinearForm, { posterior }: { readonly posterior: Posterior }) =>
     valueAt(form, posterior.mean) - valueAt(form, mean);
@@ -51,7 +52,9 @@ export function mixtureOf(all: readonly Weighed[]): Posterior {
         const within = part.posterior.covarianceWith(form);
         const away = off(form, part);
         for (let i = 0; i < sum.length; i += 1)
-          sum[i] = sum[i]! + part.weight * (within[i]! + away * (part.posterior.mean[i]! - mean[i]!));
+          sum[i] =
+            num(sum, i) +
+            part.weight * (num(within, i) + away * (num(part.posterior.mean, i) - num(mean, i)));
       }
       return sum;
     },

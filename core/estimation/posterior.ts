@@ -1,3 +1,4 @@
+import { num } from "#core/base";
 import {
   covarianceWith,
   eliminate,
@@ -42,7 +43,7 @@ export interface GaussianPosterior extends Posterior {
 
 const squares = (values: Float64Array) => {
   let sum = 0;
-  for (let i = 0; i < values.length; i += 1) sum += values[i]! * values[i]!;
+  for (let i = 0; i < values.length; i += 1) sum += num(values, i) * num(values, i);
   return sum;
 };
 

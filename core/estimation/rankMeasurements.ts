@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { num, there, nth, DEFAULTS } from "#core/base";
 import { curveOf } from "#core/battery";
 import { markOf, rowOf, type Reading } from "#core/battery/readings";
 import { evidenceRows } from "./evidence.ts";
@@ -36,7 +36,7 @@ function sdWith(
   const known = new Map([...row.form].filter(([column]) => column < posterior.mean.length));
   const fresh = [...row.form]
     .filter(([column]) => column >= posterior.mean.length)
-    .reduce((sum, [column, by]) => sum + (by * grown.unknowns.list[column - columns.marks]!.sd) ** 2, 0);
+    .reduce((sum, [column, by]) => sum + (by * nth(grown.unknowns.list, column - columns.marks).sd) ** 2, 0);
   const pull = valueAt(known, posterior.covarianceWith(figure.gradient));
   const sd = rowSd(row);
   const left = varianceOf(posterior, figure) - pull ** 2 / (sd * sd + fresh + posterior.variance(known));
@@ -46,29 +46,29 @@ function sdWith(
 /** The sd with one more reading on a ride. */
 function sdWithReading(solved: Solved, figure: Figure, ride: number, reading: Reading): number {
   const columns = { ...solved.columns, unknowns: solved.columns.unknowns.copy() };
-  const setting = settingOf(solved.input, solved.input.rides[ride]!);
+  const setting = settingOf(solved.input, nth(solved.input.rides, ride));
   const [row] = evidenceRows(
     solved.input,
     columns,
     [{ ride, row: rowOf(reading, setting) }],
     solved.posterior.mean,
   );
-  return sdWith(solved, figure, row!, columns);
+  return sdWith(solved, figure, there(row), columns);
 }
 
 /** What the gauge would show ten miles on, by the kinds it was read with; null when the pack would not last. */
 function tenMilesOn(solved: Solved, ride: number): number | null {
   const { input, posterior, columns } = solved;
-  const { legs, readings, pack } = input.rides[ride]!;
-  const miles = milesOf(input.rides[ride]!);
-  const end = posterior.mean[columns.firstMark[ride]! + legs.length]!;
+  const { legs, readings, pack } = nth(input.rides, ride);
+  const miles = milesOf(nth(input.rides, ride));
+  const end = num(posterior.mean, nth(columns.firstMark, ride) + legs.length);
   const perMile = valueAt(usedOnRide(solved, ride).form, posterior.mean) / miles;
   const f = end + 10 * perMile;
   if (!(f < DEEPEST) || !(f > 0)) return null;
-  const curve = curveOf(input.packs[pack]!);
+  const curve = curveOf(nth(input.packs, pack));
   const mark = legs.length + 1;
-  const cells = input.packs[pack]!.seriesCells;
-  const { bars } = input.gauges[input.rides[ride]!.gauge]!;
+  const cells = nth(input.packs, pack).seriesCells;
+  const { bars } = nth(input.gauges, nth(input.rides, ride).gauge);
   const kinds = new Set(readings.map(({ kind }) => kind));
   const q = curve.chargeAtFraction(f);
   const added: Reading[] = [];
@@ -85,7 +85,7 @@ function tenMilesOn(solved: Solved, ride: number): number | null {
     added.push({ kind: "bars", mark, bars: Math.min(bars, Math.max(0, Math.ceil(bars * (1 - f)))) });
   if (added.length === 0) return null;
   const mix = Object.fromEntries(
-    input.cells.map((cell) => [cell, (10 * milesOf(input.rides[ride]!, cell)) / miles]),
+    input.cells.map((cell) => [cell, (10 * milesOf(nth(input.rides, ride), cell)) / miles]),
   );
   const longer = solveLedger({
     ...input,
@@ -99,12 +99,12 @@ function tenMilesOn(solved: Solved, ride: number): number | null {
 /** A repeat of the course with a counter on: this ride's energy again, but for its gain and the road's scatter of both. */
 function meteredRepeat(solved: Solved, ride: number, figure: Figure): number {
   const { columns, input, posterior } = solved;
-  const { pack } = input.rides[ride]!;
-  const column = columns.capacity[pack]!;
-  const capacity = posterior.mean[column]!;
+  const { pack } = nth(input.rides, ride);
+  const column = nth(columns.capacity, pack);
+  const capacity = num(posterior.mean, column);
   const used = usedOnRide(solved, ride);
   const energyWh = capacity * valueAt(used.form, posterior.mean);
-  const scatter = scatterSd(milesOf(input.rides[ride]!), capacity) * capacity;
+  const scatter = scatterSd(milesOf(nth(input.rides, ride)), capacity) * capacity;
   const form = new Map([...used.form].map(([at, by]) => [at, by * capacity]));
   form.set(column, energyWh / capacity);
   const row: LedgerRow = {
@@ -125,20 +125,20 @@ function meteredRepeat(solved: Solved, ride: number, figure: Figure): number {
  */
 export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasurement[] {
   const { input, columns, posterior } = solved;
-  const { legs, readings, pack } = input.rides[ride]!;
+  const { legs, readings, pack } = nth(input.rides, ride);
   const figure = rideFigure(solved, ride);
   const now = Math.sqrt(varianceOf(posterior, figure));
-  const miles = milesOf(input.rides[ride]!);
+  const miles = milesOf(nth(input.rides, ride));
   const last = legs.length;
-  const capacity = posterior.mean[columns.capacity[pack]!]!;
-  const end = Math.min(1, Math.max(0, posterior.mean[columns.firstMark[ride]! + last]!));
+  const capacity = num(posterior.mean, nth(columns.capacity, pack));
+  const end = Math.min(1, Math.max(0, num(posterior.mean, nth(columns.firstMark, ride) + last)));
   const has = (kind: Reading["kind"], mark?: number) =>
     readings.some((reading) => reading.kind === kind && (mark === undefined || markOf(reading) === mark));
   const rideMinutes = (60 * miles) / DEFAULTS.rideMph;
   const found: { measure: NextMeasure; minutes: number; sdLeft: number | null }[] = [];
-  if (columns.usable[pack]!.from === "label") {
+  if (nth(columns.usable, pack).from === "label") {
     const row: LedgerRow = {
-      form: new Map([[columns.capacity[pack]!, 1]]),
+      form: new Map([[nth(columns.capacity, pack), 1]]),
       value: capacity,
       errors: [{ source: "capacity", sd: capacity * DEFAULTS.measuredSdFloor }],
       floor: EXACT * capacity,
@@ -158,9 +158,9 @@ export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasu
       sdLeft: sdWithReading(solved, figure, ride, reading),
     });
   }
-  const cells = input.packs[pack]!.seriesCells;
+  const cells = nth(input.packs, pack).seriesCells;
   if (cells && !has("restVolts", last)) {
-    const curve = curveOf(input.packs[pack]!);
+    const curve = curveOf(nth(input.packs, pack));
     const packVolts = cells * curve.voltsAt(curve.chargeAtFraction(end));
     const reading: Reading = { kind: "restVolts", mark: last, packVolts, restMin: 12, meterStepV: 0.1 };
     found.push({

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { Estimate } from "#core/base";
 import { EVIDENCE, evidenceOf, type Evidence, type Reading } from "#core/battery/readings";
 import { rideFigure, estimateOf, birgeRatio } from "./figures.ts";
@@ -21,15 +22,15 @@ const LEAST_NEWS = 10;
 /** What each kind of evidence alone would say of a ride's Wh/mi; kinds that say nothing by themselves are left out. */
 export function singleSourceEstimates(input: LedgerInput, ride = 0): readonly SingleSourceEstimate[] {
   return EVIDENCE.flatMap((evidence): readonly SingleSourceEstimate[] => {
-    const own = input.rides[ride]!.readings.filter(({ kind }) => evidenceOf(kind) === evidence);
+    const own = nth(input.rides, ride).readings.filter(({ kind }) => evidenceOf(kind) === evidence);
     if (own.length === 0) return [];
     const start =
       FROM_FULL.includes(evidence) || own.length === 1
-        ? input.rides[ride]!.readings.filter(({ kind }) => kind === "fullStart")
+        ? nth(input.rides, ride).readings.filter(({ kind }) => kind === "fullStart")
         : [];
     const solved = solveLedger({
       ...input,
-      rides: [{ ...input.rides[ride]!, readings: [...start, ...own] }],
+      rides: [{ ...nth(input.rides, ride), readings: [...start, ...own] }],
     });
     if (!solved.ok) return [];
     // A slip is weighed here as it is with all kinds together.

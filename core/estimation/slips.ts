@@ -1,4 +1,4 @@
-import { type Assumed, fixed, METRES_PER_MILE, unitToken } from "#core/base";
+import { there, nth, type Assumed, fixed, METRES_PER_MILE, unitToken } from "#core/base";
 import { likelySlip, markOf, readingText, type Reading, type Row } from "#core/battery/readings";
 import { energyFigure, milesOf, rideFigure, usedBetween } from "./figures.ts";
 import { leaveOneOut, type LeftOut } from "./leftOut.ts";
@@ -40,8 +40,8 @@ export interface Judgement {
 
 /** A pack in the units of a reading's row: 1 for fractions, its Wh for energy. */
 function spanOfPack({ said, input, columns }: SolvedLedger, i: number): number {
-  const { ride, row } = said[i]!;
-  return row.energy ? columns.usable[input.rides[ride]!.pack]!.mean : 1;
+  const { ride, row } = nth(said, i);
+  return row.energy ? nth(columns.usable, nth(input.rides, ride).pack).mean : 1;
 }
 
 const normalDensity = (off: number, variance: number) =>
@@ -84,7 +84,7 @@ function slipOf(
 export function standingsOf(solved: SolvedLedger): readonly Standing[] {
   return leaveOneOut(solved.parts).map((left, i) => ({
     standing: left.standing,
-    ...slipOf(left, spanOfPack(solved, i), solved.said[i]!.row, solved.columns.assumed),
+    ...slipOf(left, spanOfPack(solved, i), nth(solved.said, i).row, solved.columns.assumed),
   }));
 }
 
@@ -114,14 +114,17 @@ export function judgeReadings(solved: SolvedLedger, setAside: ReadonlySet<number
   for (;;) {
     const found = standingsOf(without);
     found.forEach((each, i) => {
-      standings[kept[i]!] = each;
+      standings[nth(kept, i)] = each;
     });
     // Those set aside first: what is left is judged without them.
-    const among = found.flatMap((_, i) => (waiting.size === 0 || waiting.has(kept[i]!) ? [i] : []));
-    const worst = among.reduce((far, i) => (found[i]!.logOdds > found[far]!.logOdds ? i : far), among[0]!);
-    const suspect = found[worst];
-    if (!suspect) break;
-    const isSetAside = waiting.delete(kept[worst]!);
+    const among = found.flatMap((_, i) => (waiting.size === 0 || waiting.has(nth(kept, i)) ? [i] : []));
+    if (among.length === 0) break;
+    const worst = among.reduce(
+      (far, i) => (nth(found, i).logOdds > nth(found, far).logOdds ? i : far),
+      nth(among, 0),
+    );
+    const suspect = nth(found, worst);
+    const isSetAside = waiting.delete(nth(kept, worst));
     const logOdds = isSetAside ? Math.max(LEAST_SET_ASIDE, suspect.logOdds) : suspect.logOdds;
     if (!isSetAside && (!(logOdds > QUESTION_ABOVE) || kept.length <= 2 || flags.length >= MOST_QUESTIONS))
       break;
@@ -131,7 +134,7 @@ export function judgeReadings(solved: SolvedLedger, setAside: ReadonlySet<number
     const chance = chanceOf(logOdds);
     stories.push({ weight: left * (1 - chance), solved: without });
     left *= chance;
-    if (!isSetAside) flags.push({ ...names[kept[worst]!]!, ...suspect });
+    if (!isSetAside) flags.push({ ...nth(names, nth(kept, worst)), ...suspect });
     kept = rest;
     without = next;
   }
@@ -152,8 +155,8 @@ export interface OtherStory {
  * @returns null without a neighbour to measure a stretch to
  */
 export function otherStory(solved: SolvedLedger, without: SolvedLedger, flag: LedgerFlag): OtherStory | null {
-  const { readings, legs } = solved.input.rides[flag.ride]!;
-  const mark = markOf(readings[flag.reading]!);
+  const { readings, legs } = nth(solved.input.rides, flag.ride);
+  const mark = markOf(nth(readings, flag.reading));
   const marks = readings.map(markOf);
   const before = Math.max(...marks.filter((each) => each < mark));
   const after = Math.min(...marks.filter((each) => each > mark));
@@ -163,9 +166,14 @@ export function otherStory(solved: SolvedLedger, without: SolvedLedger, flag: Le
     [mark, after],
   ].flatMap(([from, to]): readonly OtherStory[] => {
     if (!Number.isFinite(from) || !Number.isFinite(to)) return [];
-    const distanceMi = milesOf({ ...solved.input.rides[flag.ride]!, legs: legs.slice(from, to) });
+    const distanceMi = milesOf({ ...nth(solved.input.rides, flag.ride), legs: legs.slice(from, to) });
     if (!(distanceMi > 0) || !(usual > 0)) return [];
-    const used = energyFigure(solved, flag.ride, usedBetween(solved, flag.ride, from!, to!), distanceMi);
+    const used = energyFigure(
+      solved,
+      flag.ride,
+      usedBetween(solved, flag.ride, there(from), there(to)),
+      distanceMi,
+    );
     return [{ distanceMi, times: used.mean / usual }];
   });
   const strange = ({ times }: OtherStory) => Math.abs(Math.log(Math.max(times, 0.01)));

@@ -1,4 +1,4 @@
-import { assuming, err, errs, ok, type Problem, type Result } from "#core/base";
+import { nth, assuming, err, errs, ok, type Problem, type Result } from "#core/base";
 import { curveOf } from "#core/battery";
 import { checkReading, rowOf, type Reading, type Row, type Setting } from "#core/battery/readings";
 import { planElimination, MOST_HUBS, type EliminationPlan } from "./chain.ts";
@@ -45,8 +45,8 @@ export function settingOf(
   input: Pick<LedgerInput, "packs" | "gauges" | "assume">,
   ride: Pick<LedgerRide, "pack" | "gauge">,
 ): Setting {
-  const pack = input.packs[ride.pack]!;
-  return { pack, curve: curveOf(pack), ...input.gauges[ride.gauge]!, assumed: assuming(input.assume) };
+  const pack = nth(input.packs, ride.pack);
+  return { pack, curve: curveOf(pack), ...nth(input.gauges, ride.gauge), assumed: assuming(input.assume) };
 }
 
 /** A row with the doubt of where its reading was taken, in fractions of the pack. */
@@ -170,7 +170,7 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const travel = travelRows(input, columns);
   const said = input.rides.flatMap((ride, r) => {
     const setting = settingOf(input, ride);
-    const perMile = columns.assumed.rateWhPerMi / columns.usable[ride.pack]!.mean;
+    const perMile = columns.assumed.rateWhPerMi / nth(columns.usable, ride.pack).mean;
     const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perMile));
     return lastSteadyLooks(ride.readings, dequantised(read, ride)).map((row) => ({ ride: r, row }));
   });
@@ -220,7 +220,7 @@ function solvedOf(frame: Frame, said: readonly RideRow[], { parts, evidence }: S
       return mixtureOf(known);
     },
     keeping: (kept) => {
-      const [fewer, rows] = [kept.map((i) => said[i]!), kept.map((i) => evidence[i]!)];
+      const [fewer, rows] = [kept.map((i) => nth(said, i)), kept.map((i) => nth(evidence, i))];
       const again = settle(frame, fewer, posterior.mean, rows);
       return again && solvedOf(frame, fewer, again);
     },
@@ -240,13 +240,13 @@ export function mixed(
 ): Solved {
   const told = stories.filter(({ weight }) => weight > FAR_FETCHED);
   const whole = told.reduce((sum, { weight }) => sum + weight, 0);
-  if (told.length === 1) return told[0]!.solved;
+  if (told.length === 1) return nth(told, 0).solved;
   const weigh = told.map(({ weight, solved }) => ({ weight: weight / whole, solved }));
   const parts = weigh.flatMap(({ weight, solved }) =>
     solved.parts.map((part) => ({ ...part, weight: weight * part.weight })),
   );
   return {
-    ...stories[0]!.solved,
+    ...nth(stories, 0).solved,
     posterior: mixtureOf(parts),
     scatterSquared: weigh.reduce((sum, { weight, solved }) => sum + weight * solved.scatterSquared, 0),
     without: (source) => {

@@ -1,4 +1,4 @@
-import { DEFAULTS, STANDARD_GRAVITY } from "#core/base";
+import { there, nth, DEFAULTS, STANDARD_GRAVITY } from "#core/base";
 import { rateColumn, type Columns } from "./columns.ts";
 import { addTo, combine, type LinearForm } from "./linearForm.ts";
 import { EXACT, ROAD, type LedgerRow } from "./rows.ts";
@@ -38,7 +38,7 @@ function sectionKeys(input: LedgerInput): readonly (readonly (string | null)[])[
   });
   const counts = new Map<string, number>();
   for (const key of keys.flat()) if (key !== null) counts.set(key, (counts.get(key) ?? 0) + 1);
-  return keys.map((ride) => ride.map((key) => (key !== null && counts.get(key)! > 1 ? key : null)));
+  return keys.map((ride) => ride.map((key) => (key !== null && there(counts.get(key)) > 1 ? key : null)));
 }
 
 /** What the climb of a leg takes: columns and coefficients of the two shares, up and down. */
@@ -71,8 +71,8 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
     });
   const cellUse = input.rides.map((ride, r) => {
     const uses = new Map<string, { readonly form: Map<number, number>; variance: number }>();
-    const first = columns.firstMark[r]!;
-    const capacityWh = columns.usable[ride.pack]!.mean;
+    const first = nth(columns.firstMark, r);
+    const capacityWh = nth(columns.usable, ride.pack).mean;
     const massKg = ride.massKg ?? input.massKg ?? DEFAULTS.massKg;
     open(first);
     ride.legs.forEach((leg, i) => {
@@ -83,7 +83,7 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
       const parts = Object.entries(leg.miles);
       const total = parts.reduce((sum, [, miles]) => sum + miles, 0);
       const sd = scatterSd(total, capacityWh);
-      const key = sections[r]![i]!;
+      const key = nth(nth(sections, r), i);
       const own = key === null ? 1 : 1 - DEFAULTS.pairedShare;
       const spent = parts.map(([cell, miles], part) => {
         const share = total > 0 ? miles / total : 1 / parts.length;

@@ -1,5 +1,5 @@
 import { reversed, type RouteSegment, type Route } from "#core/route";
-import { DEFAULTS } from "#core/base";
+import { num, nth, DEFAULTS } from "#core/base";
 import type { Knowledge } from "./knowledge.ts";
 import { applyAll, LASTING_UNKNOWNS, type RideConditions, segmentCost, UNKNOWNS } from "#core/bike";
 
@@ -14,8 +14,8 @@ function sumsOf(pieces: readonly RouteSegment[], rig: RideConditions): Sums {
   const s = new Float64Array(pieces.length + 1);
   pieces.forEach((piece, i) => {
     const use = segmentCost(piece, rig);
-    wh[i + 1] = wh[i]! + use.wh;
-    s[i + 1] = s[i]! + use.s;
+    wh[i + 1] = num(wh, i) + use.wh;
+    s[i + 1] = num(s, i) + use.s;
   });
   return { wh, s };
 }
@@ -28,14 +28,15 @@ export interface Sloped {
 
 export const plus = (a: Sloped, b: Sloped, by = 1): Sloped => ({
   mean: a.mean + by * b.mean,
-  slopes: a.slopes.map((slope, i) => slope + by * b.slopes[i]!),
+  slopes: a.slopes.map((slope, i) => slope + by * nth(b.slopes, i)),
 });
 
 /** Variance of a sloped value: the bike's own unknowns as far as they are known, the day's with sd 1. */
 export function slopedVariance({ slopes }: Sloped, { covariance }: Knowledge): number {
   let sum = 0;
   for (let i = 0; i < LASTING_UNKNOWNS; i += 1)
-    for (let j = 0; j < LASTING_UNKNOWNS; j += 1) sum += slopes[i]! * slopes[j]! * covariance[i]![j]!;
+    for (let j = 0; j < LASTING_UNKNOWNS; j += 1)
+      sum += nth(slopes, i) * nth(slopes, j) * nth(nth(covariance, i), j);
   for (const slope of slopes.slice(LASTING_UNKNOWNS)) sum += slope * slope;
   return sum;
 }
@@ -56,8 +57,8 @@ export function sharesOfUnknowns(value: Sloped, { covariance }: Knowledge): read
     name,
     variance:
       i < LASTING_UNKNOWNS
-        ? covariance[i]!.reduce((sum, each, j) => sum + slopes[i]! * slopes[j]! * each, 0)
-        : slopes[i]! ** 2,
+        ? nth(covariance, i).reduce((sum, each, j) => sum + nth(slopes, i) * nth(slopes, j) * each, 0)
+        : nth(slopes, i) ** 2,
   }));
   const whole = parts.reduce((sum, { variance }) => sum + variance, 0);
   if (!(whole > 0)) return [];
@@ -94,18 +95,21 @@ export function rideAlong(way: Route, rig: RideConditions, knowledge: Knowledge)
   });
   const [out, home] = [rides(way.lap), rides(back)];
   const bounds = new Float64Array(way.lap.length + 1);
-  way.lap.forEach(({ lengthM }, i) => (bounds[i + 1] = bounds[i]! + lengthM));
+  way.lap.forEach(({ lengthM }, i) => (bounds[i + 1] = num(bounds, i) + lengthM));
   const placeIn = (inLapM: number) => {
     let [low, high] = [0, way.lap.length];
     while (high - low > 1) {
       const middle = (low + high) >> 1;
-      if (bounds[middle]! <= inLapM) low = middle;
+      if (num(bounds, middle) <= inLapM) low = middle;
       else high = middle;
     }
-    return { low, share: Math.min(1, Math.max(0, (inLapM - bounds[low]!) / (bounds[high]! - bounds[low]!))) };
+    return {
+      low,
+      share: Math.min(1, Math.max(0, (inLapM - num(bounds, low)) / (num(bounds, high) - num(bounds, low)))),
+    };
   };
   const read = (sums: Float64Array, { low, share }: { low: number; share: number }) =>
-    sums[low]! + share * (sums[low + 1]! - sums[low]!);
+    num(sums, low) + share * (num(sums, low + 1) - num(sums, low));
   const sloped = (of: (sums: Sums) => number, ride: typeof out, model: number): Sloped => {
     const mean = of(ride.base);
     return { mean, slopes: [...ride.nudged.map((sums) => (of(sums) - mean) / NUDGE), mean * model] };
@@ -114,7 +118,7 @@ export function rideAlong(way: Route, rig: RideConditions, knowledge: Knowledge)
   const along = (column: "wh" | "s", model: number) => (atM: number) => {
     const laps = Math.floor(atM / way.lapM + 1e-9);
     const place = placeIn(Math.max(0, atM - laps * way.lapM));
-    return sloped((sums) => laps * sums[column][last]! + read(sums[column], place), out, model);
+    return sloped((sums) => laps * num(sums[column], last) + read(sums[column], place), out, model);
   };
   return {
     way,
@@ -124,7 +128,7 @@ export function rideAlong(way: Route, rig: RideConditions, knowledge: Knowledge)
     whBack: (inLapM) => {
       const place = placeIn(Math.min(way.lapM, Math.max(0, inLapM)));
       const mirrored = { low: last - 1 - place.low, share: 1 - place.share };
-      return sloped((sums) => sums.wh[last]! - read(sums.wh, mirrored), home, DEFAULTS.dayModelSdShare);
+      return sloped((sums) => num(sums.wh, last) - read(sums.wh, mirrored), home, DEFAULTS.dayModelSdShare);
     },
   };
 }

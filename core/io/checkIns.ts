@@ -9,7 +9,7 @@ import {
   type SightingField,
 } from "#core/fields";
 import { entryBodySchema, type EntryBody } from "#core/ride/log";
-import { errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
+import { there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
 import { columnOf, COLUMNS, type ColumnField } from "./columns.ts";
 import type { ColumnChoice, Table } from "./table.ts";
 
@@ -92,7 +92,7 @@ function sightingOf(cells: CellReader): Readonly<Record<string, unknown>> {
       if (kind === "choice") return [[name, choiceOf(cells, name, column.name)]];
       if (kind === "tick") return [[name, tickOf(cells, column.name)]];
       const wide = span ? cells.span(column.name) : null;
-      if (wide) return [[name, (wide[0] + wide[1]) / 2], [span!, wide[1] - wide[0]]]; // prettier-ignore
+      if (wide) return [[name, (wide[0] + wide[1]) / 2], [there(span), wide[1] - wide[0]]]; // prettier-ignore
       const value = cells.number(column.name);
       return [[name, value === undefined ? undefined : value / siPerStored]];
     }),
@@ -207,19 +207,19 @@ export function readCheckIns(
   table.rows.forEach((cellTexts, i) => {
     const row = i + 2;
     const text = (field: ColumnField) =>
-      where.has(field) ? (cellTexts[where.get(field)!] ?? "").trim() : "";
+      where.has(field) ? (cellTexts[there(where.get(field))] ?? "").trim() : "";
     const problem = (field: ColumnField, code: string, sentence: string) =>
       problems.push({
         code,
-        path: `row ${row}, column ${table.headings[where.get(field) ?? -1] ?? COLUMNS[field]!.label}`,
+        path: `row ${row}, column ${table.headings[where.get(field) ?? -1] ?? nth(COLUMNS, field).label}`,
         sentence,
       });
     const number = (field: ColumnField): number | undefined => {
       const cell = text(field);
-      const { dimension } = COLUMNS[field]!;
+      const { dimension } = nth(COLUMNS, field);
       if (cell === "" || cell === "-" || !dimension) return undefined;
-      const value = parseQuantity(cell, dimension, columns[where.get(field)!]!.unit);
-      if (!value.ok) problem(field, value.problems[0]!.code, value.problems[0]!.sentence);
+      const value = parseQuantity(cell, dimension, nth(columns, there(where.get(field))).unit);
+      if (!value.ok) problem(field, nth(value.problems, 0).code, nth(value.problems, 0).sentence);
       else if (field === "distance" || field === "display") {
         const before = farthest.get(field);
         if (before && value.value < before.metres)
@@ -235,9 +235,9 @@ export function readCheckIns(
     const span = (field: ColumnField): readonly [number, number] | null => {
       const found = SPAN.exec(text(field));
       if (!found) return null;
-      const { dimension } = COLUMNS[field]!;
-      const ends = [found[1]!, found[2]!].map((part) =>
-        parseQuantity(`${part}${found[3]}`, dimension!, columns[where.get(field)!]!.unit),
+      const { dimension } = nth(COLUMNS, field);
+      const ends = [nth(found, 1), nth(found, 2)].map((part) =>
+        parseQuantity(`${part}${found[3]}`, there(dimension), nth(columns, there(where.get(field))).unit),
       );
       const [low, high] = ends.map((end) => (end.ok ? end.value : NaN)) as [number, number];
       return high >= low ? [low, high] : null;

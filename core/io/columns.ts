@@ -1,3 +1,4 @@
+import { nth, lastOf } from "#core/base";
 import type { DimensionName } from "#core/base";
 import { SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
 
@@ -52,7 +53,7 @@ export const COLUMN_FIELDS: readonly ColumnField[] = Object.keys(COLUMNS);
 
 /** The column that fills a field of an entry; the event's where none does by itself. */
 export const columnOf = (field: string): ColumnField =>
-  COLUMN_FIELDS.find((name) => COLUMNS[name]!.field === field) ??
+  COLUMN_FIELDS.find((name) => nth(COLUMNS, name).field === field) ??
   ({ wallWh: "wall", charger: "charger" } as Readonly<Record<string, ColumnField>>)[field] ??
   "event";
 
@@ -92,10 +93,10 @@ export function readHeading(heading: string): Heading {
   const bracket = /[([]\s*([^)\]]+?)\s*[)\]]/.exec(lower);
   const outside = lower.replace(/[([][^)\]]*[)\]]/g, " ");
   const words = outside.split(/[\s,.:;-]+/).filter(Boolean);
-  const bracketUnit = bracket && UNIT_WORDS.get(bracket[1]!);
-  const lastUnit = words.length > 0 ? UNIT_WORDS.get(words.at(-1)!) : undefined;
+  const bracketUnit = bracket && UNIT_WORDS.get(nth(bracket, 1));
+  const lastUnit = words.length > 0 ? UNIT_WORDS.get(lastOf(words)) : undefined;
   const find = (name: string) =>
-    COLUMN_FIELDS.find((field) => name !== "" && COLUMNS[field]!.spellings.includes(name)) ?? null;
+    COLUMN_FIELDS.find((field) => name !== "" && nth(COLUMNS, field).spellings.includes(name)) ?? null;
   const name = words.join(" ").replaceAll("%", "").trim();
   const whole = find(name);
   const short = find(words.slice(0, -1).join(" "));

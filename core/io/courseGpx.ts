@@ -1,6 +1,6 @@
 import { XMLBuilder } from "fast-xml-parser";
 import { courseFromTrack, courseSchema, legClimbs, type Course, type Profile } from "#core/route";
-import { errs, fromIssues, ok, type Result } from "#core/base";
+import { there, nth, errs, fromIssues, ok, type Result } from "#core/base";
 import { scanGpx, trackOf, type GpxFile } from "./gpx.ts";
 
 /** The extension's namespace; docs/formats/course-gpx.md describes it. */
@@ -21,7 +21,7 @@ function attributes(values: Readonly<Record<string, string | number | undefined>
 function positionAt({ profile }: Course, atM: number) {
   if (!profile) return null;
   const i = Math.min(profile.lat.length - 1, Math.round(atM / profile.stepM));
-  return { lat: profile.lat[i]!, lon: profile.lon[i]! };
+  return { lat: nth(profile.lat, i), lon: nth(profile.lon, i) };
 }
 
 /**
@@ -71,8 +71,8 @@ export function writeCourseGpx(course: Course): string {
               length: number(leg.distanceM),
               ground: leg.ground,
               level: leg.level,
-              gain: number(climbs[i]!.gainM),
-              loss: number(climbs[i]!.lossM),
+              gain: number(nth(climbs, i).gainM),
+              loss: number(nth(climbs, i).lossM),
             }),
           ),
           "bm:place": places.map((place) =>
@@ -124,7 +124,7 @@ function ownCourse(file: GpxFile, name: string, profile: Profile | null): Result
   const [course] = file.own;
   const each = (tag: string) =>
     file.own.filter((element) => element.name === tag).map(({ attributes: of }) => of);
-  const { shape, laps, fetchedBy = "", latitude, longitude, altitude } = course!.attributes;
+  const { shape, laps, fetchedBy = "", latitude, longitude, altitude } = there(course).attributes;
   const parsed = courseSchema.safeParse({
     name: file.metaName || name,
     note: file.metaDesc,

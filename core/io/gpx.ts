@@ -1,5 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from "saxes";
-import { isInReach, NO_SUCH_YEAR, err, ok, type Result } from "#core/base";
+import { there, nth, lastOf, isInReach, NO_SUCH_YEAR, err, ok, type Result } from "#core/base";
 import { haversine } from "#core/ride/distance";
 import { MOST_POINTS, type TrackRecord } from "#core/records";
 
@@ -167,14 +167,15 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
       );
     if (untimed) {
       const last = record.lat.length - 1;
-      if (last >= 0) madeUpS += haversine(record.lat[last]!, record.lon[last]!, lat, lon) / PLANNED_MPS;
+      if (last >= 0)
+        madeUpS += haversine(nth(record.lat, last), nth(record.lon, last), lat, lon) / PLANNED_MPS;
     } else if (point.time === undefined)
       return err(
         "no-times",
         path,
         `Point ${i + 1} has no time, so neither speed nor stops can be told: export the recording itself, not a planned route.`,
       );
-    const time = untimed ? madeUpS : Date.parse(point.time!) / 1000;
+    const time = untimed ? madeUpS : Date.parse(there(point.time)) / 1000;
     if (!Number.isFinite(time))
       return err(
         "bad-time",
@@ -201,7 +202,7 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
       );
     record.eleM.push(Number.isFinite(height) ? height : null);
   }
-  if (record.timeS.at(-1)! <= record.timeS[0]!)
+  if (lastOf(record.timeS) <= nth(record.timeS, 0))
     return err("bad-times", path, "The track's times do not run forward: export the recording again.");
   return ok(record);
 }

@@ -1,4 +1,14 @@
-import { isInReach, NO_SUCH_YEAR, err, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
+import {
+  nth,
+  isInReach,
+  NO_SUCH_YEAR,
+  err,
+  errs,
+  ok,
+  type Problem,
+  type Result,
+  parseQuantity,
+} from "#core/base";
 import { MOST_SAMPLES, type TelemetryRecord } from "#core/records";
 import { readTable } from "./table.ts";
 
@@ -70,14 +80,14 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
   const say = (row: number, column: number, sentence: string) =>
     problems.push({ code: "bad-cell", path: `row ${row + 2}, column ${headings[column]}`, sentence });
   const number = (row: number, column: number, dimension: LoggedDimension, unit: string): number => {
-    const cell = rows[row]![column] ?? "";
+    const cell = nth(rows, row)[column] ?? "";
     const value = parseQuantity(cell, dimension, unit);
     const [least, most] = SPANS[dimension];
     if (value.ok && value.value >= least && value.value <= most) return value.value;
     say(
       row,
       column,
-      value.ok ? `“${cell}” cannot be: ${SPAN_WORDS[dimension]}` : value.problems[0]!.sentence,
+      value.ok ? `“${cell}” cannot be: ${SPAN_WORDS[dimension]}` : nth(value.problems, 0).sentence,
     );
     return 0;
   };
@@ -89,7 +99,7 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
     speedMps: [] as number[],
   };
   for (let row = 0; row < rows.length && problems.length < MOST_PROBLEMS; row += 1) {
-    const cell = (rows[row]![at.time] ?? "").trim();
+    const cell = (nth(rows, row)[at.time] ?? "").trim();
     const moment = momentOf(cell);
     if (moment === null) say(row, at.time, `“${cell}” is not a time: use seconds, or 2026-10-18T09:30:00Z.`);
     else if (moment < EARLIEST_EPOCH_S && rideStartS === null)
@@ -107,7 +117,8 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
     record.timeS.push(timeS);
     record.volts.push(number(row, at.volts, "volts", "V"));
     record.amps.push(number(row, at.amps, "current", "A"));
-    if (at.speed >= 0) record.speedMps.push(number(row, at.speed, "speed", unitOfSpeed(headings[at.speed]!)));
+    if (at.speed >= 0)
+      record.speedMps.push(number(row, at.speed, "speed", unitOfSpeed(nth(headings, at.speed))));
   }
   if (problems.length) return errs(problems);
   const { speedMps: _none, ...rest } = record;

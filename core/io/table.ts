@@ -1,5 +1,5 @@
 import { parse } from "csv-parse/browser/esm/sync";
-import { err, ok, type Result } from "#core/base";
+import { nth, err, ok, type Result } from "#core/base";
 import { COLUMNS, readHeading, type ColumnField } from "./columns.ts";
 
 /** The cells of a CSV as read, before anything is understood. */
@@ -46,7 +46,10 @@ export function readTable(text: string, mostRows = MOST_ROWS): Result<Table> {
       .split(/\r?\n/)
       .find((line) => line.trim() !== "") ?? "";
   const count = (mark: string) => head.split(mark).length - 1;
-  const delimiter = [",", ";", "\t"].sort((a, b) => count(b) - count(a))[0]!;
+  const delimiter = nth(
+    [",", ";", "\t"].sort((a, b) => count(b) - count(a)),
+    0,
+  );
   try {
     const records: string[][] = parse(text, {
       bom: true,
@@ -87,7 +90,7 @@ export function guessColumns(table: Table, distanceUnit: "mi" | "km"): readonly 
 }
 
 function defaultUnit(field: ColumnField, distanceUnit: "mi" | "km"): string {
-  switch (COLUMNS[field]!.dimension) {
+  switch (nth(COLUMNS, field).dimension) {
     case "distance":
       return distanceUnit;
     case "speed":

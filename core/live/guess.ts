@@ -1,6 +1,6 @@
 import type { LiveEntry } from "#core/ride/log";
 import type { WayLeft } from "#core/analysis/projection";
-import { unitToken } from "#core/base";
+import { there, unitToken } from "#core/base";
 
 /** The display's own guess of the way left, brought to here, against the ledger's. */
 export interface AgainstGuess {
@@ -25,7 +25,7 @@ export function againstGuess(
     .reverse()
     .find(({ struck, body }) => !struck && "rangeGuessM" in body && body.rangeGuessM !== undefined);
   if (!last || !("rangeGuessM" in last.body)) return null;
-  const leftM = Math.max(0, last.body.rangeGuessM! - Math.max(0, atM - (placeOf(last.rootId) ?? atM)));
+  const leftM = Math.max(0, there(last.body.rangeGuessM) - Math.max(0, atM - (placeOf(last.rootId) ?? atM)));
   const { low, high } = toEnd;
   const says = leftM > high ? "too far" : leftM < low ? "too short" : "as the ledger";
   const words = `The display says ${unitToken(leftM, "distance", 0)} left`;

@@ -1,5 +1,5 @@
 import type { EntryBody, LiveEntry, ReadingField, StrikeField } from "#core/ride/log";
-import { fixed, unitToken } from "#core/base";
+import { there, fixed, unitToken } from "#core/base";
 
 /** A reading that asks to be explained at once, with answers that are each one entry. */
 export interface Odd {
@@ -32,7 +32,7 @@ const counts = ({ struck, struckFields }: LiveEntry, field: ReadingField) =>
 /** Entries in the order of their times where all have one, else of the log. */
 function inOrder(entries: readonly LiveEntry[]): readonly LiveEntry[] {
   const timed = entries.every(({ timeS }) => timeS !== null);
-  return [...entries].sort((a, b) => (timed ? a.timeS! - b.timeS! : 0) || a.seq - b.seq);
+  return [...entries].sort((a, b) => (timed ? there(a.timeS) - there(b.timeS) : 0) || a.seq - b.seq);
 }
 
 /** Values of one field in order, a charge in between shown as null. */
@@ -116,6 +116,6 @@ function backward(entries: readonly LiveEntry[]): readonly Odd[] {
 export function oddReadings(entries: readonly LiveEntry[]): readonly Odd[] {
   const places = new Map(entries.map(({ rootId, seq }) => [rootId, seq]));
   return [...risen(entries, "percent"), ...risen(entries, "bars"), ...backward(entries)].sort(
-    (a, b) => places.get(b.rootId)! - places.get(a.rootId)!,
+    (a, b) => there(places.get(b.rootId)) - there(places.get(a.rootId)),
   );
 }

@@ -1,4 +1,4 @@
-import { parseNumber, unitToken, toSi } from "#core/base";
+import { there, nth, parseNumber, unitToken, toSi } from "#core/base";
 
 /** When a rider means to turn: at a place, or at what the gauge shows. SI units, percents. */
 export type TurnRule =
@@ -18,11 +18,11 @@ export function readTurnRule(text: string): TurnRule | null {
   const words = text.trim().toLowerCase();
   if (/^(at )?half\b/.test(words)) return { by: "percent", at: 50 };
   const found = FIGURE.exec(words);
-  const value = found && parseNumber(found[1]!);
+  const value = found && parseNumber(nth(found, 1));
   if (!found || typeof value !== "number") return null;
   const unit = found[2] ?? (words.includes("mile") ? "mi" : "");
-  if (unit.startsWith("mi")) return { by: "distance", atM: toSi(value, "distance", "mi")! };
-  if (unit === "km") return { by: "distance", atM: toSi(value, "distance", "km")! };
+  if (unit.startsWith("mi")) return { by: "distance", atM: there(toSi(value, "distance", "mi")) };
+  if (unit === "km") return { by: "distance", atM: there(toSi(value, "distance", "km")) };
   if (unit.startsWith("v")) return { by: "volts", at: value };
   if (unit.startsWith("bar")) return { by: "bars", at: value };
   return (unit === "%" || unit === "percent") && value <= 100 ? { by: "percent", at: value } : null;

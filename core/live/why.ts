@@ -1,6 +1,6 @@
 import { type Forecast } from "#core/forecast";
 import { routeCost, type RideConditions } from "#core/bike";
-import { fixed, unitToken } from "#core/base";
+import { nth, fixed, unitToken } from "#core/base";
 import type { RouteSegment, Route } from "#core/route";
 
 /** What a ride was like so far, as logged; null where nothing was. SI units. */
@@ -48,7 +48,7 @@ function onLevels(pieces: readonly RouteSegment[], levels: Ridden["levels"]): re
   for (const piece of pieces) {
     let rest = piece.lengthM;
     while (rest > 1e-6) {
-      while (left <= 1e-6 && run < levels.length - 1) left = levels[++run]!.distanceM;
+      while (left <= 1e-6 && run < levels.length - 1) left = nth(levels, ++run).distanceM;
       const part = run >= levels.length - 1 ? rest : Math.min(rest, left);
       cut.push({ ...piece, lengthM: part, level: levels[run]?.level ?? piece.level });
       rest -= part;

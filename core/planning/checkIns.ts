@@ -1,4 +1,4 @@
-import { DEFAULTS, type Estimate } from "#core/base";
+import { there, nth, DEFAULTS, type Estimate } from "#core/base";
 import {
   goOnBelow,
   type ExpectedAt,
@@ -74,7 +74,7 @@ function reasonsOf(plan: Plan, route: PlannedRoute, everyM: number): readonly Re
     const atM = (lap + 1) * way.lapM;
     if (atM > endM + 1) return [];
     if (compare) {
-      const run = runs[lap]!;
+      const run = nth(runs, lap);
       return [{ atM, what: `run ${lap + 1} done: ${compare[run]}`, weight: 5 }];
     }
     if (plan.days > 1 && (lap + 1) % lapsADay === 0)
@@ -105,7 +105,7 @@ function reasonsOf(plan: Plan, route: PlannedRoute, everyM: number): readonly Re
     ),
     ...(way.turnM === null
       ? []
-      : each.map((lap) => ({ atM: lap * way.lapM + way.turnM!, what: "turn", weight: 4 }))),
+      : each.map((lap) => ({ atM: lap * way.lapM + there(way.turnM), what: "turn", weight: 4 }))),
     ...ends,
     endOf(plan, route),
   ].filter(({ atM }) => atM > 0 && atM <= endM + 1);

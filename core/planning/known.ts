@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import { conditionsOfTest, type RiddenDay } from "#core/bike";
 import {
   covarianceWith,
@@ -43,7 +44,10 @@ function speedsRidden(tests: readonly RiddenDay[]): Known["speedMps"] {
     const ride = test.results.meanSpeedMps === null ? null : conditionsOfTest(test);
     for (const { level, distanceM } of ride?.legs ?? []) {
       const at = ridden.get(level) ?? { s: 0, m: 0 };
-      ridden.set(level, { s: at.s + distanceM / ride!.conditions.speedMps[level]!, m: at.m + distanceM });
+      ridden.set(level, {
+        s: at.s + distanceM / nth(there(ride).conditions.speedMps, level),
+        m: at.m + distanceM,
+      });
     }
   }
   return Object.fromEntries([...ridden].map(([level, { s, m }]) => [level, m / s]));
@@ -60,13 +64,13 @@ function lastingOf(desk: DeskPosterior, unknowns: readonly SharedUnknown[]): rea
   ];
   return weights.map((by) => {
     const own = unknowns.filter(({ kind }) => kind in by);
-    return desk.figure(own, (z) => own.reduce((sum, { kind }, k) => sum + by[kind]! * z[k]!, 0));
+    return desk.figure(own, (z) => own.reduce((sum, { kind }, k) => sum + nth(by, kind) * nth(z, k), 0));
   });
 }
 
 function covariance(a: DeskFigure, b: DeskFigure): number {
   let sum = 0;
-  for (const key in a.effects) sum += a.effects[key]! * (b.effects[key] ?? 0);
+  for (const key in a.effects) sum += nth(a.effects, key) * (b.effects[key] ?? 0);
   return sum;
 }
 
@@ -81,7 +85,7 @@ export interface KnownFor {
   readonly tellable: readonly (Untold & { readonly taking: Taking })[];
 }
 
-const trace = (of: Knowledge["covariance"]) => of.reduce((sum, row, i) => sum + row[i]!, 0);
+const trace = (of: Knowledge["covariance"]) => of.reduce((sum, row, i) => sum + nth(row, i), 0);
 
 /** What a desk has learned of a bike, as it is set up, and of who is to ride it: the same posterior that ranks bikes. */
 export function knownFrom(desk: DeskPosterior, { mount, riderId, tests, tellable }: KnownFor): Known {

@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { RouteSegment, Route } from "#core/route";
 import type { Forecast } from "#core/forecast";
 import type { LedgerInput } from "#core/estimation";
@@ -70,7 +70,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
     const legs = marks.slice(1).map((atM, i) => {
       const leg = stretch(
         way,
-        marks[i]!,
+        nth(marks, i),
         atM,
         ({ ground, level }) => `${variant ?? (level || rig.level)} | ${ground}`,
       );

@@ -10,7 +10,7 @@ import {
   type PlanRecord,
   type PlanResults,
 } from "#core/planning";
-import { METRES_PER_MILE } from "#core/base";
+import { there, nth, METRES_PER_MILE } from "#core/base";
 import { bikeSchema, packRecordSchema, riderSchema } from "#core/records";
 
 export const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -40,7 +40,7 @@ export const course = (miles: number, more: object = {}): Course =>
     ...more,
   });
 export const method = (name: string, more: Partial<Method> = {}): Method => ({
-  ...templateNamed(name)!.method,
+  ...there(templateNamed(name)).method,
   ...more,
 });
 export const plan = (more: Partial<Plan> = {}): Plan => ({
@@ -59,6 +59,6 @@ export const record = (more: Partial<PlanRecord> = {}): PlanRecord => ({
 });
 export const reckon = (more: Partial<PlanRecord> = {}): PlanResults => {
   const result = reckonPlan(record(more));
-  if (!result.ok) throw new Error(result.problems[0]!.sentence);
+  if (!result.ok) throw new Error(nth(result.problems, 0).sentence);
   return result.value;
 };

@@ -1,5 +1,5 @@
 import { courseSchema, type Course } from "#core/route";
-import { METRES_PER_MILE } from "#core/base";
+import { there, nth, METRES_PER_MILE } from "#core/base";
 import { questionOf, type QuestionId } from "./questions.ts";
 import type { PlanRecord } from "./record.ts";
 import type { Method } from "./schema.ts";
@@ -52,7 +52,7 @@ export function proposalsFor(
   course: Course | null,
 ): readonly Proposal[] {
   return questionOf(question).methods.map((name): Proposal => {
-    const { method, strength, weakness } = templateNamed(name)!;
+    const { method, strength, weakness } = there(templateNamed(name));
     const result = yieldOf({
       ...record,
       course: course ?? courseFor(method),
@@ -63,7 +63,7 @@ export function proposalsFor(
       strength,
       weakness,
       yield: result.ok ? result.value : null,
-      problem: result.ok ? "" : result.problems[0]!.sentence,
+      problem: result.ok ? "" : nth(result.problems, 0).sentence,
     };
   });
 }

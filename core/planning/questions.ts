@@ -1,3 +1,4 @@
+import { there } from "#core/base";
 /** What a test can be asked, one question at a time, and the methods that answer it, best first. */
 export const QUESTION_IDS = [
   "claim",
@@ -56,5 +57,5 @@ export const QUESTIONS: readonly Question[] = [
 ];
 
 export function questionOf(id: QuestionId): Question {
-  return QUESTIONS.find((question) => question.id === id)!;
+  return there(QUESTIONS.find((question) => question.id === id));
 }

@@ -1,3 +1,4 @@
+import { there } from "#core/base";
 import { recordField, shapeOf } from "#core/fields";
 import { z } from "zod";
 import { named, number, pencil, words } from "./fields.ts";
@@ -55,7 +56,7 @@ export const riderSchema = z
         path: ["highW"],
         message: "The effort line needs both efforts: beats and watts of an easy one and of a hard one.",
       });
-    if (given === 4 && !(highBpm! > lowBpm! && highW! > lowW!))
+    if (given === 4 && !(there(highBpm) > there(lowBpm) && there(highW) > there(lowW)))
       context.addIssue({
         code: "custom",
         path: ["highBpm"],

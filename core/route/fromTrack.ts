@@ -1,5 +1,5 @@
 import { haversine, climbAlong, profileOf, type Track } from "#core/ride/distance";
-import { err, ok, type Result } from "#core/base";
+import { there, nth, lastOf, err, ok, type Result } from "#core/base";
 import type { Course, Profile, Shape } from "./schema.ts";
 
 /** Finest step of a profile, and the most steps it holds. */
@@ -16,10 +16,10 @@ const SHORTEST_M = 200;
 function resample(along: readonly number[], values: readonly number[], places: readonly number[]) {
   let at = 0;
   return places.map((place) => {
-    while (at < along.length - 2 && along[at + 1]! < place) at += 1;
-    const span = along[at + 1]! - along[at]!;
-    const share = span > 0 ? Math.min(1, Math.max(0, (place - along[at]!) / span)) : 0;
-    return values[at]! + share * (values[at + 1]! - values[at]!);
+    while (at < along.length - 2 && nth(along, at + 1) < place) at += 1;
+    const span = nth(along, at + 1) - nth(along, at);
+    const share = span > 0 ? Math.min(1, Math.max(0, (place - nth(along, at)) / span)) : 0;
+    return nth(values, at) + share * (nth(values, at + 1) - nth(values, at));
   });
 }
 
@@ -69,19 +69,19 @@ export function courseFromTrack(
   const heightM = smooth ? heights : smoothed(heights);
   // The profile keeps the kept points' times; their positions are found again by time.
   const byTime = new Map(track.timeS.map((time, i) => [time, i] as const));
-  const kept = along.timeS.map((time) => byTime.get(time)!);
+  const kept = along.timeS.map((time) => there(byTime.get(time)));
   const lat = resample(
     along.distanceM,
-    kept.map((i) => track.lat[i]!),
+    kept.map((i) => nth(track.lat, i)),
     places,
   );
   const lon = resample(
     along.distanceM,
-    kept.map((i) => track.lon[i]!),
+    kept.map((i) => nth(track.lon, i)),
     places,
   );
   const { gainM, lossM } = climbAlong(heightM);
-  const apart = haversine(lat[0]!, lon[0]!, lat.at(-1)!, lon.at(-1)!);
+  const apart = haversine(nth(lat, 0), nth(lon, 0), lastOf(lat), lastOf(lon));
   const shape: Shape = apart < Math.min(CLOSED_M, CLOSED_SHARE * along.totalM) ? "loop" : "one way";
   const round = (value: number, digits: number) => Number(value.toFixed(digits));
   const profile: Profile = {
@@ -90,7 +90,9 @@ export function courseFromTrack(
     heightM: heightM.map((height) => round(height, 2)),
     lat: lat.map((value) => round(value, 6)),
     lon: lon.map((value) => round(value, 6)),
-    headingDeg: places.slice(1).map((_, i) => round(heading(lat[i]!, lon[i]!, lat[i + 1]!, lon[i + 1]!), 1)),
+    headingDeg: places
+      .slice(1)
+      .map((_, i) => round(heading(nth(lat, i), nth(lon, i), nth(lat, i + 1), nth(lon, i + 1)), 1)),
   };
   const mean = heightM.reduce((sum, height) => sum + height, 0) / heightM.length;
   return ok({
@@ -111,8 +113,8 @@ export function courseFromTrack(
       profile,
       places: [],
       fetchedBy: "",
-      latitude: round(lat[0]!, 5),
-      longitude: round(lon[0]!, 5),
+      latitude: round(nth(lat, 0), 5),
+      longitude: round(nth(lon, 0), 5),
       ...(along.hasHeights && { altitudeM: Math.min(6000, Math.max(-430, Math.round(mean))) }),
       note: "",
     },
@@ -135,7 +137,7 @@ export function legClimbs(course: Course): readonly { readonly gainM: number; re
     const to = i === legs.length - 1 ? profile.lengthM : from + distanceM;
     const at = (column: readonly number[]) => {
       const [low, high] = resample(places, column, [from, to]);
-      return high! - low!;
+      return there(high) - there(low);
     };
     const climb = { gainM: at(gainM), lossM: at(lossM) };
     from = to;

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { Ground } from "#core/fields";
 import { courseParts } from "./parts.ts";
 import { legsLength, type Course, type CourseLeg, type PlaceKind, type Profile } from "./schema.ts";
@@ -52,21 +53,21 @@ const piecesOfLeg = (leg: CourseLeg, index: number): readonly RouteSegment[] =>
 function piecesOfProfile({ stepM, lengthM, heightM, headingDeg }: Profile, legs: readonly CourseLeg[]) {
   const pieces: RouteSegment[] = [];
   let leg = 0;
-  let legEnds = legs[0]!.distanceM;
+  let legEnds = nth(legs, 0).distanceM;
   for (let i = 0; i < headingDeg.length; i += 1) {
     const from = i * stepM;
     while (leg < legs.length - 1 && from >= legEnds - stepM / 2) {
       leg += 1;
-      legEnds += legs[leg]!.distanceM;
+      legEnds += nth(legs, leg).distanceM;
     }
     const length = Math.min(stepM, lengthM - from);
     if (length <= 0) break;
     pieces.push({
       lengthM: length,
-      slope: (heightM[i + 1]! - heightM[i]!) / length,
-      ground: legs[leg]!.ground,
-      level: legs[leg]!.level,
-      headingDeg: headingDeg[i]!,
+      slope: (nth(heightM, i + 1) - nth(heightM, i)) / length,
+      ground: nth(legs, leg).ground,
+      level: nth(legs, leg).level,
+      headingDeg: nth(headingDeg, i),
       leg,
     });
   }

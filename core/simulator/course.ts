@@ -1,5 +1,5 @@
 import type { Ground } from "#core/fields";
-import { METRES_PER_MILE } from "#core/base";
+import { nth, METRES_PER_MILE } from "#core/base";
 import type { Rng } from "./random.ts";
 
 /** A stretch of one level and one ground. */
@@ -38,8 +38,8 @@ export function drawCourse(
     at += chance.between(2, 6) * METRES_PER_MILE;
     stretches.push({
       toM: at,
-      level: levels[i % levels.length]!,
-      ground: grounds[Math.floor(i / 2) % grounds.length]!,
+      level: nth(levels, i % levels.length),
+      ground: nth(grounds, Math.floor(i / 2) % grounds.length),
     });
   }
   const waves = [1900, 830, 410].map((base) => ({

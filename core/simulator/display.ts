@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { there, nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { DisplaySample } from "#core/ride/display";
 import type { ForecastInput } from "#core/forecast";
 import { drawRide } from "./drawn.ts";
@@ -99,10 +99,11 @@ export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): 
         : percentShown(seen, model.curve, f);
     if ((guessFrom.at(-1)?.metres ?? -100) < sample.distanceM - 100)
       guessFrom.push({ metres: sample.distanceM, wh: sample.pack.usedWh });
-    while (guessFrom.length > 2 && guessFrom[1]!.metres < sample.distanceM - GUESS_OVER_M) guessFrom.shift();
+    while (guessFrom.length > 2 && nth(guessFrom, 1).metres < sample.distanceM - GUESS_OVER_M)
+      guessFrom.shift();
     const [first] = guessFrom;
     const ridden = sample.distanceM - (first?.metres ?? 0);
-    const rate = ridden > METRES_PER_MILE / 4 ? (sample.pack.usedWh - first!.wh) / ridden : null;
+    const rate = ridden > METRES_PER_MILE / 4 ? (sample.pack.usedWh - there(first).wh) / ridden : null;
     const guess = rate && rate > 0 ? (HOPE * (1 - f) * capacityWh) / rate : null;
     return {
       timeS: startMs / 1000 + sample.timeS,
@@ -135,7 +136,7 @@ export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): 
   };
 
   const state = { q: model.curve.chargeAtFraction(startUsed), polarisedV: 0, usedWh: 0 };
-  const first = input.way.lap[0]!;
+  const first = nth(input.way.lap, 0);
   let last: Sample = {
     timeS: 0,
     distanceM: 0,

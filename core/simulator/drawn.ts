@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { nth, lastOf, DEFAULTS } from "#core/base";
 import type { Route } from "#core/route";
 import { type ForecastInput } from "#core/forecast";
 import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "#core/bike";
@@ -28,16 +28,16 @@ function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: 
   for (let i = 0; i < LASTING_UNKNOWNS; i += 1) {
     lower.push([]);
     for (let j = 0; j <= i; j += 1) {
-      let sum = covariance[i]![j]!;
-      for (let k = 0; k < j; k += 1) sum -= lower[i]![k]! * lower[j]![k]!;
-      lower[i]!.push(i === j ? Math.sqrt(Math.max(0, sum)) : sum / lower[j]![j]!);
+      let sum = nth(nth(covariance, i), j);
+      for (let k = 0; k < j; k += 1) sum -= nth(nth(lower, i), k) * nth(nth(lower, j), k);
+      nth(lower, i).push(i === j ? Math.sqrt(Math.max(0, sum)) : sum / nth(nth(lower, j), j));
     }
   }
   const normals = UNKNOWNS.map(() => chance.normal());
   return UNKNOWNS.map((_, i) =>
     i < LASTING_UNKNOWNS
-      ? mean[i]! + lower[i]!.reduce((sum, value, k) => sum + value * normals[k]!, 0)
-      : normals[i]!,
+      ? nth(mean, i) + nth(lower, i).reduce((sum, value, k) => sum + value * nth(normals, k), 0)
+      : nth(normals, i),
   );
 }
 
@@ -45,23 +45,23 @@ function drawUnknowns({ mean, covariance }: ForecastInput["knowledge"], chance: 
 function courseOf(way: Route, rig: RideConditions, toM: number, chance: Rng): TrueCourse {
   const stretches: Stretch[] = [];
   const bounds = [0];
-  for (const { lengthM } of way.lap) bounds.push(bounds.at(-1)! + lengthM);
+  for (const { lengthM } of way.lap) bounds.push(lastOf(bounds) + lengthM);
   for (let lap = 0; lap * way.lapM < toM; lap += 1)
     way.lap.forEach(({ ground, level }, i) =>
       stretches.push({
-        toM: lap * way.lapM + bounds[i + 1]!,
+        toM: lap * way.lapM + nth(bounds, i + 1),
         level: level in rig.speedMps ? level : rig.level,
         ground,
       }),
     );
   const heights = [0];
-  for (const { lengthM, slope } of way.lap) heights.push(heights.at(-1)! + slope * lengthM);
+  for (const { lengthM, slope } of way.lap) heights.push(lastOf(heights) + slope * lengthM);
   const pieceAt = (metres: number) => {
     const inLap = metres % way.lapM;
     let [low, high] = [0, way.lap.length];
     while (high - low > 1) {
       const middle = (low + high) >> 1;
-      if (bounds[middle]! <= inLap) low = middle;
+      if (nth(bounds, middle) <= inLap) low = middle;
       else high = middle;
     }
     return low;
@@ -72,11 +72,11 @@ function courseOf(way: Route, rig: RideConditions, toM: number, chance: Rng): Tr
   return {
     lengthM: toM,
     stretches,
-    heightAt: (metres) => heights[pieceAt(metres)]!,
-    slopeAt: (metres) => way.lap[pieceAt(metres)]!.slope,
+    heightAt: (metres) => nth(heights, pieceAt(metres)),
+    slopeAt: (metres) => nth(way.lap, pieceAt(metres)).slope,
     windMps: rig.windMps,
     headwindAt: (metres) => {
-      const { headingDeg } = way.lap[pieceAt(metres)]!;
+      const { headingDeg } = nth(way.lap, pieceAt(metres));
       return headingDeg === null || rig.windFromDeg === null
         ? rig.windMps * Math.cos((2 * Math.PI * metres) / turnM + from)
         : rig.windMps * Math.cos(((rig.windFromDeg - headingDeg) * Math.PI) / 180);

@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { nth, DEFAULTS } from "#core/base";
 import type { CellCurve } from "#core/battery";
 import type { Rng } from "./random.ts";
 
@@ -17,7 +17,10 @@ export function slowError(chance: Rng, sd: number): (f: number) => number {
   const power = places.reduce((sum, place) => sum + Math.exp(-((0.5 - place) ** 2) / reach ** 2), 0);
   return (f) =>
     (sd / Math.sqrt(power)) *
-    places.reduce((sum, place, i) => sum + heights[i]! * Math.exp(-((f - place) ** 2) / (2 * reach ** 2)), 0);
+    places.reduce(
+      (sum, place, i) => sum + nth(heights, i) * Math.exp(-((f - place) ** 2) / (2 * reach ** 2)),
+      0,
+    );
 }
 
 /** A display as it truly is. */

@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { there, nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { Ground } from "#core/fields";
 import type { Entry, EntryBody } from "#core/ride/log";
 import { testRecordSchema, type TestRecord } from "#core/records";
@@ -131,12 +131,12 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
     if (own.topUp && day < days - 1) {
       const back = 0.35 * last.fractionUsed;
       const q = model.curve.chargeAtFraction(last.fractionUsed - back);
-      const wallWh = Math.round((back * deliveredWh) / fractionRidden / chargerEta!);
+      const wallWh = Math.round((back * deliveredWh) / fractionRidden / there(chargerEta));
       noted.push({ atS: last.timeS + 600, body: { kind: "refill", toFull: false, wallWh, charger: "shed" } });
       state = { ...state, q };
     }
     if (own.refill && day === days - 1) {
-      const wallWh = Math.round((last.fractionUsed * deliveredWh) / fractionRidden / chargerEta!);
+      const wallWh = Math.round((last.fractionUsed * deliveredWh) / fractionRidden / there(chargerEta));
       noted.push({ atS: last.timeS + 600, body: { kind: "refill", toFull: true, wallWh, charger: "shed" } });
     }
     const entries = noted.map(({ atS, body }, seq): Entry => {
@@ -221,8 +221,8 @@ function mistype(entries: Entry[], chance: Rng): StandinTruth["slip"] {
     );
   const pick = able[Math.floor(chance.next() * able.length)];
   if (!pick) return null;
-  const entry = entries[pick.i]!;
-  const typed = pick.percent! + (chance.happens(0.5) ? 10 : -10);
+  const entry = nth(entries, pick.i);
+  const typed = there(pick.percent) + (chance.happens(0.5) ? 10 : -10);
   entries[pick.i] = { ...entry, body: { ...entry.body, percent: typed } as EntryBody };
-  return { entryId: entry.id, shown: pick.percent! };
+  return { entryId: entry.id, shown: there(pick.percent) };
 }

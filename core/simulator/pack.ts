@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import {
   cellCurve,
   OCV,
@@ -60,7 +61,7 @@ export function packModel(pack: TruePack): PackModel {
   const cold = 1 - (pack.coldShare ?? 1) * (1 - temperatureFactor(pack.chemistry, pack.tempC));
   const coulombs = (pack.chemicalWh * cold * 3600) / (pack.seriesCells * curve.phi(1));
   const ohm = pack.ohm * (1 + 0.02 * Math.max(0, 25 - pack.tempC));
-  const cutOffV = pack.seriesCells * (curve.table.volts[0]! - 0.1);
+  const cutOffV = pack.seriesCells * (nth(curve.table.volts, 0) - 0.1);
   const openVolts = ({ q }: PackState) => pack.seriesCells * curve.voltsAt(q);
   return {
     curve,

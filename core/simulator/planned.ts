@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import type { ForecastInput } from "#core/forecast";
 import { drawRide } from "./drawn.ts";
 import type { Sample } from "./ride.ts";
@@ -43,13 +44,13 @@ export function ridePlan(
   });
   let last: Sample | null = null;
   for (const sample of samples()) {
-    while (truths.length < places.length && sample.distanceM >= places[truths.length]!)
-      truths.push(truthAt(places[truths.length]!, sample));
+    while (truths.length < places.length && sample.distanceM >= nth(places, truths.length))
+      truths.push(truthAt(nth(places, truths.length), sample));
     if (sample.lowPower && lowPowerM === null) lowPowerM = sample.distanceM;
     if (sample.cutOff) cutOffM = sample.distanceM;
     last = sample;
   }
   if (last && cutOffM === null)
-    while (truths.length < places.length) truths.push(truthAt(places[truths.length]!, last));
+    while (truths.length < places.length) truths.push(truthAt(nth(places, truths.length), last));
   return { truths, lowPowerM, cutOffM };
 }

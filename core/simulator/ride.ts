@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { Ground } from "#core/fields";
 import { roadPower } from "#core/bike";
 import type { TrueCourse } from "./course.ts";
@@ -76,9 +76,9 @@ export function* rideCourse(
   let [timeS, distanceM, speedMps, restS, standS, gust] = [0, fromM, 0, 0, 0, 0];
   let next = 0;
   while (distanceM < toM) {
-    while (next < course.stretches.length - 1 && course.stretches[next]!.toM <= distanceM) next += 1;
-    const { level, ground } = course.stretches[next]!;
-    const { speedMps: wanted, motorW: most } = rig.levels[level]!;
+    while (next < course.stretches.length - 1 && nth(course.stretches, next).toM <= distanceM) next += 1;
+    const { level, ground } = nth(course.stretches, next);
+    const { speedMps: wanted, motorW: most } = nth(rig.levels, level);
     const fractionUsed = model.fractionUsed(pack);
     const lowPower = fractionUsed >= rig.lowPowerAt;
     gust += (-gust + chance.normal(0, 0.8) * Math.sqrt(2 * GUST_S)) / GUST_S;

@@ -1,5 +1,5 @@
 import { foldLog, type Entry, type LiveEntry } from "#core/ride/log";
-import { METRES_PER_MILE, unitToken, Z_95, type DimensionName, type Estimate } from "#core/base";
+import { lastOf, nth, METRES_PER_MILE, unitToken, Z_95, type DimensionName, type Estimate } from "#core/base";
 import type { TestResults } from "#core/analysis";
 import { displayOf, FAULTS, type Fault, type Rehearsal } from "./display.ts";
 import type { Stand } from "./ride.ts";
@@ -43,7 +43,7 @@ export function standsOf(entries: readonly LiveEntry[], startMs: number): readon
   for (const { body, timeS, struck } of [...entries].sort((a, b) => a.seq - b.seq)) {
     if (struck || timeS === null) continue;
     const atS = timeS - startMs / 1000;
-    const open = stands.at(-1)?.toS === null ? stands.at(-1)! : null;
+    const open = stands.at(-1)?.toS === null ? lastOf(stands) : null;
     if (body.kind === "stop" && !open) stands.push({ fromS: atS, toS: null });
     if (body.kind === "go" && open) open.toS = atS;
   }
@@ -141,7 +141,7 @@ export function debrief(
       ? ""
       : missed.length === 0
         ? `All ${changes} changes of level were noted where they happened.`
-        : `${missed.length} of ${changes} changes of level were not noted where they happened, the first at ${unitToken(missed[0]!.fromM, "distance", 1)}.`,
+        : `${missed.length} of ${changes} changes of level were not noted where they happened, the first at ${unitToken(nth(missed, 0).fromM, "distance", 1)}.`,
     truth.lowPowerM !== null && !entries.some(({ body, struck }) => !struck && body.kind === "lowPower")
       ? `Low-power mode began at ${unitToken(truth.lowPowerM, "distance", 1)} and was not noted.`
       : "",

@@ -1,4 +1,4 @@
-import { err, ok, type Result } from "#core/base";
+import { nth, lastOf, err, ok, type Result } from "#core/base";
 
 /** Where a held speed begins to fade, and whether the bend is believed. Units of what was read. */
 export interface Fade {
@@ -33,14 +33,14 @@ function bentAt(k: number, x: readonly number[], y: readonly number[]): Bent {
   const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / n;
   const [mu, mw, my] = [mean(u), mean(w), mean(y)];
   const dot = (a: readonly number[], ma: number, b: readonly number[], mb: number) =>
-    a.reduce((sum, each, i) => sum + (each - ma) * (b[i]! - mb), 0);
+    a.reduce((sum, each, i) => sum + (each - ma) * (nth(b, i) - mb), 0);
   const [uu, uw, ww] = [dot(u, mu, u, mu), dot(u, mu, w, mw), dot(w, mw, w, mw)];
   const [uy, wy] = [dot(u, mu, y, my), dot(w, mw, y, my)];
   const det = uu * ww - uw * uw;
   const b = (uy * ww - wy * uw) / det;
   const c = (wy * uu - uy * uw) / det;
   const a = my - b * mu - c * mw;
-  const rss = y.reduce((sum, each, i) => sum + (each - a - b * u[i]! - c * w[i]!) ** 2, 0);
+  const rss = y.reduce((sum, each, i) => sum + (each - a - b * nth(u, i) - c * nth(w, i)) ** 2, 0);
   return { at: k, before: b, after: b + c, rss };
 }
 
@@ -52,20 +52,20 @@ function lineRss(x: readonly number[], y: readonly number[], from: number, to: n
     number,
   ];
   const sxx = xs.reduce((sum, each) => sum + (each - mx) ** 2, 0);
-  const sxy = xs.reduce((sum, each, i) => sum + (each - mx) * (ys[i]! - my), 0);
+  const sxy = xs.reduce((sum, each, i) => sum + (each - mx) * (nth(ys, i) - my), 0);
   const slope = sxx > 0 ? sxy / sxx : 0;
   const at0 = my - slope * mx;
-  return { slope, at0, rss: ys.reduce((sum, each, i) => sum + (each - at0 - slope * xs[i]!) ** 2, 0) };
+  return { slope, at0, rss: ys.reduce((sum, each, i) => sum + (each - at0 - slope * nth(xs, i)) ** 2, 0) };
 }
 
 /** Bends to try: each reading from the third to the third last, and between two of them where the lines either side meet. */
 function bends(x: readonly number[], y: readonly number[]): readonly number[] {
   const n = x.length;
   return Array.from({ length: n - 4 }, (_, i) => i + 2).flatMap((i) => {
-    if (i === n - 3) return [x[i]!];
+    if (i === n - 3) return [nth(x, i)];
     const [left, right] = [lineRss(x, y, 0, i + 1), lineRss(x, y, i + 1, n)];
     const meet = (right.at0 - left.at0) / (left.slope - right.slope);
-    return meet > x[i]! && meet < x[i + 1]! ? [x[i]!, meet] : [x[i]!];
+    return meet > nth(x, i) && meet < nth(x, i + 1) ? [nth(x, i), meet] : [nth(x, i)];
   });
 }
 
@@ -82,7 +82,7 @@ export function fadeOnset(distances: readonly number[], held: readonly number[],
   if (n !== held.length) return err("lengths", "heldSpeedMph", "Give as many speeds as distances.");
   if (n < LEAST)
     return err("too-few", "distanceMi", "Fade needs at least six readings, three either side of a bend.");
-  if (distances.some((each, i) => i > 0 && each <= distances[i - 1]!))
+  if (distances.some((each, i) => i > 0 && each <= nth(distances, i - 1)))
     return err("not-rising", "distanceMi", "Distances must rise from reading to reading.");
   const floor = (n * step * step) / 12;
   const bic = (rss: number, unknowns: number) =>
@@ -94,7 +94,7 @@ export function fadeOnset(distances: readonly number[], held: readonly number[],
     .reduce<Bent | null>((best, each) => (best === null || each.rss < best.rss ? each : best), null);
   if (!bent)
     return ok({
-      onset: distances.at(-1)!,
+      onset: lastOf(distances),
       bicDrop: 0,
       accepted: false,
       slopeBefore: line.slope,

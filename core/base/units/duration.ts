@@ -1,3 +1,4 @@
+import { nth } from "../nth.ts";
 const HOURS =
   /(\d{1,3})\s?h(?:ours?|rs?|r)?(?:\s?(\d{1,2})\s?(?:m(?:in(?:ute)?s?)?)?(?![\p{L}\d]))?(?![\p{L}\d])/iuy;
 const CLOCK = /(\d{1,3}):([0-5]\d)(?::([0-5]\d))?(?![\d:])/y;
@@ -26,7 +27,7 @@ export function durationAt(text: string, at = 0): { readonly seconds: number; re
     return { seconds: 3600 * Number(h) + 60 * Number(m), to: at + hours[0].length };
   }
   const minutes = matchAt(MINUTES, text, at);
-  return minutes && { seconds: 60 * Number(minutes[1]!.replace(",", ".")), to: at + minutes[0].length };
+  return minutes && { seconds: 60 * Number(nth(minutes, 1).replace(",", ".")), to: at + minutes[0].length };
 }
 
 /** A time span as it is read aloud: "2 h 47 min", "47 min". */

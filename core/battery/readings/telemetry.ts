@@ -1,4 +1,4 @@
-import { text, DEFAULTS } from "#core/base";
+import { nth, text, DEFAULTS } from "#core/base";
 import { z } from "zod";
 import { readingKind } from "./kind.ts";
 import { checkSpan, energyRow, gainOf, spanShape } from "./span.ts";
@@ -57,8 +57,8 @@ export function sumTelemetry(
 ): SummedTelemetry {
   let [wh, variance, gapS] = [0, 0, 0];
   for (let i = 1; i < timeS.length; i += 1) {
-    const step = timeS[i]! - timeS[i - 1]!;
-    const piece = (step * (volts[i]! * amps[i]! + volts[i - 1]! * amps[i - 1]!)) / 2 / 3600;
+    const step = nth(timeS, i) - nth(timeS, i - 1);
+    const piece = (step * (nth(volts, i) * nth(amps, i) + nth(volts, i - 1) * nth(amps, i - 1))) / 2 / 3600;
     wh += piece;
     if (step > LONGEST_STEP_S) {
       variance += (DEFAULTS.gapSdShare * piece) ** 2;

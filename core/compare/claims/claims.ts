@@ -1,6 +1,7 @@
 import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 import { auditClaim } from "#core/analysis/projection";
 import {
+  nth,
   fixed,
   METRES_PER_MILE,
   MPS_PER_MPH,
@@ -101,10 +102,10 @@ function lineOf(claim: Claim, { under, range }: RangeUnder): ClaimLine {
   const reaches = `${distance(end)} is reached with a chance of ${odds(chance)}`;
   return {
     ...{ under, range: span, chanceLow, chanceHigh, verdict },
-    sentence: `${under[0]!.toUpperCase()}${under.slice(1)}: ${measured}, claimed ${spanOf(claim)}. ${
+    sentence: `${nth(under, 0).toUpperCase()}${under.slice(1)}: ${measured}, claimed ${spanOf(claim)}. ${
       verdict === "exceeded" && !single
         ? `Its lower end is exceeded; ${reaches}`
-        : reaches[0]!.toUpperCase() + reaches.slice(1)
+        : nth(reaches, 0).toUpperCase() + reaches.slice(1)
     }.`,
   };
 }

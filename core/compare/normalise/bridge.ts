@@ -17,7 +17,7 @@ import {
   type DeskPosterior,
   type SolvedDay,
 } from "#core/desk";
-import { err, ok, type Result, fixed, type Estimate } from "#core/base";
+import { there, nth, err, ok, type Result, fixed, type Estimate } from "#core/base";
 import type { Compared } from "../compared.ts";
 import { factorSentence, swapsTo } from "./swaps.ts";
 import { combine } from "../errorComponents.ts";
@@ -80,13 +80,16 @@ function explainedBy({ day, shared, own, linearised }: SolvedDay): readonly stri
   const parts = [
     ...day.shared.map(({ kind }, k) => ({
       word: BIKE_WORDS[kind] ?? kind,
-      by: linearised.byShared[0]![k]! * shared[k]!,
+      by: nth(nth(linearised.byShared, 0), k) * nth(shared, k),
     })),
-    ...DAY_UNKNOWNS.map((name, k) => ({ word: DAY_WORDS[name], by: linearised.byOwn[0]![k]! * own[k]! })),
+    ...DAY_UNKNOWNS.map((name, k) => ({
+      word: DAY_WORDS[name],
+      by: nth(nth(linearised.byOwn, 0), k) * nth(own, k),
+    })),
   ];
   const whole = parts.reduce((sum, { by }) => sum + by, 0);
   return parts
-    .filter(({ by }) => Math.sign(by) === Math.sign(whole) && Math.abs(by) > WORTH * value!)
+    .filter(({ by }) => Math.sign(by) === Math.sign(whole) && Math.abs(by) > WORTH * there(value))
     .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     .slice(0, 2)
     .map(({ word }) => word);
@@ -165,7 +168,7 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
   };
   const splitAt = remembered((z) => new Map(shapleySplit(names, (changed) => at(changed, z))));
   const bars = names.map((factor): BridgeBar => {
-    const figure = desk.figure(unknowns, (z) => splitAt(z).get(factor)!);
+    const figure = desk.figure(unknowns, (z) => there(splitAt(z).get(factor)));
     return {
       factor,
       whPerM: combine(figure),

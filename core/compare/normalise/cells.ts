@@ -1,7 +1,7 @@
 import { conditionsOfTest, type Reference } from "#core/bike";
 import type { DeskPosterior } from "#core/desk";
 import type { Ground } from "#core/fields";
-import { err, ok, type Result } from "#core/base";
+import { nth, err, ok, type Result } from "#core/base";
 import type { Compared, PartOf } from "../compared.ts";
 import { weightedMean, type ErrorComponents } from "../errorComponents.ts";
 import { broughtTo, subjectOf } from "./normaliseTo.ts";
@@ -64,7 +64,7 @@ export function cellUnder(
 ): Result<ErrorComponents> {
   const ride = conditionsOfTest(compared.ridden, (own, on) => own === level && on === ground);
   if (!ride) return err("not-ridden", "part", "It was not ridden so.");
-  const speedMps = ride.conditions.speedMps[level]!;
+  const speedMps = nth(ride.conditions.speedMps, level);
   const conditions = { ...reference.conditions, speedMps, ground: ground as Ground };
   const drive = level === "throttle" ? "throttle" : "pedal";
   return ok(broughtTo(desk, { ...subjectOf(compared), drive }, { ...reference, conditions }).traced);

@@ -1,4 +1,4 @@
-import { choleskyOf } from "#core/base";
+import { rowAt, nth, choleskyOf } from "#core/base";
 import { rideEnergy, type Reference } from "#core/bike";
 import {
   rideUnder,
@@ -45,7 +45,7 @@ export function drawerUnder({ subject, reference, unknowns, mean, covariance }: 
   return () => {
     const normals = unknowns.map(() => normal());
     const z = mean.map((each, i) =>
-      lower[i]!.reduce((sum, by, k) => (k <= i ? sum + by * normals[k]! : sum), each),
+      rowAt(lower, i).reduce((sum, by, k) => (k <= i ? sum + by * nth(normals, k) : sum), each),
     );
     return rideEnergy(withUnknowns(ride, unknowns, z));
   };
@@ -56,6 +56,6 @@ export function spreadOf(draws: readonly number[]) {
   const sorted = [...draws].sort((a, b) => a - b);
   const mean = draws.reduce((sum, each) => sum + each, 0) / draws.length;
   const sd = Math.sqrt(draws.reduce((sum, each) => sum + (each - mean) ** 2, 0) / (draws.length - 1));
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
+  const at = (share: number) => nth(sorted, Math.min(sorted.length - 1, Math.floor(share * sorted.length)));
   return { mean, sd, low: at(0.025), high: at(0.975) };
 }

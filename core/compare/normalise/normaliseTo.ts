@@ -9,7 +9,7 @@ import {
   type SharedUnknown,
   type Subject,
 } from "#core/desk";
-import { err, ok, type Result, type Estimate } from "#core/base";
+import { there, err, ok, type Result, type Estimate } from "#core/base";
 import type { Compared } from "../compared.ts";
 import { combine, type ErrorComponents } from "../errorComponents.ts";
 
@@ -54,9 +54,10 @@ export const subjectOf = ({ bikeId, ridden: { bike, setUp, test } }: Compared): 
 function heldSpeed({ conditions, legs }: Ride, wantedMps: number): number | null {
   const [leg] = legs;
   const limitMps = Math.min(wantedMps, conditions.assistToMps);
-  const mostW = conditions.motorW[leg!.level] ?? Infinity;
+  const mostW = conditions.motorW[there(leg).level] ?? Infinity;
   const needs = (speedMps: number) =>
-    roadPower({ ...conditions, ground: leg!.ground, speedMps, assistToMps: Infinity, unevenN: 0 }).motorW;
+    roadPower({ ...conditions, ground: there(leg).ground, speedMps, assistToMps: Infinity, unevenN: 0 })
+      .motorW;
   if (needs(limitMps) <= mostW) return limitMps < wantedMps ? limitMps : null;
   let [low, high] = [0, limitMps];
   for (let i = 0; i < HALVINGS; i += 1) {
@@ -87,7 +88,8 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
     unknowns
       .filter((each) => each.kind === kind)
       .some(
-        (each) => combine(desk.figure([each], ([z]) => z!)).sd > UNLEARNED * kindSpread(kind, desk.spreads),
+        (each) =>
+          combine(desk.figure([each], ([z]) => there(z))).sd > UNLEARNED * kindSpread(kind, desk.spreads),
       );
   return {
     whPerM: combine(traced),
@@ -125,7 +127,7 @@ export function normaliseTo(
 export function capacityUnder(desk: DeskPosterior, compared: Compared, capacity: Estimate): ErrorComponents {
   const share = capacityShareOf(compared.ridden.results);
   const unknown: SharedUnknown = { kind: "capacity", key: `capacity:${compared.packId}` };
-  const { mean, effects } = desk.figure([unknown], ([z]) => capacity.mean * Math.exp(share * z!));
+  const { mean, effects } = desk.figure([unknown], ([z]) => capacity.mean * Math.exp(share * there(z)));
   const rest = Math.sqrt(Math.max(0, capacity.sd ** 2 - (capacity.mean * share) ** 2));
   return { mean, effects: { ...effects, [unknown.key]: Math.hypot(rest, effects[unknown.key] ?? 0) } };
 }

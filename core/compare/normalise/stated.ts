@@ -1,5 +1,5 @@
 import type { Reference } from "#core/bike";
-import { KG_PER_LB, MPS_PER_MPH } from "#core/base";
+import { there, nth, KG_PER_LB, MPS_PER_MPH } from "#core/base";
 
 const MPS_PER_KMH = 1 / 3.6;
 
@@ -24,20 +24,22 @@ export function statedConditions(words: string, reference: Reference): Reference
   const flat = LEVEL_ROAD.test(words);
   const calm = NO_WIND.test(words);
   if (!mass && !speed && !temperature && !flat && !calm) return null;
-  const degrees = temperature && figure(temperature[1]!);
+  const degrees = temperature && figure(nth(temperature, 1));
   return {
     ...reference,
     name: "as stated",
     version: 1,
     carriedKg: mass
-      ? figure(mass[1]!) * (/^(lb|pound)/i.test(mass[2]!) ? KG_PER_LB : 1)
+      ? figure(nth(mass, 1)) * (/^(lb|pound)/i.test(nth(mass, 2)) ? KG_PER_LB : 1)
       : reference.carriedKg,
     conditions: {
       ...reference.conditions,
-      ...(speed && { speedMps: figure(speed[1]!) * (/mph/i.test(speed[2]!) ? MPS_PER_MPH : MPS_PER_KMH) }),
+      ...(speed && {
+        speedMps: figure(nth(speed, 1)) * (/mph/i.test(nth(speed, 2)) ? MPS_PER_MPH : MPS_PER_KMH),
+      }),
       ...(flat && { gainMPerMi: 0, lossMPerMi: 0 }),
       ...(calm && { headwindMps: 0 }),
-      ...(degrees !== null && { tempC: temperature![2] === "F" ? ((degrees - 32) * 5) / 9 : degrees }),
+      ...(degrees !== null && { tempC: there(temperature)[2] === "F" ? ((degrees - 32) * 5) / 9 : degrees }),
     },
   };
 }

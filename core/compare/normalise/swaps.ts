@@ -1,4 +1,4 @@
-import { DEFAULTS, fixed, unitToken } from "#core/base";
+import { nth, DEFAULTS, fixed, unitToken } from "#core/base";
 import { climbOfRide, speedOfRide, type Factor, type Ride } from "#core/bike";
 
 export type Swap = (ride: Ride) => Ride;
@@ -9,7 +9,7 @@ export function swapsTo(target: Ride): Readonly<Record<Factor, Swap>> {
   const changed =
     (change: Partial<Ride["conditions"]>): Swap =>
     (ride) => ({ ...ride, conditions: { ...ride.conditions, ...change } });
-  const { ground } = target.legs[0]!;
+  const { ground } = nth(target.legs, 0);
   return {
     mass: changed({ massKg: to.massKg }),
     wind: changed({ windMps: to.windMps, windFromDeg: to.windFromDeg }),
@@ -19,7 +19,7 @@ export function swapsTo(target: Ride): Readonly<Record<Factor, Swap>> {
       conditions: {
         ...ride.conditions,
         speedMps: Object.fromEntries(
-          Object.keys(ride.conditions.speedMps).map((level) => [level, to.speedMps[to.level]!]),
+          Object.keys(ride.conditions.speedMps).map((level) => [level, nth(to.speedMps, to.level)]),
         ),
         // What a level gives says nothing of a speed that is held.
         motorW: Object.fromEntries(

@@ -1,4 +1,4 @@
-import { formatQuantity, type System } from "#core/base";
+import { there, formatQuantity, type System } from "#core/base";
 import { yearsBetween } from "#core/battery";
 import type { TestRecord } from "#core/records";
 
@@ -46,7 +46,8 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
   say(a.pack.name !== b.pack.name, () => `Different packs: ${a.pack.name} and ${b.pack.name}.`);
   say(
     differs(yearsOf(a), yearsOf(b), 1),
-    () => `The packs' ages differ: ${yearsOf(a)!.toFixed(1)} and ${yearsOf(b)!.toFixed(1)} years.`,
+    () =>
+      `The packs' ages differ: ${there(yearsOf(a)).toFixed(1)} and ${there(yearsOf(b)).toFixed(1)} years.`,
   );
   say(
     (a.setUp?.lightsOn ?? false) !== (b.setUp?.lightsOn ?? false),
@@ -62,12 +63,12 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
   );
   say(
     differs(a.test.airTempC, b.test.airTempC, 3),
-    () => `Air temperature differs: ${temp(a.test.airTempC!)} and ${temp(b.test.airTempC!)}.`,
+    () => `Air temperature differs: ${temp(there(a.test.airTempC))} and ${temp(there(b.test.airTempC))}.`,
   );
   say(
     differs(a.setUp?.pressurePa, b.setUp?.pressurePa, 20_000),
     () =>
-      `Tyre pressure differs: ${formatQuantity(a.setUp!.pressurePa!, "pressure", system)} and ${formatQuantity(b.setUp!.pressurePa!, "pressure", system)}.`,
+      `Tyre pressure differs: ${formatQuantity(there(there(a.setUp).pressurePa), "pressure", system)} and ${formatQuantity(there(there(b.setUp).pressurePa), "pressure", system)}.`,
   );
   say(
     a.test.wind !== b.test.wind,

@@ -12,6 +12,8 @@ import {
 } from "#core/estimation";
 import type { Side } from "#core/fields";
 import {
+  nth,
+  lastOf,
   err,
   errs,
   ok,
@@ -79,18 +81,20 @@ function runsFigure(solved: Solved, runs: readonly LaidRun[], stretches: readonl
   return sumFigures(
     stretches.map(({ ride, fromMark, toMark }) => [
       energyFigure(solved, ride, usedBetween(solved, ride, fromMark, toMark), miles),
-      runs[ride]!.warmth,
+      nth(runs, ride).warmth,
     ]),
   );
 }
 
 /** Relative error of the distances of a side: the worst of its tests'. */
 function distanceSd(runs: readonly LaidRun[], stretches: readonly SideRun[]): number {
-  return Math.max(...stretches.map(({ ride }) => runs[ride]!.laid.course.bases.at(-1)!.relativeSd));
+  return Math.max(...stretches.map(({ ride }) => lastOf(nth(runs, ride).laid.course.bases).relativeSd));
 }
 
 const sourceOf = (runs: readonly LaidRun[], stretches: readonly SideRun[]) =>
-  [...new Set(stretches.map(({ ride }) => runs[ride]!.laid.course.bases.at(-1)!.source))].sort().join("+");
+  [...new Set(stretches.map(({ ride }) => lastOf(nth(runs, ride).laid.course.bases).source))]
+    .sort()
+    .join("+");
 
 /** What each side took over some stretches, and their difference. */
 function sidesOf(

@@ -1,3 +1,4 @@
+import { nth, lastOf } from "#core/base";
 import type { Side } from "#core/fields";
 import type { Reading } from "#core/battery/readings";
 import type { LaidRun, SideRun } from "./runs.ts";
@@ -17,7 +18,7 @@ const isFiner = ({ kind }: Reading) =>
 
 /** Whether a stretch ends in its last bar, with nothing finer and no cut-off to say how far in. */
 function endsInLastBar(runs: readonly LaidRun[], { ride, toMark }: SideRun): boolean {
-  const there = runs[ride]!.laid.input.rides[0]!.readings.filter(
+  const there = nth(nth(runs, ride).laid.input.rides, 0).readings.filter(
     (reading) => ("mark" in reading ? reading.mark : reading.toMark) === toMark,
   );
   return there.some(inLastBar) && !there.some((reading) => isFiner(reading) || reading.kind === "cutOff");
@@ -29,7 +30,7 @@ function endsInLastBar(runs: readonly LaidRun[], { ride, toMark }: SideRun): boo
  */
 export function lastBarWarning(runs: readonly LaidRun[], stretches: readonly SideRun[]): string | null {
   const sides = (["A", "B"] as const).filter((side: Side) =>
-    endsInLastBar(runs, stretches.filter((run) => run.side === side).at(-1)!),
+    endsInLastBar(runs, lastOf(stretches.filter((run) => run.side === side))),
   );
   if (sides.length === 0) return null;
   return `${sides.join(" and ")} ${sides.length === 1 ? "ends" : "end"} in the last bar, which is shorter than the others by nobody knows how much: ride both to the cut-off, or read volts at rest, before the verdict counts.`;

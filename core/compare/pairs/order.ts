@@ -1,10 +1,11 @@
+import { nth } from "#core/base";
 import type { Side } from "#core/fields";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** Runs in the order they were ridden. */
 export function inOrder(runs: readonly LaidRun[], stretches: readonly SideRun[]): readonly SideRun[] {
   const startOf = ({ ride, fromMark }: SideRun) => {
-    const { laid, test } = runs[ride]!;
+    const { laid, test } = nth(runs, ride);
     const timed = laid.course.marks.slice(fromMark).find(({ timeS }) => timeS !== null);
     return timed?.timeS ?? Date.parse(`${test.record.test.day}T12:00:00Z`) / 1000;
   };
@@ -36,9 +37,9 @@ function spanOf(
   runs: readonly LaidRun[],
   { ride, fromMark, toMark }: SideRun,
 ): readonly [number, number] | null {
-  const times = runs[ride]!.laid.course.marks.slice(fromMark, toMark + 1).flatMap(({ timeS }) =>
-    timeS === null ? [] : [timeS],
-  );
+  const times = nth(runs, ride)
+    .laid.course.marks.slice(fromMark, toMark + 1)
+    .flatMap(({ timeS }) => (timeS === null ? [] : [timeS]));
   return times.length > 1 ? [Math.min(...times), Math.max(...times)] : null;
 }
 

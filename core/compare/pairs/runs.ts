@@ -2,7 +2,7 @@ import type { LedgerInput, LedgerRide } from "#core/estimation";
 import type { Side } from "#core/fields";
 import type { Timeline } from "#core/ride/log";
 import { usableEnergy, type Pack } from "#core/battery";
-import { METRES_PER_MILE } from "#core/base";
+import { there, nth, METRES_PER_MILE } from "#core/base";
 import type { Reading } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
 import type { PreparedTest } from "#core/analysis";
@@ -49,9 +49,9 @@ export function shareUpPacks(laid: readonly { readonly test: PairedTest; readonl
   const packs: Record<string, Pack> = {};
   const runs = laid.map(({ test, laid: each }): LaidRun => {
     const packKey = [test.packId, test.secondPackId ?? []].flat().join("+");
-    const pack = Object.values(each.input.packs)[0]!;
+    const pack = nth(Object.values(each.input.packs), 0);
     packs[packKey] ??= pack;
-    const [own, first] = [usableEnergy(pack), usableEnergy(packs[packKey]!)];
+    const [own, first] = [usableEnergy(pack), usableEnergy(nth(packs, packKey))];
     return {
       test,
       laid: each,
@@ -82,16 +82,16 @@ function warmed(reading: Reading, by: number): Reading {
 /** Whether all tests ran the same road in the same legs, so that legs match by their order. */
 function sameRoad(runs: readonly LaidRun[]): boolean {
   const [first] = runs;
-  const name = first!.test.record.test.course.trim();
+  const name = there(first).test.record.test.course.trim();
   if (runs.length < 2 || name === "") return false;
   const lengths = (run: LaidRun) => run.laid.course.legs.map(({ distanceM }) => distanceM);
-  const own = lengths(first!);
+  const own = lengths(there(first));
   return runs.every((run) => {
     const legs = lengths(run);
     return (
       run.test.record.test.course.trim() === name &&
       legs.length === own.length &&
-      legs.every((metres, i) => Math.abs(metres - own[i]!) <= SAME_LENGTH * Math.max(metres, own[i]!))
+      legs.every((metres, i) => Math.abs(metres - nth(own, i)) <= SAME_LENGTH * Math.max(metres, nth(own, i)))
     );
   });
 }
@@ -107,15 +107,15 @@ export function jointRides(runs: readonly LaidRun[]): readonly LedgerRide[] {
   const shared = sameRoad(runs);
   return runs.map((run) => {
     const { laid, warmth, packKey, test } = run;
-    const ride = laid.input.rides[0]!;
+    const ride = nth(laid.input.rides, 0);
     const road = test.record.test.course.trim();
     return {
       pack: packKey,
       gauge: test.bikeId,
       ...(laid.input.massKg !== undefined && { massKg: laid.input.massKg }),
       legs: ride.legs.map((leg, i) => {
-        const { section } = laid.course.legs[i]!;
-        const side = sideOf(run, laid.course.legs[i]!) ?? "neither";
+        const { section } = nth(laid.course.legs, i);
+        const side = sideOf(run, nth(laid.course.legs, i)) ?? "neither";
         const named = section || (shared ? road : "");
         return {
           ...leg,
@@ -139,7 +139,7 @@ export function jointInput(packs: LedgerInput["packs"], runs: readonly LaidRun[]
   return {
     packs,
     gauges: Object.fromEntries(
-      runs.map(({ test, laid }) => [test.bikeId, Object.values(laid.input.gauges)[0]!]),
+      runs.map(({ test, laid }) => [test.bikeId, nth(Object.values(laid.input.gauges), 0)]),
     ),
     cells: [...cells],
     rides: [...rides],

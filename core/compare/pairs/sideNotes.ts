@@ -1,3 +1,4 @@
+import { nth, lastOf } from "#core/base";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** What the log noted of some stretches besides the pack: each may explain part of a difference. Null where nobody noted it. */
@@ -16,10 +17,10 @@ const mean = (values: readonly number[]) =>
 /** What was noted on some stretches of the runs: speed over those whose ends have times, the rest by its check-ins. */
 export function sideNotes(runs: readonly LaidRun[], stretches: readonly SideRun[]): SideNotes {
   const within = stretches.map(({ ride, fromMark, toMark }) =>
-    runs[ride]!.laid.course.marks.slice(fromMark, toMark + 1),
+    nth(runs, ride).laid.course.marks.slice(fromMark, toMark + 1),
   );
   const timed = within.flatMap((marks) => {
-    const [first, last] = [marks[0]!, marks.at(-1)!];
+    const [first, last] = [nth(marks, 0), lastOf(marks)];
     const seconds = first.timeS === null || last.timeS === null ? 0 : last.timeS - first.timeS;
     return seconds > 0 ? [{ seconds, metres: last.distanceM - first.distanceM }] : [];
   });

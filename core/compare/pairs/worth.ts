@@ -1,3 +1,4 @@
+import { there } from "#core/base";
 import {
   conditionsOfTest,
   FACTORS,
@@ -87,7 +88,7 @@ export function worthOf(desk: DeskPosterior, a: Compared, b: Compared): readonly
       const says = saysOf(factor);
       return {
         factor,
-        whPerM: combine(desk.figure(unknowns, (z) => splitAt(z).get(factor)!)),
+        whPerM: combine(desk.figure(unknowns, (z) => there(splitAt(z).get(factor)))),
         sentence: `${says(from)} against ${says(to)}`,
       };
     })

@@ -1,7 +1,7 @@
 import type { Ground } from "#core/fields";
 import { temperatureFactor } from "#core/battery";
 import type { DeskPosterior } from "#core/desk";
-import { err, ok, type Result, METRES_PER_MILE, scale } from "#core/base";
+import { nth, err, ok, type Result, METRES_PER_MILE, scale } from "#core/base";
 import type { Bike, PackRecord } from "#core/records";
 import type { TestDigest } from "#core/analysis";
 import type { Reference } from "#core/bike";
@@ -171,7 +171,7 @@ function mountOf({ ridden: { setUp } }: Compared) {
 
 /** One figure of a group: under a reference all its tests have spoken already; as ridden they are pooled. */
 const figureOfGroup = (group: readonly Figured[], reference: Reference | null) =>
-  reference ? group[0]!.whPerM : weightedMean(group.map(({ whPerM }) => whPerM));
+  reference ? nth(group, 0).whPerM : weightedMean(group.map(({ whPerM }) => whPerM));
 
 /**
  * Every test as ridden, or every bike and set-up under a reference, in one measure, ready to be put in order. As ridden,
@@ -190,7 +190,7 @@ export function boardOf(
     const { compared } = entry;
     const found = figure(desk, compared, ask);
     if (!found.ok) {
-      left.push({ testId: compared.id, why: found.problems[0]!.sentence });
+      left.push({ testId: compared.id, why: nth(found.problems, 0).sentence });
       return [];
     }
     return [{ entry, ...found.value }];
@@ -206,11 +206,11 @@ export function boardOf(
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   const rows = [...groups].flatMap(([id, group]): readonly BoardRow[] => {
-    const { entry, heldMps } = group[0]!;
+    const { entry, heldMps } = nth(group, 0);
     const found = inMeasure(ask.measure, figureOfGroup(group, ask.reference), basisOf(entry, desk, ask));
     if (!found.ok) {
       for (const each of group)
-        left.push({ testId: each.entry.compared.id, why: found.problems[0]!.sentence });
+        left.push({ testId: each.entry.compared.id, why: nth(found.problems, 0).sentence });
       return [];
     }
     return [

@@ -1,3 +1,4 @@
+import { there } from "#core/base";
 import { labelEnergy, usableEnergy } from "#core/battery";
 import type { PackRecord } from "#core/records";
 
@@ -62,7 +63,9 @@ export function cheapestOption(options: readonly PackOption[]): PackOption | nul
   );
   return priced.reduce<PackOption | null>(
     (best, each) =>
-      best === null || each.addedMinor! / each.addedWh < best.addedMinor! / best.addedWh ? each : best,
+      best === null || there(each.addedMinor) / each.addedWh < there(best.addedMinor) / best.addedWh
+        ? each
+        : best,
     null,
   );
 }

@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import type { Reference } from "#core/bike";
 import { dayOfReported, deskPosterior, type DeskPosterior } from "#core/desk";
 import type { Drive } from "#core/records";
@@ -54,12 +55,12 @@ export function rankUnder(
   }
   const rows = [...groups].map(([id, group]) => {
     const [first] = group;
-    const under = broughtTo(desk, subjectOf(first!), referenceFor(first!));
+    const under = broughtTo(desk, subjectOf(there(first)), referenceFor(there(first)));
     return { id, figure: under.traced, under, group };
   });
   const { places, swaps, brackets } = standings(rows, "less", Infinity, 0);
   const ranked = places.map(({ place, row: { under, group } }): Ranked => {
-    const { bike, setUp, test } = group[0]!.ridden;
+    const { bike, setUp, test } = nth(group, 0).ridden;
     return {
       ...{ place, under, bike: bike.name, setUp: setUp?.name ?? null, drive: test.drive },
       tests: group.map(({ id }) => id),

@@ -1,4 +1,4 @@
-import { normalCdf, TOLD_CHANCE } from "#core/base";
+import { nth, normalCdf, TOLD_CHANCE } from "#core/base";
 import { differenceOf, combine, type ErrorComponents } from "../errorComponents.ts";
 
 export interface StandingInput {
@@ -40,7 +40,8 @@ function bracketsOf<T>(sorted: readonly T[], chanceBetter: (a: T, b: T) => numbe
   const brackets: Bracket[] = [];
   for (let from = 0; from < sorted.length;) {
     let to = from;
-    while (to + 1 < sorted.length && chanceBetter(sorted[from]!, sorted[to + 1]!) < TOLD_CHANCE) to += 1;
+    while (to + 1 < sorted.length && chanceBetter(nth(sorted, from), nth(sorted, to + 1)) < TOLD_CHANCE)
+      to += 1;
     if (to > from) brackets.push({ from: from + 1, to: to + 1 });
     from = to + 1;
   }
@@ -66,7 +67,7 @@ export function standings<T extends StandingInput>(
   const sign = better === "less" ? 1 : -1;
   const sorted = [...rows].sort((a, b) => sign * (a.figure.mean - b.figure.mean));
   const swaps = sorted.slice(1, swapsWithin).flatMap((row, i) => {
-    const [first, second] = better === "less" ? [row, sorted[i]!] : [sorted[i]!, row];
+    const [first, second] = better === "less" ? [row, nth(sorted, i)] : [nth(sorted, i), row];
     const chance = chanceLess(first.figure, second.figure);
     return chance >= worthSaying ? [{ upper: i + 1, lower: i + 2, chance }] : [];
   });

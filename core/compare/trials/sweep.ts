@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE, MPS_PER_MPH, unitToken, scale, type Estimate } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE, MPS_PER_MPH, unitToken, scale, type Estimate } from "#core/base";
 import type { Ground } from "#core/fields";
 import {
   EFFORT_W,
@@ -64,7 +64,7 @@ function squares(rows: readonly SweepRow[]): readonly (readonly number[])[] {
   const found: number[][] = [];
   rows.forEach((row, i) => {
     const same = found.find((square) => {
-      const first = rows[square[0]!]!;
+      const first = nth(rows, nth(square, 0));
       return (
         first.level === row.level &&
         first.ground === row.ground &&
@@ -118,10 +118,13 @@ export function sweepSpots(sweep: Sweep, pack: PackRecord) {
   const volts = nominalVolts(pack);
   const labelWh = label.ok ? label.value : 0;
   const spots = squares(sweep.rows).flatMap((square): readonly SweepSpot[] => {
-    const rows = square.map((i) => sweep.rows[i]!);
+    const rows = square.map((i) => nth(sweep.rows, i));
     const typed = rows.some(({ packVolts }) => packVolts === undefined);
     if (typed && volts === null) {
-      problems.push({ row: square[0]!, sentence: "Type the volts, or the pack's series cells on its page." });
+      problems.push({
+        row: nth(square, 0),
+        sentence: "Type the volts, or the pack's series cells on its page.",
+      });
       return [];
     }
     const found = spot(
@@ -129,15 +132,15 @@ export function sweepSpots(sweep: Sweep, pack: PackRecord) {
       { ampHours: pack.ampHours ?? labelWh / (volts ?? 1), labelWh, nominalVolts: volts ?? 0 },
     );
     if (!found.ok) {
-      problems.push({ row: square[0]!, sentence: found.problems[0]!.sentence });
+      problems.push({ row: nth(square, 0), sentence: nth(found.problems, 0).sentence });
       return [];
     }
     const { whPerMi, sdWhPerMi, speedMph, rangeFromAhMi, rangeFromLabelWhMi } = found.value;
     const ways = new Set(rows.map(({ direction }) => direction));
     return [
       {
-        level: rows[0]!.level,
-        ground: rows[0]!.ground,
+        level: nth(rows, 0).level,
+        ground: nth(rows, 0).ground,
         speedMps: speedMph * MPS_PER_MPH,
         whPerM: scale({ mean: whPerMi, sd: sdWhPerMi }, 1 / METRES_PER_MILE),
         rangeByChargeM: pack.ampHours === undefined ? null : rangeFromAhMi * METRES_PER_MILE,
@@ -184,7 +187,7 @@ export function sweepCurves(
       speeds.push(mph * MPS_PER_MPH);
     const at = (mps: number) => predicted({ ...fit, covariance: fit.covariance }, state(mps)).mean;
     const sorted = own.map(({ speedMps }) => speedMps).sort((a, b) => a - b);
-    const againstMps = sorted[Math.floor(sorted.length / 2)]!;
+    const againstMps = nth(sorted, Math.floor(sorted.length / 2));
     const base = at(againstMps);
     const most = Math.min(SEARCH_MPH.to * MPS_PER_MPH, limit);
     return {

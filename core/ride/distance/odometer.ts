@@ -1,4 +1,4 @@
-import { DEFAULTS, err, ok, type Result } from "#core/base";
+import { nth, DEFAULTS, err, ok, type Result } from "#core/base";
 
 export interface OdometerFactor {
   /** True distance over displayed distance. */
@@ -27,8 +27,8 @@ export function odometerFactor(
   const squares = odoMi.reduce((sum, odo) => sum + odo * odo, 0);
   if (gpsMi.length === 0 || squares === 0)
     return err("no-distance", "odoMi", "At least one interval needs both distances.");
-  const k = gpsMi.reduce((sum, gps, i) => sum + gps * odoMi[i]!, 0) / squares;
-  const rss = gpsMi.reduce((sum, gps, i) => sum + (gps - k * odoMi[i]!) ** 2, 0);
+  const k = gpsMi.reduce((sum, gps, i) => sum + gps * nth(odoMi, i), 0) / squares;
+  const rss = gpsMi.reduce((sum, gps, i) => sum + (gps - k * nth(odoMi, i)) ** 2, 0);
   const sdFromResiduals = gpsMi.length > 1 ? Math.sqrt(rss / (gpsMi.length - 1) / squares) : 0;
   return ok({
     k,

@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 /** A recorded track as parallel columns. Times in seconds since the epoch, degrees, metres. */
 export interface Track {
   readonly timeS: readonly number[];
@@ -43,7 +44,7 @@ export function haversine(latA: number, lonA: number, latB: number, lonB: number
 
 function median5(values: readonly number[], i: number): number {
   const window = values.slice(Math.max(0, i - 2), i + 3).sort((a, b) => a - b);
-  return window[Math.floor(window.length / 2)]!;
+  return nth(window, Math.floor(window.length / 2));
 }
 
 /** Climb and descent along a row of heights: 3 m of hysteresis on a 5-point median. Same length as the input, cumulative. */
@@ -84,9 +85,14 @@ export function profileOf(track: Track): TrackProfile {
   for (let i = 0; i < track.timeS.length; i += 1) {
     const last = kept.at(-1);
     if (last !== undefined) {
-      const seconds = track.timeS[i]! - track.timeS[last]!;
+      const seconds = nth(track.timeS, i) - nth(track.timeS, last);
       if (seconds <= 0) continue;
-      const metres = haversine(track.lat[last]!, track.lon[last]!, track.lat[i]!, track.lon[i]!);
+      const metres = haversine(
+        nth(track.lat, last),
+        nth(track.lon, last),
+        nth(track.lat, i),
+        nth(track.lon, i),
+      );
       const speed = metres / seconds;
       if (speed > IMPOSSIBLE_MPS) {
         jumps += 1;
@@ -108,7 +114,7 @@ export function profileOf(track: Track): TrackProfile {
     ? climbAlong(heights.map((height) => height ?? 0))
     : { gainM: kept.map(() => 0), lossM: kept.map(() => 0) };
   return {
-    timeS: kept.map((i) => track.timeS[i]!),
+    timeS: kept.map((i) => nth(track.timeS, i)),
     distanceM,
     ...climb,
     heightM: hasHeights ? heights.map((_, i) => median5(heights as number[], i)) : [],
@@ -131,17 +137,17 @@ export function trackAt(
   const { timeS: times } = profile;
   const values = profile[column];
   const last = times.length - 1;
-  if (last < 0 || timeS < times[0]! || timeS > times[last]!) return undefined;
+  if (last < 0 || timeS < nth(times, 0) || timeS > nth(times, last)) return undefined;
   let low = 0;
   let high = last;
   while (high - low > 1) {
     const middle = (low + high) >> 1;
-    if (times[middle]! <= timeS) low = middle;
+    if (nth(times, middle) <= timeS) low = middle;
     else high = middle;
   }
-  const span = times[high]! - times[low]!;
-  const share = span > 0 ? (timeS - times[low]!) / span : 0;
-  return values[low]! + share * (values[high]! - values[low]!);
+  const span = nth(times, high) - nth(times, low);
+  const share = span > 0 ? (timeS - nth(times, low)) / span : 0;
+  return nth(values, low) + share * (nth(values, high) - nth(values, low));
 }
 
 /** Linear reading of climb at a distance along the track, for marks that have no time. */
@@ -152,10 +158,10 @@ export function climbAt(profile: TrackProfile, column: "gainM" | "lossM", distan
   if (high < 0) return 0;
   while (high - low > 1) {
     const middle = (low + high) >> 1;
-    if (along[middle]! <= distanceM) low = middle;
+    if (nth(along, middle) <= distanceM) low = middle;
     else high = middle;
   }
-  const span = along[high]! - along[low]!;
-  const share = span > 0 ? Math.min(1, Math.max(0, (distanceM - along[low]!) / span)) : 0;
-  return profile[column][low]! + share * (profile[column][high]! - profile[column][low]!);
+  const span = nth(along, high) - nth(along, low);
+  const share = span > 0 ? Math.min(1, Math.max(0, (distanceM - nth(along, low)) / span)) : 0;
+  return nth(profile[column], low) + share * (nth(profile[column], high) - nth(profile[column], low));
 }

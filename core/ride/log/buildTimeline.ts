@@ -1,5 +1,5 @@
 import { climbAt, type TrackProfile } from "#core/ride/distance";
-import { METRES_PER_MILE } from "#core/base";
+import { nth, METRES_PER_MILE } from "#core/base";
 import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
 import { type Ground, type Side } from "#core/fields";
@@ -50,7 +50,7 @@ function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntr
   for (const item of placed) {
     const group = groups.at(-1);
     const closed = group?.some(({ entry }) => entry.body.kind === "refill" && !entry.struck);
-    if (group && !closed && item.distanceM - group[0]!.distanceM < SAME_PLACE_M) group.push(item);
+    if (group && !closed && item.distanceM - nth(group, 0).distanceM < SAME_PLACE_M) group.push(item);
     else groups.push([item]);
   }
   return groups;
@@ -101,7 +101,7 @@ export function buildTimeline(rides: readonly RideLog[], setting: TimelineSettin
       if (entry.body.kind === "fullPowerEnd" && !entry.struck)
         handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
     groupsOf(placed.filter(({ entry }) => makesMark(entry))).forEach((group) => {
-      const { distanceM: along, source } = group[0]!;
+      const { distanceM: along, source } = nth(group, 0);
       const charge = marks.at(-1);
       if (charge && refillOf(charge)) {
         const left = charge.ride === ride ? charge.distanceM - offset : 0;

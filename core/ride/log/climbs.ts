@@ -1,3 +1,4 @@
+import { lastOf, nth } from "#core/base";
 import type { PlacedEntry } from "./places.ts";
 import { totalOf } from "./totals.ts";
 
@@ -11,7 +12,7 @@ export function typedClimb(placed: readonly PlacedEntry[]): ((distanceM: number)
   const points = [{ distanceM: 0, climbM: 0 }];
   for (const { entry, distanceM } of placed) {
     const climbM = "climbM" in entry.body ? entry.body.climbM : undefined;
-    const last = points.at(-1)!;
+    const last = lastOf(points);
     // A total that falls was typed for another ride, or is a slip.
     if (
       climbM === undefined ||
@@ -28,14 +29,14 @@ export function typedClimb(placed: readonly PlacedEntry[]): ((distanceM: number)
     placed.map(({ entry }) => entry),
     "climbM",
   );
-  if (totalM !== null && totalM >= points.at(-1)!.climbM && farthestM > points.at(-1)!.distanceM)
+  if (totalM !== null && totalM >= lastOf(points).climbM && farthestM > lastOf(points).distanceM)
     points.push({ distanceM: farthestM, climbM: totalM });
   if (points.length < 2) return null;
   return (distanceM) => {
     const at = points.findIndex((point) => point.distanceM >= distanceM);
-    if (at < 0) return points.at(-1)!.climbM;
+    if (at < 0) return lastOf(points).climbM;
     if (at === 0) return 0;
-    const [from, to] = [points[at - 1]!, points[at]!];
+    const [from, to] = [nth(points, at - 1), nth(points, at)];
     const share = (distanceM - from.distanceM) / (to.distanceM - from.distanceM);
     return from.climbM + share * (to.climbM - from.climbM);
   };

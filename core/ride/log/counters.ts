@@ -1,4 +1,4 @@
-import { fixed } from "#core/base";
+import { nth, fixed } from "#core/base";
 import type { LiveEntry } from "./fold.ts";
 import type { LoggedReading } from "./timeline.ts";
 
@@ -51,7 +51,7 @@ function chargeBetween(charges: CounterStops["charges"], from: number, to: numbe
 
 /** Where a counter is counted from when first seen: its ride's start, taken as zero, unless a charge lies between. */
 function firstBase(seen: Seen, { rideStart, charges }: CounterStops): Stand {
-  const start = rideStart[seen.ride]!;
+  const start = nth(rideStart, seen.ride);
   return seen.mark === start || chargeBetween(charges, start, seen.mark) ? seen : { mark: start, value: 0 };
 }
 
@@ -62,7 +62,7 @@ function nextBase(base: Stand, last: Seen, seen: Seen, stops: CounterStops, unit
   if (fell) {
     const changedRide = seen.ride > last.ride;
     return {
-      base: changedRide ? { mark: stops.rideStart[seen.ride]!, value: 0 } : seen,
+      base: changedRide ? { mark: nth(stops.rideStart, seen.ride), value: 0 } : seen,
       notice: `The counter fell from ${fixed(last.value, 1)} to ${fixed(seen.value, 1)} ${unit}: taken as a reset${changedRide ? " at the ride's start" : ", so the stretch before it is not counted"}.`,
     };
   }

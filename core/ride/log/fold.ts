@@ -1,3 +1,4 @@
+import { there, nth, lastOf } from "#core/base";
 import type { Entry, EntryBody, StrikeField } from "./entry.ts";
 
 /** An entry as it stands after corrections and strikes. */
@@ -62,15 +63,15 @@ export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
     chains.set(root, [...(chains.get(root) ?? []), entry]);
   }
   return [...chains].map(([rootId, chain]) => {
-    const first = chain[0]!;
-    const latest = chain.at(-1)!;
+    const first = nth(chain, 0);
+    const latest = lastOf(chain);
     const fields = struck.get(rootId) ?? new Set();
     const timed = [...chain].reverse().find(({ at }) => at !== null);
     return {
       rootId,
       id: latest.id,
       seq: first.seq,
-      timeS: timed ? Date.parse(timed.at!) / 1000 + (timed.clockOffsetS ?? 0) : null,
+      timeS: timed ? Date.parse(there(timed.at)) / 1000 + (timed.clockOffsetS ?? 0) : null,
       body: latest.body as LiveEntry["body"],
       struck: fields.has(""),
       struckFields: [...fields].filter((field): field is StrikeField => field !== ""),

@@ -1,4 +1,4 @@
-import { METRES_PER_MILE, unitToken } from "#core/base";
+import { there, nth, lastOf, METRES_PER_MILE, unitToken } from "#core/base";
 import type { LiveEntry } from "./fold.ts";
 import { FASTEST_MPS } from "./possible.ts";
 
@@ -45,7 +45,7 @@ const percentOf = ({ body, struck }: LiveEntry) => (!struck && "percent" in body
 function inOrder(placed: readonly Placed[]): readonly Placed[] {
   const timed = placed.every(({ entry }) => entry.timeS !== null);
   return [...placed].sort(
-    (a, b) => (timed ? a.entry.timeS! - b.entry.timeS! : 0) || a.entry.seq - b.entry.seq,
+    (a, b) => (timed ? there(a.entry.timeS) - there(b.entry.timeS) : 0) || a.entry.seq - b.entry.seq,
   );
 }
 
@@ -57,22 +57,22 @@ function fitsByDistance(placed: readonly Placed[]): boolean {
       const percent = percentOf(entry);
       return entry.body.kind === "refill" ? [Infinity] : percent === undefined ? [] : [percent];
     });
-  return seen.length > 2 && seen.every((percent, i) => i === 0 || percent <= seen[i - 1]! + FLICKER);
+  return seen.length > 2 && seen.every((percent, i) => i === 0 || percent <= nth(seen, i - 1) + FLICKER);
 }
 
 /** What was meant of the distance at a place of the log, that fits between its neighbours. */
 function meantAt(order: readonly Placed[], at: number): number | null {
   const from = order[at - 1]?.distanceM ?? 0;
   const to = order[at + 1]?.distanceM ?? Infinity;
-  return likelyMeant(order[at]!.distanceM).find((metres) => metres > from && metres <= to) ?? null;
+  return likelyMeant(nth(order, at).distanceM).find((metres) => metres > from && metres <= to) ?? null;
 }
 
 /** Logarithms of what the gauge fell a metre, stretch by stretch; a step back in distance counts as far off. */
 function fallRates(order: readonly Placed[]): readonly number[] {
   const seen = order.filter(({ entry }) => percentOf(entry) !== undefined);
   return seen.slice(1).map(({ entry, distanceM }, i) => {
-    const metres = distanceM - seen[i]!.distanceM;
-    const fallen = percentOf(seen[i]!.entry)! - percentOf(entry)!;
+    const metres = distanceM - nth(seen, i).distanceM;
+    const fallen = there(percentOf(nth(seen, i).entry)) - there(percentOf(entry));
     return metres <= 0 ? FAR_OFF : Math.log(Math.max(fallen, LEAST_FALL) / metres);
   });
 }
@@ -96,13 +96,16 @@ function fewestOut(order: readonly Placed[]): readonly number[] {
   const best: number[] = [];
   const before: number[] = [];
   for (let i = 0; i < order.length; i += 1) {
-    [best[i], before[i]] = [worth[i]!, -1];
+    [best[i], before[i]] = [nth(worth, i), -1];
     for (let k = 0; k < i; k += 1)
-      if (order[k]!.distanceM <= order[i]!.distanceM + NEAR_M && best[k]! + worth[i]! > best[i]!)
-        [best[i], before[i]] = [best[k]! + worth[i]!, k];
+      if (
+        nth(order, k).distanceM <= nth(order, i).distanceM + NEAR_M &&
+        nth(best, k) + nth(worth, i) > nth(best, i)
+      )
+        [best[i], before[i]] = [nth(best, k) + nth(worth, i), k];
   }
   const kept = new Set<number>();
-  for (let i = best.indexOf(Math.max(...best)); i >= 0; i = before[i]!) kept.add(i);
+  for (let i = best.indexOf(Math.max(...best)); i >= 0; i = nth(before, i)) kept.add(i);
   return order.flatMap((_, i) => (kept.has(i) ? [] : [i]));
 }
 
@@ -129,15 +132,15 @@ const EXPLAINED = Math.log(1.6);
  */
 function strangeLast(order: readonly Placed[]): readonly number[] {
   const last = order.length - 1;
-  const at = order[last]!;
+  const at = nth(order, last);
   if (order.length < 4 || percentOf(at.entry) === undefined) return [];
   const rates = fallRates(order);
-  const [before, own] = [rates.slice(0, -1), rates.at(-1)!];
+  const [before, own] = [rates.slice(0, -1), lastOf(rates)];
   const usual = before.reduce((sum, rate) => sum + rate, 0) / before.length;
   const isEven = before.length > 1 && before.every((rate) => Math.abs(rate - usual) < EXPLAINED);
   if (!isEven || Math.abs(own - usual) < STRANGE) return [];
   const isUsual = (distanceM: number) =>
-    Math.abs(fallRates([...order.slice(0, -1), { ...at, distanceM }]).at(-1)! - usual) < EXPLAINED;
+    Math.abs(lastOf(fallRates([...order.slice(0, -1), { ...at, distanceM }])) - usual) < EXPLAINED;
   return likelyMeant(at.distanceM).some(isUsual) ? [last] : [];
 }
 
@@ -152,7 +155,9 @@ const MOST_PLACES = 2000;
 export function distanceSlips(placed: readonly Placed[]): readonly DistanceSlip[] {
   const order = inOrder(placed.filter(({ entry }) => !entry.struck && entry.body.kind !== "refill"));
   if (order.length < 3 || order.length > MOST_PLACES) return [];
-  const backward = order.some(({ distanceM }, i) => i > 0 && distanceM < order[i - 1]!.distanceM - NEAR_M);
+  const backward = order.some(
+    ({ distanceM }, i) => i > 0 && distanceM < nth(order, i - 1).distanceM - NEAR_M,
+  );
   const forward = tooFast(order);
   const out = backward
     ? fitsByDistance(placed)
@@ -163,8 +168,8 @@ export function distanceSlips(placed: readonly Placed[]): readonly DistanceSlip[
       : strangeLast(order);
   if (out.length > MOST_SHARE * order.length) return [];
   return out.map((i) => ({
-    rootId: order[i]!.entry.rootId,
-    typedM: order[i]!.distanceM,
+    rootId: nth(order, i).entry.rootId,
+    typedM: nth(order, i).distanceM,
     meantM: meantAt(order, i),
   }));
 }

@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { nth, lastOf, DEFAULTS } from "#core/base";
 import { sumTelemetry } from "#core/battery/readings";
 import type { LoggedReading, Mark } from "./timeline.ts";
 
@@ -18,7 +18,7 @@ function firstFrom(times: readonly number[], time: number): number {
   let [low, high] = [0, times.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (times[middle]! < time) low = middle + 1;
+    if (nth(times, middle) < time) low = middle + 1;
     else high = middle;
   }
   return low;
@@ -27,11 +27,11 @@ function firstFrom(times: readonly number[], time: number): number {
 /** A column at a moment between samples. */
 function valueAt(times: readonly number[], column: readonly number[], time: number): number {
   const after = firstFrom(times, time);
-  if (after <= 0) return column[0]!;
-  if (after >= times.length) return column.at(-1)!;
-  const span = times[after]! - times[after - 1]!;
-  const share = span > 0 ? (time - times[after - 1]!) / span : 0;
-  return column[after - 1]! + share * (column[after]! - column[after - 1]!);
+  if (after <= 0) return nth(column, 0);
+  if (after >= times.length) return lastOf(column);
+  const span = nth(times, after) - nth(times, after - 1);
+  const share = span > 0 ? (time - nth(times, after - 1)) / span : 0;
+  return nth(column, after - 1) + share * (nth(column, after) - nth(column, after - 1));
 }
 
 /** How well a mark's time is known, s: to the minute when every note is on a whole one, else to a tap's slowness. */
@@ -53,7 +53,7 @@ export function telemetryReadings(
   const [first, last] = [timeS[0], timeS.at(-1)];
   if (first === undefined || last === undefined) return [];
   return marks.slice(1).flatMap((mark, i): readonly LoggedReading[] => {
-    const before = marks[i]!;
+    const before = nth(marks, i);
     if (before.timeS === null || mark.timeS === null || mark.timeS <= before.timeS) return [];
     const [from, to] = [Math.max(before.timeS, first), Math.min(mark.timeS, last)];
     if (to - from < LEAST_COVER * (mark.timeS - before.timeS)) return [];
@@ -66,8 +66,8 @@ export function telemetryReadings(
     // Samples that begin late or stop early leave a gap, bridged at the nearest one.
     const { wh, sdWh, gapS } = sumTelemetry(
       [before.timeS, from, ...timeS.slice(start, end), to, mark.timeS],
-      [volts[start] ?? volts.at(-1)!, ...cut(volts), volts[Math.max(0, end - 1)]!],
-      [amps[start] ?? amps.at(-1)!, ...cut(amps), amps[Math.max(0, end - 1)]!],
+      [volts[start] ?? lastOf(volts), ...cut(volts), nth(volts, Math.max(0, end - 1))],
+      [amps[start] ?? lastOf(amps), ...cut(amps), nth(amps, Math.max(0, end - 1))],
     );
     const power = (3600 * Math.abs(wh)) / (mark.timeS - before.timeS);
     const clockWh = (power * Math.SQRT2 * clockSd(marks)) / 3600;

@@ -1,5 +1,5 @@
 import { EFFORT_W, type Reference } from "#core/bike";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
+import { there, nth, lastOf, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { Effort, SetUp, TestRecord } from "#core/records";
 import { FULL, packModel } from "../pack.ts";
 import { rngFrom, type Rng } from "../random.ts";
@@ -67,7 +67,7 @@ const around = (chance: Rng, middle: number, share: number) =>
 /** What bikes of a kind are about: rolling resistance by tyre, drag area by posture. */
 const TYRES = { city: 0.0073, knobbly: 0.0098, fat: 0.0128 } as const;
 const POSTURES = { upright: 0.56, leaning: 0.45, "panniers or step-through": 0.64 } as const;
-const oneOf = <T>(chance: Rng, all: readonly T[]) => all[Math.floor(chance.next() * all.length)]!;
+const oneOf = <T>(chance: Rng, all: readonly T[]) => nth(all, Math.floor(chance.next() * all.length));
 
 /** Bikes from a wider and flatter lot than any normal. */
 function drawBike(chance: Rng, scatter: number, name: string): TrueBike {
@@ -174,15 +174,15 @@ function testOf(chance: Rng, bike: TrueBike, rider: TrueRider, told: DeskTold): 
   };
   const [ride] = record.rides;
   const isTotalled = seen && told !== "track" && Object.keys(totals).length > 1;
-  const entry = { ...ride!.entries.at(-1)!, id: ride!.entries[0]!.id.replace(/^..../, "ffff"), seq: ride!.entries.length, body: totals }; // prettier-ignore
+  const entry = { ...lastOf(there(ride).entries), id: nth(there(ride).entries, 0).id.replace(/^..../, "ffff"), seq: there(ride).entries.length, body: totals }; // prettier-ignore
   return {
     ...record,
     test: { ...record.test, ...typed, airTempC: record.test.airTempC },
     setUp: { name: "set-up", tyre: "", tyreClass: bike.tyreClass, posture: bike.posture, lightsOn: false, carriedKg, changed: "", pencil: [] }, // prettier-ignore
     bike: { ...record.bike, name: bike.name },
-    rider: { ...record.rider!, name: rider.name, massKg: rider.kg },
+    rider: { ...there(record.rider), name: rider.name, massKg: rider.kg },
     rides: isTotalled
-      ? [{ ...ride!, entries: [...ride!.entries, entry] }, ...record.rides.slice(1)]
+      ? [{ ...there(ride), entries: [...there(ride).entries, entry] }, ...record.rides.slice(1)]
       : record.rides,
   };
 }
@@ -203,7 +203,7 @@ export function makeHardDesk(seed: number, options: HardDeskOptions, reference: 
   const tests = bikes.flatMap((bike, b) =>
     Array.from({ length: options.testsEach }, (): HardDeskTest => {
       const rider = Math.floor(chance.next() * riders.length);
-      return { bike: b, rider, record: testOf(chance, bike, riders[rider]!, options.told) };
+      return { bike: b, rider, record: testOf(chance, bike, nth(riders, rider), options.told) };
     }),
   );
   // On the throttle nobody pedals, under a reference neither.

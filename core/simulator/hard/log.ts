@@ -1,5 +1,5 @@
 import type { EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE } from "#core/base";
+import { nth, METRES_PER_MILE } from "#core/base";
 import { packModel, type TruePack } from "../pack.ts";
 import type { Rng } from "../random.ts";
 import type { Sample } from "../ride.ts";
@@ -66,7 +66,7 @@ function restVolts(pack: TruePack, { pack: state }: Sample, minutes: number, cha
 function climbed(samples: readonly Sample[], heightAt: (metres: number) => number): readonly number[] {
   let gainM = 0;
   return samples.map(({ distanceM }, i) => {
-    gainM += i > 0 ? Math.max(0, heightAt(distanceM) - heightAt(samples[i - 1]!.distanceM)) : 0;
+    gainM += i > 0 ? Math.max(0, heightAt(distanceM) - heightAt(nth(samples, i - 1).distanceM)) : 0;
     return gainM;
   });
 }

@@ -1,5 +1,5 @@
 import type { Entry } from "#core/ride/log";
-import { METRES_PER_MILE } from "#core/base";
+import { nth, lastOf, METRES_PER_MILE } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { idsFrom } from "../ids.ts";
 import { FULL, packModel, type PackState } from "../pack.ts";
@@ -80,7 +80,7 @@ function dayOf(ridden: readonly Sample[], { windMps, heightAt }: ReturnType<type
   const stood = ridden.map(({ speedMps }) => speedMps < 0.3);
   const climbs = ridden
     .slice(1)
-    .map(({ distanceM }, i) => heightAt(distanceM) - heightAt(ridden[i]!.distanceM));
+    .map(({ distanceM }, i) => heightAt(distanceM) - heightAt(nth(ridden, i).distanceM));
   return {
     windMps,
     stops: stood.filter((stands, i) => stands && !stood[i - 1]).length,
@@ -92,7 +92,7 @@ function dayOf(ridden: readonly Sample[], { windMps, heightAt }: ReturnType<type
 /** Cuts a ride into its days at even shares of the way. */
 function daysOf(ridden: readonly Sample[], days: number): readonly (readonly Sample[])[] {
   const cuts = Array.from({ length: days + 1 }, (_, i) => Math.round((i * ridden.length) / days));
-  return cuts.slice(1).map((to, i) => ridden.slice(cuts[i]!, to));
+  return cuts.slice(1).map((to, i) => ridden.slice(nth(cuts, i), to));
 }
 
 /**
@@ -111,7 +111,7 @@ export function makeHardTest(seed: number, name: HardKindName, given: HardGiven 
   let [startS, before, offsetM, firstS] = [START_S, from, 0, 0];
   let slip: HardSlip | null = null;
   const days = daysOf(ridden, kind.days ?? 1);
-  const end = ridden.at(-1)!;
+  const end = lastOf(ridden);
   const usedShare = end.fractionUsed - startUsed;
   const rides = days.map((samples, d): TestRecord["rides"][number] => {
     const jotted = jotDown(
@@ -141,7 +141,7 @@ export function makeHardTest(seed: number, name: HardKindName, given: HardGiven 
       track: kind.told === "track" ? trackOf(own, startS, offsetM, road.heightAt) : null,
       telemetry: kind.meter === "logger" ? logOf(own, startS, instruments.meter - 1, chance) : null,
     };
-    const last = samples.at(-1)!;
+    const last = lastOf(samples);
     startS += last.timeS - firstS + NIGHT_S;
     [before, offsetM, firstS] = [last.pack, last.distanceM, last.timeS];
     return ride;
@@ -153,7 +153,7 @@ export function makeHardTest(seed: number, name: HardKindName, given: HardGiven 
       day: `${YEAR}-06-01`,
       school: kind.untilEmpty ? "run-down" : "part charge",
       airTempC: pack.tempC,
-      firstLevel: ridden[0]!.level,
+      firstLevel: nth(ridden, 0).level,
     },
     bike: {
       name: "Hard stand-in",
@@ -182,7 +182,7 @@ export function makeHardTest(seed: number, name: HardKindName, given: HardGiven 
       whPerMi: end.pack.usedWh / miles,
       energyWh: end.pack.usedWh,
       capacityWh: end.pack.usedWh / usedShare,
-      rangeMi: whole.at(-1)!.distanceM / METRES_PER_MILE,
+      rangeMi: lastOf(whole).distanceM / METRES_PER_MILE,
       ...dayOf(ridden, road),
     },
   };

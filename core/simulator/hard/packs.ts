@@ -1,3 +1,4 @@
+import { nth } from "#core/base";
 import { NOMINAL_CELL_VOLTS, OCV, type OcvTable } from "#core/battery";
 import { LOSSES } from "../draw.ts";
 import type { TruePack } from "../pack.ts";
@@ -14,18 +15,18 @@ export interface HardPack {
 function bowedTable(chance: Rng, table: OcvTable, most: number): OcvTable {
   const [first, second] = [chance.between(-most, most), chance.between(-most, most) / 2];
   const volts = table.volts.map((volt, i) => {
-    const q = table.q[i]!;
+    const q = nth(table.q, i);
     return volt + first * Math.sin(Math.PI * q) + second * Math.sin(2 * Math.PI * q);
   });
   // Never falling with the charge.
-  for (let i = 1; i < volts.length; i += 1) volts[i] = Math.max(volts[i]!, volts[i - 1]! + 0.001);
+  for (let i = 1; i < volts.length; i += 1) volts[i] = Math.max(nth(volts, i), nth(volts, i - 1) + 0.001);
   return { q: table.q, volts };
 }
 
 /** A pack that need not yield what its label lets expect: new and known to be, of unknown age, or some years old. */
 export function drawHardPack(chance: Rng, kind: HardKind, year: number): HardPack {
   const chemistry = kind.chemistry ?? "NMC";
-  const seriesCells = chemistry === "LFP" ? 15 : [10, 13, 14][Math.floor(chance.next() * 3)]!;
+  const seriesCells = chemistry === "LFP" ? 15 : nth([10, 13, 14], Math.floor(chance.next() * 3));
   const ampHours = Math.round(chance.between(8, 21) * 2) / 2;
   const labelWh = Math.round(ampHours * seriesCells * NOMINAL_CELL_VOLTS[chemistry]);
   const isNew = !kind.aged && chance.happens(0.4);

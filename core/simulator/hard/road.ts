@@ -1,5 +1,5 @@
 import type { Ground } from "#core/fields";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
+import { nth, METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import type { Stretch, TrueCourse } from "../course.ts";
 import type { Rng } from "../random.ts";
 import type { TrueRig } from "../ride.ts";
@@ -22,8 +22,8 @@ function stretchesOf(chance: Rng, lengthM: number, mixed: boolean): readonly Str
     at += (mixed ? chance.between(0.5, 7) : 40) * METRES_PER_MILE;
     stretches.push({
       toM: at,
-      level: levels[Math.floor(chance.next() * levels.length)]!,
-      ground: grounds[Math.floor(chance.next() ** 2 * grounds.length)]!,
+      level: nth(levels, Math.floor(chance.next() * levels.length)),
+      ground: nth(grounds, Math.floor(chance.next() ** 2 * grounds.length)),
     });
   }
   return stretches;
@@ -69,7 +69,7 @@ export function drawRoad(chance: Rng, kind: HardKind): TrueCourse {
     heightAt,
     slopeAt: (metres) => (heightAt(metres + 10) - heightAt(metres - 10)) / 20,
     headwindAt: (metres) => windMps * Math.cos((2 * Math.PI * metres) / turnM + windFrom),
-    effortAt: (metres) => efforts[Math.floor(metres / habitM)]!,
+    effortAt: (metres) => nth(efforts, Math.floor(metres / habitM)),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Entry, EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE } from "#core/base";
+import { nth, METRES_PER_MILE } from "#core/base";
 import type { Rng } from "../random.ts";
 import type { HardKind } from "./kinds.ts";
 
@@ -45,7 +45,7 @@ export function mistypeOne(entries: Entry[], slip: HardKind["slip"], chance: Rng
   });
   const pick = able[Math.floor(chance.next() * able.length)];
   if (!pick) return null;
-  const entry = entries[pick.i]!;
+  const entry = nth(entries, pick.i);
   entries[pick.i] = { ...entry, body: { ...entry.body, [field]: pick.slip.typed } as EntryBody };
   return pick.slip;
 }

@@ -1,4 +1,4 @@
-import { durationAt, parseNumber, toSi } from "#core/base";
+import { there, nth, durationAt, parseNumber, toSi } from "#core/base";
 import { SIGHTING, type Field } from "#core/fields";
 import { endsAt, matchAt, type Reader } from "./reader.ts";
 import { BARE_LEADS, OVERALL, TAILS, TOTALS, UNITS, type UnitMeaning } from "./vocabulary.ts";
@@ -44,7 +44,7 @@ function tailOf(reader: Reader, { field }: UnitMeaning, to: number) {
 /** "14.1mph avg": the word for the whole ride behind a figure, where it does not lead the next one. */
 function overallBehind(reader: Reader, to: number) {
   const word = matchAt(/\s+([a-z]+)/iy, reader.line, to);
-  const overall = word && OVERALL.get(word[1]!.toLowerCase());
+  const overall = word && OVERALL.get(nth(word, 1).toLowerCase());
   const end = to + (word?.[0].length ?? 0);
   const next = matchAt(/\s+(?:speed|hr|heart(?: rate)?|pulse)/iy, reader.line, end)?.[0].length ?? 0;
   const link = matchAt(LINK, reader.line, end + next)?.[0].length ?? 0;
@@ -92,10 +92,10 @@ export function readFigure(
   const byHeight: UnitMeaning | undefined =
     climbed && isHeight ? { field: "climbM", dimension: "climb", says: "climbed" } : undefined;
   const meaning = lead ?? byHeight ?? UNITS.get(symbol);
-  const end = byHeight && !lead ? written.to + climbed![0].length : written.to;
+  const end = byHeight && !lead ? written.to + there(climbed)[0].length : written.to;
   const refuse = (why: string, to = end) => (reader.left(to, why, from), true);
   if (!meaning) return refuse(symbol ? `“${symbol}” is no unit known here` : "which unit?");
-  const numbers = [low!, high].flatMap((part) => (part === undefined ? [] : [parseNumber(part)]));
+  const numbers = [there(low), high].flatMap((part) => (part === undefined ? [] : [parseNumber(part)]));
   if (numbers.some((number) => typeof number !== "number"))
     return refuse("it can be read two ways: type it without the comma");
   const isBare = symbol === "" && BARE_LEADS.has(meaning.field);
@@ -116,11 +116,11 @@ export function readFigure(
       return refuse("a span is read for amps and percent only: type one figure", behind.to);
     return (reader.set(total.field, first, behind.to, total.says, from), true);
   }
-  if (second !== undefined) return (setSpan(reader, meaning, [first!, second], end, from), true);
+  if (second !== undefined) return (setSpan(reader, meaning, [there(first), second], end, from), true);
   const tail = tailOf(reader, meaning, end);
   if (tail.is === "none") return refuse("no charge: kept as a note", tail.to);
   if (tail.is === "used")
-    return (reader.set(meaning.field, 100 - first!, tail.to, "percent used", from), true);
+    return (reader.set(meaning.field, 100 - there(first), tail.to, "percent used", from), true);
   const isGuess = tail.is === "guess" || meaning.field === "rangeGuessM";
   if (guess && !["distanceM", "rangeGuessM"].includes(meaning.field))
     return refuse("“~” marks the display's guess of miles left");
@@ -143,7 +143,7 @@ export function readOverall(reader: Reader, word: string, overall: "avg" | "top"
   const named = matchAt(/\s+(speed|hr|heart(?: rate)?|pulse)/iy, reader.line, from + word.length);
   const after = from + word.length + (named?.[0].length ?? 0);
   const link = matchAt(LINK, reader.line, after);
-  const heart = named !== null && !/speed/i.test(named[1]!);
+  const heart = named !== null && !/speed/i.test(nth(named, 1));
   const lead: UnitMeaning | undefined = heart
     ? { field: "bpm", dimension: "count", says: "heart" }
     : undefined;

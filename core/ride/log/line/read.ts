@@ -1,3 +1,4 @@
+import { there, nth } from "#core/base";
 import { EVENTS, GROUND_WORDS, SIDES, SIGHTING, type SightingField } from "#core/fields";
 import { entryBodySchema, TOTAL_FIELDS, type EntryBody } from "../entry.ts";
 import { FIGURE, readFigure, readLed, readOverall, readRidingTime } from "./figures.ts";
@@ -54,8 +55,8 @@ const NAMED = /(meter|charger)[:=]\s*(?:"([^"]+)"|“([^”]+)”|([^\s,;"“”
 function readName(reader: Reader): boolean {
   const found = matchAt(NAMED, reader.line, reader.at);
   if (!found) return false;
-  const field = found[1]!.toLowerCase();
-  reader.set(field, (found[2] ?? found[3] ?? found[4])!.trim(), reader.at + found[0].length, field);
+  const field = nth(found, 1).toLowerCase();
+  reader.set(field, there(found[2] ?? found[3] ?? found[4]).trim(), reader.at + found[0].length, field);
   return true;
 }
 
@@ -67,12 +68,12 @@ function readClock(reader: Reader): boolean {
   const half = found ? null : matchAt(HALF_DAY, line, at);
   if (!found && !half) return false;
   const [hour, minute, noon] = found
-    ? [Number(found[1]), found[2]!, found[3]]
-    : [Number(half![1]), "00", half![2]];
+    ? [Number(found[1]), nth(found, 2), found[3]]
+    : [Number(there(half)[1]), "00", there(half)[2]];
   if (noon && (hour < 1 || hour > 12)) return false;
   const inDay = noon ? (hour % 12) + (/p/i.test(noon) ? 12 : 0) : hour;
   reader.clock = `${String(inDay).padStart(2, "0")}:${minute}`;
-  reader.understood(at + (found ?? half!)[0].length, "time");
+  reader.understood(at + (found ?? there(half))[0].length, "time");
   return true;
 }
 
@@ -97,7 +98,7 @@ function word(reader: Reader, text: string): void {
   if (lower === "rest") return rest(reader, to);
   if (lower === "load") return reader.set("underLoad", true, to, "under load");
   const numbered = matchAt(NUMBERED, line, at);
-  const named = numbered && levelOf(reader.setting, numbered[1]!);
+  const named = numbered && levelOf(reader.setting, nth(numbered, 1));
   if (named) return reader.set("level", named, at + numbered[0].length, "level");
   const level = levelOf(reader.setting, text, true);
   if (level !== null)
@@ -147,7 +148,7 @@ function rest(reader: Reader, to: number): void {
   if (reader.fields.has("underLoad")) return reader.left(to, "there is a figure for this already");
   reader.fields.set("underLoad", false);
   if (!minutes) return reader.understood(to, "at rest", reader.at, "underLoad");
-  reader.set("restMin", Number(minutes[1]!.replace(",", ".")), to + minutes[0].length, "at rest");
+  reader.set("restMin", Number(nth(minutes, 1).replace(",", ".")), to + minutes[0].length, "at rest");
 }
 
 /** A level by its name, its number, or "L2"; by itself a number is none. */
@@ -185,7 +186,7 @@ export function readLine(line: string, setting: LineSetting): ReadLine {
     setting,
   );
   while (reader.at < line.length) {
-    reader.at += matchAt(SPACE, line, reader.at)![0].length;
+    reader.at += there(matchAt(SPACE, line, reader.at))[0].length;
     if (reader.at < line.length) next(reader);
   }
   reader.settle();
@@ -199,11 +200,11 @@ export function readLine(line: string, setting: LineSetting): ReadLine {
   const parsed = entryBodySchema.safeParse({ ...Object.fromEntries(said), kind, ...(note && { note }) });
   const strange = parsed.success ? [...said.keys()].find((name) => !(name in parsed.data)) : undefined;
   const problem = !parsed.success
-    ? parsed.error.issues[0]!.message
+    ? nth(parsed.error.issues, 0).message
     : strange
       ? `${labelOf(strange)} is not part of such an entry: type it as one of its own.`
       : null;
-  return { body: problem === null ? parsed.data! : null, problem, clock, chips, unread };
+  return { body: problem === null ? there(parsed.data) : null, problem, clock, chips, unread };
 }
 
 /** Of a charge, watt-hours are what the wall gave. */
@@ -213,5 +214,5 @@ const chargeOf = (fields: ReadonlyMap<string, unknown>) =>
 /** A field's label at the head of a sentence. */
 function labelOf(name: string): string {
   const label = name in SIGHTING ? SIGHTING[name as SightingField].label : name;
-  return label[0]!.toUpperCase() + label.slice(1);
+  return nth(label, 0).toUpperCase() + label.slice(1);
 }

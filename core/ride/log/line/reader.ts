@@ -1,3 +1,4 @@
+import { lastOf, nth } from "#core/base";
 import type { EntryEvent } from "#core/fields";
 
 /** A part of the line that was understood: where it stands, and what it was taken for. */
@@ -82,7 +83,7 @@ export class Reader {
     this.kind = phrase.kind;
     for (const [field, value] of Object.entries(phrase.fields ?? {})) this.fields.set(field, value);
     this.understood(to, phrase.says);
-    this.claims.push({ chip: this.chips.at(-1)!, phrase });
+    this.claims.push({ chip: lastOf(this.chips), phrase });
   }
 
   /** Takes a level's name that is an everyday word too. */
@@ -90,7 +91,7 @@ export class Reader {
     const known = this.fields.has("level");
     this.set("level", level, to, "level");
     if (!known)
-      this.claims.push({ chip: this.chips.at(-1)!, phrase: { alone: "both sides", fields: { level } } });
+      this.claims.push({ chip: lastOf(this.chips), phrase: { alone: "both sides", fields: { level } } });
   }
 
   /** Words in a row that say nothing are one piece of the note. */
@@ -113,8 +114,8 @@ export class Reader {
       this.chips.splice(this.chips.indexOf(chip), 1);
       for (const field of Object.keys(phrase.fields ?? {})) this.fields.delete(field);
       if (chip.field === null) this.kind = null;
-      const from = before < 0 ? chip.from : this.unread[before]!.from;
-      const to = after < 0 ? chip.to : this.unread[after]!.to;
+      const from = before < 0 ? chip.from : nth(this.unread, before).from;
+      const to = after < 0 ? chip.to : nth(this.unread, after).to;
       const beside = new Set([before, after]);
       const rest = this.unread.filter((_, i) => !beside.has(i));
       const piece = { from, to, text: this.line.slice(from, to), why: PROSE };

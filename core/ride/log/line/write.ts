@@ -1,4 +1,4 @@
-import { formatInput, unitOf, type System } from "#core/base";
+import { there, formatInput, unitOf, type System } from "#core/base";
 import { EVENTS, SIGHTING, SIGHTING_FIELDS, type EntryEvent, type Field, type Sighting } from "#core/fields";
 import type { EntryBody } from "../entry.ts";
 import type { LineSetting } from "./reader.ts";
@@ -64,23 +64,27 @@ class Writer {
         ? `${this.plain(value - wide / 2)}-${this.plain(value + wide / 2)}${dimension === "percent" ? "%" : "A"}`
         : dimension === "count"
           ? `${this.plain(value)}${line?.unit ?? ""}`
-          : formatInput(value, dimension!, unitOf(dimension!, this.system), this.digits).replace(" ", "");
+          : formatInput(value, there(dimension), unitOf(there(dimension), this.system), this.digits).replace(
+              " ",
+              "",
+            );
     return lead ? `${lead} ${figure}` : figure;
   }
 
   /** Fields that the line writes in a way of their own. */
   private readonly own: { readonly [K in keyof Sighting]?: () => string | null } = {
     underLoad: () => (this.seen.underLoad ? "load" : this.seen.restMin === undefined ? "rest" : null),
-    restMin: () => (this.seen.underLoad ? null : `rest ${this.plain(this.seen.restMin!)}min`),
+    restMin: () => (this.seen.underLoad ? null : `rest ${this.plain(there(this.seen.restMin))}min`),
     rangeGuessM: () =>
-      `~${formatInput(this.seen.rangeGuessM!, "distance", unitOf("distance", this.system), this.digits).replace(" ", "")} left`,
-    level: () => levelWords(this.seen.level!, this.setting),
-    section: () => `@${this.seen.section!.replaceAll(" ", "-")}${this.seen.side ? `:${this.seen.side}` : ""}`,
+      `~${formatInput(there(this.seen.rangeGuessM), "distance", unitOf("distance", this.system), this.digits).replace(" ", "")} left`,
+    level: () => levelWords(there(this.seen.level), this.setting),
+    section: () =>
+      `@${there(this.seen.section).replaceAll(" ", "-")}${this.seen.side ? `:${this.seen.side}` : ""}`,
     side: () => (this.seen.section === undefined ? `@:${this.seen.side}` : null),
-    ground: () => `#${this.seen.ground!.replace(" ", "-")}`,
-    movingS: () => `moving ${clockOf(this.seen.movingS!)}`,
-    meter: () => named("meter", this.seen.meter!),
-    note: () => quoted(this.seen.note!),
+    ground: () => `#${there(this.seen.ground).replace(" ", "-")}`,
+    movingS: () => `moving ${clockOf(there(this.seen.movingS))}`,
+    meter: () => named("meter", there(this.seen.meter)),
+    note: () => quoted(there(this.seen.note)),
     percentSpan: () => null,
     ampsSpan: () => null,
   };

@@ -1,0 +1,71 @@
+import { Link } from "react-router";
+import { dayText } from "#app/ui/testLine";
+import { formatQuantity, type Estimate } from "#core/base";
+import type { SetUp, Test } from "#core/records";
+import { Act } from "#ui/act";
+import { Figure } from "#ui/figure";
+import { useSystem } from "#ui/system";
+
+interface SetUpRowProps {
+  readonly bikeId: string;
+  readonly setUp: SetUp & { readonly id: string };
+}
+
+/** A set-up of a bike, in a table. */
+export function SetUpRow({ bikeId, setUp }: SetUpRowProps) {
+  const system = useSystem();
+  return (
+    <tr>
+      <td>
+        <Link to={`/bikes/${bikeId}/set-ups/${setUp.id}`}>{setUp.name}</Link>
+        <div className="text-sm text-quiet">{setUp.tyre}</div>
+      </td>
+      <td className="text-sm">
+        {[
+          setUp.pressurePa === undefined
+            ? "pressure not noted"
+            : formatQuantity(setUp.pressurePa, "pressure", system),
+          setUp.lightsOn ? "lights on" : "lights off",
+          setUp.since ? `since ${dayText(setUp.since)}` : "",
+          setUp.changed,
+          setUp.carriedKg ? `carries ${formatQuantity(setUp.carriedKg, "mass", system, 0)}` : "",
+        ]
+          .filter(Boolean)
+          .join(", ")}
+      </td>
+      <td className="number text-sm">
+        <Act kind="setUp" id={setUp.id} intent="duplicate" name={setUp.name} />
+        <Act kind="setUp" id={setUp.id} intent="archive" to={`/bikes/${bikeId}`} name={setUp.name} />
+      </td>
+    </tr>
+  );
+}
+
+interface TestRowProps {
+  readonly id: string;
+  readonly test: Test;
+  readonly setUpName: string | null;
+  /** Wh per metre; null while nothing is reckoned. */
+  readonly whPerM: Estimate | null;
+}
+
+/** A test of a bike, in a table. */
+export function TestRow({ id, test, setUpName, whPerM }: TestRowProps) {
+  return (
+    <tr>
+      <td>
+        <Link to={`/strip/${id}`}>{test.title}</Link>
+        <div className="text-sm text-quiet">
+          {[test.school, test.drive, setUpName, dayText(test.day)].filter(Boolean).join(", ")}
+        </div>
+      </td>
+      <td className="number">
+        {whPerM ? (
+          <Figure value={whPerM} dimension="energyPerDistance" />
+        ) : (
+          <span className="text-quiet">nothing to reckon yet</span>
+        )}
+      </td>
+    </tr>
+  );
+}

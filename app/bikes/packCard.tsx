@@ -1,0 +1,70 @@
+import { Link } from "react-router";
+import { dayText } from "#app/ui/testLine";
+import type { packHistory } from "#core/analysis";
+import type { usableEnergy } from "#core/battery";
+import { formatQuantity, formatUncertain } from "#core/base";
+import type { Bench, PackRecord } from "#core/records";
+import { useSystem } from "#ui/system";
+import { CapacityChart } from "./capacity";
+
+type Usable = Extract<ReturnType<typeof usableEnergy>, { ok: true }>["value"];
+
+interface PackCardProps {
+  readonly bikeId: string;
+  readonly pack: PackRecord & {
+    readonly id: string;
+    readonly benches: readonly (Bench & { readonly id: string })[];
+    /** Printed energy, Wh. */
+    readonly label: number | null;
+    readonly usable: Usable | null;
+    readonly history: ReturnType<typeof packHistory>;
+  };
+}
+
+/** A pack of a bike: what its label says, what it still holds, its bench tests. */
+export function PackCard({ bikeId, pack }: PackCardProps) {
+  const system = useSystem();
+  return (
+    <div className="sheet p-4">
+      <Link to={`/bikes/${bikeId}/packs/${pack.id}`} className="font-bold">
+        {pack.name}
+      </Link>
+      <p className="text-sm text-quiet">
+        {[
+          pack.chemistry,
+          pack.seriesCells && `${pack.seriesCells} cells in series`,
+          pack.ampHours && formatQuantity(pack.ampHours, "charge", system),
+          pack.label && `label ${formatQuantity(pack.label, "energy", system)}`,
+        ]
+          .filter(Boolean)
+          .join(", ")}
+      </p>
+      {pack.usable ? (
+        <p className={`mt-2 ${pack.usable.from === "label" ? "pencil" : ""}`}>
+          {formatUncertain(pack.usable, "energy", system)} usable
+          <span className="text-sm">
+            {pack.usable.from === "label" ? ", assumed from the label" : ", measured"}
+          </span>
+        </p>
+      ) : null}
+      {pack.history ? (
+        <>
+          <CapacityChart history={pack.history} />
+          <p className="mt-1 text-sm text-quiet">{pack.history.sentence}</p>
+        </>
+      ) : null}
+      <ul className="mt-2 text-sm">
+        {pack.benches.map((bench) => (
+          <li key={bench.id}>
+            <Link to={`/bikes/${bikeId}/packs/${pack.id}/bench/${bench.id}/sheet`}>
+              Bench sheet, {dayText(bench.on)}
+            </Link>
+          </li>
+        ))}
+        <li>
+          <Link to={`/bikes/${bikeId}/packs/${pack.id}/bench/new`}>Record a bench test</Link>
+        </li>
+      </ul>
+    </div>
+  );
+}
