@@ -1,24 +1,20 @@
-import { useState } from "react";
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { dayText } from "#app/ui/testLine";
-import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, Z_95 } from "#core/base";
 import { newestReferences, referenceKey, referenceName } from "#core/bike";
-import { sourceWords } from "#core/analysis";
 import { Page, Problems } from "#ui/page";
-import { useSpoken, useSystem } from "#ui/system";
-import { AddRun, sideName } from "./addRun";
+import { useSpoken } from "#ui/system";
+import { sideName } from "./addRun";
 import { onDesk } from "#app/services/comparison/answer.server";
-import { Difference, verdictOf } from "./difference";
 import { readPair } from "#app/services/comparison/pair.server";
 import { SectionsTable } from "./sectionsTable";
-import { SettleList } from "./settleList";
 import { Settles } from "./settles";
 import { Worths } from "./worths";
-import { Confounders, type PairTest } from "./pairPanel";
 import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { WithoutEach } from "./withoutEach";
+import { PairRuns } from "./pairRuns";
+import { PairUnder } from "./pairUnder";
+import { Verdict } from "./verdict";
 import type { Route } from "./+types/pair";
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -54,18 +50,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function PairPage({ loaderData }: Route.ComponentProps) {
   const { tests, others, joint, confounders, worths, under, reference, references, notBrought, settles } =
     loaderData;
-  const system = useSystem();
   const say = useSpoken();
-  const [drawn, setDrawn] = useState(false);
   const [a, b] = [tests.find(({ side }) => side !== "B"), tests.find(({ side }) => side !== "A") ?? tests[0]];
   const title = a && b && a !== b ? `${a.bike} against ${b.bike}` : a ? `${a.title}: A against B` : "A pair";
   const query = tests.map(({ id, side }) => `${sideName(side)}=${id}`).join("&");
-  const toggled = (side: PairTest["side"], id: string) =>
-    tests
-      .filter((each) => each.id !== id)
-      .map((each) => `${sideName(each.side)}=${each.id}`)
-      .concat(side ? [`${side === "A" ? "b" : "a"}=${id}`] : [])
-      .join("&");
   return (
     <Page
       title={title}
@@ -80,31 +68,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
         <div className="grid min-w-0 content-start gap-6">
           {joint.ok && a && b ? (
             <>
-              <section>
-                <Difference difference={joint.value.whole.difference} />
-                <p className={`mt-2 text-lg ${joint.value.whole.resolved ? "" : "text-ochre"}`}>
-                  {verdictOf(
-                    joint.value,
-                    a === b
-                      ? [
-                          { bike: "", title: "A" },
-                          { bike: "", title: "B" },
-                        ]
-                      : [a, b],
-                  )}
-                </p>
-                <p className="mt-1">{say(joint.value.rounding.sentence)}</p>
-                {joint.value.lastBar ? <p className="mt-1 text-ochre">{joint.value.lastBar}</p> : null}
-                {joint.value.orderWarning ? (
-                  <p className="mt-1 text-ochre">{joint.value.orderWarning}</p>
-                ) : (
-                  <p className="mt-1 text-quiet">
-                    {joint.value.together
-                      ? "Ridden side by side: wind and warmth met both alike."
-                      : `Ridden ${joint.value.order.join(" ")}: a steady drift cancels.`}
-                  </p>
-                )}
-              </section>
+              <Verdict pair={joint.value} a={a} b={b} />
               <section className="sheet p-4">
                 <SectionsTable pair={joint.value} tests={tests} />
               </section>
@@ -119,28 +83,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
               </section>
               <WithoutEach key={query} tests={tests} query={query} resolved={joint.value.whole.resolved} />
               {reference ? (
-                <section>
-                  <h2 className="mb-1">Under {reference.name}</h2>
-                  {under ? (
-                    <p>
-                      {formatUncertain(under.a, "energyPerDistance", system)} against{" "}
-                      {formatUncertain(under.b, "energyPerDistance", system)}: a difference of{" "}
-                      {formatUncertain(under.difference, "energyPerDistance", system)},{" "}
-                      {Math.abs(under.difference.mean) > 2 * under.difference.sd
-                        ? "resolved."
-                        : "not resolved. What would make it surer:"}
-                    </p>
-                  ) : (
-                    <ul>
-                      {notBrought.map((sentence) => (
-                        <li key={sentence}>{say(sentence)}</li>
-                      ))}
-                    </ul>
-                  )}
-                  {under && Math.abs(under.difference.mean) <= 2 * under.difference.sd ? (
-                    <SettleList sd={under.difference.sd} dimension="energyPerDistance" settles={settles} />
-                  ) : null}
-                </section>
+                <PairUnder name={reference.name} under={under} notBrought={notBrought} settles={settles} />
               ) : null}
             </>
           ) : (
@@ -164,59 +107,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
             </nav>
           ) : null}
         </div>
-        <aside aria-label="The runs" className="sheet h-fit p-5">
-          <h2>The runs</h2>
-          <ul className="mt-2 grid gap-2 text-sm">
-            {tests.map(({ id, side, bike, title: test, day }) => (
-              <li key={id} className="flex items-baseline gap-2">
-                <b className="w-6 shrink-0">{side ?? "A B"}</b>
-                <span className="min-w-0 flex-1">
-                  <Link to={`/strip/${id}`} className="underline">
-                    {bike}
-                  </Link>
-                  , {test}, {dayText(day)}
-                </span>
-                {side ? (
-                  <Link
-                    to={`?${toggled(side, id)}`}
-                    className="underline"
-                    aria-label={`Count ${test} as ${side === "A" ? "B" : "A"}`}
-                  >
-                    as {side === "A" ? "B" : "A"}
-                  </Link>
-                ) : null}
-              </li>
-            ))}
-          </ul>
-          <AddRun tests={tests} others={others} />
-          <h3 className="mt-4 font-bold">What else differed</h3>
-          <Confounders sentences={confounders} />
-          {joint.ok ? (
-            <>
-              <h3 className="mt-4 font-bold">What the doubt is made of</h3>
-              <ul className="mt-1 text-sm">
-                {joint.value.budget.slice(0, drawn ? undefined : 5).map(({ source, share }) => (
-                  <li key={source} className="flex justify-between">
-                    <span>{sourceWords(source)}</span>
-                    <span>{fixed(100 * share, 0)} %</span>
-                  </li>
-                ))}
-              </ul>
-              {joint.value.budget.length > 5 && !drawn ? (
-                <button type="button" className="button button-plain mt-1" onClick={() => setDrawn(true)}>
-                  all sources
-                </button>
-              ) : null}
-              <p className="mt-3 text-sm text-quiet">
-                Taken apart, as if they shared nothing, the plus-or-minus would be{" "}
-                {formatQuantity(Z_95 * joint.value.sdApart, "energyPerDistance", system)}. Over{" "}
-                {formatQuantity(20 * METRES_PER_MILE, "distance", system, 0)} the difference is{" "}
-                {formatUncertain(scale(joint.value.whole.difference, 20 * METRES_PER_MILE), "energy", system)}
-                .
-              </p>
-            </>
-          ) : null}
-        </aside>
+        <PairRuns tests={tests} others={others} joint={joint} confounders={confounders} />
       </div>
     </Page>
   );

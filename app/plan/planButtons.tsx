@@ -1,0 +1,64 @@
+import { Form, Link } from "react-router";
+import { Act } from "#ui/act";
+import type { PlanLine } from "./start.server";
+
+/** Other views of a plan. */
+export function PlanPages({ id }: { readonly id: string }) {
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Link to={`/plan/${id}/sheet`} className="button button-main">
+        Run sheet
+      </Link>
+      <Link to={`/plan/${id}/pocket`} className="button">
+        On the phone
+      </Link>
+      <a href={`/plan/${id}/calendar.ics`} className="button">
+        Calendar
+      </a>
+    </div>
+  );
+}
+
+/** What a plan can become. */
+export function PlanButtons({ line, startId }: { readonly line: PlanLine; readonly startId: string }) {
+  const { plan } = line;
+  return (
+    <Form method="post" className="flex flex-wrap gap-2">
+      <input type="hidden" name="startId" value={startId} />
+      {plan.method.school === "bench" ? null : (
+        <>
+          <button type="submit" name="intent" value="start" className="button">
+            {line.testId ? "To the ride" : "Start the test"}
+          </button>
+          <button type="submit" name="intent" value="rehearse" className="button">
+            Rehearse
+          </button>
+        </>
+      )}
+      <button type="submit" name="intent" value="method" className="button">
+        Keep the method as my own
+      </button>
+    </Form>
+  );
+}
+
+/** Where its course is changed, and how it is put away. */
+export function PlanLinks({ line }: { readonly line: PlanLine }) {
+  const { plan } = line;
+  return (
+    <div className="text-sm">
+      {line.courseId ? (
+        <Link to={`/plan/courses/${line.courseId}`}>Change the course</Link>
+      ) : (
+        <Link to="/plan/courses/new">Type a course</Link>
+      )}
+      <Act
+        kind="plan"
+        id={line.id}
+        intent={line.archived ? "restore" : "archive"}
+        to="/plan"
+        name={plan.title}
+      />
+    </div>
+  );
+}

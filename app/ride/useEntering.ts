@@ -1,0 +1,89 @@
+import { useRef, useState } from "react";
+import { momentOf } from "#core/planning";
+import type { EntryBody, LiveEntry } from "#core/ride/log";
+import { standsOf } from "#core/simulator";
+import { useSystem } from "#ui/system";
+import type { LoadedRide } from "./load.server";
+import type { Panel } from "./sixFields";
+import { entryText } from "./state";
+import { isTypedLate, today } from "./typing";
+import { useTyping } from "./typingNotice";
+import { useDevice } from "./useDevice";
+import type { Keeping, useLog } from "./useLog";
+import { useRideKeys } from "./useRideKeys";
+
+/** A moment that this browser's clock did not give: typed, or by a display. */
+export const byOtherClock = (ms: number): Keeping => ({ at: new Date(ms).toISOString(), clockOffsetS: 0 });
+
+type Log = Pick<ReturnType<typeof useLog>, "outbox" | "live" | "state" | "keepAt">;
+
+/** How a ride's log is written: fields, keys and the line, now or by another clock, and corrections of what was written. */
+export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }: Log) {
+  const { line, ride, bike, rehearsal } = loaded;
+  const system = useSystem();
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const [text, setText] = useState("");
+  const [correcting, setCorrecting] = useState<string | null>(null);
+  const [lostBar, setLostBar] = useState<{ id: string; bar: number } | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const setting = { levels: bike.levels, throttle: bike.throttle };
+
+  const device = useDevice({
+    testId: line.id,
+    rideId: ride.id,
+    startMs: rehearsal?.startMs ?? null,
+    stands: rehearsal ? standsOf(live, rehearsal.startMs) : [],
+    firstClock: rehearsal?.clock ?? 1,
+    started: state.started,
+    onLogged: ({ timeS, body }) => keepAt(body, byOtherClock(timeS * 1000)),
+    onSamples: () => void outbox.flush(),
+  });
+  const { shown } = device.state;
+
+  const { typing, say } = useTyping(ride.id, line.test.day, ride.utcOffset);
+  const [asLate, setAsLate] = useState(false);
+  /** Keeps an entry made now, by the display's clock while a rehearsal runs; a correction keeps its time unless told. */
+  const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
+    setPanel(null);
+    if (body.kind === "end") device.run(false);
+    if (clock) {
+      const day = typing === "riding" ? today(ride.utcOffset) : line.test.day;
+      return keepAt(body, { ...byOtherClock(momentOf(day, clock, ride.utcOffset)), supersedes });
+    }
+    if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
+      return keepAt(body, { at: null, supersedes });
+    if (rehearsal) return keepAt(body, byOtherClock(shown ? shown.timeS * 1000 : rehearsal.startMs));
+    const late = typing === "notes" || isTypedLate(body, live, outbox.offsetS ?? 0);
+    setAsLate(late && typing !== "notes");
+    return keepAt(body, { at: late ? null : new Date().toISOString() });
+  };
+  const loseBar = () => {
+    if (state.nextBar === 0) return;
+    const bar = state.nextBar;
+    const at = shown?.distanceM;
+    const kept = keep({ kind: "barLost", bar, ...(at !== undefined && { distanceM: Math.round(at) }) });
+    if (at !== undefined) return;
+    setLostBar({ id: kept.id, bar });
+    setPanel("bar");
+  };
+  const stopOrGo = () => keep({ kind: state.standing ? "go" : "stop" });
+  useRideKeys({
+    c: () => setPanel("checkIn"),
+    b: loseBar,
+    s: stopOrGo,
+    "/": () => input.current?.focus(),
+    ...(bike.throttle && { t: () => keep({ kind: "checkIn", level: "throttle" }) }),
+    ...Object.fromEntries(
+      bike.levels.slice(0, 9).map((level, i) => [String(i + 1), () => keep({ kind: "checkIn", level })]),
+    ),
+  });
+  const correct = (entry: LiveEntry) => {
+    setText(entryText(entry, setting, system, true));
+    setCorrecting(entry.id);
+    input.current?.focus();
+  };
+  return {
+    ...{ device, typing, say, asLate, keep, panel, setPanel, lostBar, loseBar, stopOrGo },
+    line: { input, text, setText, correcting, setCorrecting, correct },
+  };
+}
