@@ -52,10 +52,124 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** Bikes under test, with what is known of each at a glance. */
+function BikeTable({ bikes }: { readonly bikes: Data["bikes"] }) {
+  const system = useSystem();
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Bikes">
+      <table className="table w-full min-w-xl">
+        <thead>
+          <tr>
+            <th>Bike</th>
+            <th className="number">Weight</th>
+            <th>Packs</th>
+            <th>Claim</th>
+            <th className="number">Last, as ridden</th>
+          </tr>
+        </thead>
+        <tbody>
+          {bikes.map((bike) => (
+            <tr key={bike.id}>
+              <td>
+                <Link to={`/bikes/${bike.id}`} className="font-bold">
+                  {bike.name}
+                </Link>
+                {bike.archived ? <span className="text-sm text-quiet"> archived</span> : null}
+                <div className="text-sm text-quiet">{bike.what}</div>
+              </td>
+              <td className="number">
+                {bike.massKg === undefined ? (
+                  <span className="pencil">not weighed</span>
+                ) : (
+                  formatQuantity(bike.massKg, "mass", system)
+                )}
+              </td>
+              <td>
+                {bike.packs.map(({ name, wh, measuredWh }) => (
+                  <div key={name}>
+                    {wh.ok ? formatQuantity(wh.value, "energy", system) : "no label"}
+                    <span className="text-sm text-quiet">
+                      {measuredWh === null
+                        ? ""
+                        : `, measured ${formatQuantity(measuredWh, "energy", system)}`}
+                    </span>
+                  </div>
+                ))}
+                {bike.packs.length === 0 ? (
+                  <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link>
+                ) : null}
+              </td>
+              <td>{bike.claimed ? claimText(bike.claimed, system) : ""}</td>
+              <td className="number">
+                {bike.last ? (
+                  <Link to={`/strip/${bike.last.testId}`} className="text-ink" title={bike.last.title}>
+                    <Figure value={bike.last.whPerM} dimension="energyPerDistance" />
+                  </Link>
+                ) : (
+                  <span className="text-quiet">no test yet</span>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Who rides. */
+function RiderList({ riders }: { readonly riders: Data["riders"] }) {
+  const system = useSystem();
+  return (
+    <ul className="flex flex-wrap gap-2">
+      {riders.map((rider) => (
+        <li key={rider.id} className="sheet px-3 py-2">
+          <Link to={`/bikes/riders/${rider.id}`}>{rider.name}</Link>
+          <span className="text-sm text-quiet">
+            {rider.massKg === undefined
+              ? ", not weighed"
+              : `, ${formatQuantity(rider.massKg, "mass", system, 0)}`}
+          </span>
+        </li>
+      ))}
+      <li>
+        <Link to="/bikes/riders/new" className="button">
+          Add a rider
+        </Link>
+      </li>
+    </ul>
+  );
+}
+
+/** What measures and charges. */
+function InstrumentList({ instruments }: { readonly instruments: Data["instruments"] }) {
+  const system = useSystem();
+  return (
+    <ul className="flex flex-wrap gap-2">
+      {instruments.map((instrument) => (
+        <li key={instrument.id} className="sheet px-3 py-2">
+          <Link to={`/bikes/instruments/${instrument.id}`}>{instrument.name}</Link>
+          <span className="text-sm text-quiet">
+            , {instrument.kind}
+            {instrument.gainSd === undefined ? "" : `, to ${fixed(100 * instrument.gainSd, 1)} %`}
+            {instrument.amps === undefined ? "" : `, ${formatQuantity(instrument.amps, "current", system)}`}
+          </span>
+        </li>
+      ))}
+      <li>
+        <Link to="/bikes/instruments/new" className="button">
+          Add an instrument
+        </Link>
+      </li>
+    </ul>
+  );
+}
+
 export default function Bikes({
   loaderData: { bikes, riders, instruments, archived, unreadable },
 }: Route.ComponentProps) {
-  const system = useSystem();
   return (
     <Page
       title="Bikes"
@@ -79,106 +193,15 @@ export default function Bikes({
             Bikes under test stand here, with their packs, set-ups and last figure.
           </Empty>
         ) : (
-          <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Bikes">
-            <table className="table w-full min-w-xl">
-              <thead>
-                <tr>
-                  <th>Bike</th>
-                  <th className="number">Weight</th>
-                  <th>Packs</th>
-                  <th>Claim</th>
-                  <th className="number">Last, as ridden</th>
-                </tr>
-              </thead>
-              <tbody>
-                {bikes.map((bike) => (
-                  <tr key={bike.id}>
-                    <td>
-                      <Link to={`/bikes/${bike.id}`} className="font-bold">
-                        {bike.name}
-                      </Link>
-                      {bike.archived ? <span className="text-sm text-quiet"> archived</span> : null}
-                      <div className="text-sm text-quiet">{bike.what}</div>
-                    </td>
-                    <td className="number">
-                      {bike.massKg === undefined ? (
-                        <span className="pencil">not weighed</span>
-                      ) : (
-                        formatQuantity(bike.massKg, "mass", system)
-                      )}
-                    </td>
-                    <td>
-                      {bike.packs.map(({ name, wh, measuredWh }) => (
-                        <div key={name}>
-                          {wh.ok ? formatQuantity(wh.value, "energy", system) : "no label"}
-                          <span className="text-sm text-quiet">
-                            {measuredWh === null
-                              ? ""
-                              : `, measured ${formatQuantity(measuredWh, "energy", system)}`}
-                          </span>
-                        </div>
-                      ))}
-                      {bike.packs.length === 0 ? (
-                        <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link>
-                      ) : null}
-                    </td>
-                    <td>{bike.claimed ? claimText(bike.claimed, system) : ""}</td>
-                    <td className="number">
-                      {bike.last ? (
-                        <Link to={`/strip/${bike.last.testId}`} className="text-ink" title={bike.last.title}>
-                          <Figure value={bike.last.whPerM} dimension="energyPerDistance" />
-                        </Link>
-                      ) : (
-                        <span className="text-quiet">no test yet</span>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <BikeTable bikes={bikes} />
         )}
         <section>
           <h2 className="mb-2">Riders</h2>
-          <ul className="flex flex-wrap gap-2">
-            {riders.map((rider) => (
-              <li key={rider.id} className="sheet px-3 py-2">
-                <Link to={`/bikes/riders/${rider.id}`}>{rider.name}</Link>
-                <span className="text-sm text-quiet">
-                  {rider.massKg === undefined
-                    ? ", not weighed"
-                    : `, ${formatQuantity(rider.massKg, "mass", system, 0)}`}
-                </span>
-              </li>
-            ))}
-            <li>
-              <Link to="/bikes/riders/new" className="button">
-                Add a rider
-              </Link>
-            </li>
-          </ul>
+          <RiderList riders={riders} />
         </section>
         <section>
           <h2 className="mb-2">Meters, loggers and chargers</h2>
-          <ul className="flex flex-wrap gap-2">
-            {instruments.map((instrument) => (
-              <li key={instrument.id} className="sheet px-3 py-2">
-                <Link to={`/bikes/instruments/${instrument.id}`}>{instrument.name}</Link>
-                <span className="text-sm text-quiet">
-                  , {instrument.kind}
-                  {instrument.gainSd === undefined ? "" : `, to ${fixed(100 * instrument.gainSd, 1)} %`}
-                  {instrument.amps === undefined
-                    ? ""
-                    : `, ${formatQuantity(instrument.amps, "current", system)}`}
-                </span>
-              </li>
-            ))}
-            <li>
-              <Link to="/bikes/instruments/new" className="button">
-                Add an instrument
-              </Link>
-            </li>
-          </ul>
+          <InstrumentList instruments={instruments} />
         </section>
         <p className="text-sm">
           {archived ? (

@@ -80,6 +80,95 @@ function speedsApart(wantedMps: number, heldMps: number): string {
   return `${unitToken(wantedMps, "speed", decimals)} but ${unitToken(heldMps, "speed", decimals)}`;
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** What was published of it, and a button for this figure. */
+function Published({ published }: { readonly published: Data["published"] }) {
+  const system = useSystem();
+  return (
+    <section>
+      <h2 className="mb-2">Published</h2>
+      {published.length ? (
+        <ul>
+          {published.map(({ id, at, whPerM, reference: set }) => (
+            <li key={id} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1">
+              <span>
+                {dayText(at.slice(0, 10))}, under {referenceName(set)}
+              </span>
+              <span>{formatUncertain(whPerM, "energyPerDistance", system)}</span>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="text-sm text-quiet">
+          Nothing yet. A published figure keeps the conditions it was brought to, whatever becomes of the
+          reference.
+        </p>
+      )}
+      <Form method="post" className="mt-3">
+        <button className="button">Publish this figure</button>
+      </Form>
+    </section>
+  );
+}
+
+/** What its doubt is made of. */
+function DoubtOf({ bridge, drawable }: { readonly bridge: Bridge; readonly drawable: Data["drawable"] }) {
+  return (
+    <section>
+      <h2 className="mb-2">What the doubt is made of</h2>
+      <ul>
+        {bridge.under.sources
+          .filter(({ share }) => share >= 0.01)
+          .map(({ name: source, share }) => (
+            <li key={source} className="flex justify-between border-b border-rule py-1">
+              <span>{source}</span>
+              <span>{fixed(100 * share, 0)} %</span>
+            </li>
+          ))}
+      </ul>
+      <p className="mt-2 text-sm text-quiet">{bridge.because}</p>
+      <DrawsCheck drawable={drawable} whPerM={bridge.under.whPerM} />
+    </section>
+  );
+}
+
+/** The figure under the reference, and what is odd about it. */
+function UnderReference({
+  bridge,
+  tests,
+  reference,
+}: {
+  readonly bridge: Bridge;
+  readonly tests: number;
+  readonly reference: Data["reference"];
+}) {
+  const say = useSpoken();
+  return (
+    <div>
+      <Headline bridge={bridge} />
+      <p className="mt-1 text-quiet">
+        From {tests === 1 ? "this test" : `${tests} tests of this bike`} and all that the desk knows of its
+        riders, packs and roads.
+      </p>
+      {bridge.odd ? <p className="mt-2 text-ochre">{bridge.odd}</p> : null}
+      {bridge.under.heldMps === null ? null : (
+        <p className="mt-2 text-ochre">
+          {say(
+            `Its motor does not hold ${speedsApart(reference.conditions.speedMps, bridge.under.heldMps)} on the level: this is the figure at what it holds.`,
+          )}
+        </p>
+      )}
+      {bridge.under.beyond.length ? (
+        <p className="mt-2 text-ochre">
+          Drawn hollow: more than half of the doubt is {bridge.under.beyond.join(" and ")}, of which no ride
+          has told anything yet.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
 /** From a measured figure to the same bike under a reference, bar by bar. */
 export default function BridgePage({ loaderData }: Route.ComponentProps) {
   const { line, drawable, settles, rank, tests, reference, names, bridge, published } = loaderData;
@@ -110,47 +199,13 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
         </nav>
         {bridge.ok ? (
           <>
-            <div>
-              <Headline bridge={bridge.value} />
-              <p className="mt-1 text-quiet">
-                From {tests === 1 ? "this test" : `${tests} tests of this bike`} and all that the desk knows
-                of its riders, packs and roads.
-              </p>
-              {bridge.value.odd ? <p className="mt-2 text-ochre">{bridge.value.odd}</p> : null}
-              {bridge.value.under.heldMps === null ? null : (
-                <p className="mt-2 text-ochre">
-                  {say(
-                    `Its motor does not hold ${speedsApart(reference.conditions.speedMps, bridge.value.under.heldMps)} on the level: this is the figure at what it holds.`,
-                  )}
-                </p>
-              )}
-              {bridge.value.under.beyond.length ? (
-                <p className="mt-2 text-ochre">
-                  Drawn hollow: more than half of the doubt is {bridge.value.under.beyond.join(" and ")}, of
-                  which no ride has told anything yet.
-                </p>
-              ) : null}
-            </div>
+            <UnderReference bridge={bridge.value} tests={tests} reference={reference} />
             <section className="sheet p-4">
               <h2 className="mb-2">From measured to {name}</h2>
               <Waterfall bridge={bridge.value} reference={name} />
             </section>
             <div className="grid gap-6 md:grid-cols-2">
-              <section>
-                <h2 className="mb-2">What the doubt is made of</h2>
-                <ul>
-                  {bridge.value.under.sources
-                    .filter(({ share }) => share >= 0.01)
-                    .map(({ name: source, share }) => (
-                      <li key={source} className="flex justify-between border-b border-rule py-1">
-                        <span>{source}</span>
-                        <span>{fixed(100 * share, 0)} %</span>
-                      </li>
-                    ))}
-                </ul>
-                <p className="mt-2 text-sm text-quiet">{bridge.value.because}</p>
-                <DrawsCheck drawable={drawable} whPerM={bridge.value.under.whPerM} />
-              </section>
+              <DoubtOf bridge={bridge.value} drawable={drawable} />
               <section>
                 <h2 className="mb-2">What would make it surer</h2>
                 <SettleList
@@ -163,32 +218,7 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
                 <h2 className="mb-2">What would settle its place</h2>
                 <RankSettles rank={rank} />
               </section>
-              <section>
-                <h2 className="mb-2">Published</h2>
-                {published.length ? (
-                  <ul>
-                    {published.map(({ id, at, whPerM, reference: set }) => (
-                      <li
-                        key={id}
-                        className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1"
-                      >
-                        <span>
-                          {dayText(at.slice(0, 10))}, under {referenceName(set)}
-                        </span>
-                        <span>{formatUncertain(whPerM, "energyPerDistance", system)}</span>
-                      </li>
-                    ))}
-                  </ul>
-                ) : (
-                  <p className="text-sm text-quiet">
-                    Nothing yet. A published figure keeps the conditions it was brought to, whatever becomes
-                    of the reference.
-                  </p>
-                )}
-                <Form method="post" className="mt-3">
-                  <button className="button">Publish this figure</button>
-                </Form>
-              </section>
+              <Published published={published} />
             </div>
           </>
         ) : (

@@ -46,10 +46,106 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** What is compared: under which reference, which measure, of which tests. */
+function Asked({ loaderData, chosen }: { readonly loaderData: Data; readonly chosen: readonly string[] }) {
+  const { bikes, levels, reference, references, ask } = loaderData;
+  const { search, pick } = useFilters();
+  const common = ask.measure === "rangeCommon" || ask.measure === "climbCommon";
+  return (
+    <Form>
+      {chosen.map((id) => (
+        <input key={id} type="hidden" name="test" value={id} />
+      ))}
+      <Filters>
+        <Pick
+          name="under"
+          label="Under"
+          value={reference ? (search.get("under") ?? "") : ""}
+          onPick={pick}
+          options={[
+            ["", "as ridden"],
+            ...references.map((name) => [name, name] as const),
+            ...(reference && !references.includes(search.get("under") ?? "")
+              ? [[search.get("under") ?? "", reference.name] as const]
+              : []),
+          ]}
+        />
+        <Pick
+          name="show"
+          label="Show"
+          value={ask.measure}
+          onPick={pick}
+          options={MEASURES.map((name) => [name, MEASURE[name].title])}
+        />
+        <MoreFilters set={FILTERS.some((name) => search.has(name))}>
+          <Pick
+            name="level"
+            label="Level"
+            value={ask.level}
+            onPick={pick}
+            options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [
+              name,
+              name,
+            ])}
+          />
+          <Pick
+            name="ground"
+            label="Ground"
+            value={ask.ground ?? ""}
+            onPick={pick}
+            options={[["", "all grounds"], ...GROUNDS.map((name) => [name, name] as const)]}
+          />
+          <Pick
+            name="drive"
+            label="Drive"
+            value={ask.drive ?? ""}
+            onPick={pick}
+            options={[["", "pedal and throttle"], ...DRIVES.map((name) => [name, name] as const)]}
+          />
+          <Pick
+            name="bike"
+            label="Bike"
+            value={ask.bikeId ?? ""}
+            onPick={pick}
+            options={[["", "all"], ...bikes]}
+          />
+          {reference ? null : (
+            <Pick
+              name="by"
+              label="Rows"
+              value={ask.by}
+              onPick={pick}
+              options={[
+                ["test", "each test"],
+                ["set-up", "bike and set-up"],
+              ]}
+            />
+          )}
+        </MoreFilters>
+        {common ? (
+          <label className="grid gap-0.5 text-sm">
+            <span className="text-quiet">Common pack, Wh</span>
+            <input
+              name="pack"
+              className="input w-24"
+              inputMode="numeric"
+              defaultValue={ask.commonWh}
+              placeholder={String(COMMON_WH)}
+              onBlur={(event) => pick("pack", event.target.value)}
+            />
+          </label>
+        ) : null}
+      </Filters>
+    </Form>
+  );
+}
+
 export default function Compare({ loaderData }: Route.ComponentProps) {
-  const { places, pair, bikes, levels, reference, references, ask } = loaderData;
+  const { places, pair, reference, ask } = loaderData;
   const system = useSystem();
-  const { search, change, pick } = useFilters();
+  const { search, change } = useFilters();
   const chosen = search.getAll("test").slice(0, 2);
   const choose = (id: string, on: boolean) =>
     change((next) => {
@@ -59,7 +155,6 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
     });
   const { title } = MEASURE[ask.measure];
   const unit = unitOfMeasure(ask.measure, system);
-  const common = ask.measure === "rangeCommon" || ask.measure === "climbCommon";
   return (
     <Page
       title={`Standings, ${title} ${reference ? `under ${reference.name}` : "as ridden"}`}
@@ -72,91 +167,7 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
       <CompareNav />
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
         <section className="min-w-0">
-          <Form>
-            {chosen.map((id) => (
-              <input key={id} type="hidden" name="test" value={id} />
-            ))}
-            <Filters>
-              <Pick
-                name="under"
-                label="Under"
-                value={reference ? (search.get("under") ?? "") : ""}
-                onPick={pick}
-                options={[
-                  ["", "as ridden"],
-                  ...references.map((name) => [name, name] as const),
-                  ...(reference && !references.includes(search.get("under") ?? "")
-                    ? [[search.get("under") ?? "", reference.name] as const]
-                    : []),
-                ]}
-              />
-              <Pick
-                name="show"
-                label="Show"
-                value={ask.measure}
-                onPick={pick}
-                options={MEASURES.map((name) => [name, MEASURE[name].title])}
-              />
-              <MoreFilters set={FILTERS.some((name) => search.has(name))}>
-                <Pick
-                  name="level"
-                  label="Level"
-                  value={ask.level}
-                  onPick={pick}
-                  options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [
-                    name,
-                    name,
-                  ])}
-                />
-                <Pick
-                  name="ground"
-                  label="Ground"
-                  value={ask.ground ?? ""}
-                  onPick={pick}
-                  options={[["", "all grounds"], ...GROUNDS.map((name) => [name, name] as const)]}
-                />
-                <Pick
-                  name="drive"
-                  label="Drive"
-                  value={ask.drive ?? ""}
-                  onPick={pick}
-                  options={[["", "pedal and throttle"], ...DRIVES.map((name) => [name, name] as const)]}
-                />
-                <Pick
-                  name="bike"
-                  label="Bike"
-                  value={ask.bikeId ?? ""}
-                  onPick={pick}
-                  options={[["", "all"], ...bikes]}
-                />
-                {reference ? null : (
-                  <Pick
-                    name="by"
-                    label="Rows"
-                    value={ask.by}
-                    onPick={pick}
-                    options={[
-                      ["test", "each test"],
-                      ["set-up", "bike and set-up"],
-                    ]}
-                  />
-                )}
-              </MoreFilters>
-              {common ? (
-                <label className="grid gap-0.5 text-sm">
-                  <span className="text-quiet">Common pack, Wh</span>
-                  <input
-                    name="pack"
-                    className="input w-24"
-                    inputMode="numeric"
-                    defaultValue={ask.commonWh}
-                    placeholder={String(COMMON_WH)}
-                    onBlur={(event) => pick("pack", event.target.value)}
-                  />
-                </label>
-              ) : null}
-            </Filters>
-          </Form>
+          <Asked loaderData={loaderData} chosen={chosen} />
           {places.length === 0 && loaderData.left.length === 0 ? (
             <Empty
               step={

@@ -119,13 +119,74 @@ function useSpeedSentence() {
     `On ${ground}${drive === "throttle" ? " by throttle" : ""}, against ${mph(againstMps)}: ${doublesAtMps === null ? "no slower speed doubles the range" : `the range doubles at ${mph(doublesAtMps)}`}, ${halvesAtMps === null ? "no faster one halves it" : `and halves at ${mph(halvesAtMps)}`}.`;
 }
 
+/** What a sweep says so far: its chart, its sentences, what the fit knows. */
+function SweepSays({
+  results,
+  bike,
+}: {
+  readonly results: ReturnType<typeof useSweep>["results"];
+  readonly bike: { readonly id: string; readonly name: string };
+}) {
+  const say = useSpoken();
+  const speaks = useSpeedSentence();
+  const alive = useHydrated();
+  const { fit } = results;
+  const outliers = new Set(fit?.rows.flatMap(({ outlier }, i) => (outlier ? [i] : [])) ?? []);
+  return (
+    <section aria-label="What it says" className="grid min-w-0 content-start gap-6">
+      {results.problems.length ? (
+        <ul role="alert" className="text-rust">
+          {results.problems.map(({ row, sentence }) => (
+            <li key={row}>
+              Row {row + 1}: {say(sentence)}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {results.spots.length ? (
+        <>
+          <div className="sheet p-3" style={{ minHeight: 360 }} aria-hidden>
+            {alive ? (
+              <Suspense fallback={null}>
+                <SweepChart curves={results.curves} spots={results.spots} outliers={outliers} />
+              </Suspense>
+            ) : null}
+          </div>
+          <ul className="grid gap-1">
+            {results.curves.map((curve) => (
+              <li key={`${curve.ground}/${curve.drive}`}>{speaks(curve)}</li>
+            ))}
+          </ul>
+          <Squares results={results} />
+          {fit ? (
+            <section>
+              <h2 className="mb-1">What the fit knows</h2>
+              <ul className="list-disc pl-5 text-sm">
+                {fit.words.map((sentence) => (
+                  <li key={sentence}>{say(sentence)}</li>
+                ))}
+              </ul>
+              <p className="mt-2 text-sm text-quiet">
+                It joins the bike&apos;s other sweeps and climbs in{" "}
+                <Link to={`/compare/bikes/${bike.id}`}>what is known of {bike.name}</Link>.
+              </p>
+            </section>
+          ) : null}
+        </>
+      ) : (
+        <p className="text-quiet">
+          Hold a speed on a quiet stretch, read the amps as they flicker and the volts under load, then ride
+          it back. The first filled row shows here.
+        </p>
+      )}
+    </section>
+  );
+}
+
 /** A sweep: the grid to fill at each stop, and what it says so far. */
 export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const { line, riding, pack, results: sent } = loaderData;
   const system = useSystem();
-  const say = useSpoken();
-  const speaks = useSpeedSentence();
-  const alive = useHydrated();
   const form = useRef<HTMLFormElement>(null);
   const fetcher = useFetcher<typeof action>();
   const { soon, waiting, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));
@@ -140,8 +201,6 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
     ask({ sweep: read.sweep, riding, pack });
     soon(PAUSE_MS);
   };
-  const { fit } = results;
-  const outliers = new Set(fit?.rows.flatMap(({ outlier }, i) => (outlier ? [i] : [])) ?? []);
   return (
     <Page
       title={line.body.title}
@@ -177,53 +236,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
             </noscript>
           </Form>
         </LiveFields>
-        <section aria-label="What it says" className="grid min-w-0 content-start gap-6">
-          {results.problems.length ? (
-            <ul role="alert" className="text-rust">
-              {results.problems.map(({ row, sentence }) => (
-                <li key={row}>
-                  Row {row + 1}: {say(sentence)}
-                </li>
-              ))}
-            </ul>
-          ) : null}
-          {results.spots.length ? (
-            <>
-              <div className="sheet p-3" style={{ minHeight: 360 }} aria-hidden>
-                {alive ? (
-                  <Suspense fallback={null}>
-                    <SweepChart curves={results.curves} spots={results.spots} outliers={outliers} />
-                  </Suspense>
-                ) : null}
-              </div>
-              <ul className="grid gap-1">
-                {results.curves.map((curve) => (
-                  <li key={`${curve.ground}/${curve.drive}`}>{speaks(curve)}</li>
-                ))}
-              </ul>
-              <Squares results={results} />
-              {fit ? (
-                <section>
-                  <h2 className="mb-1">What the fit knows</h2>
-                  <ul className="list-disc pl-5 text-sm">
-                    {fit.words.map((sentence) => (
-                      <li key={sentence}>{say(sentence)}</li>
-                    ))}
-                  </ul>
-                  <p className="mt-2 text-sm text-quiet">
-                    It joins the bike&apos;s other sweeps and climbs in{" "}
-                    <Link to={`/compare/bikes/${line.bikeId}`}>what is known of {riding.bike.name}</Link>.
-                  </p>
-                </section>
-              ) : null}
-            </>
-          ) : (
-            <p className="text-quiet">
-              Hold a speed on a quiet stretch, read the amps as they flicker and the volts under load, then
-              ride it back. The first filled row shows here.
-            </p>
-          )}
-        </section>
+        <SweepSays results={results} bike={{ id: line.bikeId, name: riding.bike.name }} />
       </div>
     </Page>
   );

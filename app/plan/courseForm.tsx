@@ -56,6 +56,127 @@ interface CourseFormProps {
   readonly stale?: Stale | null;
 }
 
+/** The legs, a row each. */
+function LegTable({ rows }: { readonly rows: number }) {
+  const system = useSystem();
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Legs">
+      <table className="w-full min-w-2xl">
+        <thead>
+          <tr className="text-sm">
+            {[
+              "Name",
+              `Distance, ${unitOf("distance", system)}`,
+              "Ground",
+              `Climb, ${unitOf("climb", system)}`,
+              `Fall, ${unitOf("climb", system)}`,
+              "Level",
+            ].map((heading) => (
+              <th key={heading} className="pr-2">
+                {heading}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: rows }, (_, i) => (
+            <tr key={i} className="align-top">
+              {(
+                [
+                  ["name", `Name of leg ${i + 1}`],
+                  ["distanceM", `Distance of leg ${i + 1}`],
+                  ["ground", `Ground of leg ${i + 1}`],
+                  ["gainM", `Climb of leg ${i + 1}`],
+                  ["lossM", `Fall of leg ${i + 1}`],
+                  ["level", `Level of leg ${i + 1}`],
+                ] as const
+              ).map(([field, label]) => (
+                <td key={field} className={`py-1 pr-2 ${field === "ground" ? "min-w-36" : ""}`}>
+                  {field === "ground" ? (
+                    <Choose name={`legs.${i}.ground`} label={label} options={same(GROUNDS)} bare />
+                  ) : (
+                    <Line name={`legs.${i}.${field}`} label={label} bare />
+                  )}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What it is called and how it runs. */
+function NameFields() {
+  return (
+    <section className="grid gap-4 sm:grid-cols-3">
+      <Line name="name" label="Name" className="sm:col-span-2" />
+      <Choose name="shape" label="Shape" options={same(SHAPES)} />
+      <Line name="laps" label="Laps" inputMode="numeric" />
+      <Line
+        name="fetchedBy"
+        label="Home from its end"
+        hint="One way only: who fetches you, or what runs from there."
+        className="sm:col-span-2"
+      />
+    </section>
+  );
+}
+
+/** The places, a row each. */
+function PlaceRows({ rows }: { readonly rows: number }) {
+  return (
+    <div className="grid gap-2">
+      {Array.from({ length: rows }, (_, i) => (
+        <div key={i} className="grid grid-cols-3 gap-2">
+          <Line name={`places.${i}.name`} label={`Name of place ${i + 1}`} bare={i > 0} />
+          <Line name={`places.${i}.atM`} label={`From the start, place ${i + 1}`} bare={i > 0} />
+          <Choose
+            name={`places.${i}.kind`}
+            label={`Place ${i + 1} is where one`}
+            options={same(PLACES)}
+            bare={i > 0}
+          />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** Where it lies, for daylight and air. */
+function SkyFields() {
+  return (
+    <section className="grid gap-4 sm:grid-cols-3">
+      <Line name="latitude" label="Latitude" hint="For daylight, such as 53.6." inputMode="decimal" />
+      <Line name="longitude" label="Longitude" hint="West is negative." inputMode="decimal" />
+      <Line name="altitudeM" label="Height above the sea" hint="For the air." />
+      <Line name="note" label="Remarks" className="sm:col-span-3" />
+    </section>
+  );
+}
+
+/** The course as it stands. */
+function DrawnCourse({
+  course,
+  way,
+}: {
+  readonly course: Course;
+  readonly way: ReturnType<typeof buildRoute>;
+}) {
+  const system = useSystem();
+  return (
+    <section className="sheet p-4">
+      <ProfileChart course={course} />
+      <p className="mt-1 text-sm text-quiet">
+        {formatQuantity(way.lapM, "distance", system)} a lap,{" "}
+        {formatQuantity(way.lengthM, "distance", system)} in all, {formatQuantity(way.gainM, "climb", system)}{" "}
+        climb.
+      </p>
+    </section>
+  );
+}
+
 /** A course typed leg by leg, or a track's painted with ground and level; drawn as it is typed. */
 export function CourseForm({ course, problems: sent, save, version, stale = null }: CourseFormProps) {
   const system = useSystem();
@@ -92,27 +213,8 @@ export function CourseForm({ course, problems: sent, save, version, stale = null
         values={course ? courseTexts(course, system) : { shape: "loop", laps: "1" }}
         problems={problems}
       >
-        {drawn && way ? (
-          <section className="sheet p-4">
-            <ProfileChart course={drawn} />
-            <p className="mt-1 text-sm text-quiet">
-              {formatQuantity(way.lapM, "distance", system)} a lap,{" "}
-              {formatQuantity(way.lengthM, "distance", system)} in all,{" "}
-              {formatQuantity(way.gainM, "climb", system)} climb.
-            </p>
-          </section>
-        ) : null}
-        <section className="grid gap-4 sm:grid-cols-3">
-          <Line name="name" label="Name" className="sm:col-span-2" />
-          <Choose name="shape" label="Shape" options={same(SHAPES)} />
-          <Line name="laps" label="Laps" inputMode="numeric" />
-          <Line
-            name="fetchedBy"
-            label="Home from its end"
-            hint="One way only: who fetches you, or what runs from there."
-            className="sm:col-span-2"
-          />
-        </section>
+        {drawn && way ? <DrawnCourse course={drawn} way={way} /> : null}
+        <NameFields />
         <section>
           <h2 className="mb-1">Legs, once round or the way out</h2>
           <p className="mb-2 text-sm text-quiet">
@@ -120,50 +222,7 @@ export function CourseForm({ course, problems: sent, save, version, stale = null
               ? "The track gives climb and slope; split it here and paint each leg with its ground and level. The last leg reaches to the end."
               : "Distance and climb of each leg, in the order ridden. An empty level is the plan's own."}
           </p>
-          <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Legs">
-            <table className="w-full min-w-2xl">
-              <thead>
-                <tr className="text-sm">
-                  {[
-                    "Name",
-                    `Distance, ${unitOf("distance", system)}`,
-                    "Ground",
-                    `Climb, ${unitOf("climb", system)}`,
-                    `Fall, ${unitOf("climb", system)}`,
-                    "Level",
-                  ].map((heading) => (
-                    <th key={heading} className="pr-2">
-                      {heading}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {Array.from({ length: legs.rows }, (_, i) => (
-                  <tr key={i} className="align-top">
-                    {(
-                      [
-                        ["name", `Name of leg ${i + 1}`],
-                        ["distanceM", `Distance of leg ${i + 1}`],
-                        ["ground", `Ground of leg ${i + 1}`],
-                        ["gainM", `Climb of leg ${i + 1}`],
-                        ["lossM", `Fall of leg ${i + 1}`],
-                        ["level", `Level of leg ${i + 1}`],
-                      ] as const
-                    ).map(([field, label]) => (
-                      <td key={field} className={`py-1 pr-2 ${field === "ground" ? "min-w-36" : ""}`}>
-                        {field === "ground" ? (
-                          <Choose name={`legs.${i}.ground`} label={label} options={same(GROUNDS)} bare />
-                        ) : (
-                          <Line name={`legs.${i}.${field}`} label={label} bare />
-                        )}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <LegTable rows={legs.rows} />
           {problems["legs"] ? <p className="mt-1 text-sm text-rust">{problems["legs"]}</p> : null}
           <button type="button" className="button button-plain" onClick={legs.more}>
             Another leg
@@ -172,30 +231,12 @@ export function CourseForm({ course, problems: sent, save, version, stale = null
         <section>
           <h2 className="mb-1">Places on the way out</h2>
           <p className="mb-2 text-sm text-quiet">Where one can stop, be fetched, drink or shelter.</p>
-          <div className="grid gap-2">
-            {Array.from({ length: places.rows }, (_, i) => (
-              <div key={i} className="grid grid-cols-3 gap-2">
-                <Line name={`places.${i}.name`} label={`Name of place ${i + 1}`} bare={i > 0} />
-                <Line name={`places.${i}.atM`} label={`From the start, place ${i + 1}`} bare={i > 0} />
-                <Choose
-                  name={`places.${i}.kind`}
-                  label={`Place ${i + 1} is where one`}
-                  options={same(PLACES)}
-                  bare={i > 0}
-                />
-              </div>
-            ))}
-          </div>
+          <PlaceRows rows={places.rows} />
           <button type="button" className="button button-plain" onClick={places.more}>
             Another place
           </button>
         </section>
-        <section className="grid gap-4 sm:grid-cols-3">
-          <Line name="latitude" label="Latitude" hint="For daylight, such as 53.6." inputMode="decimal" />
-          <Line name="longitude" label="Longitude" hint="West is negative." inputMode="decimal" />
-          <Line name="altitudeM" label="Height above the sea" hint="For the air." />
-          <Line name="note" label="Remarks" className="sm:col-span-3" />
-        </section>
+        <SkyFields />
         <input type="hidden" name="profile" value={course?.profile ? JSON.stringify(course.profile) : ""} />
       </LiveFields>
       <div className="flex gap-3">

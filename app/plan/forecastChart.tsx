@@ -22,6 +22,35 @@ function groundsOf(course: Course, endM: number) {
   return groundRuns(Array.from({ length: laps }, () => lap).flat()).filter(({ fromM }) => fromM < endM - 1);
 }
 
+/** Where one must turn round. */
+function TurnLine({ atX, width }: { readonly atX: number; readonly width: number }) {
+  return (
+    <g>
+      <line x1={atX} x2={atX} y1={TOP - 4} y2={FOOT} stroke="var(--color-rust)" strokeWidth={1.5} />
+      <text
+        x={atX + (atX > width - 120 ? -5 : 5)}
+        y={TOP + 6}
+        textAnchor={atX > width - 120 ? "end" : "start"}
+        fill="var(--color-rust)"
+      >
+        turn-round
+      </text>
+    </g>
+  );
+}
+
+/** Lines of the charge left. */
+function ChargeLines({ y, width }: { readonly y: (left: number) => number; readonly width: number }) {
+  return [1, 0.75, 0.5, 0.25, 0].map((left) => (
+    <g key={left}>
+      <line x1={LEFT} x2={width - RIGHT} y1={y(left)} y2={y(left)} stroke="var(--color-rule)" />
+      <text x={LEFT - 6} y={y(left) + 4} textAnchor="end" fill="var(--color-quiet)">
+        {left * 100} %
+      </text>
+    </g>
+  ));
+}
+
 /** The pack's expected fall along the way, with its 95 % band, over the ground; check-ins as ticks, the turn-round as a line. */
 export function ForecastChart({
   results,
@@ -56,14 +85,7 @@ export function ForecastChart({
         fontSize={12}
       >
         <GroundPatterns />
-        {[1, 0.75, 0.5, 0.25, 0].map((left) => (
-          <g key={left}>
-            <line x1={LEFT} x2={width - RIGHT} y1={y(left)} y2={y(left)} stroke="var(--color-rule)" />
-            <text x={LEFT - 6} y={y(left) + 4} textAnchor="end" fill="var(--color-quiet)">
-              {left * 100} %
-            </text>
-          </g>
-        ))}
+        <ChargeLines y={y} width={width} />
         <polygon
           points={[...edge(1), ...edge(-1).reverse()].join(" ")}
           fill="var(--color-ochre-fill)"
@@ -89,26 +111,7 @@ export function ForecastChart({
             strokeWidth={1.5}
           />
         ))}
-        {turnM === null ? null : (
-          <g>
-            <line
-              x1={x(turnM)}
-              x2={x(turnM)}
-              y1={TOP - 4}
-              y2={FOOT}
-              stroke="var(--color-rust)"
-              strokeWidth={1.5}
-            />
-            <text
-              x={x(turnM) + (x(turnM) > width - 120 ? -5 : 5)}
-              y={TOP + 6}
-              textAnchor={x(turnM) > width - 120 ? "end" : "start"}
-              fill="var(--color-rust)"
-            >
-              turn-round
-            </text>
-          </g>
-        )}
+        {turnM === null ? null : <TurnLine atX={x(turnM)} width={width} />}
         <GroundBand
           runs={groundsOf(course, endM).map(({ fromM, toM, ground }) => ({
             from: x(fromM),

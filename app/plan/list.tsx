@@ -53,10 +53,113 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** Plans still to be ridden, and those that were. */
+function PlanTable({ plans }: { readonly plans: Data["plans"] }) {
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Tests to ride">
+      <table className="table w-full min-w-lg">
+        <thead>
+          <tr>
+            <th>Plan</th>
+            <th>Bike</th>
+            <th>Course</th>
+            <th>Day</th>
+            <th className="number">Sheet</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plans.map((plan) => (
+            <tr key={plan.id}>
+              <td>
+                <Link to={`/plan/${plan.id}`} className="font-bold">
+                  {plan.title}
+                </Link>
+                <div className="text-sm text-quiet">
+                  {plan.school}. {plan.asks}
+                  {plan.archived ? " Archived." : ""}
+                </div>
+              </td>
+              <td>{plan.line}</td>
+              <td>{plan.courseName ?? <span className="pencil">none yet</span>}</td>
+              <td className="whitespace-nowrap">{dayText(plan.day)}</td>
+              <td className="number">
+                {plan.testId ? (
+                  <Link to={`/strip/${plan.testId}`}>ridden</Link>
+                ) : (
+                  <Link to={`/plan/${plan.id}/sheet`}>Run sheet</Link>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Courses that are kept. */
+function CourseTable({ courses }: { readonly courses: Data["courses"] }) {
+  const system = useSystem();
+  return (
+    <table className="table w-full">
+      <tbody>
+        {courses.map((course) => (
+          <tr key={course.id}>
+            <td>
+              <Link to={`/plan/courses/${course.id}`}>{course.name}</Link>
+              <div className="text-sm text-quiet">
+                {course.shape}
+                {course.laps > 1 ? `, ${course.laps} laps` : ""}
+                {course.track ? ", from a track" : `, ${course.legs} legs`}
+                {course.archived ? ", archived" : ""}
+              </div>
+            </td>
+            <td className="number">
+              {formatQuantity(course.lapM, "distance", system)}
+              <div className="text-sm text-quiet">{formatQuantity(course.gainM, "climb", system)} climb</div>
+            </td>
+            <td className="number text-sm">
+              <a href={`/plan/courses/${course.id}/course.gpx`}>GPX</a>
+              <Act
+                kind="course"
+                id={course.id}
+                intent={course.archived ? "restore" : "archive"}
+                to="/plan"
+                name={course.name}
+              />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Methods of one's own, and those that ship. */
+function MethodList({ methods }: { readonly methods: Data["methods"] }) {
+  return (
+    <ul className="flex flex-wrap gap-2">
+      {methods.map((method) => (
+        <li key={method.id} className="sheet px-3 py-2">
+          <Link to={`/plan/methods/${method.id}`}>{method.name}</Link>
+          <span className="text-sm text-quiet">, your own {method.school}</span>
+        </li>
+      ))}
+      {TEMPLATES.map(({ method, strength }) => (
+        <li key={method.name} className="sheet px-3 py-2" title={strength}>
+          {method.name}
+          <span className="text-sm text-quiet">, {method.school}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 export default function Plans({
   loaderData: { plans, courses, methods, hasBike, archived },
 }: Route.ComponentProps) {
-  const system = useSystem();
   const start = hasBike ? "/plan/new" : "/bikes/new";
   return (
     <Page
@@ -83,44 +186,7 @@ export default function Plans({
               the run sheet.
             </Empty>
           ) : (
-            <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Tests to ride">
-              <table className="table w-full min-w-lg">
-                <thead>
-                  <tr>
-                    <th>Plan</th>
-                    <th>Bike</th>
-                    <th>Course</th>
-                    <th>Day</th>
-                    <th className="number">Sheet</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {plans.map((plan) => (
-                    <tr key={plan.id}>
-                      <td>
-                        <Link to={`/plan/${plan.id}`} className="font-bold">
-                          {plan.title}
-                        </Link>
-                        <div className="text-sm text-quiet">
-                          {plan.school}. {plan.asks}
-                          {plan.archived ? " Archived." : ""}
-                        </div>
-                      </td>
-                      <td>{plan.line}</td>
-                      <td>{plan.courseName ?? <span className="pencil">none yet</span>}</td>
-                      <td className="whitespace-nowrap">{dayText(plan.day)}</td>
-                      <td className="number">
-                        {plan.testId ? (
-                          <Link to={`/strip/${plan.testId}`}>ridden</Link>
-                        ) : (
-                          <Link to={`/plan/${plan.id}/sheet`}>Run sheet</Link>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <PlanTable plans={plans} />
           )}
         </section>
         <section>
@@ -138,39 +204,7 @@ export default function Plans({
               Courses that are kept stand here, so that several bikes ride the same one.
             </p>
           ) : (
-            <table className="table w-full">
-              <tbody>
-                {courses.map((course) => (
-                  <tr key={course.id}>
-                    <td>
-                      <Link to={`/plan/courses/${course.id}`}>{course.name}</Link>
-                      <div className="text-sm text-quiet">
-                        {course.shape}
-                        {course.laps > 1 ? `, ${course.laps} laps` : ""}
-                        {course.track ? ", from a track" : `, ${course.legs} legs`}
-                        {course.archived ? ", archived" : ""}
-                      </div>
-                    </td>
-                    <td className="number">
-                      {formatQuantity(course.lapM, "distance", system)}
-                      <div className="text-sm text-quiet">
-                        {formatQuantity(course.gainM, "climb", system)} climb
-                      </div>
-                    </td>
-                    <td className="number text-sm">
-                      <a href={`/plan/courses/${course.id}/course.gpx`}>GPX</a>
-                      <Act
-                        kind="course"
-                        id={course.id}
-                        intent={course.archived ? "restore" : "archive"}
-                        to="/plan"
-                        name={course.name}
-                      />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <CourseTable courses={courses} />
           )}
         </section>
         <section>
@@ -178,20 +212,7 @@ export default function Plans({
           <p className="mb-2 max-w-prose text-sm text-quiet">
             A plan starts from a copy of one and may change it. Your own are kept from a plan&apos;s page.
           </p>
-          <ul className="flex flex-wrap gap-2">
-            {methods.map((method) => (
-              <li key={method.id} className="sheet px-3 py-2">
-                <Link to={`/plan/methods/${method.id}`}>{method.name}</Link>
-                <span className="text-sm text-quiet">, your own {method.school}</span>
-              </li>
-            ))}
-            {TEMPLATES.map(({ method, strength }) => (
-              <li key={method.name} className="sheet px-3 py-2" title={strength}>
-                {method.name}
-                <span className="text-sm text-quiet">, {method.school}</span>
-              </li>
-            ))}
-          </ul>
+          <MethodList methods={methods} />
         </section>
         <p className="text-sm">
           {archived ? (

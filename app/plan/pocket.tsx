@@ -1,3 +1,4 @@
+import type { PlanResults } from "#core/planning";
 import { Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
 import { formatBare, unitOf } from "#core/base";
@@ -50,11 +51,57 @@ function TickLine({ planId, line, done }: TickLineProps) {
   );
 }
 
+type PlannedCheckIn = PlanResults["checkIns"][number];
+
+/** A check-in: what is expected there, and from what on one goes home. */
+function CheckInCard({ checkIn }: { readonly checkIn: PlannedCheckIn }) {
+  const system = useSystem();
+  const unit = unitOf("distance", system);
+  const { expected, what } = checkIn;
+  const readings = [
+    ["percent", percentText(expected)],
+    ["bars", barsText(expected)],
+    ["rest volts", voltsText(expected)],
+  ] as const;
+  const goOn = goOnText(checkIn);
+  return (
+    <article className="sheet p-4">
+      <h3 className="flex items-baseline justify-between gap-3">
+        <span className="text-3xl font-bold">
+          {formatBare(expected.atM, "distance", system)}
+          <span className="text-base font-normal text-quiet"> {unit}</span>
+        </span>
+        <span className="text-right">{what}</span>
+      </h3>
+      <dl className="mt-2 grid grid-cols-[auto_1fr_auto] gap-x-3 gap-y-1">
+        {readings.map(([name, text]) =>
+          text ? (
+            <div key={name} className="contents">
+              <dt className="text-quiet">{name}</dt>
+              <dd className="pencil text-xl font-bold">{text.expected}</dd>
+              <dd className="pencil text-right">{text.span}</dd>
+            </div>
+          ) : null,
+        )}
+        <div className="contents">
+          <dt className="text-quiet">after</dt>
+          <dd className="pencil">{timeText(expected).expected} h</dd>
+          <dd className="pencil text-right">{timeText(expected).span}</dd>
+        </div>
+      </dl>
+      {goOn ? (
+        <p className="mt-2 font-bold">
+          {goOn === "go home" ? "Go home from here." : `Go on above ${goOn}; else go home from here.`}
+        </p>
+      ) : null}
+    </article>
+  );
+}
+
 /** The run sheet for a phone in a pocket: lists to tick, then each check-in as a card. */
 export default function Pocket({ loaderData: { line, record, results } }: Route.ComponentProps) {
   const system = useSystem();
   const say = useSpoken();
-  const unit = unitOf("distance", system);
   const { plan } = record;
   const bench = plan.method.school === "bench";
   const done = new Set(plan.ticked);
@@ -103,49 +150,9 @@ export default function Pocket({ loaderData: { line, record, results } }: Route.
             ) : null}
             <section className="grid gap-3">
               {bench ? null : <h2>Check-ins</h2>}
-              {(bench ? [] : results.value.checkIns).map((checkIn) => {
-                const { expected, what } = checkIn;
-                const readings = [
-                  ["percent", percentText(expected)],
-                  ["bars", barsText(expected)],
-                  ["rest volts", voltsText(expected)],
-                ] as const;
-                const goOn = goOnText(checkIn);
-                return (
-                  <article key={expected.atM} className="sheet p-4">
-                    <h3 className="flex items-baseline justify-between gap-3">
-                      <span className="text-3xl font-bold">
-                        {formatBare(expected.atM, "distance", system)}
-                        <span className="text-base font-normal text-quiet"> {unit}</span>
-                      </span>
-                      <span className="text-right">{what}</span>
-                    </h3>
-                    <dl className="mt-2 grid grid-cols-[auto_1fr_auto] gap-x-3 gap-y-1">
-                      {readings.map(([name, text]) =>
-                        text ? (
-                          <div key={name} className="contents">
-                            <dt className="text-quiet">{name}</dt>
-                            <dd className="pencil text-xl font-bold">{text.expected}</dd>
-                            <dd className="pencil text-right">{text.span}</dd>
-                          </div>
-                        ) : null,
-                      )}
-                      <div className="contents">
-                        <dt className="text-quiet">after</dt>
-                        <dd className="pencil">{timeText(expected).expected} h</dd>
-                        <dd className="pencil text-right">{timeText(expected).span}</dd>
-                      </div>
-                    </dl>
-                    {goOn ? (
-                      <p className="mt-2 font-bold">
-                        {goOn === "go home"
-                          ? "Go home from here."
-                          : `Go on above ${goOn}; else go home from here.`}
-                      </p>
-                    ) : null}
-                  </article>
-                );
-              })}
+              {(bench ? [] : results.value.checkIns).map((checkIn) => (
+                <CheckInCard key={checkIn.expected.atM} checkIn={checkIn} />
+              ))}
             </section>
             <p>{endRule(record)}</p>
           </>

@@ -15,6 +15,80 @@ const size = (bytes: number) =>
 
 const SHOWN = 10;
 
+/** The newest backups, to be downloaded. */
+function BackupTable({ files }: { readonly files: BackupsProps["files"] }) {
+  return (
+    <table className="table w-full text-sm">
+      <thead>
+        <tr>
+          <th>Backup, UTC</th>
+          <th className="number">Size</th>
+          <th>
+            <span className="sr-only">File</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {files.slice(0, SHOWN).map(({ name, at, bytes }) => (
+          <tr key={name}>
+            <td>{at.slice(0, 16).replace("T", " ")}</td>
+            <td className="number">{size(bytes)}</td>
+            <td>
+              <a
+                href={`/settings/backups/${name}`}
+                download
+                aria-label={`Download the backup of ${at.slice(0, 16)}`}
+              >
+                Download
+              </a>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Whether a backup comes back beside the desk or in its place. */
+function WhereTo({ problem }: { readonly problem: (field: BackupAnswer["field"]) => string | null }) {
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="mb-1 text-sm font-medium">Where to</legend>
+      <label className="flex min-h-8 items-center gap-2">
+        <input type="radio" name="where" value="beside" defaultChecked className="size-5 accent-spruce" />
+        beside this desk, as another one
+      </label>
+      <label className="text-sm font-medium">
+        Its name
+        <input
+          name="name"
+          className="input mt-1"
+          autoComplete="off"
+          aria-invalid={problem("name") ? true : undefined}
+        />
+      </label>
+      {problem("name") ? (
+        <p role="alert" className="text-sm text-rust">
+          {problem("name")}
+        </p>
+      ) : null}
+      <label className="flex min-h-8 items-center gap-2">
+        <input type="radio" name="where" value="here" className="size-5 accent-spruce" />
+        in place of this desk
+      </label>
+      <label className="ml-7 flex min-h-8 items-center gap-2">
+        <input type="checkbox" name="sure" className="size-5 accent-spruce" />
+        Yes, in its place; what is here now is kept and can be put back
+      </label>
+      {problem("sure") ? (
+        <p role="alert" className="text-sm text-rust">
+          {problem("sure")}
+        </p>
+      ) : null}
+    </fieldset>
+  );
+}
+
 /** Backups: how the last one went, the files, one more, and one brought back. */
 export function Backups({ files, notice, limitBytes, answer }: BackupsProps) {
   const busy = useNavigation().state !== "idle";
@@ -39,34 +113,7 @@ export function Backups({ files, notice, limitBytes, answer }: BackupsProps) {
         </button>
       </Form>
       {files.length ? (
-        <table className="table w-full text-sm">
-          <thead>
-            <tr>
-              <th>Backup, UTC</th>
-              <th className="number">Size</th>
-              <th>
-                <span className="sr-only">File</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {files.slice(0, SHOWN).map(({ name, at, bytes }) => (
-              <tr key={name}>
-                <td>{at.slice(0, 16).replace("T", " ")}</td>
-                <td className="number">{size(bytes)}</td>
-                <td>
-                  <a
-                    href={`/settings/backups/${name}`}
-                    download
-                    aria-label={`Download the backup of ${at.slice(0, 16)}`}
-                  >
-                    Download
-                  </a>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <BackupTable files={files} />
       ) : (
         <p className="text-quiet">None was made yet; the first comes a minute after the start.</p>
       )}
@@ -93,46 +140,7 @@ export function Backups({ files, notice, limitBytes, answer }: BackupsProps) {
             problem={problem("file")}
             optional
           />
-          <fieldset className="grid gap-2">
-            <legend className="mb-1 text-sm font-medium">Where to</legend>
-            <label className="flex min-h-8 items-center gap-2">
-              <input
-                type="radio"
-                name="where"
-                value="beside"
-                defaultChecked
-                className="size-5 accent-spruce"
-              />
-              beside this desk, as another one
-            </label>
-            <label className="text-sm font-medium">
-              Its name
-              <input
-                name="name"
-                className="input mt-1"
-                autoComplete="off"
-                aria-invalid={problem("name") ? true : undefined}
-              />
-            </label>
-            {problem("name") ? (
-              <p role="alert" className="text-sm text-rust">
-                {problem("name")}
-              </p>
-            ) : null}
-            <label className="flex min-h-8 items-center gap-2">
-              <input type="radio" name="where" value="here" className="size-5 accent-spruce" />
-              in place of this desk
-            </label>
-            <label className="ml-7 flex min-h-8 items-center gap-2">
-              <input type="checkbox" name="sure" className="size-5 accent-spruce" />
-              Yes, in its place; what is here now is kept and can be put back
-            </label>
-            {problem("sure") ? (
-              <p role="alert" className="text-sm text-rust">
-                {problem("sure")}
-              </p>
-            ) : null}
-          </fieldset>
+          <WhereTo problem={problem} />
           <div>
             <button name="intent" value="restore" className="button" disabled={busy}>
               {busy ? "Reading it through …" : "Bring it back"}

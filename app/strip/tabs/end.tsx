@@ -15,10 +15,67 @@ interface EndProps {
 const percent = (value: { mean: number; sd: number }) =>
   `${fixed(value.mean * 100, 0)} ± ${fixed(halfWidth95(value) * 100, 0)} %`;
 
+/** What the end makes of the range. */
+function RangeList({ results }: { readonly results: EndProps["results"] }) {
+  const { rangeTotal, rangeFullPower, rangeWithReserve } = results;
+  return (
+    <section>
+      <h2 className="mb-1">What that makes of the range</h2>
+      <dl className="grid grid-cols-[1fr_auto] gap-x-6 gap-y-1.5">
+        {(
+          [
+            ["total", rangeTotal],
+            ["to the end of full power", rangeFullPower],
+            ["with a fifth kept back", rangeWithReserve],
+          ] as const
+        ).map(([name, figure]) =>
+          figure ? (
+            <div key={name} className="contents">
+              <dt>
+                {name} <span className="text-sm text-quiet">({figure.because})</span>
+              </dt>
+              <dd className="text-right">
+                <Figure value={figure.value} dimension="distance" pencil={figure.pencil} />
+              </dd>
+            </div>
+          ) : null,
+        )}
+      </dl>
+    </section>
+  );
+}
+
+/** The gauge's points, as the ride has them. */
+function GaugePoints({ thresholds }: { readonly thresholds: EndProps["results"]["thresholds"] }) {
+  return (
+    <section>
+      <h2 className="mb-1">The gauge's points, as this ride has them</h2>
+      <table className="table w-full max-w-xl">
+        <thead>
+          <tr>
+            <th>Point</th>
+            <th className="number">Energy used there</th>
+            <th className="number">Assumed before</th>
+          </tr>
+        </thead>
+        <tbody>
+          {thresholds.map(({ name, used, prior }) => (
+            <tr key={name}>
+              <td>{name}</td>
+              <td className="number">{percent(used)}</td>
+              <td className="number pencil">{percent(prior)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
 /** How the test ended, where full power did, and what that leaves of the range. */
 export function End({ results, cursor, onHandMark, onClearHandMark }: EndProps) {
   const system = useSystem();
-  const { end, rangeTotal, rangeFullPower, rangeWithReserve, curve, thresholds } = results;
+  const { end, rangeFullPower, curve, thresholds } = results;
   const point = cursor === null ? null : curve[Math.min(cursor, curve.length - 1)]!;
   return (
     <div className="grid max-w-3xl gap-6">
@@ -74,52 +131,8 @@ export function End({ results, cursor, onHandMark, onClearHandMark }: EndProps) 
           ) : null}
         </div>
       </section>
-      <section>
-        <h2 className="mb-1">What that makes of the range</h2>
-        <dl className="grid grid-cols-[1fr_auto] gap-x-6 gap-y-1.5">
-          {(
-            [
-              ["total", rangeTotal],
-              ["to the end of full power", rangeFullPower],
-              ["with a fifth kept back", rangeWithReserve],
-            ] as const
-          ).map(([name, figure]) =>
-            figure ? (
-              <div key={name} className="contents">
-                <dt>
-                  {name} <span className="text-sm text-quiet">({figure.because})</span>
-                </dt>
-                <dd className="text-right">
-                  <Figure value={figure.value} dimension="distance" pencil={figure.pencil} />
-                </dd>
-              </div>
-            ) : null,
-          )}
-        </dl>
-      </section>
-      {thresholds.length ? (
-        <section>
-          <h2 className="mb-1">The gauge's points, as this ride has them</h2>
-          <table className="table w-full max-w-xl">
-            <thead>
-              <tr>
-                <th>Point</th>
-                <th className="number">Energy used there</th>
-                <th className="number">Assumed before</th>
-              </tr>
-            </thead>
-            <tbody>
-              {thresholds.map(({ name, used, prior }) => (
-                <tr key={name}>
-                  <td>{name}</td>
-                  <td className="number">{percent(used)}</td>
-                  <td className="number pencil">{percent(prior)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ) : null}
+      <RangeList results={results} />
+      {thresholds.length ? <GaugePoints thresholds={thresholds} /> : null}
       <p className="text-sm text-quiet">
         A pack ridden flat often ages sooner. <Link to="/settings">The cautions in full</Link> are under
         Settings.
