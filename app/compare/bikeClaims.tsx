@@ -67,6 +67,37 @@ function ClaimBar({ bike, most }: { readonly bike: ClaimedBike; readonly most: n
   );
 }
 
+/** What other packs would add, and what the current costs. */
+function PackOptions({ bike, tariff }: { readonly bike: ClaimedBike; readonly tariff: number }) {
+  const system = useSystem();
+  const money = (minorPerM: number) =>
+    `${fixed(fromSi(minorPerM, "pricePerDistance", unitOf("pricePerDistance", system)), 2)} ${bike.currency}`;
+  const per = unitOf("distance", system);
+  const hundred = toSi(100, "distance", per)!;
+  return (
+    <ul className="text-sm">
+      {bike.options.map(({ option, rangeM, addedM, perMetreMinor }) => (
+        <li key={`${option.name}/${option.way}`} className="pencil">
+          {option.name} {option.way}: {formatQuantity(rangeM, "distance", system, 0)},{" "}
+          {formatQuantity(Math.abs(addedM), "distance", system, 0)} {addedM < 0 ? "less" : "more"}
+          {option.addedMinor !== null && option.addedMinor !== 0
+            ? `, ${fixed(Math.abs(option.addedMinor) / 100, 0)} ${bike.currency} ${option.addedMinor < 0 ? "less" : "more"}`
+            : ""}
+          {perMetreMinor !== null && perMetreMinor > 0
+            ? `, ${money(perMetreMinor)} for each ${per} more`
+            : option.addedMinor === null
+              ? ", no price on file"
+              : ""}
+        </li>
+      ))}
+      <li>
+        {fixed((bike.cost.mean * hundred) / 100, 2)} ± {fixed((halfWidth95(bike.cost) * hundred) / 100, 2)}{" "}
+        {bike.currency} of current for 100 {per}, at {fixed(tariff / 100, 2)} a kWh
+      </li>
+    </ul>
+  );
+}
+
 /** One bike against its claims, what other packs would add, and what the current costs. */
 export function BikeClaims({
   bike,
@@ -81,12 +112,8 @@ export function BikeClaims({
 }) {
   const system = useSystem();
   const say = useSpoken();
-  const money = (minorPerM: number) =>
-    `${fixed(fromSi(minorPerM, "pricePerDistance", unitOf("pricePerDistance", system)), 2)} ${bike.currency}`;
-  const per = unitOf("distance", system);
   const spanText = ({ low, high }: RangeSpan) =>
     `${formatBare(low, "distance", system, 0)} to ${formatQuantity(high, "distance", system, 0)}`;
-  const hundred = toSi(100, "distance", per)!;
   return (
     <section className="grid gap-x-8 gap-y-3 border-b border-rule py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div>
@@ -135,27 +162,7 @@ export function BikeClaims({
             <SettleList sd={bike.rangeSd} dimension="distance" settles={bike.settles} />
           </div>
         ) : null}
-        <ul className="text-sm">
-          {bike.options.map(({ option, rangeM, addedM, perMetreMinor }) => (
-            <li key={`${option.name}/${option.way}`} className="pencil">
-              {option.name} {option.way}: {formatQuantity(rangeM, "distance", system, 0)},{" "}
-              {formatQuantity(Math.abs(addedM), "distance", system, 0)} {addedM < 0 ? "less" : "more"}
-              {option.addedMinor !== null && option.addedMinor !== 0
-                ? `, ${fixed(Math.abs(option.addedMinor) / 100, 0)} ${bike.currency} ${option.addedMinor < 0 ? "less" : "more"}`
-                : ""}
-              {perMetreMinor !== null && perMetreMinor > 0
-                ? `, ${money(perMetreMinor)} for each ${per} more`
-                : option.addedMinor === null
-                  ? ", no price on file"
-                  : ""}
-            </li>
-          ))}
-          <li>
-            {fixed((bike.cost.mean * hundred) / 100, 2)} ±{" "}
-            {fixed((halfWidth95(bike.cost) * hundred) / 100, 2)} {bike.currency} of current for 100 {per}, at{" "}
-            {fixed(tariff / 100, 2)} a kWh
-          </li>
-        </ul>
+        <PackOptions bike={bike} tariff={tariff} />
       </div>
     </section>
   );

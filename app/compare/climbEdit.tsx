@@ -97,6 +97,29 @@ function Linked({
   );
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** Which bike climbed. */
+function WhichBike({ bikes, bikeId }: { readonly bikes: Data["bikes"]; readonly bikeId: string }) {
+  return (
+    <Form className="max-w-sm">
+      <label className="mb-1 block text-sm font-medium" htmlFor="climb-bike">
+        Bike
+      </label>
+      <div className="flex gap-2">
+        <select id="climb-bike" name="bike" className="input" defaultValue={bikeId}>
+          {bikes.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <button className="button">Take</button>
+      </div>
+    </Form>
+  );
+}
+
 /** One run up a hill. */
 export default function ClimbEdit({ loaderData, actionData }: Route.ComponentProps) {
   const { line, bikes, bike, packs, setUps, riders, before } = loaderData;
@@ -116,23 +139,7 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
       line="One run up one hill. The energy by a counter where there is one; else the percent at the foot and at the top."
     >
       <div className="grid max-w-3xl gap-6 p-4 md:p-6">
-        {line ? null : (
-          <Form className="max-w-sm">
-            <label className="mb-1 block text-sm font-medium" htmlFor="climb-bike">
-              Bike
-            </label>
-            <div className="flex gap-2">
-              <select id="climb-bike" name="bike" className="input" defaultValue={bike.id}>
-                {bikes.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-              <button className="button">Take</button>
-            </div>
-          </Form>
-        )}
+        {line ? null : <WhichBike bikes={bikes} bikeId={bike.id} />}
         <RecordForm
           key={bike.id}
           of={CLIMB_FIELDS}

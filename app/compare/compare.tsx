@@ -48,9 +48,59 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 type Data = Route.ComponentProps["loaderData"];
 
+/** Filters that are seldom set. */
+function FurtherFilters({ loaderData }: { readonly loaderData: Data }) {
+  const { bikes, levels, reference, ask } = loaderData;
+  const { search, pick } = useFilters();
+  return (
+    <MoreFilters set={FILTERS.some((name) => search.has(name))}>
+      <Pick
+        name="level"
+        label="Level"
+        value={ask.level}
+        onPick={pick}
+        options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [name, name])}
+      />
+      <Pick
+        name="ground"
+        label="Ground"
+        value={ask.ground ?? ""}
+        onPick={pick}
+        options={[["", "all grounds"], ...GROUNDS.map((name) => [name, name] as const)]}
+      />
+      <Pick
+        name="drive"
+        label="Drive"
+        value={ask.drive ?? ""}
+        onPick={pick}
+        options={[["", "pedal and throttle"], ...DRIVES.map((name) => [name, name] as const)]}
+      />
+      <Pick
+        name="bike"
+        label="Bike"
+        value={ask.bikeId ?? ""}
+        onPick={pick}
+        options={[["", "all"], ...bikes]}
+      />
+      {reference ? null : (
+        <Pick
+          name="by"
+          label="Rows"
+          value={ask.by}
+          onPick={pick}
+          options={[
+            ["test", "each test"],
+            ["set-up", "bike and set-up"],
+          ]}
+        />
+      )}
+    </MoreFilters>
+  );
+}
+
 /** What is compared: under which reference, which measure, of which tests. */
 function Asked({ loaderData, chosen }: { readonly loaderData: Data; readonly chosen: readonly string[] }) {
-  const { bikes, levels, reference, references, ask } = loaderData;
+  const { reference, references, ask } = loaderData;
   const { search, pick } = useFilters();
   const common = ask.measure === "rangeCommon" || ask.measure === "climbCommon";
   return (
@@ -79,51 +129,7 @@ function Asked({ loaderData, chosen }: { readonly loaderData: Data; readonly cho
           onPick={pick}
           options={MEASURES.map((name) => [name, MEASURE[name].title])}
         />
-        <MoreFilters set={FILTERS.some((name) => search.has(name))}>
-          <Pick
-            name="level"
-            label="Level"
-            value={ask.level}
-            onPick={pick}
-            options={(reference ? REFERENCE_LEVELS : [...LEVEL_PLACES, ...levels]).map((name) => [
-              name,
-              name,
-            ])}
-          />
-          <Pick
-            name="ground"
-            label="Ground"
-            value={ask.ground ?? ""}
-            onPick={pick}
-            options={[["", "all grounds"], ...GROUNDS.map((name) => [name, name] as const)]}
-          />
-          <Pick
-            name="drive"
-            label="Drive"
-            value={ask.drive ?? ""}
-            onPick={pick}
-            options={[["", "pedal and throttle"], ...DRIVES.map((name) => [name, name] as const)]}
-          />
-          <Pick
-            name="bike"
-            label="Bike"
-            value={ask.bikeId ?? ""}
-            onPick={pick}
-            options={[["", "all"], ...bikes]}
-          />
-          {reference ? null : (
-            <Pick
-              name="by"
-              label="Rows"
-              value={ask.by}
-              onPick={pick}
-              options={[
-                ["test", "each test"],
-                ["set-up", "bike and set-up"],
-              ]}
-            />
-          )}
-        </MoreFilters>
+        <FurtherFilters loaderData={loaderData} />
         {common ? (
           <label className="grid gap-0.5 text-sm">
             <span className="text-quiet">Common pack, Wh</span>

@@ -76,6 +76,93 @@ function SmallDot({
   );
 }
 
+interface RowProps extends Pick<StandingsListProps, "ask" | "reference" | "unit" | "chosen" | "onChoose"> {
+  readonly row: StandingsListProps["places"][number]["row"];
+  readonly place: number;
+  /** What it is not told apart from. */
+  readonly bracket: StandingsListProps["brackets"][number] | undefined;
+  /** Where the longest span ends. */
+  readonly most: number;
+}
+
+/** One place: to be chosen, what it is, its figure. */
+function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose }: RowProps) {
+  const { dimension } = MEASURE[ask.measure];
+  const { value, error } = writeIn(row.value, dimension, unit);
+  const hollow = row.pencil || row.beyond.length > 0;
+  const [only] = row.testIds;
+  return (
+    <li className="flex items-center gap-2 border-b border-rule" style={{ height: ROW }}>
+      <input
+        type="checkbox"
+        className="size-5 shrink-0 accent-spruce"
+        checked={chosen.includes(only!)}
+        onChange={(event) => onChoose(only!, event.target.checked)}
+        aria-label={`Choose ${row.bike}, ${row.title}`}
+      />
+      <span
+        className="w-9 shrink-0 text-right text-sm whitespace-nowrap text-quiet"
+        title={bracket ? `Places ${bracket.from} to ${bracket.to} are not told apart` : undefined}
+      >
+        {bracket ? `${bracket.from}–${bracket.to}` : place}
+      </span>
+      <div className="min-w-0 flex-1">
+        <Link
+          to={ask.by === "test" && !reference ? `/strip/${only}` : `/compare/bikes/${row.bikeId}`}
+          className="block truncate font-bold text-ink no-underline hover:underline"
+        >
+          {row.bike}
+        </Link>
+        <span className="block truncate text-sm text-quiet" title={`${row.title}, ${row.setUp ?? ""}`}>
+          {what(row, ask.by, reference !== null)}
+        </span>
+        <SmallDot value={row.value} most={most} hollow={hollow} />
+      </div>
+      <div className={`shrink-0 text-right ${hollow ? "pencil" : ""}`}>
+        {reference ? (
+          <Link
+            to={`/compare/bridge/${only}?under=${encodeURIComponent(reference.key)}`}
+            aria-label={`How ${row.bike}, ${row.title} comes to ${value}`}
+            className={hollow ? "text-ochre" : "text-ink"}
+          >
+            <b className="text-lg leading-tight">{value}</b>
+          </Link>
+        ) : (
+          <b className="text-lg leading-tight">{value}</b>
+        )}
+        <span className="block text-sm leading-tight text-quiet">± {error}</span>
+      </div>
+    </li>
+  );
+}
+
+/** What has no such figure, and why. */
+function Left({
+  left,
+  reference,
+}: {
+  readonly left: StandingsListProps["left"];
+  readonly reference: StandingsListProps["reference"];
+}) {
+  const say = useSpoken();
+  return (
+    <section className="mt-4 text-sm">
+      <h2 className="mb-1">{reference ? "Not brought there" : "Not in these standings"}</h2>
+      <ul>
+        {left.slice(0, MOST_LEFT).map(({ id, bike, title, why }) => (
+          <li key={id}>
+            <Link to={`/strip/${id}`} className="underline">
+              {bike}, {title}
+            </Link>
+            : {say(why)}
+          </li>
+        ))}
+      </ul>
+      {left.length > MOST_LEFT ? <p>and {left.length - MOST_LEFT} more.</p> : null}
+    </section>
+  );
+}
+
 /** Rows of words with the chart beside them, what could be swapped, and what has no such figure. */
 export function StandingsList({
   places,
@@ -89,13 +176,11 @@ export function StandingsList({
   chosen,
   onChoose,
 }: StandingsListProps) {
-  const say = useSpoken();
   const alive = useHydrated();
   const [search] = useSearchParams();
   const { dimension } = MEASURE[ask.measure];
   const everything = new URLSearchParams(search);
   everything.set("rows", "all");
-  const bracketOf = (place: number) => brackets.find(({ from, to }) => from <= place && place <= to);
   const most = farthest(places.map(({ row }) => row.value));
   return (
     <>
@@ -109,62 +194,17 @@ export function StandingsList({
               style={{ top: HEAD + ROW * (from - 1) + 6, height: ROW * (to - from + 1) - 12 }}
             />
           ))}
-          {places.map(({ place, row }) => {
-            const bracket = bracketOf(place);
-            const { value, error } = writeIn(row.value, dimension, unit);
-            const hollow = row.pencil || row.beyond.length > 0;
-            const [only] = row.testIds;
-            return (
-              <li
-                key={row.id}
-                className="flex items-center gap-2 border-b border-rule"
-                style={{ height: ROW }}
-              >
-                <input
-                  type="checkbox"
-                  className="size-5 shrink-0 accent-spruce"
-                  checked={chosen.includes(only!)}
-                  onChange={(event) => onChoose(only!, event.target.checked)}
-                  aria-label={`Choose ${row.bike}, ${row.title}`}
-                />
-                <span
-                  className="w-9 shrink-0 text-right text-sm whitespace-nowrap text-quiet"
-                  title={bracket ? `Places ${bracket.from} to ${bracket.to} are not told apart` : undefined}
-                >
-                  {bracket ? `${bracket.from}–${bracket.to}` : place}
-                </span>
-                <div className="min-w-0 flex-1">
-                  <Link
-                    to={ask.by === "test" && !reference ? `/strip/${only}` : `/compare/bikes/${row.bikeId}`}
-                    className="block truncate font-bold text-ink no-underline hover:underline"
-                  >
-                    {row.bike}
-                  </Link>
-                  <span
-                    className="block truncate text-sm text-quiet"
-                    title={`${row.title}, ${row.setUp ?? ""}`}
-                  >
-                    {what(row, ask.by, reference !== null)}
-                  </span>
-                  <SmallDot value={row.value} most={most} hollow={hollow} />
-                </div>
-                <div className={`shrink-0 text-right ${hollow ? "pencil" : ""}`}>
-                  {reference ? (
-                    <Link
-                      to={`/compare/bridge/${only}?under=${encodeURIComponent(reference.key)}`}
-                      aria-label={`How ${row.bike}, ${row.title} comes to ${value}`}
-                      className={hollow ? "text-ochre" : "text-ink"}
-                    >
-                      <b className="text-lg leading-tight">{value}</b>
-                    </Link>
-                  ) : (
-                    <b className="text-lg leading-tight">{value}</b>
-                  )}
-                  <span className="block text-sm leading-tight text-quiet">± {error}</span>
-                </div>
-              </li>
-            );
-          })}
+          {places.map(({ place, row }) => (
+            <Row
+              key={row.id}
+              row={row}
+              place={place}
+              bracket={brackets.find(({ from, to }) => from <= place && place <= to)}
+              most={most}
+              chosen={chosen}
+              {...{ ask, reference, unit, onChoose }}
+            />
+          ))}
         </ol>
         <div
           className="hidden min-w-0 flex-1 md:block"
@@ -203,22 +243,7 @@ export function StandingsList({
           ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
           : ""}
       </p>
-      {left.length > 0 ? (
-        <section className="mt-4 text-sm">
-          <h2 className="mb-1">{reference ? "Not brought there" : "Not in these standings"}</h2>
-          <ul>
-            {left.slice(0, MOST_LEFT).map(({ id, bike, title, why }) => (
-              <li key={id}>
-                <Link to={`/strip/${id}`} className="underline">
-                  {bike}, {title}
-                </Link>
-                : {say(why)}
-              </li>
-            ))}
-          </ul>
-          {left.length > MOST_LEFT ? <p>and {left.length - MOST_LEFT} more.</p> : null}
-        </section>
-      ) : null}
+      {left.length > 0 ? <Left left={left} reference={reference} /> : null}
       {places.length > 0 ? (
         <StandingsTable places={places} swaps={swaps} dimension={dimension} unit={unit} />
       ) : null}

@@ -22,6 +22,8 @@ const options = (rows: readonly Named[], none?: string) => [
   ...rows.map(({ id, name }) => ({ value: id, label: name })),
 ];
 
+const wide = "col-span-2";
+
 function Group({
   title,
   open = false,
@@ -47,10 +49,48 @@ interface PlanFieldsProps {
   readonly assumed: Readonly<Record<string, string>>;
 }
 
+/** How the plan tests. */
+function MethodGroup({ plan }: { readonly plan: Plan }) {
+  return (
+    <Group title="Method">
+      <Choose
+        name="question"
+        label="Question"
+        options={QUESTIONS.map(({ id, asks }) => ({ value: id, label: asks }))}
+        className={wide}
+      />
+      <Line name="methodName" label="Method" />
+      <Choose name="drive" label="Driven by" options={same(DRIVES)} />
+      <input type="hidden" name="school" value={plan.method.school} />
+      <Choose name="until" label="Ridden until" options={same(UNTILS)} />
+      <Line name="share" label="Share of the charge" hint="Where it is ridden to one." />
+      <Line name="everyM" label="Check in every" />
+      <Tick name="atQuarters" label="and at quarters of the charge" />
+      <Ticks
+        name="taken"
+        label="Readings taken"
+        options={same(PLANNED_READINGS)}
+        chosen={plan.method.taken}
+        className={wide}
+      />
+      <Ticks
+        name="ends"
+        label="Ends that count"
+        options={ENDS.map((end) => ({ value: end, label: END_NAMES[end] }))}
+        chosen={plan.method.ends}
+        className={wide}
+      />
+      <Line name="compareA" label="Compare" hint="Such as: slick tyres. Empty: one ride." />
+      <Line name="compareB" label="with" />
+      <Line name="pairs" label="Runs of each" inputMode="numeric" />
+      <Line name="wanted" label="Difference worth finding" hint="Such as 1 Wh/mi." />
+    </Group>
+  );
+}
+
 /** Everything a plan can be told, in the order of the work. */
 export function PlanFields({ plan, bike, choices, assumed }: PlanFieldsProps) {
   const throttle = plan.method.drive === "throttle";
-  const wide = "col-span-2";
   return (
     <div className="grid gap-4">
       <div className="grid grid-cols-2 gap-x-4 gap-y-3">
@@ -104,39 +144,7 @@ export function PlanFields({ plan, bike, choices, assumed }: PlanFieldsProps) {
         <Line name="chargedBy" label="Charged by, the evening before" type="time" />
         <Line name="days" label="Days on one charge" inputMode="numeric" />
       </Group>
-      <Group title="Method">
-        <Choose
-          name="question"
-          label="Question"
-          options={QUESTIONS.map(({ id, asks }) => ({ value: id, label: asks }))}
-          className={wide}
-        />
-        <Line name="methodName" label="Method" />
-        <Choose name="drive" label="Driven by" options={same(DRIVES)} />
-        <input type="hidden" name="school" value={plan.method.school} />
-        <Choose name="until" label="Ridden until" options={same(UNTILS)} />
-        <Line name="share" label="Share of the charge" hint="Where it is ridden to one." />
-        <Line name="everyM" label="Check in every" />
-        <Tick name="atQuarters" label="and at quarters of the charge" />
-        <Ticks
-          name="taken"
-          label="Readings taken"
-          options={same(PLANNED_READINGS)}
-          chosen={plan.method.taken}
-          className={wide}
-        />
-        <Ticks
-          name="ends"
-          label="Ends that count"
-          options={ENDS.map((end) => ({ value: end, label: END_NAMES[end] }))}
-          chosen={plan.method.ends}
-          className={wide}
-        />
-        <Line name="compareA" label="Compare" hint="Such as: slick tyres. Empty: one ride." />
-        <Line name="compareB" label="with" />
-        <Line name="pairs" label="Runs of each" inputMode="numeric" />
-        <Line name="wanted" label="Difference worth finding" hint="Such as 1 Wh/mi." />
-      </Group>
+      <MethodGroup plan={plan} />
       <Group title="Lists and clock">
         <Area name="hold" label="Held constant, one a line" className={wide} />
         <Area name="ready" label="Made ready" className={wide} />

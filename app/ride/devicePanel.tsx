@@ -14,32 +14,83 @@ interface DevicePanelProps {
   readonly onWrites: (writes: boolean) => void;
 }
 
+/** What it shows. */
+function ShownFigures({ shown }: { readonly shown: NonNullable<DevicePanelProps["state"]["shown"]> }) {
+  const system = useSystem();
+  const figures: readonly (readonly [string, string | null])[] = [
+    [
+      "recorder",
+      shown.distanceM === undefined ? null : formatQuantity(shown.distanceM, "distance", system, 2),
+    ],
+    ["display", shown.displayM === undefined ? null : formatQuantity(shown.displayM, "distance", system, 1)],
+    ["speed", shown.speedMps === undefined ? null : formatQuantity(shown.speedMps, "speed", system, 1)],
+    ["charge", shown.percent === undefined ? null : `${shown.percent} %`],
+    ["bars", shown.bars === undefined ? null : String(shown.bars)],
+    ["volts", shown.volts === undefined ? null : `${fixed(shown.volts, 1)} V`],
+    ["amps", shown.amps === undefined ? null : `${fixed(shown.amps, 1)} A`],
+    ["level", shown.level ?? null],
+    [
+      "its guess",
+      shown.rangeGuessM === undefined ? null : formatQuantity(shown.rangeGuessM, "distance", system, 0),
+    ],
+  ];
+  return (
+    <dl className="grid grid-cols-3 gap-x-3 gap-y-1">
+      {figures.map(([name, text]) =>
+        text === null ? null : (
+          <div key={name}>
+            <dt className="text-sm text-quiet">{name}</dt>
+            <dd className="text-lg font-bold">{text}</dd>
+          </div>
+        ),
+      )}
+    </dl>
+  );
+}
+
+/** Whether it logs by itself, and what is wrong with it. */
+function Faults({
+  state,
+  onWrites,
+  onFault,
+}: {
+  readonly state: DevicePanelProps["state"];
+  readonly onWrites: DevicePanelProps["onWrites"];
+  readonly onFault: DevicePanelProps["onFault"];
+}) {
+  const { writes, fault } = state;
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-6 accent-spruce"
+          checked={writes}
+          onChange={(event) => onWrites(event.target.checked)}
+        />
+        The display logs by itself
+      </label>
+      <label className="flex items-center gap-2">
+        Wrong with it
+        <select
+          className="input w-auto"
+          value={fault}
+          onChange={(event) => onFault(event.target.value as Fault)}
+        >
+          {(Object.keys(FAULTS) as Fault[]).map((each) => (
+            <option key={each} value={each}>
+              {each === "none" ? "nothing" : each}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}
+
 /** The handlebar display: what it shows, how fast its clock runs, and what is wrong with it. */
 export function DevicePanel({ state, onRun, onClock, onFault, onWrites }: DevicePanelProps) {
-  const system = useSystem();
-  const { shown, running, clock, fault, writes, health, sentence, ended } = state;
-  const figures: readonly (readonly [string, string | null])[] = shown
-    ? [
-        [
-          "recorder",
-          shown.distanceM === undefined ? null : formatQuantity(shown.distanceM, "distance", system, 2),
-        ],
-        [
-          "display",
-          shown.displayM === undefined ? null : formatQuantity(shown.displayM, "distance", system, 1),
-        ],
-        ["speed", shown.speedMps === undefined ? null : formatQuantity(shown.speedMps, "speed", system, 1)],
-        ["charge", shown.percent === undefined ? null : `${shown.percent} %`],
-        ["bars", shown.bars === undefined ? null : String(shown.bars)],
-        ["volts", shown.volts === undefined ? null : `${fixed(shown.volts, 1)} V`],
-        ["amps", shown.amps === undefined ? null : `${fixed(shown.amps, 1)} A`],
-        ["level", shown.level ?? null],
-        [
-          "its guess",
-          shown.rangeGuessM === undefined ? null : formatQuantity(shown.rangeGuessM, "distance", system, 0),
-        ],
-      ]
-    : [];
+  const { shown, running, clock, health, sentence, ended } = state;
   return (
     <section aria-label="Display" className="sheet grid gap-3 p-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -69,16 +120,7 @@ export function DevicePanel({ state, onRun, onClock, onFault, onWrites }: Device
         </button>
       </div>
       {shown ? (
-        <dl className="grid grid-cols-3 gap-x-3 gap-y-1">
-          {figures.map(([name, text]) =>
-            text === null ? null : (
-              <div key={name}>
-                <dt className="text-sm text-quiet">{name}</dt>
-                <dd className="text-lg font-bold">{text}</dd>
-              </div>
-            ),
-          )}
-        </dl>
+        <ShownFigures shown={shown} />
       ) : (
         <p className="text-quiet">
           A made-up bike rides this plan. Ride off, log what the display shows, and see at the end how your
@@ -91,31 +133,7 @@ export function DevicePanel({ state, onRun, onClock, onFault, onWrites }: Device
         </p>
       ) : null}
       {ended ? <p role="status">The display is off. End the test to see the truth.</p> : null}
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-6 accent-spruce"
-            checked={writes}
-            onChange={(event) => onWrites(event.target.checked)}
-          />
-          The display logs by itself
-        </label>
-        <label className="flex items-center gap-2">
-          Wrong with it
-          <select
-            className="input w-auto"
-            value={fault}
-            onChange={(event) => onFault(event.target.value as Fault)}
-          >
-            {(Object.keys(FAULTS) as Fault[]).map((each) => (
-              <option key={each} value={each}>
-                {each === "none" ? "nothing" : each}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
+      <Faults state={state} onWrites={onWrites} onFault={onFault} />
     </section>
   );
 }

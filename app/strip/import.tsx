@@ -164,6 +164,62 @@ function Choices({
 
 const SHOWN = 200;
 
+/** The rows as they were read, each bad cell marked. */
+function PreviewTable({ preview }: { readonly preview: Preview }) {
+  const { table, columns, problems } = preview;
+  const wrong = new Set(problems.map(({ path }) => path));
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Preview">
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col">Row</th>
+            {table.headings.map((heading, i) => (
+              <th key={`${heading}/${i}`} scope="col" className="align-top">
+                <span className="block font-bold text-ink">{heading || "(no name)"}</span>
+                <select
+                  name={`column${i}`}
+                  defaultValue={columns[i]?.field ?? ""}
+                  aria-label={`Column ${heading} is`}
+                  className={`input mt-1 min-w-36 ${columns[i]?.field ? "" : "input-pencil"}`}
+                >
+                  <option value="">leave out</option>
+                  {COLUMN_FIELDS.map((field) => (
+                    <option key={field} value={field}>
+                      {COLUMNS[field]!.label}
+                    </option>
+                  ))}
+                </select>
+                {columns[i]?.unit ? (
+                  <span className="pencil block pt-1 text-sm">in {columns[i].unit}</span>
+                ) : null}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.slice(0, SHOWN).map((cells, r) => (
+            <tr key={r}>
+              <td className="text-quiet">{r + 2}</td>
+              {table.headings.map((heading, i) => {
+                const bad = wrong.has(`row ${r + 2}, column ${heading}`);
+                return (
+                  <td
+                    key={i}
+                    className={`whitespace-nowrap ${bad ? "font-bold text-rust underline decoration-wavy" : ""}`}
+                  >
+                    {cells[i]}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
 /** The table as read: what each column is taken to be, each bad cell marked, and nothing kept until all is well. */
 function PreviewForm({
   preview,
@@ -174,9 +230,8 @@ function PreviewForm({
   readonly rideId: string;
   readonly busy: boolean;
 }) {
-  const { table, columns, options, problems, text, fileName } = preview;
+  const { table, options, problems, text, fileName } = preview;
   const batchId = useClientId();
-  const wrong = new Set(problems.map(({ path }) => path));
   return (
     <Form method="post" className="grid grid-cols-[minmax(0,1fr)] gap-5 p-4 md:p-6">
       <input type="hidden" name="rideId" value={rideId} />
@@ -196,54 +251,7 @@ function PreviewForm({
       <div className="grid max-w-3xl gap-4 sm:grid-cols-2">
         <Choices {...options} />
       </div>
-      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Preview">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">Row</th>
-              {table.headings.map((heading, i) => (
-                <th key={`${heading}/${i}`} scope="col" className="align-top">
-                  <span className="block font-bold text-ink">{heading || "(no name)"}</span>
-                  <select
-                    name={`column${i}`}
-                    defaultValue={columns[i]?.field ?? ""}
-                    aria-label={`Column ${heading} is`}
-                    className={`input mt-1 min-w-36 ${columns[i]?.field ? "" : "input-pencil"}`}
-                  >
-                    <option value="">leave out</option>
-                    {COLUMN_FIELDS.map((field) => (
-                      <option key={field} value={field}>
-                        {COLUMNS[field]!.label}
-                      </option>
-                    ))}
-                  </select>
-                  {columns[i]?.unit ? (
-                    <span className="pencil block pt-1 text-sm">in {columns[i].unit}</span>
-                  ) : null}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {table.rows.slice(0, SHOWN).map((cells, r) => (
-              <tr key={r}>
-                <td className="text-quiet">{r + 2}</td>
-                {table.headings.map((heading, i) => {
-                  const bad = wrong.has(`row ${r + 2}, column ${heading}`);
-                  return (
-                    <td
-                      key={i}
-                      className={`whitespace-nowrap ${bad ? "font-bold text-rust underline decoration-wavy" : ""}`}
-                    >
-                      {cells[i]}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PreviewTable preview={preview} />
       {table.rows.length > SHOWN ? <p className="text-quiet">The first {SHOWN} rows are shown.</p> : null}
       <div className="flex flex-wrap gap-3">
         <button

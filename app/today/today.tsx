@@ -79,10 +79,80 @@ async function readiness(db: Database, line: PlanLine, today: string) {
   };
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** Plans that come next, with what must be done for each. */
+function ToRide({ toRide }: { readonly toRide: Data["toRide"] }) {
+  const spoken = useSpoken();
+  return (
+    <ul>
+      {toRide.map(({ id, title, bike, day, isToday, startsAt, states, stop }) => (
+        <li key={id} className="border-b border-rule py-3">
+          <Link to={`/plan/${id}/pocket`} className="font-bold">
+            {title}
+          </Link>
+          <span className="text-sm text-quiet">
+            {" "}
+            {bike}, {isToday ? "today" : dayText(day)}, {startsAt}
+          </span>
+          <p>{states.join(" ")}</p>
+          {stop ? <p className="text-rust">{spoken(stop)}</p> : null}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Tests with a reading in question. */
+function Waiting({ waiting, count }: { readonly waiting: Data["waiting"]; readonly count: number }) {
+  const spoken = useSpoken();
+  return (
+    <section>
+      <h2 className="mb-2">Waiting for a judgement</h2>
+      {waiting.length === 0 ? <p className="text-quiet">No reading is in question.</p> : null}
+      <ul>
+        {waiting.map(({ id, title, day, bike, why }) => (
+          <li key={id} className="border-b border-rule py-3">
+            <Link to={`/strip/${id}`} className="font-bold">
+              {title}
+            </Link>
+            <span className="text-sm text-quiet">
+              {" "}
+              {bike}, {dayText(day)}
+            </span>
+            <p className="text-ochre">{spoken(why)}</p>
+          </li>
+        ))}
+      </ul>
+      {count > waiting.length ? (
+        <p className="mt-3 text-quiet">
+          And {count - waiting.length} more, under <Link to="/strip">Strip</Link>.
+        </p>
+      ) : null}
+    </section>
+  );
+}
+
+/** Tests that took the least. */
+function Thriftiest({ rows }: { readonly rows: Data["thriftiest"] }) {
+  return (
+    <ol>
+      {rows.map((row, i) => (
+        <li key={row.id} className="flex items-baseline gap-3 border-b border-rule py-3">
+          <span className="w-4 text-quiet">{i + 1}</span>
+          <Link to={`/strip/${row.id}`} className="min-w-0 flex-1">
+            {row.bike}, {row.title}
+          </Link>
+          <Figure value={row.whPerM} dimension="energyPerDistance" />
+        </li>
+      ))}
+    </ol>
+  );
+}
+
 export default function Today({
   loaderData: { toRide, bikeCount, testCount, waiting, waitingCount, thriftiest, unreadable, notices },
 }: Route.ComponentProps) {
-  const spoken = useSpoken();
   return (
     <Page
       title="Today"
@@ -120,58 +190,12 @@ export default function Today({
                   Nothing is planned. <Link to="/plan/new">Ask a question</Link> to plan a test.
                 </p>
               ) : null}
-              <ul>
-                {toRide.map(({ id, title, bike, day, isToday, startsAt, states, stop }) => (
-                  <li key={id} className="border-b border-rule py-3">
-                    <Link to={`/plan/${id}/pocket`} className="font-bold">
-                      {title}
-                    </Link>
-                    <span className="text-sm text-quiet">
-                      {" "}
-                      {bike}, {isToday ? "today" : dayText(day)}, {startsAt}
-                    </span>
-                    <p>{states.join(" ")}</p>
-                    {stop ? <p className="text-rust">{spoken(stop)}</p> : null}
-                  </li>
-                ))}
-              </ul>
+              <ToRide toRide={toRide} />
             </section>
-            <section>
-              <h2 className="mb-2">Waiting for a judgement</h2>
-              {waiting.length === 0 ? <p className="text-quiet">No reading is in question.</p> : null}
-              <ul>
-                {waiting.map(({ id, title, day, bike, why }) => (
-                  <li key={id} className="border-b border-rule py-3">
-                    <Link to={`/strip/${id}`} className="font-bold">
-                      {title}
-                    </Link>
-                    <span className="text-sm text-quiet">
-                      {" "}
-                      {bike}, {dayText(day)}
-                    </span>
-                    <p className="text-ochre">{spoken(why)}</p>
-                  </li>
-                ))}
-              </ul>
-              {waitingCount > waiting.length ? (
-                <p className="mt-3 text-quiet">
-                  And {waitingCount - waiting.length} more, under <Link to="/strip">Strip</Link>.
-                </p>
-              ) : null}
-            </section>
+            <Waiting waiting={waiting} count={waitingCount} />
             <section>
               <h2 className="mb-2">Thriftiest, as ridden</h2>
-              <ol>
-                {thriftiest.map((row, i) => (
-                  <li key={row.id} className="flex items-baseline gap-3 border-b border-rule py-3">
-                    <span className="w-4 text-quiet">{i + 1}</span>
-                    <Link to={`/strip/${row.id}`} className="min-w-0 flex-1">
-                      {row.bike}, {row.title}
-                    </Link>
-                    <Figure value={row.whPerM} dimension="energyPerDistance" />
-                  </li>
-                ))}
-              </ol>
+              <Thriftiest rows={thriftiest} />
               <p className="mt-3">
                 <Link to="/compare">All standings</Link>
               </p>

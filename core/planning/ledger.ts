@@ -42,6 +42,84 @@ function stretch(way: Route, fromM: number, toM: number, cellOf: (piece: RouteSe
   return { miles, gainM, lossM };
 }
 
+/** Fraction of the pack that is expected to be used at a place. */
+const usedOf = (forecast: Forecast, atM: number) => Math.min(1, Math.max(0, forecast.at(atM).used.mean));
+
+/** Where a planned ride is looked at. */
+interface Looks {
+  /** Metres along the way, rising. */
+  readonly marks: readonly number[];
+  readonly looked: ReadonlySet<number>;
+  readonly barsAt: readonly { readonly bar: number; readonly atM: number }[];
+  readonly lowM: number | undefined;
+}
+
+/** Readings of the charge at the marks of a planned ride, exactly as forecast. */
+function looksAt(forecast: Forecast, bike: Bike, ride: ExpectedRide, { marks, looked }: Looks): Reading[] {
+  const { pack } = forecast.input;
+  const { fromM, taken } = ride;
+  const curve = curveOf(pack);
+  const percentAt = (used: number) =>
+    bike.counts === "energy" ? 100 * (1 - used) : 100 * curve.chargeAtFraction(used);
+  // A look that ends one run and begins the next counts once: each of the two takes half its news.
+  const step = Math.max(1, bike.percentStep) * (ride.section === undefined ? 1 : Math.SQRT2);
+  return marks.flatMap((atM, mark): Reading[] => {
+    const used = usedOf(forecast, atM);
+    const edge = mark === 0 || mark === marks.length - 1;
+    return [
+      ...(mark === 0 && ride.fromFull ? [{ kind: "fullStart", mark } as const] : []),
+      ...(taken.includes("percent") && bike.percentStep > 0 && looked.has(atM)
+        ? [{ kind: "percent", mark, percent: percentAt(used), step } as const]
+        : []),
+      ...(taken.includes("rest volts") && edge && pack.seriesCells
+        ? [
+            {
+              kind: "restVolts",
+              mark,
+              packVolts: pack.seriesCells * curve.voltsAt(curve.chargeAtFraction(used)),
+              restMin: DEFAULTS.restMinutes,
+              meterStepV: bike.meterStepV || 0.1,
+            } as const,
+          ]
+        : []),
+      ...(taken.includes("energy counter") && mark > 0 && looked.has(atM)
+        ? [
+            {
+              kind: "energyCounter",
+              fromMark: 0,
+              toMark: mark,
+              wh: forecast.at(atM).energyWh.mean - forecast.at(fromM).energyWh.mean,
+              stepWh: 1,
+              meter: "meter",
+            } as const,
+          ]
+        : []),
+    ];
+  });
+}
+
+/** Every reading a planned ride takes: looks, bars as they go, low power, the end, the refill. */
+function readingsOf(forecast: Forecast, bike: Bike, ride: ExpectedRide, looks: Looks): Reading[] {
+  const { marks, barsAt, lowM } = looks;
+  const { toM, taken } = ride;
+  const readings = looksAt(forecast, bike, ride, looks);
+  const last = marks.length - 1;
+  readings.push(
+    ...barsAt.map(({ bar, atM }): Reading => ({ kind: "barLost", mark: marks.indexOf(atM), bar })),
+  );
+  if (lowM !== undefined && lowM < toM) readings.push({ kind: "lowPower", mark: marks.indexOf(lowM) });
+  if (ride.untilEmpty) readings.push({ kind: "cutOff", mark: last });
+  if (taken.includes("wall meter"))
+    readings.push({
+      kind: "wallRefill",
+      mark: last,
+      wallWh: Math.max(1, (forecast.capacity.mean * usedOf(forecast, toM)) / DEFAULTS.chargerEta),
+      stepWh: 1,
+      charger: "charger",
+    });
+  return readings;
+}
+
 /**
  * The ledger that a planned ride is expected to leave: its legs, and every reading exactly as forecast. Its doubt is then
  * the doubt the method will leave.
@@ -49,10 +127,6 @@ function stretch(way: Route, fromM: number, toM: number, cellOf: (piece: RouteSe
 export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly ExpectedRide[]): LedgerInput {
   const { pack, rig } = forecast.input;
   const { way } = forecast.along;
-  const curve = curveOf(pack);
-  const usedAt = (atM: number) => Math.min(1, Math.max(0, forecast.at(atM).used.mean));
-  const percentAt = (used: number) =>
-    bike.counts === "energy" ? 100 * (1 - used) : 100 * curve.chargeAtFraction(used);
   const cells = new Set<string>();
   const laid = rides.map((ride) => {
     const { fromM, toM, taken, variant } = ride;
@@ -78,55 +152,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
       return ride.section === undefined ? leg : { ...leg, section: ride.section };
     });
     const looked = new Set([fromM, toM, ...ride.checkInsM]);
-    // A look that ends one run and begins the next counts once: each of the two takes half its news.
-    const step = Math.max(1, bike.percentStep) * (ride.section === undefined ? 1 : Math.SQRT2);
-    const readings: Reading[] = marks.flatMap((atM, mark): Reading[] => {
-      const used = usedAt(atM);
-      const edge = mark === 0 || mark === marks.length - 1;
-      return [
-        ...(mark === 0 && ride.fromFull ? [{ kind: "fullStart", mark } as const] : []),
-        ...(taken.includes("percent") && bike.percentStep > 0 && looked.has(atM)
-          ? [{ kind: "percent", mark, percent: percentAt(used), step } as const]
-          : []),
-        ...(taken.includes("rest volts") && edge && pack.seriesCells
-          ? [
-              {
-                kind: "restVolts",
-                mark,
-                packVolts: pack.seriesCells * curve.voltsAt(curve.chargeAtFraction(used)),
-                restMin: DEFAULTS.restMinutes,
-                meterStepV: bike.meterStepV || 0.1,
-              } as const,
-            ]
-          : []),
-        ...(taken.includes("energy counter") && mark > 0 && looked.has(atM)
-          ? [
-              {
-                kind: "energyCounter",
-                fromMark: 0,
-                toMark: mark,
-                wh: forecast.at(atM).energyWh.mean - forecast.at(fromM).energyWh.mean,
-                stepWh: 1,
-                meter: "meter",
-              } as const,
-            ]
-          : []),
-      ];
-    });
-    const last = marks.length - 1;
-    readings.push(
-      ...barsAt.map(({ bar, atM }): Reading => ({ kind: "barLost", mark: marks.indexOf(atM), bar })),
-    );
-    if (lowM !== undefined && lowM < toM) readings.push({ kind: "lowPower", mark: marks.indexOf(lowM) });
-    if (ride.untilEmpty) readings.push({ kind: "cutOff", mark: last });
-    if (taken.includes("wall meter"))
-      readings.push({
-        kind: "wallRefill",
-        mark: last,
-        wallWh: Math.max(1, (forecast.capacity.mean * usedAt(toM)) / DEFAULTS.chargerEta),
-        stepWh: 1,
-        charger: "charger",
-      });
+    const readings = readingsOf(forecast, bike, ride, { marks, looked, barsAt, lowM });
     return { legs, readings, pack: "only", gauge: "only" };
   });
   return {

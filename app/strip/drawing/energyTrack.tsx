@@ -12,6 +12,26 @@ const TICKS = [100, 80, 60, 40, 20, 0];
 const readingKey = ({ rootId, field, kind }: { rootId: string; field: string | null; kind?: string }) =>
   `${rootId}/${field ?? kind ?? ""}`;
 
+/** Where full power ends. */
+function FullPowerEnds({
+  atX,
+  top,
+  height,
+}: {
+  readonly atX: number;
+  readonly top: number;
+  readonly height: number;
+}) {
+  return (
+    <g>
+      <path d={`M${atX} ${top}V${top + height}`} stroke="var(--color-ink)" strokeDasharray="4 3" />
+      <text x={atX - 6} y={top + 16} textAnchor="end" fontStyle="italic" fill="var(--color-quiet)">
+        full power ends
+      </text>
+    </g>
+  );
+}
+
 /** The discharge curve with its band, and every reading in its shape on it. */
 export function EnergyTrack({
   results,
@@ -63,40 +83,16 @@ export function EnergyTrack({
       />
       <polyline points={line.join(" ")} fill="none" stroke="var(--color-spruce)" strokeWidth={2.2} />
       {end.fullPower ? (
-        <g>
-          <path
-            d={`M${x(end.fullPower.distanceM)} ${energy.top}V${energy.top + energy.height}`}
-            stroke="var(--color-ink)"
-            strokeDasharray="4 3"
-          />
-          <text
-            x={x(end.fullPower.distanceM) - 6}
-            y={energy.top + 16}
-            textAnchor="end"
-            fontStyle="italic"
-            fill="var(--color-quiet)"
-          >
-            full power ends
-          </text>
-        </g>
+        <FullPowerEnds atX={x(end.fullPower.distanceM)} top={energy.top} height={energy.height} />
       ) : null}
       {readings.map((reading) => {
         const doubted = reading.struck || isQuestioned(reading);
-        return reading.says ? (
+        return (
           <ReadingShape
             key={readingKey(reading)}
             kind={reading.kind}
             x={x(reading.distanceM)}
-            y={yOfUsed(reading.says.mean)}
-            hollow={doubted}
-            colour={doubted ? "var(--color-ochre-fill)" : "var(--color-ink)"}
-          />
-        ) : (
-          <ReadingShape
-            key={readingKey(reading)}
-            kind={reading.kind}
-            x={x(reading.distanceM)}
-            y={countedY}
+            y={reading.says ? yOfUsed(reading.says.mean) : countedY}
             hollow={doubted}
             colour={doubted ? "var(--color-ochre-fill)" : "var(--color-ink)"}
           />

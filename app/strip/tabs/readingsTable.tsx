@@ -109,6 +109,41 @@ function Reading({
   );
 }
 
+/** The table's headings. */
+function Headings({ fields }: { readonly fields: readonly ReadingField[] }) {
+  const system = useSystem();
+  return (
+    <thead>
+      <tr>
+        <th className="number">{unitOf("distance", system) === "mi" ? "Mile" : "Km"}</th>
+        <th>Entry</th>
+        {fields.map((field) => (
+          <th key={field} className="number">
+            {HEADING[field]}
+          </th>
+        ))}
+        <th>Level, ground, note</th>
+        <th className="number">Stands off by</th>
+        <th className="number">Best without it</th>
+        <th>
+          <span className="sr-only">Correct</span>
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
+/** What else an entry says: level, ground, note. */
+function aboutText({ body }: LiveEntry): string {
+  return [
+    "level" in body ? body.level : "",
+    "ground" in body ? body.ground : "",
+    "note" in body && body.note ? `“${body.note}”` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
 /** Lines shown at once; a longer log is unfolded by a button. */
 const SHOWN = 60;
 
@@ -142,35 +177,12 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
         aria-label={`Readings, ${ride.name}`}
       >
         <table className="table w-full min-w-2xl">
-          <thead>
-            <tr>
-              <th className="number">{unitOf("distance", system) === "mi" ? "Mile" : "Km"}</th>
-              <th>Entry</th>
-              {fields.map((field) => (
-                <th key={field} className="number">
-                  {HEADING[field]}
-                </th>
-              ))}
-              <th>Level, ground, note</th>
-              <th className="number">Stands off by</th>
-              <th className="number">Best without it</th>
-              <th>
-                <span className="sr-only">Correct</span>
-              </th>
-            </tr>
-          </thead>
+          <Headings fields={fields} />
           <tbody>
             {(all ? lines : lines.slice(0, SHOWN)).map((entry) => {
               const place = placeOf(entry);
               const far = farthest.get(entry.rootId);
-              const { body } = entry;
-              const about = [
-                "level" in body ? body.level : "",
-                "ground" in body ? body.ground : "",
-                "note" in body && body.note ? `“${body.note}”` : "",
-              ]
-                .filter(Boolean)
-                .join(", ");
+              const about = aboutText(entry);
               return (
                 <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
                   <td className={`number ${place?.between ? "pencil" : ""}`}>

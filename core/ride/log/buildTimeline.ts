@@ -56,127 +56,140 @@ function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntr
   return groups;
 }
 
+/** A timeline while it is laid out: what stands of it, and how the log goes on from where it is. */
+interface Laying {
+  readonly setting: TimelineSetting;
+  readonly marks: Mark[];
+  readonly legs: Leg[];
+  readonly plain: LoggedReading[];
+  readonly bases: DistanceBasis[];
+  readonly slips: LogSlip[];
+  readonly marked: MarkedEntry[];
+  readonly rideStart: number[];
+  readonly logged: LoggedReading[];
+  readonly handMarks: { rootId: string; distanceM: number }[];
+  isDone: boolean;
+  afterEndM: number;
+  /** Metres of the rides before. */
+  offset: number;
+  /** Level, ground, section and side as they hold from here on. */
+  held: Pick<Leg, "level" | "ground" | "section" | "side">;
+}
+
+/** Climb of a ride from one place along it to another, metres. */
+type ClimbOver = (key: "gainM" | "lossM", fromM: number, toM: number) => number;
+
+function climbOver(track: RideLog["track"], placed: Parameters<typeof typedClimb>[0]): ClimbOver {
+  if (track?.hasHeights) return (key, fromM, toM) => climbAt(track, key, toM) - climbAt(track, key, fromM);
+  const climbed = typedClimb(placed);
+  return (_key, fromM, toM) => (climbed ? climbed(toM) - climbed(fromM) : 0);
+}
+
+/** Where a ride goes on from a charge without a look at the gauge there: a mark without entries. */
+function goOnFromCharge({ marks, legs, held, offset }: Laying, ride: number, alongM: number): void {
+  const charge = marks.at(-1);
+  if (!charge || !refillOf(charge)) return;
+  const left = charge.ride === ride ? charge.distanceM - offset : 0;
+  if (alongM - left < SAME_PLACE_M) return;
+  const index = marks.length;
+  legs.push({ from: index - 1, to: index, distanceM: 0, ...held, gainM: 0, lossM: 0, charged: true });
+  marks.push({ ...charge, index, ride, timeS: null, entries: [] });
+}
+
+/** A mark where entries were made, and the leg to it. */
+function layMark(laying: Laying, ride: number, group: readonly PlacedEntry[], climb: ClimbOver): void {
+  const { marks, legs, plain, marked, setting, offset } = laying;
+  const { distanceM: along, source } = nth(group, 0);
+  goOnFromCharge(laying, ride, along);
+  const index = marks.length;
+  const previous = marks.at(-1);
+  const fromM = previous?.ride === ride ? previous.distanceM - offset : 0;
+  const charged = previous !== undefined && refillOf(previous) !== null;
+  const [gainM, lossM] = charged ? [0, 0] : [climb("gainM", fromM, along), climb("lossM", fromM, along)];
+  if (previous)
+    legs.push({
+      from: index - 1,
+      to: index,
+      distanceM: along - fromM,
+      ...laying.held,
+      gainM,
+      lossM,
+      charged,
+    });
+  marks.push({
+    index,
+    ride,
+    distanceM: offset + along,
+    source,
+    timeS: group.find(({ entry }) => entry.timeS !== null)?.entry.timeS ?? null,
+    entries: group.map(({ entry }) => entry),
+  });
+  const sdM = Math.min(...group.map((each) => each.sdM ?? 0));
+  for (const { entry } of group) {
+    plain.push(...readingsAt(index, entry, setting.meterStepV, sdM / METRES_PER_MILE));
+    marked.push({ entry, mark: index, ride });
+    const { level, ground, section, side } = laying.held;
+    laying.held = {
+      level: levelOf(entry) ?? level,
+      ground: groundOf(entry) ?? ground,
+      section: sectionOf(entry) ?? section,
+      side: sideOf(entry) ?? side,
+    };
+  }
+}
+
+/** One ride of the test, from where those before it ended. */
+function layRide(laying: Laying, { entries, track, telemetry }: RideLog, ride: number): void {
+  const { setting, marks, handMarks, offset } = laying;
+  const found = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
+  laying.bases.push(found.basis);
+  const { placed, afterM, done } = upToEnd(found.placed);
+  laying.rideStart.push(marks.length);
+  if (laying.isDone && !isCharged(entries)) {
+    laying.afterEndM += found.placed.at(-1)?.distanceM ?? 0;
+    return;
+  }
+  laying.isDone = done;
+  laying.afterEndM += afterM;
+  for (const slip of found.slips)
+    laying.slips.push({ rootId: slip.rootId, field: "distanceM", sentence: slipSentence(slip) });
+  for (const { entry, distanceM } of placed)
+    if (entry.body.kind === "fullPowerEnd" && !entry.struck)
+      handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
+  const climb = climbOver(track, placed);
+  for (const group of groupsOf(placed.filter(({ entry }) => makesMark(entry))))
+    layMark(laying, ride, group, climb);
+  if (telemetry) laying.logged.push(...telemetryReadings(marks.slice(laying.rideStart[ride]), telemetry));
+  laying.offset = marks.at(-1)?.distanceM ?? offset;
+}
+
 /**
  * Lays the rides of one test end to end as marks, legs and readings. A struck entry keeps its mark, level and ground but
  * its readings count for nothing. Entries of stops, notes and hand marks make no mark of their own. A refill ends its
  * mark: the leg to the next one is a charge, not a way ridden.
  */
 export function buildTimeline(rides: readonly RideLog[], setting: TimelineSetting): Timeline {
-  const marks: Mark[] = [];
-  const legs: Leg[] = [];
-  const plain: LoggedReading[] = [];
-  const bases: DistanceBasis[] = [];
-  const slips: LogSlip[] = [];
-  const marked: MarkedEntry[] = [];
-  const rideStart: number[] = [];
-  const logged: LoggedReading[] = [];
-  const handMarks: { rootId: string; distanceM: number }[] = [];
-  let [isDone, afterEndM] = [false, 0];
-  let offset = 0;
-  let level = setting.firstLevel;
-  let ground = setting.firstGround;
-  let section = "";
-  let side: Side | null = null;
-  rides.forEach(({ entries, track, telemetry }, ride) => {
-    const found = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
-    const { basis, slips: slipped } = found;
-    bases.push(basis);
-    const { placed, afterM, done } = upToEnd(found.placed);
-    if (isDone && !isCharged(entries)) {
-      afterEndM += found.placed.at(-1)?.distanceM ?? 0;
-      rideStart.push(marks.length);
-      return;
-    }
-    [isDone, afterEndM] = [done, afterEndM + afterM];
-    slips.push(
-      ...slipped.map((slip) => ({
-        rootId: slip.rootId,
-        field: "distanceM" as const,
-        sentence: slipSentence(slip),
-      })),
-    );
-    const climbed = track?.hasHeights ? null : typedClimb(placed);
-    rideStart.push(marks.length);
-    for (const { entry, distanceM } of placed)
-      if (entry.body.kind === "fullPowerEnd" && !entry.struck)
-        handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
-    groupsOf(placed.filter(({ entry }) => makesMark(entry))).forEach((group) => {
-      const { distanceM: along, source } = nth(group, 0);
-      const charge = marks.at(-1);
-      if (charge && refillOf(charge)) {
-        const left = charge.ride === ride ? charge.distanceM - offset : 0;
-        if (along - left >= SAME_PLACE_M) {
-          // The ride goes on from where it was charged, with no look at the gauge there: a mark without entries.
-          const index = marks.length;
-          legs.push({
-            from: index - 1,
-            to: index,
-            distanceM: 0,
-            level,
-            ground,
-            section,
-            side,
-            gainM: 0,
-            lossM: 0,
-            charged: true,
-          });
-          marks.push({ ...charge, index, ride, timeS: null, entries: [] });
-        }
-      }
-      const index = marks.length;
-      const previous = marks.at(-1);
-      const fromM = previous?.ride === ride ? previous.distanceM - offset : 0;
-      const charged = previous !== undefined && refillOf(previous) !== null;
-      const climb = (key: "gainM" | "lossM") => {
-        if (charged) return 0;
-        if (track?.hasHeights) return climbAt(track, key, along) - climbAt(track, key, fromM);
-        return climbed ? climbed(along) - climbed(fromM) : 0;
-      };
-      if (previous)
-        legs.push({
-          from: index - 1,
-          to: index,
-          distanceM: along - fromM,
-          level,
-          ground,
-          section,
-          side,
-          gainM: climb("gainM"),
-          lossM: climb("lossM"),
-          charged,
-        });
-      marks.push({
-        index,
-        ride,
-        distanceM: offset + along,
-        source,
-        timeS: group.find(({ entry }) => entry.timeS !== null)?.entry.timeS ?? null,
-        entries: group.map(({ entry }) => entry),
-      });
-      const sdM = Math.min(...group.map((each) => each.sdM ?? 0));
-      for (const { entry } of group) {
-        plain.push(...readingsAt(index, entry, setting.meterStepV, sdM / METRES_PER_MILE));
-        marked.push({ entry, mark: index, ride });
-        level = levelOf(entry) ?? level;
-        ground = groundOf(entry) ?? ground;
-        section = sectionOf(entry) ?? section;
-        side = sideOf(entry) ?? side;
-      }
-    });
-    if (telemetry) logged.push(...telemetryReadings(marks.slice(rideStart[ride]), telemetry));
-    offset = marks.at(-1)?.distanceM ?? offset;
-  });
+  const { firstLevel: level, firstGround: ground } = setting;
+  const laying: Laying = {
+    setting,
+    ...{ marks: [], legs: [], plain: [], bases: [], slips: [] },
+    ...{ marked: [], rideStart: [], logged: [], handMarks: [] },
+    ...{ isDone: false, afterEndM: 0, offset: 0 },
+    held: { level, ground, section: "", side: null },
+  };
+  rides.forEach((each, ride) => layRide(laying, each, ride));
+  const { marks, legs, marked, rideStart } = laying;
   const charges = new Map(legs.flatMap(({ from, to, charged }) => (charged ? [[from, to] as const] : [])));
-  const steady = withoutRebounds(plain, new Set(charges.values()));
+  const steady = withoutRebounds(laying.plain, new Set(charges.values()));
   const counted = counterReadings(marked, { rideStart, charges });
   return {
     marks,
     legs,
-    readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...logged],
-    bases,
-    handMarks,
-    afterEndM,
-    slips: [...slips, ...steady.slips],
+    readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...laying.logged],
+    bases: laying.bases,
+    handMarks: laying.handMarks,
+    afterEndM: laying.afterEndM,
+    slips: [...laying.slips, ...steady.slips],
     rebounds: steady.rebounds,
     notices: [...steady.notices, ...counted.notices],
   };

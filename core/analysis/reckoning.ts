@@ -1,0 +1,24 @@
+import { birgeRatio, estimateOf, rideFigure, type Solved } from "#core/estimation";
+import { METRES_PER_MILE, scale, widen, withRelative, type Estimate } from "#core/base";
+
+/** A solved ledger with what turns its figures into the answer's: widened, in metres, with the distance's own error. */
+export interface Reckoning {
+  readonly solved: Solved;
+  /** Factor of every sd, where readings disagree. */
+  readonly wide: number;
+  perMetre(whPerMi: Estimate): Estimate;
+}
+
+/** @param distanceRelativeSd of the distance ridden */
+export function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning {
+  const wide = birgeRatio(solved.posterior);
+  return {
+    solved,
+    wide,
+    perMetre: (value) => withRelative(scale(widen(value, wide), 1 / METRES_PER_MILE), distanceRelativeSd),
+  };
+}
+
+/** Energy per distance as the ledger has it, Wh per metre. */
+export const bestOf = ({ solved, perMetre }: Reckoning) =>
+  perMetre(estimateOf(solved, rideFigure(solved, 0)));
