@@ -121,6 +121,32 @@ function Habits({ history }: { readonly history: GaugeHistory }) {
   );
 }
 
+/** Points of the gauge, with what was assumed before. */
+function Points({ points }: { readonly points: GaugeHistory["points"] }) {
+  return (
+    <table className="table w-full">
+      <thead>
+        <tr>
+          <th>Where</th>
+          <th className="number">used there</th>
+          <th className="number">assumed</th>
+          <th className="number">tests</th>
+        </tr>
+      </thead>
+      <tbody>
+        {points.map(({ name, used, prior, tests }) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <td className="number">{percent(used)}</td>
+            <td className="number pencil">{percent(prior)}</td>
+            <td className="number">{tests}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 /** What a bike's gauge says against what is truly left, learned over its tests. */
 export default function GaugePage({ loaderData: { bike, history, pending } }: Route.ComponentProps) {
   const half = history?.percents.find(({ shown }) => shown === 50);
@@ -168,26 +194,7 @@ export default function GaugePage({ loaderData: { bike, history, pending } }: Ro
           </Part>
           {history.points.length ? (
             <Part title="Points of the gauge">
-              <table className="table w-full">
-                <thead>
-                  <tr>
-                    <th>Where</th>
-                    <th className="number">used there</th>
-                    <th className="number">assumed</th>
-                    <th className="number">tests</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {history.points.map(({ name, used, prior, tests }) => (
-                    <tr key={name}>
-                      <td>{name}</td>
-                      <td className="number">{percent(used)}</td>
-                      <td className="number pencil">{percent(prior)}</td>
-                      <td className="number">{tests}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+              <Points points={history.points} />
             </Part>
           ) : null}
           <p className="text-sm text-quiet lg:col-span-2">

@@ -33,9 +33,38 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
+/** Under which reference, and what the current costs. */
+function Asked({ loaderData }: { readonly loaderData: Route.ComponentProps["loaderData"] }) {
+  const { tariff, reference, names } = loaderData;
+  const { search, pick } = useFilters();
+  return (
+    <Form>
+      <Filters>
+        <Pick
+          name="under"
+          label="Under"
+          value={search.get("under") ?? reference.key}
+          onPick={pick}
+          options={names.map((name) => [name, name])}
+        />
+        <label className="grid gap-0.5 text-sm">
+          <span className="text-quiet">A kWh costs, in cents</span>
+          <input
+            name="tariff"
+            className="input w-24"
+            inputMode="decimal"
+            defaultValue={tariff}
+            onBlur={(event) => pick("tariff", event.target.value)}
+          />
+        </label>
+      </Filters>
+    </Form>
+  );
+}
+
 /** Measured range against what is claimed, and what the claim would need. */
 export default function Claims({ loaderData }: Route.ComponentProps) {
-  const { claimed, left, tariff, reference, names } = loaderData;
+  const { claimed, left, tariff, reference } = loaderData;
   const say = useSpoken();
   const { search, pick } = useFilters();
   const most =
@@ -57,27 +86,7 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
     >
       <CompareNav />
       <div className="p-4 md:p-6">
-        <Form>
-          <Filters>
-            <Pick
-              name="under"
-              label="Under"
-              value={search.get("under") ?? reference.key}
-              onPick={pick}
-              options={names.map((name) => [name, name])}
-            />
-            <label className="grid gap-0.5 text-sm">
-              <span className="text-quiet">A kWh costs, in cents</span>
-              <input
-                name="tariff"
-                className="input w-24"
-                inputMode="decimal"
-                defaultValue={tariff}
-                onBlur={(event) => pick("tariff", event.target.value)}
-              />
-            </label>
-          </Filters>
-        </Form>
+        <Asked loaderData={loaderData} />
         {claimed.length ? (
           <>
             <p className="text-sm text-quiet">

@@ -16,10 +16,62 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return { ...value, pending };
 }
 
+/** A run up the hill, in a table. */
+function RunRow({ run, fastestS }: { readonly run: HillRun; readonly fastestS: number }) {
+  const system = useSystem();
+  const say = useSpoken();
+  const { id, bike, setUp, climb, figures } = run;
+  return (
+    <tr>
+      <td>
+        <Link to={`/compare/climbs/${id}`}>{bike}</Link>
+        <span className="block text-quiet">
+          {[climb.drive === "throttle" ? "throttle" : climb.level || "pedal", setUp]
+            .filter(Boolean)
+            .join(", ")}
+        </span>
+      </td>
+      {figures.ok ? (
+        <>
+          <td className="number font-bold">
+            {figures.value.whPerVerticalM
+              ? formatUncertain(figures.value.whPerVerticalM, "energyPerClimb", system).replace(" Wh/m", "")
+              : "timed alone"}
+          </td>
+          <td className={`number ${figures.value.by === "percent" ? "pencil" : ""}`}>
+            {figures.value.energyWh ? formatUncertain(figures.value.energyWh, "energy", system) : ""}
+          </td>
+          <td className="number">
+            {figures.value.onCommonM ? formatUncertain(figures.value.onCommonM, "climb", system) : ""}
+          </td>
+          <td className={`number ${climb.timeS === fastestS ? "font-bold" : ""}`}>
+            {stopwatchText(climb.timeS)}
+          </td>
+          <td className="number">{formatQuantity(figures.value.speedMps, "speed", system)}</td>
+          <td className="number">
+            {climb.entrySpeedMps === undefined
+              ? "not noted"
+              : formatQuantity(climb.entrySpeedMps, "speed", system)}
+          </td>
+          <td className="number">{fixed(figures.value.verticalMPerHour, 0)}</td>
+          <td className="number">{fixed(figures.value.wheelW, 0)} W</td>
+          <td className="number">
+            {figures.value.batteryW === null ? "" : `${fixed(figures.value.batteryW, 0)} W`}
+          </td>
+        </>
+      ) : (
+        <td colSpan={9} className="text-rust">
+          {figures.problems.map(({ sentence }) => say(sentence)).join(" ")}
+        </td>
+      )}
+      <td className="whitespace-nowrap">{dayText(climb.day)}</td>
+    </tr>
+  );
+}
+
 /** Runs of one hill, the thriftiest first. */
 function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly HillRun[] }) {
   const system = useSystem();
-  const say = useSpoken();
   const fastestS = Math.min(...runs.map(({ climb }) => climb.timeS));
   return (
     <section>
@@ -42,58 +94,8 @@ function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly H
             </tr>
           </thead>
           <tbody>
-            {runs.map(({ id, bike, setUp, climb, figures }) => (
-              <tr key={id}>
-                <td>
-                  <Link to={`/compare/climbs/${id}`}>{bike}</Link>
-                  <span className="block text-quiet">
-                    {[climb.drive === "throttle" ? "throttle" : climb.level || "pedal", setUp]
-                      .filter(Boolean)
-                      .join(", ")}
-                  </span>
-                </td>
-                {figures.ok ? (
-                  <>
-                    <td className="number font-bold">
-                      {figures.value.whPerVerticalM
-                        ? formatUncertain(figures.value.whPerVerticalM, "energyPerClimb", system).replace(
-                            " Wh/m",
-                            "",
-                          )
-                        : "timed alone"}
-                    </td>
-                    <td className={`number ${figures.value.by === "percent" ? "pencil" : ""}`}>
-                      {figures.value.energyWh
-                        ? formatUncertain(figures.value.energyWh, "energy", system)
-                        : ""}
-                    </td>
-                    <td className="number">
-                      {figures.value.onCommonM
-                        ? formatUncertain(figures.value.onCommonM, "climb", system)
-                        : ""}
-                    </td>
-                    <td className={`number ${climb.timeS === fastestS ? "font-bold" : ""}`}>
-                      {stopwatchText(climb.timeS)}
-                    </td>
-                    <td className="number">{formatQuantity(figures.value.speedMps, "speed", system)}</td>
-                    <td className="number">
-                      {climb.entrySpeedMps === undefined
-                        ? "not noted"
-                        : formatQuantity(climb.entrySpeedMps, "speed", system)}
-                    </td>
-                    <td className="number">{fixed(figures.value.verticalMPerHour, 0)}</td>
-                    <td className="number">{fixed(figures.value.wheelW, 0)} W</td>
-                    <td className="number">
-                      {figures.value.batteryW === null ? "" : `${fixed(figures.value.batteryW, 0)} W`}
-                    </td>
-                  </>
-                ) : (
-                  <td colSpan={9} className="text-rust">
-                    {figures.problems.map(({ sentence }) => say(sentence)).join(" ")}
-                  </td>
-                )}
-                <td className="whitespace-nowrap">{dayText(climb.day)}</td>
-              </tr>
+            {runs.map((run) => (
+              <RunRow key={run.id} run={run} fastestS={fastestS} />
             ))}
           </tbody>
         </table>

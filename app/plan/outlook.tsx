@@ -80,12 +80,58 @@ function Row({ name, children }: { readonly name: string; readonly children: Rea
   );
 }
 
+/** Daylight, the charge, the weather, and what was assumed. */
+function DayAndCharge({ results }: { readonly results: PlanResults }) {
+  const system = useSystem();
+  const say = useSpoken();
+  const { daylight, charge, weather, taken } = results;
+  return (
+    <section>
+      <h2 className="mb-1">Day and charge</h2>
+      <dl>
+        {daylight ? (
+          <>
+            <Row name="Sun">
+              {daylight.sunrise ?? "does not rise"} to {daylight.sunset ?? "does not set"}
+            </Row>
+            <Row name="Latest start for daylight">{daylight.latestStart ?? "any time"}</Row>
+          </>
+        ) : (
+          <Row name="Daylight">type the course&apos;s latitude and longitude</Row>
+        )}
+        {charge ? (
+          <Row name="Start the charge">
+            {charge.startsAt}, {dayText(charge.startsOn)}
+            <div className="text-sm text-quiet">
+              {formatQuantity(charge.minutes * 60, "duration", system)}, attended
+            </div>
+          </Row>
+        ) : null}
+      </dl>
+      {weather.map((sentence) => (
+        <p key={sentence} className="mt-2 text-sm">
+          {say(sentence)}
+        </p>
+      ))}
+      <details className="mt-3">
+        <summary>What the forecast took</summary>
+        <dl className="mt-1 text-sm">
+          {taken.map(({ what, value, pencil }) => (
+            <Row key={what} name={what}>
+              <span className={pencil ? "pencil" : ""}>{say(value)}</span>
+            </Row>
+          ))}
+        </dl>
+      </details>
+    </section>
+  );
+}
+
 /** Ends, places, daylight, charge, weather, and what was assumed. */
 export function PlanFacts({ results }: { readonly results: PlanResults }) {
   const system = useSystem();
-  const say = useSpoken();
   const unit = unitOf("distance", system);
-  const { fullPowerEnds, emptyAt, bailOuts, turn, daylight, charge, weather, taken, barsLost } = results;
+  const { fullPowerEnds, emptyAt, bailOuts, turn, barsLost } = results;
   const spanned = (at: { mean: number; sd: number } | null) => {
     if (!at) return "beyond the way";
     const { expected, span } = distanceSpan(at, system);
@@ -126,44 +172,7 @@ export function PlanFacts({ results }: { readonly results: PlanResults }) {
           ))}
         </dl>
       </section>
-      <section>
-        <h2 className="mb-1">Day and charge</h2>
-        <dl>
-          {daylight ? (
-            <>
-              <Row name="Sun">
-                {daylight.sunrise ?? "does not rise"} to {daylight.sunset ?? "does not set"}
-              </Row>
-              <Row name="Latest start for daylight">{daylight.latestStart ?? "any time"}</Row>
-            </>
-          ) : (
-            <Row name="Daylight">type the course&apos;s latitude and longitude</Row>
-          )}
-          {charge ? (
-            <Row name="Start the charge">
-              {charge.startsAt}, {dayText(charge.startsOn)}
-              <div className="text-sm text-quiet">
-                {formatQuantity(charge.minutes * 60, "duration", system)}, attended
-              </div>
-            </Row>
-          ) : null}
-        </dl>
-        {weather.map((sentence) => (
-          <p key={sentence} className="mt-2 text-sm">
-            {say(sentence)}
-          </p>
-        ))}
-        <details className="mt-3">
-          <summary>What the forecast took</summary>
-          <dl className="mt-1 text-sm">
-            {taken.map(({ what, value, pencil }) => (
-              <Row key={what} name={what}>
-                <span className={pencil ? "pencil" : ""}>{say(value)}</span>
-              </Row>
-            ))}
-          </dl>
-        </details>
-      </section>
+      <DayAndCharge results={results} />
     </div>
   );
 }

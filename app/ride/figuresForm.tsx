@@ -54,6 +54,29 @@ interface FiguresFormProps {
   readonly children: ReactNode;
 }
 
+/** What is written in words, and which of two is ridden. */
+function WordFields() {
+  return (
+    <>
+      {WORDS.map((name) => (
+        <label key={name} className="block text-sm font-medium">
+          {SIGHTING[name].label[0]!.toUpperCase() + SIGHTING[name].label.slice(1)}
+          <input name={name} autoComplete="off" maxLength={40} className="input min-h-14 text-lg" />
+        </label>
+      ))}
+      <label className="block text-sm font-medium">
+        A or B
+        <select name="side" className="input min-h-14 text-lg">
+          <option value="">as before</option>
+          {SIDES.map((side) => (
+            <option key={side}>{side}</option>
+          ))}
+        </select>
+      </label>
+    </>
+  );
+}
+
 /** The few figures of a check-in; nothing is required. What is wrong is said beside its field and nothing typed is lost. */
 export function FiguresForm({
   bike,
@@ -111,21 +134,7 @@ export function FiguresForm({
         </summary>
         <div className="mt-2 grid grid-cols-2 gap-3">
           {FIGURES.filter(({ name }) => !isMain(name)).map(figure)}
-          {WORDS.map((name) => (
-            <label key={name} className="block text-sm font-medium">
-              {SIGHTING[name].label[0]!.toUpperCase() + SIGHTING[name].label.slice(1)}
-              <input name={name} autoComplete="off" maxLength={40} className="input min-h-14 text-lg" />
-            </label>
-          ))}
-          <label className="block text-sm font-medium">
-            A or B
-            <select name="side" className="input min-h-14 text-lg">
-              <option value="">as before</option>
-              {SIDES.map((side) => (
-                <option key={side}>{side}</option>
-              ))}
-            </select>
-          </label>
+          <WordFields />
         </div>
       </details>
       <div className="flex flex-wrap items-center gap-x-5">

@@ -31,6 +31,46 @@ export async function loader({ context }: Route.LoaderArgs) {
   };
 }
 
+/** A plan that waits, to be started or practised. */
+function PlannedRide({
+  id,
+  title,
+  day,
+  bikeName,
+}: {
+  readonly id: string;
+  readonly title: string;
+  readonly day: string;
+  readonly bikeName: string;
+}) {
+  return (
+    <li className="flex items-center justify-between gap-3 border-b border-rule py-3">
+      <span>
+        <Link to={`/plan/${id}/pocket`} className="font-bold">
+          {title}
+        </Link>
+        <span className="block text-sm text-quiet">
+          {bikeName}, {dayText(day)}
+        </span>
+      </span>
+      <Form method="post" action={`/plan/${id}`} className="flex gap-2">
+        <button
+          type="submit"
+          name="intent"
+          value="rehearse"
+          className="button button-plain"
+          aria-label={`Rehearse ${title}`}
+        >
+          Rehearse
+        </button>
+        <button type="submit" name="intent" value="start" className="button" aria-label={`Start ${title}`}>
+          Start
+        </button>
+      </Form>
+    </li>
+  );
+}
+
 /** Rides under way, and plans that could become one. */
 export default function Rides({ loaderData: { open, plans, rehearsals } }: Route.ComponentProps) {
   return (
@@ -73,36 +113,7 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
           ) : null}
           <ul>
             {plans.map(({ id, title, day, bikeName }) => (
-              <li key={id} className="flex items-center justify-between gap-3 border-b border-rule py-3">
-                <span>
-                  <Link to={`/plan/${id}/pocket`} className="font-bold">
-                    {title}
-                  </Link>
-                  <span className="block text-sm text-quiet">
-                    {bikeName}, {dayText(day)}
-                  </span>
-                </span>
-                <Form method="post" action={`/plan/${id}`} className="flex gap-2">
-                  <button
-                    type="submit"
-                    name="intent"
-                    value="rehearse"
-                    className="button button-plain"
-                    aria-label={`Rehearse ${title}`}
-                  >
-                    Rehearse
-                  </button>
-                  <button
-                    type="submit"
-                    name="intent"
-                    value="start"
-                    className="button"
-                    aria-label={`Start ${title}`}
-                  >
-                    Start
-                  </button>
-                </Form>
-              </li>
+              <PlannedRide key={id} id={id} title={title} day={day} bikeName={bikeName} />
             ))}
           </ul>
         </section>

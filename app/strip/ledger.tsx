@@ -119,6 +119,23 @@ const ROWS_SHOWN = 10;
 /** A share of outrun miles worth a line. */
 const OUTRUN_WORTH_SAYING = 0.02;
 
+/** Paper arithmetic, and why it differs. */
+function PlainLine({ results }: { readonly results: StripResults }) {
+  const system = useSystem();
+  const spoken = useSpoken();
+  const { plain, plainMissing, difference } = results;
+  return plain ? (
+    <Line
+      name="Plain"
+      value={`${formatBare(plain.whPerM, "energyPerDistance", system)} ${unitOf("energyPerDistance", system)}`}
+      because={[plain.because, difference && spoken(difference)].filter(Boolean).join(". ")}
+      slate
+    />
+  ) : (
+    <Line name="Plain" value="none" because={plainMissing ?? undefined} slate />
+  );
+}
+
 /** The ledger beside the strip: each figure with its plus-or-minus and its reason, down to the rows on demand. */
 export const Ledger = memo(function Ledger({
   results,
@@ -130,7 +147,7 @@ export const Ledger = memo(function Ledger({
   const system = useSystem();
   const spoken = useSpoken();
   const [unfolded, setUnfolded] = useState(false);
-  const { best, plain, plainMissing, difference, noted, widened } = results;
+  const { best, noted, widened } = results;
   const left = results.end.reason === null ? (liveView(results)?.toEnd ?? null) : null;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
     figure ? (
@@ -176,16 +193,7 @@ export const Ledger = memo(function Ledger({
         {unfolded ? "Fold the ledger" : "Plain, energy, distance, range"}
       </button>
       <dl className={unfolded ? "mt-3" : "hidden lg:block"}>
-        {plain ? (
-          <Line
-            name="Plain"
-            value={`${formatBare(plain.whPerM, "energyPerDistance", system)} ${unitOf("energyPerDistance", system)}`}
-            because={[plain.because, difference && spoken(difference)].filter(Boolean).join(". ")}
-            slate
-          />
-        ) : (
-          <Line name="Plain" value="none" because={plainMissing ?? undefined} slate />
-        )}
+        <PlainLine results={results} />
         {explained("Energy used", results.energy, "energy")}
         {explained("Distance", results.distance, "distance")}
         {explained("Range, total", results.rangeTotal, "distance")}

@@ -101,6 +101,31 @@ function BarLink({ to, name, Icon }: Station) {
   );
 }
 
+/** The list of keys. */
+function KeyList({ shown, onClose }: { readonly shown: boolean; readonly onClose: () => void }) {
+  return (
+    <Dialog open={shown} onClose={onClose} className="relative z-20">
+      <DialogBackdrop className="fixed inset-0 bg-ink/30" />
+      <div className="fixed inset-0 grid place-items-center p-4">
+        <DialogPanel className="sheet w-full max-w-md p-6">
+          <DialogTitle className="text-lg font-bold">Keys</DialogTitle>
+          <dl className="my-4 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+            {KEYS.map(([key, what]) => (
+              <div key={key} className="contents">
+                <dt className="font-mono text-sm">{key}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+          <button type="button" className="button" onClick={onClose}>
+            Close
+          </button>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}
+
 /** The frame of every page: the rail on a desk, the bottom bar on a phone, and the list of keys. */
 export default function Frame() {
   const [keysShown, setKeysShown] = useState(false);
@@ -163,25 +188,7 @@ export default function Frame() {
           </MenuItems>
         </Menu>
       </nav>
-      <Dialog open={keysShown} onClose={() => setKeysShown(false)} className="relative z-20">
-        <DialogBackdrop className="fixed inset-0 bg-ink/30" />
-        <div className="fixed inset-0 grid place-items-center p-4">
-          <DialogPanel className="sheet w-full max-w-md p-6">
-            <DialogTitle className="text-lg font-bold">Keys</DialogTitle>
-            <dl className="my-4 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-              {KEYS.map(([key, what]) => (
-                <div key={key} className="contents">
-                  <dt className="font-mono text-sm">{key}</dt>
-                  <dd>{what}</dd>
-                </div>
-              ))}
-            </dl>
-            <button type="button" className="button" onClick={() => setKeysShown(false)}>
-              Close
-            </button>
-          </DialogPanel>
-        </div>
-      </Dialog>
+      <KeyList shown={keysShown} onClose={() => setKeysShown(false)} />
     </div>
   );
 }

@@ -14,10 +14,17 @@ import {
   estimateOf,
   birgeRatio,
 } from "./figures.ts";
-import { flagSentence, judgeReadings, otherStory, standingsOf } from "./slips.ts";
+import {
+  flagSentence,
+  judgeReadings,
+  otherStory,
+  standingsOf,
+  type Judgement,
+  type LedgerFlag,
+} from "./slips.ts";
 import { rankMeasurements } from "./rankMeasurements.ts";
 import type { LedgerInput } from "./schema.ts";
-import { solveLedger, type Solved } from "./solve.ts";
+import { solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 
 type MeanAndSd = readonly [mean: number, sd: number];
 const pair = ({ mean, sd }: Estimate): MeanAndSd => [mean, sd];
@@ -99,6 +106,15 @@ function points(solved: Solved, gauge: string) {
 const rideFigures = (solved: Solved) =>
   solved.input.rides.map((_, ride) => estimateOf(solved, rideFigure(solved, ride)));
 
+/** A reading in question, with its sentence in miles. */
+function flagAnswer(solved: SolvedLedger, without: Judgement["without"], flag: LedgerFlag) {
+  const ride = nth(solved.input.rides, flag.ride);
+  const reading = nth(ride.readings, flag.reading);
+  const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
+  const sentence = flagSentence(reading, miles * METRES_PER_MILE, flag, otherStory(solved, without, flag));
+  return { ...flag, sentence: renderUnits(sentence, "imperial") };
+}
+
 /**
  * Solves a ledger and reads off every figure.
  *
@@ -148,18 +164,7 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
     scatter: solved.parts.map(({ scatter, weight }) => [scatter, weight] as const),
     looStandardised: standings.map(({ standing }) => standing),
     slipLogOdds: standings.map(({ logOdds }) => logOdds),
-    flags: flags.map((flag) => {
-      const ride = nth(input.rides, flag.ride);
-      const reading = nth(ride.readings, flag.reading);
-      const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
-      return {
-        ...flag,
-        sentence: renderUnits(
-          flagSentence(reading, miles * METRES_PER_MILE, flag, otherStory(solved, without, flag)),
-          "imperial",
-        ),
-      };
-    }),
+    flags: flags.map((flag) => flagAnswer(solved, without, flag)),
     headline: rideFigures(headline).map(pair),
     ...(flags.length && {
       withoutFlagged: {

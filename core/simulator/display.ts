@@ -64,16 +64,10 @@ function restored(input: ForecastInput): ForecastInput {
   return { ...input, rig: { ...input.rig, assistToMps: assistToMps ?? Infinity } };
 }
 
-/**
- * The handlebar display and meter of a rehearsal, second by second: what a person at the bars would see, made from a ride
- * whose truth is hidden. After the course's end it goes on showing the bike at rest. The same rehearsal and options give
- * the same moments, so a stream that broke can go on from any second.
- */
-export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): Generator<DisplayMoment> {
-  const { seed, startMs, toM } = rehearsal;
-  const input = restored(rehearsal.input);
-  const { stands = [], fault = "none", faultFromS = 0 } = options;
-  const { pack, model, gaugeError, startUsed, samples } = drawRide(seed, input, toM, stands);
+/** What the display and the meter at the bars show of a ride whose truth is hidden, moment after moment. */
+function handlebar({ seed, startMs, input: stored }: Rehearsal, ridden: ReturnType<typeof drawRide>) {
+  const input = restored(stored);
+  const { pack, model, gaugeError } = ridden;
   const chance = rngFrom(seed ^ 0x0d15b1a7);
   const { percentStep, bars, meterStepV, counts } = input.display;
   const gauge: TrueGauge = {
@@ -85,9 +79,9 @@ export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): 
   const wheel = chance.normal(1, 0.004);
   const capacityWh = pack.chemicalWh;
   const guessFrom: { metres: number; wh: number }[] = [];
-  let [recordedM, frozen] = [0, null as DisplaySample | null];
+  let recordedM = 0;
 
-  const shownAt = (sample: Sample, wrong: Fault): DisplaySample => {
+  return (sample: Sample, wrong: Fault): DisplaySample => {
     const f = sample.fractionUsed;
     const seen = { ...gauge, stuckBelow: wrong === "stuck gauge" ? STUCK_AT : 0 };
     recordedM = Math.max(recordedM, sample.distanceM * recorderScale + chance.normal(0, RECORDER_NOISE_M));
@@ -120,6 +114,21 @@ export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): 
       lowPower: sample.lowPower,
     };
   };
+}
+
+/**
+ * The handlebar display and meter of a rehearsal, second by second: what a person at the bars would see, made from a ride
+ * whose truth is hidden. After the course's end it goes on showing the bike at rest. The same rehearsal and options give
+ * the same moments, so a stream that broke can go on from any second.
+ */
+export function* displayOf(rehearsal: Rehearsal, options: DisplayOptions = {}): Generator<DisplayMoment> {
+  const { seed, toM } = rehearsal;
+  const input = restored(rehearsal.input);
+  const { stands = [], fault = "none", faultFromS = 0 } = options;
+  const ridden = drawRide(seed, input, toM, stands);
+  const { model, startUsed, samples } = ridden;
+  const shownAt = handlebar(rehearsal, ridden);
+  let frozen: DisplaySample | null = null;
 
   const momentAt = (sample: Sample): DisplayMoment => {
     const { timeS } = sample;

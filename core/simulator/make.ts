@@ -4,9 +4,9 @@ import type { Entry, EntryBody } from "#core/ride/log";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { drawCourse } from "./course.ts";
 import { drawPack, drawRig, drawTester, LEVELS, type Given } from "./draw.ts";
-import { drawGauge } from "./gauge.ts";
+import { drawGauge, type TrueGauge } from "./gauge.ts";
 import { idsFrom } from "./ids.ts";
-import { FULL, packModel, type PackState } from "./pack.ts";
+import { FULL, packModel, type PackState, type TruePack } from "./pack.ts";
 import { rngFrom, type Rng } from "./random.ts";
 import { logOf, trackOf } from "./recordings.ts";
 import { rideCourse, type Sample, type TrueRig } from "./ride.ts";
@@ -51,16 +51,73 @@ const NIGHT_S = 15 * 3600;
 
 const rounded = (value: number) => Number(value.toPrecision(10));
 
-/**
- * A made test with its hidden truth: pack, rider, road and instruments drawn from the seed, ridden second by second, and
- * noted as a person would. The same seed and scenario give the same test.
- *
- * @param scenario by name, or as an object of one's own; @param given what is not drawn
- */
-export function makeStandin(seed: number, scenario: ScenarioName | Scenario, given: Given = {}): Standin {
-  const own: Scenario = typeof scenario === "string" ? SCENARIOS[scenario] : scenario;
-  const chance = rngFrom(seed);
-  const nextId = given.nextId ?? idsFrom(seed, "019b");
+type Cells = Record<string, { metres: number; wh: number }>;
+
+/** Counts metres and energy of each level on each ground, from where a day began. */
+function countCells(cells: Cells, samples: readonly Sample[], from: { metres: number; wh: number }): void {
+  let before = from;
+  for (const { level, ground, distanceM, pack: now } of samples) {
+    const cell = (cells[`${level} | ${ground}`] ??= { metres: 0, wh: 0 });
+    cell.metres += distanceM - before.metres;
+    cell.wh += now.usedWh - before.wh;
+    before = { metres: distanceM, wh: now.usedWh };
+  }
+}
+
+const ratesOf = (cells: Cells) =>
+  Object.fromEntries(
+    Object.entries(cells).map(([name, { metres, wh }]) => [
+      name,
+      { miles: metres / METRES_PER_MILE, whPerMi: metres > 0 ? (wh / metres) * METRES_PER_MILE : 0 },
+    ]),
+  );
+
+const stopsIn = (samples: readonly Sample[]) =>
+  samples.filter(({ speedMps }, i) => speedMps < STOOD_MPS && (samples[i - 1]?.speedMps ?? 0) >= STOOD_MPS)
+    .length;
+
+interface StandinRecord {
+  readonly name: string;
+  readonly seed: number;
+  readonly own: Scenario;
+  readonly pack: TruePack;
+  readonly gauge: TrueGauge;
+  readonly rig: TrueRig;
+  readonly levels: readonly string[];
+  readonly rides: TestRecord["rides"];
+}
+
+/** What its tester knows: the bike, the pack's label, the rider, the log. */
+const standinRecord = ({ name, seed, own, pack, gauge, rig, levels, rides }: StandinRecord) =>
+  testRecordSchema.parse({
+    test: {
+      title: `stand-in ${name} ${seed}`,
+      day: "2026-06-01",
+      school: own.untilEmpty ? "run-down" : "part charge",
+      airTempC: pack.tempC,
+      firstLevel: levels[0],
+    },
+    bike: {
+      name: "Stand-in",
+      levels: [...levels],
+      massKg: rounded(rig.massKg - 75),
+      percentStep: gauge.percentStep,
+      bars: gauge.bars,
+      wheelCircumferenceM: 2.1,
+    },
+    pack: {
+      name: "Stand-in pack",
+      chemistry: pack.chemistry,
+      labelWh: pack.labelWh,
+      ampHours: pack.ampHours,
+      seriesCells: pack.seriesCells,
+    },
+    rider: { name: "Stand-in rider", massKg: 75 },
+    rides,
+  });
+
+/** Everything about a test that its tester does not know. */
+function drawStandin(chance: Rng, own: Scenario, given: Given) {
   const levels = given.levels ?? LEVELS;
   const pack = drawPack(chance, own, given);
   const rig = { ...drawRig(chance, levels, own.holds ?? "speed"), ...given.rig };
@@ -76,18 +133,31 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
   const model = packModel(pack);
   const emptiesAt = own.untilEmpty ? 2 : chance.between(0.45, 0.92);
 
-  const days = own.days ?? 1;
   const startUsed = own.startUsed ?? Math.abs(chance.normal(0, DEFAULTS.fullStartSd));
+  const chargerEta =
+    own.topUp || own.refill ? chance.normal(DEFAULTS.chargerEta, DEFAULTS.chargerEtaSd) : null;
+  return { levels, pack, rig, gauge, tester, course, model, emptiesAt, startUsed, chargerEta };
+}
+
+interface Days {
+  readonly own: Scenario;
+  readonly nextId: () => string;
+  /** When the first day begins, s. */
+  readonly startS: number;
+  readonly chance: Rng;
+}
+
+/** Rides day after day until the pack is where the scenario leaves it, each day with its log. */
+function rideDays(drawn: ReturnType<typeof drawStandin>, { own, nextId, startS: firstS, chance }: Days) {
+  const { pack, rig, gauge, tester, course, model, emptiesAt, startUsed, chargerEta } = drawn;
+  const days = own.days ?? 1;
   let state: PackState = { ...FULL, q: model.curve.chargeAtFraction(startUsed) };
-  let [atM, startS, deliveredWh] = [0, given.startS ?? START_S, 0];
-  const cells: Record<string, { metres: number; wh: number }> = {};
+  let [atM, startS, deliveredWh] = [0, firstS, 0];
+  const cells: Cells = {};
   const rides: TestRecord["rides"] = [];
   let slip: StandinTruth["slip"] = null;
   let fractionRidden = 0;
   let stops = 0;
-  const chargerEta =
-    own.topUp || own.refill ? chance.normal(DEFAULTS.chargerEta, DEFAULTS.chargerEtaSd) : null;
-
   for (let day = 0; day < days; day += 1) {
     const share = emptiesAt * ((day + 1) / days);
     const stopAt = own.topUp ? emptiesAt * 0.85 : share;
@@ -113,32 +183,26 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
       start,
     );
     if (!last) break;
-    let before = { metres: fromM, wh: usedBefore };
-    for (const { level, ground, distanceM, pack: now } of samples) {
-      const cell = (cells[`${level} | ${ground}`] ??= { metres: 0, wh: 0 });
-      cell.metres += distanceM - before.metres;
-      cell.wh += now.usedWh - before.wh;
-      before = { metres: distanceM, wh: now.usedWh };
-    }
-    stops += samples.filter(
-      ({ speedMps }, i) => speedMps < STOOD_MPS && (samples[i - 1]?.speedMps ?? 0) >= STOOD_MPS,
-    ).length;
+    countCells(cells, samples, { metres: fromM, wh: usedBefore });
+    stops += stopsIn(samples);
     deliveredWh += last.pack.usedWh - usedBefore;
     fractionRidden += last.fractionUsed - from;
     state = { ...last.pack, polarisedV: 0 };
     atM = last.distanceM;
     const noted: Noted[] = [...notes];
+    const wallOf = (fraction: number) =>
+      Math.round((fraction * deliveredWh) / fractionRidden / there(chargerEta));
+    const refill = (toFull: boolean, fraction: number) =>
+      noted.push({
+        atS: last.timeS + 600,
+        body: { kind: "refill", toFull, wallWh: wallOf(fraction), charger: "shed" },
+      });
     if (own.topUp && day < days - 1) {
       const back = 0.35 * last.fractionUsed;
-      const q = model.curve.chargeAtFraction(last.fractionUsed - back);
-      const wallWh = Math.round((back * deliveredWh) / fractionRidden / there(chargerEta));
-      noted.push({ atS: last.timeS + 600, body: { kind: "refill", toFull: false, wallWh, charger: "shed" } });
-      state = { ...state, q };
+      refill(false, back);
+      state = { ...state, q: model.curve.chargeAtFraction(last.fractionUsed - back) };
     }
-    if (own.refill && day === days - 1) {
-      const wallWh = Math.round((last.fractionUsed * deliveredWh) / fractionRidden / there(chargerEta));
-      noted.push({ atS: last.timeS + 600, body: { kind: "refill", toFull: true, wallWh, charger: "shed" } });
-    }
+    if (own.refill && day === days - 1) refill(true, last.fractionUsed);
     const entries = noted.map(({ atS, body }, seq): Entry => {
       const id = nextId();
       return { id, seq, at: new Date((startS + atS) * 1000).toISOString(), body, supersedes: null };
@@ -153,50 +217,37 @@ export function makeStandin(seed: number, scenario: ScenarioName | Scenario, giv
     startS += last.timeS + NIGHT_S;
     if (last.cutOff) break;
   }
+  return { atM, deliveredWh, fractionRidden, state, cells, stops, slip, rides };
+}
 
+/**
+ * A made test with its hidden truth: pack, rider, road and instruments drawn from the seed, ridden second by second, and
+ * noted as a person would. The same seed and scenario give the same test.
+ *
+ * @param scenario by name, or as an object of one's own; @param given what is not drawn
+ */
+export function makeStandin(seed: number, scenario: ScenarioName | Scenario, given: Given = {}): Standin {
+  const name = typeof scenario === "string" ? scenario : "own";
+  const own: Scenario = typeof scenario === "string" ? SCENARIOS[scenario] : scenario;
+  const chance = rngFrom(seed);
+  const nextId = given.nextId ?? idsFrom(seed, "019b");
+  const drawn = drawStandin(chance, own, given);
+  const { pack, rig, gauge, tester, course, model, chargerEta, levels } = drawn;
+  const ridden = rideDays(drawn, { own, nextId, startS: given.startS ?? START_S, chance });
+  const { atM, deliveredWh, fractionRidden, state, cells, stops, slip, rides } = ridden;
   const miles = atM / METRES_PER_MILE;
-  const record = testRecordSchema.parse({
-    test: {
-      title: `stand-in ${typeof scenario === "string" ? scenario : "own"} ${seed}`,
-      day: "2026-06-01",
-      school: own.untilEmpty ? "run-down" : "part charge",
-      airTempC: pack.tempC,
-      firstLevel: levels[0],
-    },
-    bike: {
-      name: "Stand-in",
-      levels: [...levels],
-      massKg: rounded(rig.massKg - 75),
-      percentStep: gauge.percentStep,
-      bars: gauge.bars,
-      wheelCircumferenceM: 2.1,
-    },
-    pack: {
-      name: "Stand-in pack",
-      chemistry: pack.chemistry,
-      labelWh: pack.labelWh,
-      ampHours: pack.ampHours,
-      seriesCells: pack.seriesCells,
-    },
-    rider: { name: "Stand-in rider", massKg: 75 },
-    rides,
-  });
+  const record = standinRecord({ name, seed, own, pack, gauge, rig, levels, rides });
   return {
     record,
     truth: {
-      scenario: typeof scenario === "string" ? scenario : "own",
+      scenario: name,
       seed,
       whPerMi: deliveredWh / miles,
       energyWh: deliveredWh,
       miles,
       capacityWh: deliveredWh / fractionRidden,
       fractionUsedAtEnd: model.fractionUsed(state),
-      cells: Object.fromEntries(
-        Object.entries(cells).map(([name, { metres, wh }]) => [
-          name,
-          { miles: metres / METRES_PER_MILE, whPerMi: metres > 0 ? (wh / metres) * METRES_PER_MILE : 0 },
-        ]),
-      ),
+      cells: ratesOf(cells),
       resistanceOhm: pack.ohm * (1 + 0.02 * Math.max(0, 25 - pack.tempC)),
       displayFactor: tester.display,
       meterGain: own.meter ? tester.meterGain : null,

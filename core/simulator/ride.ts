@@ -1,6 +1,6 @@
 import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { Ground } from "#core/fields";
-import { roadPower } from "#core/bike";
+import { roadPower, type RoadState } from "#core/bike";
 import type { TrueCourse } from "./course.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
 import type { Rng } from "./random.ts";
@@ -57,6 +57,39 @@ const QUICKEST_START = 0.8;
 /** How fast gusts come and go, s. */
 const GUST_S = 20;
 
+/** What a moment asks for: the speed as it is and as it is wanted, and the most the level gives. */
+interface Wanted {
+  readonly speedMps: number;
+  readonly target: number;
+  readonly most: number;
+  readonly lowPower: boolean;
+}
+
+/** What the motor gives of what is asked, what that draws from the pack, and how the bike gains or loses speed. */
+function demandOf(
+  rig: TrueRig,
+  state: RoadState & { readonly riderW: number; readonly accelerationMps2: number },
+  { speedMps, target, most, lowPower }: Wanted,
+) {
+  const holdsPower = rig.holds === "power" && target > 0;
+  const need = roadPower(holdsPower ? { ...state, accelerationMps2: 0 } : state);
+  const limit = speedMps > rig.assistToMps ? 0 : most * (lowPower ? LOW_POWER_SHARE : 1);
+  const standing = target === 0 && speedMps < 0.3;
+  const evenW = EVEN_SHARE * limit;
+  const motorW = standing ? 0 : holdsPower ? evenW : Math.min(need.motorW, limit);
+  const wheelW = (motorW + state.riderW) * DEFAULTS.drivetrainEfficiency;
+  const short = holdsPower ? 0 : need.motorW - motorW;
+  const lacks = short > 0 ? (short * DEFAULTS.drivetrainEfficiency) / (rig.massKg * state.speedMps) : 0;
+  const spare = (wheelW / state.speedMps - need.forceN) / rig.massKg;
+  const accelerates = standing
+    ? 0
+    : holdsPower
+      ? Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, spare))
+      : state.accelerationMps2 - lacks;
+  const watts = motorW / rig.etaM + need.batteryW - need.motorW / rig.etaM;
+  return { standing, accelerates, motorW, watts };
+}
+
 /**
  * Rides a course second by second from a pack state: a rider who holds a speed or a power with the level's help, stops now
  * and then, slows on hills; a pack that sags, settles and at last cuts off. Ends at the course's end or the cut-off.
@@ -86,14 +119,13 @@ export function* rideCourse(
       standS = Math.round(chance.between(8, 45));
     const told = stands.some(({ fromS, toS }) => timeS >= fromS && (toS === null || timeS < toS));
     const target = standS > 0 || told ? 0 : wanted;
-    const wish = Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, (target - speedMps) / 3));
     const riderW = rig.riderW * (course.effortAt?.(distanceM) ?? 1);
     const state = {
       massKg: rig.massKg,
       speedMps: Math.max(speedMps, 1),
       slope: course.slopeAt(distanceM),
       headwindMps: course.headwindAt(distanceM) + gust,
-      accelerationMps2: wish,
+      accelerationMps2: Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, (target - speedMps) / 3)),
       ground,
       tempC: truePack.tempC,
       cdA: rig.cdA,
@@ -102,22 +134,12 @@ export function* rideCourse(
       lightsOn: rig.lightsOn,
       riderW,
     };
-    const holdsPower = rig.holds === "power" && target > 0;
-    const need = roadPower(holdsPower ? { ...state, accelerationMps2: 0 } : state);
-    const limit = speedMps > rig.assistToMps ? 0 : most * (lowPower ? LOW_POWER_SHARE : 1);
-    const standing = target === 0 && speedMps < 0.3;
-    const evenW = EVEN_SHARE * limit;
-    const motorW = standing ? 0 : holdsPower ? evenW : Math.min(need.motorW, limit);
-    const wheelW = (motorW + riderW) * DEFAULTS.drivetrainEfficiency;
-    const short = holdsPower ? 0 : need.motorW - motorW;
-    const lacks = short > 0 ? (short * DEFAULTS.drivetrainEfficiency) / (rig.massKg * state.speedMps) : 0;
-    const spare = (wheelW / state.speedMps - need.forceN) / rig.massKg;
-    const accelerates = standing
-      ? 0
-      : holdsPower
-        ? Math.min(QUICKEST_START, Math.max(HARDEST_BRAKE, spare))
-        : wish - lacks;
-    const watts = motorW / rig.etaM + need.batteryW - need.motorW / rig.etaM;
+    const { standing, accelerates, motorW, watts } = demandOf(rig, state, {
+      speedMps,
+      target,
+      most,
+      lowPower,
+    });
     const drawn = model.draw(pack, watts, 1);
     if (!drawn) {
       yield { timeS, distanceM, speedMps, level, ground, volts: model.restVolts(pack), amps: 0, pack, fractionUsed, lowPower, restS, cutOff: true }; // prettier-ignore

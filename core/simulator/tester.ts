@@ -50,31 +50,17 @@ export function restVoltsRead(
   return Number((Math.round(volts / tester.meterStepV) * tester.meterStepV).toFixed(2));
 }
 
-/**
- * Writes one ride's log as a person would: a start, check-ins every few miles and at each change of level or ground, bars
- * as they are seen to go, low-power mode, the end.
- *
- * @param samples of the ride; @param offsetM true distance at the ride's start, since trips start at zero
- */
-export function writeLog(
-  samples: Iterable<Sample>,
+/** How a tester reads the place, the gauge and the counter at a sample. */
+function readsOf(
   offsetM: number,
-  pack: TruePack,
   gauge: TrueGauge,
+  model: ReturnType<typeof packModel>,
   tester: Tester,
   scenario: Scenario,
   chance: Rng,
-  startBody: EntryBody,
-): { readonly notes: Noted[]; readonly last: Sample | null; readonly samples: Sample[] } {
-  const model = packModel(pack);
-  const notes: Noted[] = [];
-  const kept: Sample[] = [];
-  let last: Sample | null = null;
-  let nextCheck = offsetM + tester.everyMi * METRES_PER_MILE;
-  let barsSeen = gauge.bars;
-  let [lowSeen, blinkSeen] = [false, false];
-  let [skyFrom, lostM] = [chance.between(2, 5) * METRES_PER_MILE, 0];
+) {
   let counted: number | null = null;
+  let [skyFrom, lostM] = [chance.between(2, 5) * METRES_PER_MILE, 0];
   const place = (sample: Sample) => {
     const metres = sample.distanceM - offsetM;
     if (scenario.lostSky && metres > skyFrom) {
@@ -98,11 +84,41 @@ export function writeLog(
         meter: "inline meter",
       }),
   });
+  const startCounting = (wh: number) => {
+    counted = wh;
+  };
+  return { place, seen, startCounting };
+}
+
+/**
+ * Writes one ride's log as a person would: a start, check-ins every few miles and at each change of level or ground, bars
+ * as they are seen to go, low-power mode, the end.
+ *
+ * @param samples of the ride; @param offsetM true distance at the ride's start, since trips start at zero
+ */
+export function writeLog(
+  samples: Iterable<Sample>,
+  offsetM: number,
+  pack: TruePack,
+  gauge: TrueGauge,
+  tester: Tester,
+  scenario: Scenario,
+  chance: Rng,
+  startBody: EntryBody,
+): { readonly notes: Noted[]; readonly last: Sample | null; readonly samples: Sample[] } {
+  const model = packModel(pack);
+  const notes: Noted[] = [];
+  const kept: Sample[] = [];
+  let last: Sample | null = null;
+  let nextCheck = offsetM + tester.everyMi * METRES_PER_MILE;
+  let barsSeen = gauge.bars;
+  let [lowSeen, blinkSeen] = [false, false];
+  const { place, seen, startCounting } = readsOf(offsetM, gauge, model, tester, scenario, chance);
   const note = (sample: Sample, body: Record<string, unknown>) =>
     notes.push({ atS: sample.timeS, body: body as unknown as EntryBody });
   for (const sample of samples) {
     if (!last) {
-      counted = sample.pack.usedWh;
+      startCounting(sample.pack.usedWh);
       note(sample, {
         ...startBody,
         ...place({ ...sample, distanceM: offsetM }),

@@ -115,6 +115,44 @@ const isFor = ({ mode }: Claim, throttle: boolean) =>
 /** Whether the last of a claim's lines, under the reference, leaves it open. */
 const isOpen = ({ lines }: ClaimReport) => lines.at(-1)!.verdict === "not ruled out";
 
+interface Reporting {
+  readonly riding: NonNullable<ReturnType<typeof ridingOf>>;
+  readonly group: readonly ComparedTest[];
+  readonly newest: ComparedTest;
+  readonly posterior: DeskPosterior;
+  readonly reference: Reference;
+  /** Under the reference, m. */
+  readonly range: Estimate;
+  /** Under the reference, Wh per metre. */
+  readonly whPerM: Estimate;
+  readonly throttle: boolean;
+}
+
+/** What is said of each claim of a bike that is for how it was driven. */
+function reportsOf(given: Reporting): readonly ClaimReport[] {
+  const { riding, group, newest, posterior, reference, range, whPerM, throttle } = given;
+  const label = labelEnergy(newest.pack);
+  return riding.bike.claims
+    .filter((claim) => isFor(claim, throttle))
+    .map((claim) => {
+      const ridden = riddenRange(group, claim.mode);
+      const stated = statedConditions(claim.conditions, reference);
+      const asStated = stated && broughtRange(posterior, newest, stated);
+      const ranges: readonly RangeUnder[] = [
+        ...(ridden ? [{ under: "as ridden", range: ridden }] : []),
+        ...(asStated ? [{ under: "as stated", range: combine(asStated) }] : []),
+        { under: `under ${referenceName(reference)}`, range },
+      ];
+      return claimReport(claim, {
+        labelWh: label.ok ? label.value : newest.digest.capacity.value.mean,
+        ranges,
+        whPerM,
+        conditions: conditionsFor(reference, bikeMass(riding.bike), throttle),
+        bike: { ...roadOf(riding), ...(throttle ? {} : { assistToMps: riding.bike.assistToMps }) },
+      });
+    });
+}
+
 /** Every bike with its claims under one reference; those that cannot be brought there, with why. */
 export async function claimedBikes(db: Database, reference: Reference, tariffMinor: number) {
   const { tests, shelf, posterior } = await comparedTests(db);
@@ -144,27 +182,8 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
     }
     const range = combine(brought);
     const { whPerM } = under.value;
-    const label = labelEnergy(pack);
     const throttle = line.test.drive === "throttle";
-    const reports = riding.bike.claims
-      .filter((claim) => isFor(claim, throttle))
-      .map((claim) => {
-        const ridden = riddenRange(group, claim.mode);
-        const stated = statedConditions(claim.conditions, reference);
-        const asStated = stated && broughtRange(posterior, newest, stated);
-        const ranges: readonly RangeUnder[] = [
-          ...(ridden ? [{ under: "as ridden", range: ridden }] : []),
-          ...(asStated ? [{ under: "as stated", range: combine(asStated) }] : []),
-          { under: `under ${referenceName(reference)}`, range },
-        ];
-        return claimReport(claim, {
-          labelWh: label.ok ? label.value : newest.digest.capacity.value.mean,
-          ranges,
-          whPerM,
-          conditions: conditionsFor(reference, bikeMass(riding.bike), throttle),
-          bike: { ...roadOf(riding), ...(throttle ? {} : { assistToMps: riding.bike.assistToMps }) },
-        });
-      });
+    const reports = reportsOf({ riding, group, newest, posterior, reference, range, whPerM, throttle });
     const others = [...shelf.packs.values()].filter(
       ({ id, bikeId }) => bikeId === line.bikeId && id !== line.packId,
     );

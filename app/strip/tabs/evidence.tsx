@@ -80,6 +80,56 @@ function PlainFigure({ whPerM }: { readonly whPerM: number }) {
 /** Farthest a whisker is drawn from best, as a multiple of best. */
 const FARTHEST = 1.2;
 
+interface DotRowProps {
+  readonly row: Row;
+  readonly i: number;
+  readonly narrow: boolean;
+  readonly x: (value: number) => number;
+  readonly shown: (whPerM: number) => number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** One kind of evidence: a dot with its whisker. */
+function DotRow({ row: { name, whPerM, plain }, i, narrow, x, shown, low, high }: DotRowProps) {
+  const y = TOP + i * ROW + 6;
+  const colour =
+    plain !== undefined ? "var(--color-slate)" : i === 0 ? "var(--color-spruce)" : "var(--color-ink)";
+  const hollow = name.includes("straight line");
+  const middle = shown(whPerM?.mean ?? plain!);
+  const whisker = whPerM && [middle - shown(halfWidth95(whPerM)), middle + shown(halfWidth95(whPerM))];
+  return (
+    <g>
+      <text
+        x={0}
+        y={y + 5}
+        fill={colour}
+        fontWeight={i === 0 ? 650 : 400}
+        fontStyle={hollow ? "italic" : undefined}
+      >
+        {narrow ? name.replace(", by a ", ", ").replace(", by the ", ", ") : name}
+      </text>
+      {whisker ? (
+        <path
+          d={`M${x(whisker[0]!)} ${y}H${x(whisker[1]!)}${whisker[0]! >= low ? `M${x(whisker[0]!)} ${y - 5}v10` : ""}${whisker[1]! <= high ? `M${x(whisker[1]!)} ${y - 5}v10` : ""}`}
+          stroke={colour}
+          strokeWidth={1.6}
+          strokeDasharray={hollow ? "4 3" : undefined}
+          fill="none"
+        />
+      ) : null}
+      <circle
+        cx={x(middle)}
+        cy={y}
+        r={i === 0 ? 6.5 : 5}
+        fill={hollow ? "var(--color-bone)" : colour}
+        stroke={colour}
+        strokeWidth={1.6}
+      />
+    </g>
+  );
+}
+
 function DotRows({ rows }: { readonly rows: readonly Row[] }) {
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame, 700);
@@ -127,47 +177,9 @@ function DotRows({ rows }: { readonly rows: readonly Row[] }) {
         <text x={width - 16} y={foot + 31} textAnchor="end" fill="var(--color-quiet)">
           {unit}
         </text>
-        {rows.map(({ name, whPerM, plain }, i) => {
-          const y = TOP + i * ROW + 6;
-          const colour =
-            plain !== undefined ? "var(--color-slate)" : i === 0 ? "var(--color-spruce)" : "var(--color-ink)";
-          const hollow = name.includes("straight line");
-          const middle = shown(whPerM?.mean ?? plain!);
-          const whisker = whPerM && [
-            middle - shown(halfWidth95(whPerM)),
-            middle + shown(halfWidth95(whPerM)),
-          ];
-          return (
-            <g key={name}>
-              <text
-                x={0}
-                y={y + 5}
-                fill={colour}
-                fontWeight={i === 0 ? 650 : 400}
-                fontStyle={hollow ? "italic" : undefined}
-              >
-                {width < 520 ? name.replace(", by a ", ", ").replace(", by the ", ", ") : name}
-              </text>
-              {whisker ? (
-                <path
-                  d={`M${x(whisker[0]!)} ${y}H${x(whisker[1]!)}${whisker[0]! >= low ? `M${x(whisker[0]!)} ${y - 5}v10` : ""}${whisker[1]! <= high ? `M${x(whisker[1]!)} ${y - 5}v10` : ""}`}
-                  stroke={colour}
-                  strokeWidth={1.6}
-                  strokeDasharray={hollow ? "4 3" : undefined}
-                  fill="none"
-                />
-              ) : null}
-              <circle
-                cx={x(middle)}
-                cy={y}
-                r={i === 0 ? 6.5 : 5}
-                fill={hollow ? "var(--color-bone)" : colour}
-                stroke={colour}
-                strokeWidth={1.6}
-              />
-            </g>
-          );
-        })}
+        {rows.map((row, i) => (
+          <DotRow key={row.name} row={row} i={i} narrow={width < 520} {...{ x, shown, low, high }} />
+        ))}
       </svg>
     </div>
   );

@@ -2,7 +2,7 @@ import { climbAt, type TrackProfile } from "#core/ride/distance";
 import { nth, METRES_PER_MILE } from "#core/base";
 import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
-import { type Ground, type Side } from "#core/fields";
+import { type Ground } from "#core/fields";
 import { READING_FIELDS } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import type { Timeline, Leg, LoggedReading, LogSlip, Mark } from "./timeline.ts";

@@ -71,13 +71,8 @@ function climbed(samples: readonly Sample[], heightAt: (metres: number) => numbe
   });
 }
 
-/**
- * Writes one ride's log as testers keep it: looks at uneven places, some without a time or a distance, the first miles
- * sometimes forgotten, bars noticed late.
- */
-export function jotDown(day: RiddenDay, chance: Rng): readonly Jotted[] {
-  const { samples, offsetM, before, pack, gauge, instruments, kind } = day;
-  const jotted: Jotted[] = [];
+/** How the tester reads each thing that can be read, as it stands at a sample. */
+function looksOf({ offsetM, before, pack, gauge, instruments, kind }: RiddenDay, chance: Rng) {
   const model = packModel(pack);
   const place = (sample: Sample) => {
     const metres = sample.distanceM - offsetM;
@@ -104,6 +99,17 @@ export function jotDown(day: RiddenDay, chance: Rng): readonly Jotted[] {
     (kind.bars ?? 0) > 0 && chance.happens(0.7)
       ? { bars: Math.max(0, gauge.bars({ ...sample, amps: 0 })) }
       : {};
+  return { place, counted, percent, rested, seen };
+}
+
+/**
+ * Writes one ride's log as testers keep it: looks at uneven places, some without a time or a distance, the first miles
+ * sometimes forgotten, bars noticed late.
+ */
+export function jotDown(day: RiddenDay, chance: Rng): readonly Jotted[] {
+  const { samples, offsetM, gauge, kind } = day;
+  const jotted: Jotted[] = [];
+  const { place, counted, percent, rested, seen } = looksOf(day, chance);
   const time = (sample: Sample) => (kind.loose || chance.happens(0.3) ? null : sample.timeS);
   const jot = (sample: Sample, body: Record<string, unknown>) =>
     jotted.push({ atS: time(sample), body: body as unknown as EntryBody });

@@ -2,7 +2,7 @@ import type { Entry } from "#core/ride/log";
 import { nth, lastOf, METRES_PER_MILE } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 import { idsFrom } from "../ids.ts";
-import { FULL, packModel, type PackState } from "../pack.ts";
+import { FULL, packModel, type PackState, type TruePack } from "../pack.ts";
 import { rngFrom } from "../random.ts";
 import { logOf, trackOf } from "../recordings.ts";
 import { rideCourse, type Sample, type TrueRig } from "../ride.ts";
@@ -95,6 +95,49 @@ function daysOf(ridden: readonly Sample[], days: number): readonly (readonly Sam
   return cuts.slice(1).map((to, i) => ridden.slice(nth(cuts, i), to));
 }
 
+interface HardRecord {
+  readonly name: HardKindName;
+  readonly seed: number;
+  readonly kind: HardKind;
+  readonly pack: TruePack;
+  readonly known: object;
+  readonly riderKg: number;
+  readonly bikeKg: number;
+  readonly firstLevel: string;
+  readonly rides: TestRecord["rides"];
+}
+
+/** What the tester knows of it: the bike, the pack's label, the rider, the log. */
+const hardRecord = ({ name, seed, kind, pack, known, riderKg, bikeKg, firstLevel, rides }: HardRecord) =>
+  testRecordSchema.parse({
+    test: {
+      title: `${name} ${seed}`,
+      day: `${YEAR}-06-01`,
+      school: kind.untilEmpty ? "run-down" : "part charge",
+      airTempC: pack.tempC,
+      firstLevel: firstLevel,
+    },
+    bike: {
+      name: "Hard stand-in",
+      levels: HARD_LEVELS.filter((level) => level !== "throttle"),
+      throttle: true,
+      percentStep: kind.step ?? 1,
+      bars: kind.bars ?? 0,
+      wheelCircumferenceM: 2.1,
+      massKg: bikeKg,
+    },
+    pack: {
+      name: "Its pack",
+      chemistry: pack.chemistry,
+      labelWh: pack.labelWh,
+      ampHours: pack.ampHours,
+      seriesCells: pack.seriesCells,
+      ...known,
+    },
+    rider: { name: "Its rider", massKg: Math.round(riderKg) },
+    rides,
+  });
+
 /**
  * A test on a bike, pack, gauge, road and day that do not keep to the computation's assumptions, logged as testers log, with
  * what was true of it. The same seed and kind give the same test.
@@ -147,32 +190,15 @@ export function makeHardTest(seed: number, name: HardKindName, given: HardGiven 
     return ride;
   });
   const miles = end.distanceM / METRES_PER_MILE;
-  const record = testRecordSchema.parse({
-    test: {
-      title: `${name} ${seed}`,
-      day: `${YEAR}-06-01`,
-      school: kind.untilEmpty ? "run-down" : "part charge",
-      airTempC: pack.tempC,
-      firstLevel: nth(ridden, 0).level,
-    },
-    bike: {
-      name: "Hard stand-in",
-      levels: HARD_LEVELS.filter((level) => level !== "throttle"),
-      throttle: true,
-      percentStep: kind.step ?? 1,
-      bars: kind.bars ?? 0,
-      wheelCircumferenceM: 2.1,
-      massKg: bikeKg,
-    },
-    pack: {
-      name: "Its pack",
-      chemistry: pack.chemistry,
-      labelWh: pack.labelWh,
-      ampHours: pack.ampHours,
-      seriesCells: pack.seriesCells,
-      ...known,
-    },
-    rider: { name: "Its rider", massKg: Math.round(rig.massKg - bikeKg) },
+  const record = hardRecord({
+    name,
+    seed,
+    kind,
+    pack,
+    known,
+    riderKg: rig.massKg - bikeKg,
+    bikeKg,
+    firstLevel: nth(ridden, 0).level,
     rides,
   });
   return {
