@@ -24,9 +24,40 @@ const VERDICTS = {
   above: "Stronger than its age lets expect.",
 } as const;
 
+type Sheet = NonNullable<Route.ComponentProps["loaderData"]["sheet"]>;
+const percent = (share: number) => `${fixed(100 * share, 0)} %`;
+
+/** Label, measured and expected. */
+function Capacities({ sheet }: { readonly sheet: Sheet }) {
+  const system = useSystem();
+  return (
+    <table className="table mt-4 w-full">
+      <tbody>
+        <tr>
+          <th scope="row">Label</th>
+          <td className="number">{formatQuantity(sheet.labelWh, "energy", system)}</td>
+        </tr>
+        <tr>
+          <th scope="row">Measured, brought to {formatQuantity(25, "temperature", system)}</th>
+          <td className="number">
+            <Figure value={sheet.measured} dimension="energy" />
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">Expected for its age</th>
+          <td className="number pencil">
+            {sheet.expected
+              ? `${percent(sheet.expected.low)} to ${percent(sheet.expected.high)} of the label`
+              : "its first day is not noted"}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
 export default function BenchSheet({ loaderData: { bike, pack, bench, sheet } }: Route.ComponentProps) {
   const system = useSystem();
-  const percent = (share: number) => `${fixed(100 * share, 0)} %`;
   const facts: readonly (readonly [string, string])[] = [
     ["Day", dayText(bench.on)],
     [
@@ -62,28 +93,7 @@ export default function BenchSheet({ loaderData: { bike, pack, bench, sheet } }:
             <p className="text-quiet">
               of the energy on its label, give or take {percent(halfWidth95(sheet.health.share))}
             </p>
-            <table className="table mt-4 w-full">
-              <tbody>
-                <tr>
-                  <th scope="row">Label</th>
-                  <td className="number">{formatQuantity(sheet.labelWh, "energy", system)}</td>
-                </tr>
-                <tr>
-                  <th scope="row">Measured, brought to {formatQuantity(25, "temperature", system)}</th>
-                  <td className="number">
-                    <Figure value={sheet.measured} dimension="energy" />
-                  </td>
-                </tr>
-                <tr>
-                  <th scope="row">Expected for its age</th>
-                  <td className="number pencil">
-                    {sheet.expected
-                      ? `${percent(sheet.expected.low)} to ${percent(sheet.expected.high)} of the label`
-                      : "its first day is not noted"}
-                  </td>
-                </tr>
-              </tbody>
-            </table>
+            <Capacities sheet={sheet} />
             {sheet.health.verdict ? <p className="mt-3 font-bold">{VERDICTS[sheet.health.verdict]}</p> : null}
             {sheet.expected ? (
               <p className="mt-1 text-sm text-quiet">

@@ -66,7 +66,6 @@ function Asked({ loaderData }: { readonly loaderData: Route.ComponentProps["load
 export default function Claims({ loaderData }: Route.ComponentProps) {
   const { claimed, left, tariff, reference } = loaderData;
   const say = useSpoken();
-  const { search, pick } = useFilters();
   const most =
     1.05 *
     Math.max(

@@ -163,6 +163,25 @@ function Left({
   );
 }
 
+/** How a row is read. */
+function Legend({
+  brackets,
+  reference,
+}: {
+  readonly brackets: StandingsListProps["brackets"];
+  readonly reference: StandingsListProps["reference"];
+}) {
+  return (
+    <p className="mt-3 text-sm text-quiet">
+      Dot and line: best, with its 95 % span. Thin bar: paper arithmetic, as ridden. Hollow:{" "}
+      {reference ? "most of the doubt is what no ride has told yet" : "a reading of the test is in question"}.
+      {brackets.length > 0
+        ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
+        : ""}
+    </p>
+  );
+}
+
 /** Rows of words with the chart beside them, what could be swapped, and what has no such figure. */
 export function StandingsList({
   places,
@@ -233,16 +252,7 @@ export function StandingsList({
           <Link to={`?${everything}`}>Show {hidden} more</Link>
         </p>
       ) : null}
-      <p className="mt-3 text-sm text-quiet">
-        Dot and line: best, with its 95 % span. Thin bar: paper arithmetic, as ridden. Hollow:{" "}
-        {reference
-          ? "most of the doubt is what no ride has told yet"
-          : "a reading of the test is in question"}
-        .
-        {brackets.length > 0
-          ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
-          : ""}
-      </p>
+      <Legend brackets={brackets} reference={reference} />
       {left.length > 0 ? <Left left={left} reference={reference} /> : null}
       {places.length > 0 ? (
         <StandingsTable places={places} swaps={swaps} dimension={dimension} unit={unit} />

@@ -57,12 +57,81 @@ function Dot({ cx = 0, cy = 0, payload }: DotProps) {
   );
 }
 
-/** Energy over speed: squares with whiskers, the fitted road load with its band for each ground and drive. */
-export default function SweepChart({ curves, spots, outliers }: SweepChartProps) {
-  const system = useSystem();
-  const speed = (mps: number) => fromSi(mps, "speed", unitOf("speed", system));
-  const energy = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unitOf("energyPerDistance", system));
-  const most = Math.max(
+/** Which line is which. */
+function Legend({ curves }: { readonly curves: SweepChartProps["curves"] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-5 px-2 text-sm">
+      {curves.map(({ ground, drive }) => (
+        <li key={`${ground}/${drive}`} className="flex items-center gap-2">
+          <svg width="36" height="8">
+            <path
+              d="M0 4H36"
+              stroke="var(--color-spruce)"
+              strokeWidth={drive === "throttle" ? 2.5 : 1.5}
+              strokeDasharray={DASHES[ground]}
+            />
+          </svg>
+          {ground}, {drive}
+        </li>
+      ))}
+      <li className="text-quiet">Hollow: one way only. Crossed: stands off.</li>
+    </ul>
+  );
+}
+
+interface Scales {
+  readonly speed: (mps: number) => number;
+  readonly energy: (whPerM: number) => number;
+  readonly top: number;
+  readonly farthest: number;
+}
+
+/** A fitted curve and its band, inside the chart. */
+function layersOf(
+  { ground, drive, speedMps, whPerM }: SweepChartProps["curves"][number],
+  { speed, energy, top, farthest }: Scales,
+) {
+  const data = speedMps.map((mps, i) => {
+    const { mean, sd } = whPerM[i]!;
+    return {
+      speed: speed(mps),
+      mean: energy(mean),
+      band: [energy(mean - Z_95 * sd), energy(mean + Z_95 * sd)],
+    };
+  });
+  const inside = data.filter(({ mean, speed: at }) => mean <= top && at <= farthest);
+  const name = `${ground}${drive === "throttle" ? ", throttle" : ", pedal"}`;
+  return [
+    <Area
+      key={`${name}/band`}
+      data={inside}
+      dataKey="band"
+      stroke="none"
+      fill="var(--color-spruce)"
+      fillOpacity={0.1}
+      isAnimationActive={false}
+      activeDot={false}
+    />,
+    <Line
+      key={name}
+      data={inside}
+      dataKey="mean"
+      stroke="var(--color-spruce)"
+      strokeWidth={drive === "throttle" ? 2.5 : 1.5}
+      strokeDasharray={DASHES[ground]!}
+      dot={false}
+      activeDot={false}
+      isAnimationActive={false}
+    />,
+  ];
+}
+
+/** The highest of what was measured, and of the curves where they are set against. */
+function highest(
+  { curves, spots }: Pick<SweepChartProps, "curves" | "spots">,
+  energy: (whPerM: number) => number,
+): number {
+  return Math.max(
     ...spots.map(({ whPerM }) => energy(whPerM.mean + Z_95 * whPerM.sd)),
     ...curves.map(({ whPerM, againstMps, speedMps }) =>
       energy(
@@ -75,6 +144,14 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
       ),
     ),
   );
+}
+
+/** Energy over speed: squares with whiskers, the fitted road load with its band for each ground and drive. */
+export default function SweepChart({ curves, spots, outliers }: SweepChartProps) {
+  const system = useSystem();
+  const speed = (mps: number) => fromSi(mps, "speed", unitOf("speed", system));
+  const energy = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unitOf("energyPerDistance", system));
+  const most = highest({ curves, spots }, energy);
   const heights = stepsCovering(1.2 * most, 4);
   const top = heights.at(-1)!;
   const fastest = Math.max(...spots.map(({ speedMps }) => speed(speedMps)));
@@ -111,41 +188,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
             tickLine={false}
             axisLine={false}
           />
-          {curves.map(({ ground, drive, speedMps, whPerM }) => {
-            const data = speedMps.map((mps, i) => {
-              const { mean, sd } = whPerM[i]!;
-              return {
-                speed: speed(mps),
-                mean: energy(mean),
-                band: [energy(mean - Z_95 * sd), energy(mean + Z_95 * sd)],
-              };
-            });
-            const inside = data.filter(({ mean, speed: at }) => mean <= top && at <= ends.at(-1)!);
-            const name = `${ground}${drive === "throttle" ? ", throttle" : ", pedal"}`;
-            return [
-              <Area
-                key={`${name}/band`}
-                data={inside}
-                dataKey="band"
-                stroke="none"
-                fill="var(--color-spruce)"
-                fillOpacity={0.1}
-                isAnimationActive={false}
-                activeDot={false}
-              />,
-              <Line
-                key={name}
-                data={inside}
-                dataKey="mean"
-                stroke="var(--color-spruce)"
-                strokeWidth={drive === "throttle" ? 2.5 : 1.5}
-                strokeDasharray={DASHES[ground]!}
-                dot={false}
-                activeDot={false}
-                isAnimationActive={false}
-              />,
-            ];
-          })}
+          {curves.flatMap((curve) => layersOf(curve, { speed, energy, top, farthest: ends.at(-1)! }))}
           <Scatter
             data={spots.map(({ speedMps, whPerM, oneWay }, i) => ({
               speed: speed(speedMps),
@@ -169,22 +212,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
           </Scatter>
         </ComposedChart>
       </ResponsiveContainer>
-      <ul className="flex flex-wrap gap-x-5 px-2 text-sm">
-        {curves.map(({ ground, drive }) => (
-          <li key={`${ground}/${drive}`} className="flex items-center gap-2">
-            <svg width="36" height="8">
-              <path
-                d="M0 4H36"
-                stroke="var(--color-spruce)"
-                strokeWidth={drive === "throttle" ? 2.5 : 1.5}
-                strokeDasharray={DASHES[ground]}
-              />
-            </svg>
-            {ground}, {drive}
-          </li>
-        ))}
-        <li className="text-quiet">Hollow: one way only. Crossed: stands off.</li>
-      </ul>
+      <Legend curves={curves} />
     </>
   );
 }

@@ -51,6 +51,29 @@ function ChargeLines({ y, width }: { readonly y: (left: number) => number; reado
   ));
 }
 
+/** Check-ins as rings. */
+function CheckInDots({
+  checkIns,
+  x,
+  y,
+}: {
+  readonly checkIns: PlanResults["checkIns"];
+  readonly x: (metres: number) => number;
+  readonly y: (left: number) => number;
+}) {
+  return checkIns.map(({ expected }) => (
+    <circle
+      key={expected.atM}
+      cx={x(expected.atM)}
+      cy={y(1 - expected.used.mean)}
+      r={4}
+      fill="var(--color-sheet)"
+      stroke="var(--color-ochre)"
+      strokeWidth={1.5}
+    />
+  ));
+}
+
 /** The pack's expected fall along the way, with its 95 % band, over the ground; check-ins as ticks, the turn-round as a line. */
 export function ForecastChart({
   results,
@@ -100,17 +123,7 @@ export function ForecastChart({
           strokeWidth={2}
           strokeDasharray="6 4"
         />
-        {checkIns.map(({ expected }) => (
-          <circle
-            key={expected.atM}
-            cx={x(expected.atM)}
-            cy={y(1 - expected.used.mean)}
-            r={4}
-            fill="var(--color-sheet)"
-            stroke="var(--color-ochre)"
-            strokeWidth={1.5}
-          />
-        ))}
+        <CheckInDots checkIns={checkIns} x={x} y={y} />
         {turnM === null ? null : <TurnLine atX={x(turnM)} width={width} />}
         <GroundBand
           runs={groundsOf(course, endM).map(({ fromM, toM, ground }) => ({

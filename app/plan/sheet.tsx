@@ -1,3 +1,5 @@
+import type { PlanRecord, PlanResults } from "#core/planning";
+import type { System } from "#core/base";
 import { Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
@@ -47,6 +49,40 @@ const START_READINGS = [
   "Rider, load",
 ];
 
+/** What stands under the end of the sheet: charge, daylight, ends, places, weather. */
+function factsOf(
+  { plan }: PlanRecord,
+  found: PlanResults,
+  system: System,
+  say: (sentence: string) => string,
+): readonly string[] {
+  const bench = plan.method.school === "bench";
+  const unit = unitOf("distance", system);
+  const { fullPowerEnds, charge, daylight } = found;
+  return [
+    charge
+      ? `Charge from ${charge.startsAt} on ${dayText(charge.startsOn)}, attended, done by ${plan.chargedBy}.`
+      : "",
+    !bench && daylight?.sunset ? `Sunset ${daylight.sunset}; latest start ${daylight.latestStart}.` : "",
+    !bench && fullPowerEnds
+      ? `Full power ends about ${distanceSpan(fullPowerEnds, system).expected} ${unit} (${distanceSpan(fullPowerEnds, system).span}).`
+      : "",
+    bench || found.emptyFromHomeM === null
+      ? ""
+      : `Where the pack ends, home is at most ${formatQuantity(found.emptyFromHomeM, "distance", system)} away.`,
+    ...(bench ? [] : found.bailOuts)
+      .slice(0, 4)
+      .map(
+        ({ name, kind, atM, beyond, pedalAfterM }) =>
+          `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; the pack may not last to it" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
+      ),
+    bench || found.turn.pedalAfterM === null
+      ? ""
+      : `Pedal home from ${formatQuantity(found.turn.pedalAfterM, "distance", system)} on: the motor may not last.`,
+    ...found.weather.map(say),
+  ].filter(Boolean);
+}
+
 /** The run sheet on one printed page: all that the ride needs, and room to write. */
 export default function RunSheet({ loaderData: { line, record, results } }: Route.ComponentProps) {
   const system = useSystem();
@@ -73,30 +109,7 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
   const found = results.value;
   const runs = runNames(record);
   const bench = plan.method.school === "bench";
-  const unit = unitOf("distance", system);
-  const { fullPowerEnds, charge, daylight } = found;
-  const facts = [
-    charge
-      ? `Charge from ${charge.startsAt} on ${dayText(charge.startsOn)}, attended, done by ${plan.chargedBy}.`
-      : "",
-    !bench && daylight?.sunset ? `Sunset ${daylight.sunset}; latest start ${daylight.latestStart}.` : "",
-    !bench && fullPowerEnds
-      ? `Full power ends about ${distanceSpan(fullPowerEnds, system).expected} ${unit} (${distanceSpan(fullPowerEnds, system).span}).`
-      : "",
-    bench || found.emptyFromHomeM === null
-      ? ""
-      : `Where the pack ends, home is at most ${formatQuantity(found.emptyFromHomeM, "distance", system)} away.`,
-    ...(bench ? [] : found.bailOuts)
-      .slice(0, 4)
-      .map(
-        ({ name, kind, atM, beyond, pedalAfterM }) =>
-          `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; the pack may not last to it" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
-      ),
-    bench || found.turn.pedalAfterM === null
-      ? ""
-      : `Pedal home from ${formatQuantity(found.turn.pedalAfterM, "distance", system)} on: the motor may not last.`,
-    ...found.weather.map(say),
-  ].filter(Boolean);
+  const facts = factsOf(record, found, system, say);
   return (
     <Page
       title={plan.title}

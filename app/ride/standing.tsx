@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { KeptEntry } from "./outbox";
 import { isWaiting } from "./sender";
-import type { StorageState } from "./useOutbox";
+import type { StorageState } from "./shelf";
 import type { Leaving } from "./useOfflinePrefetch";
 
 const SHELF_WORDS: Readonly<Record<StorageState, string | null>> = {

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import {
   displayHealth,
   autoLog,
@@ -42,6 +42,37 @@ interface DeviceOptions {
   readonly onSamples: () => void;
 }
 
+const FINE: { health: DisplayHealth; sentence: string } = { health: "fine", sentence: "" };
+
+/** The log that a display writes by itself, while it is asked to. */
+function useAutoLog(
+  writes: boolean,
+  watched: { readonly current: Watched },
+  told: { readonly current: DeviceOptions },
+) {
+  /** A start was written here already. */
+  const begun = useRef(false);
+  const own = useRef(autoLogFrom(null));
+  const write = useRef(writes);
+  useEffect(() => {
+    if (writes && !write.current) own.current = autoLogFrom(watched.current.last);
+    write.current = writes;
+  }, [watched, writes]);
+  const logRow = useCallback(
+    (row: DisplaySample) => {
+      if (!told.current.started && !begun.current) {
+        begun.current = true;
+        told.current.onLogged(startOf(row));
+      }
+      const next = autoLog(own.current, row);
+      own.current = next.state;
+      next.entries.forEach((entry) => told.current.onLogged(entry));
+    },
+    [told],
+  );
+  return { write, logRow };
+}
+
 /** Listens to a ride's display: what it shows now, how it does, and on demand a log that writes itself. */
 export function useDevice(options: DeviceOptions) {
   const { testId, rideId, startMs, stands, firstClock } = options;
@@ -50,28 +81,18 @@ export function useDevice(options: DeviceOptions) {
   const [fault, setFault] = useState<Fault>("none");
   const [writes, setWrites] = useState(false);
   const [shown, setShown] = useState<DisplaySample | null>(null);
-  const [doing, setDoing] = useState<{ health: DisplayHealth; sentence: string }>({
-    health: "fine",
-    sentence: "",
-  });
+  const [doing, setDoing] = useState(FINE);
   const [ended, setEnded] = useState(false);
   /** Last second heard of, by the device's own clock since the start; null before a page has looked. */
   const atS = useRef<number | null>(null);
   const faultFromS = useRef(0);
-  /** A start was written here already. */
-  const begun = useRef(false);
   const watched = useRef<Watched>(UNWATCHED);
   const heardMs = useRef(0);
-  const own = useRef(autoLogFrom(null));
   const told = useRef(options);
   useEffect(() => {
     told.current = options;
   });
-  const write = useRef(writes);
-  useEffect(() => {
-    if (writes && !write.current) own.current = autoLogFrom(watched.current.last);
-    write.current = writes;
-  }, [writes]);
+  const { write, logRow } = useAutoLog(writes, watched, told);
   const standsKey = JSON.stringify(stands);
 
   useEffect(() => {
@@ -85,15 +106,7 @@ export function useDevice(options: DeviceOptions) {
         watched.current = watch(watched.current, row);
         atS.current = row.timeS - startMs / 1000;
         store.add(row, heardMs.current);
-        if (!write.current) continue;
-        if (displayHealth(watched.current, 0).health === "frozen") continue;
-        if (!told.current.started && !begun.current) {
-          begun.current = true;
-          told.current.onLogged(startOf(row));
-        }
-        const next = autoLog(own.current, row);
-        own.current = next.state;
-        next.entries.forEach((entry) => told.current.onLogged(entry));
+        if (write.current && displayHealth(watched.current, 0).health !== "frozen") logRow(row);
       }
       setShown(news.at(-1) ?? null);
       void keepFact(`device ${rideId}`, atS.current).catch(() => undefined);
@@ -126,7 +139,7 @@ export function useDevice(options: DeviceOptions) {
       clearInterval(look);
       void store.close();
     };
-  }, [clock, fault, rideId, running, standsKey, startMs, testId]);
+  }, [clock, fault, logRow, rideId, running, standsKey, startMs, testId, write]);
 
   const state: DeviceState = { shown, ...doing, ended, running, clock, fault, writes };
   return {

@@ -2,58 +2,78 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import type { Entry } from "#core/ride/log";
-import { clockOffset } from "./batch";
-import { dropOld, fact, keep, keepFact, keptOf, sendAgain, type KeptEntry } from "./outbox";
-import { isWaiting, sendChunk, sendNext, type ServerAnswer } from "./sender";
+import { keep, keepFact, keptOf, sendAgain, type KeptEntry } from "./outbox";
+import { askClock, openShelf, sendWaiting, type StorageState } from "./shelf";
 
 /** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
 const RETRY_MS = 4000;
 const LOOK_MS = 20_000;
-/** A sending that has no answer by then is given up, and tried again: a weak network may hold it for ever, ms. */
-const GIVEN_UP_MS = 20_000;
-/** A clock answer slower than this says too little, ms. */
-const SLOW_MS = 4000;
-/** Less room than this for a ride's log and samples is too little, bytes. */
-const LEAST_ROOM = 5_000_000;
 
-/** How the browser's storage stands: whether a ride can be trusted to it. */
-export type StorageState = "unknown" | "good" | "refused" | "full";
+interface Making {
+  device: string | null;
+  /** Seconds to add to this browser's clock; null before the server was asked. */
+  offsetS: number | null;
+  lastSeq: number;
+}
 
-async function post(path: string, body: unknown): Promise<ServerAnswer> {
-  const response = await fetch(path, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-    signal: AbortSignal.timeout(GIVEN_UP_MS),
-  });
-  const told = (await response.json().catch(() => null)) as Partial<ServerAnswer> | null;
+/**
+ * An entry with its id, its place in the log and its clock. The place is the time, so that what two phones noted falls in
+ * order; never before what was there.
+ */
+function placed(
+  entry: Omit<Entry, "seq" | "id" | "device">,
+  afterSeq: number,
+  { device, offsetS, lastSeq }: Making,
+): Entry {
+  const isTimed = entry.at !== null && entry.clockOffsetS === undefined && offsetS !== null;
   return {
-    status: response.status,
-    ...(told?.sentences && { sentences: told.sentences }),
-    ...(told?.verdicts && { verdicts: told.verdicts }),
+    id: uuidv7(),
+    seq: Math.max(afterSeq + 1, lastSeq + 1, Date.now() + 1000 * (offsetS ?? 0)),
+    ...entry,
+    ...(isTimed && { clockOffsetS: offsetS }),
+    ...(device && { device }),
   };
 }
 
-/** How far this browser's clock is behind the server's, s; null when the server does not answer in time. */
-async function askClock(testId: string): Promise<number | null> {
-  const before = Date.now();
-  const response = await fetch(`/ride/${testId}/entries`, { cache: "no-store" });
-  const { now } = (await response.json()) as { now: number };
-  const after = Date.now();
-  return after - before > SLOW_MS ? null : clockOffset((before + after) / 2, now);
+interface Kept {
+  readonly opened: (stored: Awaited<ReturnType<typeof openShelf>>) => void;
+  readonly clockFound: (offsetS: number) => void;
+  readonly show: () => Promise<void>;
+  readonly flush: () => Promise<void>;
 }
 
-/** Tries the storage: writes, reads, and asks how much room there is. */
-async function tryShelf(): Promise<StorageState> {
-  try {
-    await keepFact("tried", Date.now());
-    if ((await fact("tried")) === undefined) return "refused";
-  } catch {
-    return "refused";
-  }
-  void navigator.storage?.persist?.();
-  const room = await navigator.storage?.estimate?.().catch(() => null);
-  return room?.quota !== undefined && room.quota - (room.usage ?? 0) < LEAST_ROOM ? "full" : "good";
+/** Opens the storage, then sends again and again while the page is open; looks at the server's clock and log meanwhile. */
+function useKeptSending(testId: string, { opened, clockFound, show, flush }: Kept): void {
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    const checkClock = async () => {
+      const found = await askClock(testId).catch(() => null);
+      if (found === null) return;
+      clockFound(found);
+      await keepFact("clock", found).catch(() => undefined);
+    };
+    const begin = async () => {
+      opened(await openShelf(Date.now()));
+      await show();
+      void checkClock();
+      await flush();
+    };
+    void begin();
+    const online = () => void flush();
+    const look = () => {
+      if (document.visibilityState !== "visible") return;
+      void checkClock();
+      if (navigator.onLine) void revalidate();
+    };
+    const retry = setInterval(online, RETRY_MS);
+    const looking = setInterval(look, LOOK_MS);
+    window.addEventListener("online", online);
+    return () => {
+      window.removeEventListener("online", online);
+      clearInterval(retry);
+      clearInterval(looking);
+    };
+  }, [clockFound, flush, opened, revalidate, show, testId]);
 }
 
 /**
@@ -69,10 +89,8 @@ export function useOutbox(testId: string) {
   const [trouble, setTrouble] = useState<"away" | "failing" | null>(null);
   const [offsetS, setOffsetS] = useState<number | null>(null);
   const [device, setDevice] = useState<string | null>(null);
-  const deviceName = useRef<string | null>(null);
-  const offset = useRef<number | null>(null);
-  /** Place of the last entry made here: several made at one moment follow one another. */
-  const lastMade = useRef(-1);
+  /** How the next entry is named: by this browser, by the server's clock, after the last made here. */
+  const making = useRef<Making>({ device: null, offsetS: null, lastSeq: -1 });
   const sending = useRef(false);
   const again = useRef(false);
   /** Entries on their way into the storage: a look at it meanwhile does not lose them from sight. */
@@ -93,22 +111,8 @@ export function useOutbox(testId: string) {
     sending.current = true;
     while (again.current) {
       again.current = false;
-      let sent = false;
-      for (;;) {
-        const came = await sendNext(testId, post).catch(() => "away" as const);
-        setTrouble(came === "away" || came === "failing" ? came : null);
-        if (came === "sent" || came === "refused") sent = true;
-        else break;
-      }
-      // What the storage would not take goes out from here, one by one.
-      for (const one of loose.current.filter(isWaiting)) {
-        const body = { rideId: one.rideId, sentAt: new Date().toISOString(), entries: [one.entry] };
-        const answer = await post(`/ride/${testId}/entries`, body).catch(() => null);
-        if (answer?.status !== 200 || answer.verdicts?.[0]?.told === "conflict") break;
-        loose.current = loose.current.map((each) => (each === one ? { ...one, sent: true } : each));
-        sent = true;
-      }
-      while ((await sendChunk(testId, post).catch(() => "away")) === "sent");
+      const { sent, trouble: came } = await sendWaiting(testId, loose);
+      setTrouble(came);
       if (sent) {
         await show();
         void revalidate();
@@ -117,62 +121,21 @@ export function useOutbox(testId: string) {
     sending.current = false;
   }, [revalidate, show, testId]);
 
-  useEffect(() => {
-    const checkClock = async () => {
-      const found = await askClock(testId).catch(() => null);
-      if (found === null) return;
-      offset.current = found;
-      setOffsetS(found);
-      await keepFact("clock", found).catch(() => undefined);
-    };
-    const begin = async () => {
-      setShelf(await tryShelf());
-      deviceName.current = (await fact<string>("device").catch(() => undefined)) ?? null;
-      if (deviceName.current === null) {
-        deviceName.current = uuidv7().slice(-4);
-        await keepFact("device", deviceName.current).catch(() => undefined);
-      }
-      setDevice(deviceName.current);
-      const last = await fact<number>("clock").catch(() => undefined);
-      if (last !== undefined && offset.current === null) offset.current = last;
-      await dropOld(Date.now()).catch(() => undefined);
-      await show();
-      void checkClock();
-      await flush();
-    };
-    void begin();
-    const online = () => void flush();
-    const look = () => {
-      if (document.visibilityState !== "visible") return;
-      void checkClock();
-      if (navigator.onLine) void revalidate();
-    };
-    const retry = setInterval(online, RETRY_MS);
-    const looking = setInterval(look, LOOK_MS);
-    window.addEventListener("online", online);
-    return () => {
-      window.removeEventListener("online", online);
-      clearInterval(retry);
-      clearInterval(looking);
-    };
-  }, [flush, revalidate, show, testId]);
+  const opened = useCallback((stored: Awaited<ReturnType<typeof openShelf>>) => {
+    setShelf(stored.shelf);
+    setDevice((making.current.device = stored.device));
+    making.current.offsetS ??= stored.clock;
+  }, []);
+  const clockFound = useCallback((foundS: number) => {
+    setOffsetS((making.current.offsetS = foundS));
+  }, []);
+  useKeptSending(testId, { opened, clockFound, show, flush });
 
   /** Keeps an entry of a ride; its place in the log and its clock are seen to here. */
   const add = useCallback(
     (rideId: string, lastSeq: number, entry: Omit<Entry, "seq" | "id" | "device">) => {
-      const offsetNow = offset.current;
-      // The place is the time, so that what two phones noted falls in order; never before what was there.
-      const seq = Math.max(lastSeq + 1, lastMade.current + 1, Date.now() + 1000 * (offsetNow ?? 0));
-      lastMade.current = seq;
-      const whole: Entry = {
-        id: uuidv7(),
-        seq,
-        ...entry,
-        ...(entry.at !== null &&
-          entry.clockOffsetS === undefined &&
-          offsetNow !== null && { clockOffsetS: offsetNow }),
-        ...(deviceName.current && { device: deviceName.current }),
-      };
+      const whole = placed(entry, lastSeq, making.current);
+      making.current.lastSeq = whole.seq;
       const kept: KeptEntry = { id: whole.id, testId, rideId, entry: whole, sent: false };
       setLog((before) => [...before, kept]);
       inHand.current = [...inHand.current, kept];
@@ -191,14 +154,10 @@ export function useOutbox(testId: string) {
   );
 
   /** Lets an entry that was set aside go out again. */
-  const resend = useCallback(
-    async (id: string) => {
-      await sendAgain(id).catch(() => undefined);
-      await show();
-      await flush();
-    },
-    [flush, show],
-  );
-
+  const resend = async (id: string) => {
+    await sendAgain(id).catch(() => undefined);
+    await show();
+    await flush();
+  };
   return { log, looked, add, flush, sendAgain: resend, shelf, trouble, offsetS, device };
 }

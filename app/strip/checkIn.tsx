@@ -67,6 +67,99 @@ function MoreField({
   );
 }
 
+interface PartProps {
+  readonly what: string;
+  readonly field: (name: EntryField) => FieldMetadata<unknown>;
+}
+
+/** What is read off the gauge and the meters, as far as the entry has it. */
+function GaugeFields({ bike, what, field }: PartProps & Pick<CheckInProps, "bike">) {
+  const seesGauge = what !== "refill" && what !== "fullPowerEnd" && what !== "note";
+  const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
+  return (
+    <>
+      {what === "barLost" ? (
+        <TextField
+          field={field("bar")}
+          label="Bar that went"
+          placeholder={String(bike.bars)}
+          inputMode="numeric"
+        />
+      ) : null}
+      {what === "refill" ? (
+        <TextField
+          field={field("wallWh")}
+          label="Energy at the wall"
+          placeholder="412 Wh"
+          inputMode="decimal"
+        />
+      ) : null}
+      {bike.percentStep && seesGauge ? (
+        <TextField field={field("percent")} label="Percent" inputMode="decimal" />
+      ) : null}
+      {bike.bars && what !== "barLost" && seesGauge ? (
+        <TextField field={field("bars")} label="Bars" inputMode="numeric" />
+      ) : null}
+      {seesGauge ? (
+        <>
+          <TextField field={field("packVolts")} label="Volts" inputMode="decimal" />
+          <TextField field={field("restMin")} label="At rest for" placeholder="10 min" />
+          <SelectField
+            field={field("level")}
+            label="Level from here"
+            options={[SAME, ...levels.map((value) => ({ value, label: value }))]}
+          />
+        </>
+      ) : null}
+    </>
+  );
+}
+
+/** Everything else that can be told, in its groups. */
+function MoreGroups({ what, field }: PartProps) {
+  return (
+    <>
+      {what === "refill" ? (
+        <div className={MORE}>
+          <TextField field={field("charger")} label="Which charger" placeholder="charger" />
+        </div>
+      ) : null}
+      {GROUPS.map(({ group, title }) => (
+        <fieldset key={group}>
+          <legend className="pt-3 text-sm text-quiet">{title}</legend>
+          <div className={MORE}>
+            {group === "place" ? <TextField field={field("time")} label="Time" type="time" /> : null}
+            {TYPED.filter((name) => SIGHTING[name].group === group).map((name) => (
+              <MoreField key={name} name={name} field={field(name)} />
+            ))}
+          </div>
+        </fieldset>
+      ))}
+    </>
+  );
+}
+
+interface ButtonsProps {
+  readonly busy: boolean;
+  readonly corrects: boolean;
+  readonly onCancel: string;
+}
+
+function Buttons({ busy, corrects, onCancel }: ButtonsProps) {
+  return (
+    <div className="mt-4 flex gap-3">
+      <button type="submit" className="button button-main" disabled={busy}>
+        {corrects ? "Keep the correction" : "Keep"}
+      </button>
+      {corrects ? (
+        <Link to={onCancel} className="button" preventScrollReset>
+          Leave as it was
+        </Link>
+      ) : null}
+    </div>
+  );
+}
+
 /** The check-in form: distance, what the gauge says, Enter. The rest is optional and folded away. */
 export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, onCancel }: CheckInProps) {
   const system = useSystem();
@@ -86,9 +179,7 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
     onValidate: ({ formData }) =>
       parseWithZod(formData, { schema: schema as never, disableAutoCoercion: true }) as never,
   });
-  const seesGauge = what !== "refill" && what !== "fullPowerEnd" && what !== "note";
   const field = (name: EntryField) => fields[name] as FieldMetadata<unknown>;
-  const levels = [...bike.levels, ...(bike.throttle ? ["throttle"] : [])];
   return (
     <Form
       method="post"
@@ -121,39 +212,7 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
           placeholder={system === "imperial" ? "12.4 mi" : "20 km"}
           autoFocus={corrects !== null}
         />
-        {what === "barLost" ? (
-          <TextField
-            field={field("bar")}
-            label="Bar that went"
-            placeholder={String(bike.bars)}
-            inputMode="numeric"
-          />
-        ) : null}
-        {what === "refill" ? (
-          <TextField
-            field={field("wallWh")}
-            label="Energy at the wall"
-            placeholder="412 Wh"
-            inputMode="decimal"
-          />
-        ) : null}
-        {bike.percentStep && seesGauge ? (
-          <TextField field={field("percent")} label="Percent" inputMode="decimal" />
-        ) : null}
-        {bike.bars && what !== "barLost" && seesGauge ? (
-          <TextField field={field("bars")} label="Bars" inputMode="numeric" />
-        ) : null}
-        {seesGauge ? (
-          <>
-            <TextField field={field("packVolts")} label="Volts" inputMode="decimal" />
-            <TextField field={field("restMin")} label="At rest for" placeholder="10 min" />
-            <SelectField
-              field={field("level")}
-              label="Level from here"
-              options={[SAME, ...levels.map((value) => ({ value, label: value }))]}
-            />
-          </>
-        ) : null}
+        <GaugeFields bike={bike} what={what} field={field} />
       </div>
       {what === "start" ? (
         <TickField
@@ -173,33 +232,9 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
         <summary className="cursor-pointer text-spruce underline underline-offset-3">
           Time, place, motor and meters, rider and weather, the whole ride
         </summary>
-        {what === "refill" ? (
-          <div className={MORE}>
-            <TextField field={field("charger")} label="Which charger" placeholder="charger" />
-          </div>
-        ) : null}
-        {GROUPS.map(({ group, title }) => (
-          <fieldset key={group}>
-            <legend className="pt-3 text-sm text-quiet">{title}</legend>
-            <div className={MORE}>
-              {group === "place" ? <TextField field={field("time")} label="Time" type="time" /> : null}
-              {TYPED.filter((name) => SIGHTING[name].group === group).map((name) => (
-                <MoreField key={name} name={name} field={field(name)} />
-              ))}
-            </div>
-          </fieldset>
-        ))}
+        <MoreGroups what={what} field={field} />
       </details>
-      <div className="mt-4 flex gap-3">
-        <button type="submit" className="button button-main" disabled={busy}>
-          {corrects ? "Keep the correction" : "Keep"}
-        </button>
-        {corrects ? (
-          <Link to={onCancel} className="button" preventScrollReset>
-            Leave as it was
-          </Link>
-        ) : null}
-      </div>
+      <Buttons busy={busy} corrects={corrects !== null} onCancel={onCancel} />
     </Form>
   );
 }

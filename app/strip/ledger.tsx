@@ -136,6 +136,17 @@ function PlainLine({ results }: { readonly results: StripResults }) {
   );
 }
 
+/** Where the motor was outrun so far that it counts. */
+function Outrun({ share }: { readonly share: number | null }) {
+  return share !== null && share > OUTRUN_WORTH_SAYING ? (
+    <Line
+      name="Motor outrun"
+      value={`${fixed(100 * share, 0)} % of the way`}
+      because="ridden faster than the motor helps: under a reference such miles do not count as frugal"
+    />
+  ) : null;
+}
+
 /** The ledger beside the strip: each figure with its plus-or-minus and its reason, down to the rows on demand. */
 export const Ledger = memo(function Ledger({
   results,
@@ -208,13 +219,7 @@ export const Ledger = memo(function Ledger({
           />
         ) : null}
         {explained("Usable energy", results.capacity, "energy")}
-        {noted.unassistedShare !== null && noted.unassistedShare > OUTRUN_WORTH_SAYING ? (
-          <Line
-            name="Motor outrun"
-            value={`${fixed(100 * noted.unassistedShare, 0)} % of the way`}
-            because="ridden faster than the motor helps: under a reference such miles do not count as frugal"
-          />
-        ) : null}
+        <Outrun share={noted.unassistedShare} />
       </dl>
       <SurerLine results={results} />
     </section>
