@@ -83,7 +83,7 @@ function useKeptSending(testId: string, { opened, clockFound, show, flush }: Kep
 export function useOutbox(testId: string) {
   const { revalidate } = useRevalidator();
   const [log, setLog] = useState<readonly KeptEntry[]>([]);
-  /** The storage has been looked at: before that nobody knows what waits. */
+  /** Whether the storage was looked at: before, nobody knows what waits. */
   const [looked, setLooked] = useState(false);
   const [shelf, setShelf] = useState<StorageState>("unknown");
   const [trouble, setTrouble] = useState<"away" | "failing" | null>(null);
@@ -113,10 +113,7 @@ export function useOutbox(testId: string) {
       again.current = false;
       const { sent, trouble: came } = await sendWaiting(testId, loose);
       setTrouble(came);
-      if (sent) {
-        await show();
-        void revalidate();
-      }
+      if (sent) await show().then(() => void revalidate());
     }
     sending.current = false;
   }, [revalidate, show, testId]);
@@ -137,7 +134,7 @@ export function useOutbox(testId: string) {
       const whole = placed(entry, lastSeq, making.current);
       making.current.lastSeq = whole.seq;
       const kept: KeptEntry = { id: whole.id, testId, rideId, entry: whole, sent: false };
-      setLog((before) => [...before, kept]);
+      setLog((all) => [...all, kept]);
       inHand.current = [...inHand.current, kept];
       keep(kept)
         .catch(() => {

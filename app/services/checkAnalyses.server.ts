@@ -4,7 +4,8 @@ import { analyseTest } from "#core/analysis";
 import type { Database } from "#db/client";
 import { cachedAnalysis, cachedStamps, fullStamp } from "#db/results";
 import { result } from "#db/schema";
-import { listTests, loadRecord } from "#db/tests";
+import { listTests } from "#db/tests";
+import { loadRecord } from "#db/record";
 import { UnreadableRow } from "#db/unreadable";
 
 /** An analysis that is not what its test comes to when it is reckoned anew. */

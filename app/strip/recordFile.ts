@@ -1,7 +1,7 @@
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { writeBundle } from "#core/io";
-import { loadRecord } from "#db/tests";
+import { loadRecord } from "#db/record";
 import type { Route } from "./+types/recordFile";
 
 const GONE = "There is no such test.";

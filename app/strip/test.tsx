@@ -1,28 +1,19 @@
-import { parseWithZod } from "@conform-to/zod/v4";
 import { useCallback, useMemo, useState } from "react";
-import { data, Form, Link, redirect, useSearchParams, useSubmit } from "react-router";
+import { Form, Link, useSearchParams, useSubmit } from "react-router";
 import { v7 as uuidv7 } from "uuid";
-import { z } from "zod";
 import { dbContext } from "#app/context";
-import { analysisOf, freshnessOf } from "#app/services/analysis.server";
-import { LONG_ENTRIES } from "#app/services/strip/long";
-import { found, idOf } from "#app/ui/require.server";
-import { systemOf } from "#app/ui/systemCookie";
+import { idOf } from "#app/ui/require.server";
 import { testSentence } from "#app/ui/testLine";
-import { foldLog, type Entry, type EntryBody } from "#core/ride/log";
-import { findBike } from "#db/bikes";
-import { countEntries, listEntries } from "#db/log";
-import { chooseImport, listImports } from "#db/telemetry";
-import { addRide, findTest, listRides, loadRecord } from "#db/tests";
-import type { Unreadable } from "#db/unreadable";
+import { type Entry, type EntryBody } from "#core/ride/log";
 import { Empty, Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { CheckIn } from "./checkIn";
 import { Strip } from "./drawing/strip";
-import { entryForm, entryTexts } from "./entryForm";
+import { entryTexts } from "./entryForm";
 import { ReviewedReadings } from "./reviewedReadings";
 import { Ledger } from "./ledger";
-import { clientId, judge, keepEntry, markFullPowerEnd } from "./log.server";
+import { actOnTest } from "./act.server";
+import { loadTestPage } from "./load.server";
 import { clockOf, momentOf } from "./moment";
 import { Doubt } from "./tabs/doubt";
 import { End } from "./tabs/end";
@@ -34,106 +25,16 @@ import { UnreadableRows } from "#ui/unreadableRows";
 import { Loggers } from "./loggers";
 import { useLong } from "./useLong";
 import { useReckoning } from "./useReckoning";
-import { lighter, stripResults } from "#app/services/strip/view";
 import type { Route } from "./+types/test";
 
 const GONE = "There is no such test.";
 const TABS = ["readings", "evidence", "parts", "doubt", "end"] as const;
 
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const db = context.get(dbContext);
-  const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  const [bike, rides, entries] = await Promise.all([
-    findBike(db, line.bikeId),
-    listRides(db, line.id),
-    countEntries(db, line.id),
-  ]);
-  const isLong = entries > LONG_ENTRIES;
-  const { result, stamp, pending, notes } = isLong ? await freshnessOf(db, line) : await analysisOf(db, line);
-  const logs = await Promise.all(
-    rides.map(async (ride) => {
-      const unreadable: Unreadable[] = [];
-      const log = isLong ? [] : foldLog(await listEntries(db, ride.id, unreadable));
-      return { ...ride, log, unreadable, loggers: await listImports(db, ride.id) };
-    }),
-  );
-  return {
-    // The page's own reckoning stands until results of a newer stamp come.
-    line: { ...line, stamp: stamp || line.stamp },
-    bike: found(bike, GONE),
-    rides: logs,
-    pending: pending ? 1 : 0,
-    isLong,
-    /** Of the next ride: however often it is pressed, one ride is made. */
-    nextRideId: uuidv7(),
-    sent: result?.ok ? lighter(stripResults(result.value)) : null,
-    notes,
-    problems: result && !result.ok ? result.problems.map(({ sentence }) => sentence) : [],
-  };
-}
+export const loader = ({ params, context }: Route.LoaderArgs) =>
+  loadTestPage(context.get(dbContext), idOf(params.testId, GONE));
 
-const alongTheRide = z.coerce.number().min(0).max(1_000_000);
-
-export async function action({ request, params, context }: Route.ActionArgs) {
-  const db = context.get(dbContext);
-  const testId = idOf(params.testId, GONE);
-  const record = found(await loadRecord(db, testId), GONE);
-  const rides = await listRides(db, testId);
-  const form = await request.formData();
-  const here = `/strip/${testId}`;
-  const back = () => redirect(`${here}${new URL(request.url).search}`);
-  const intent = form.get("intent");
-  if (intent === "addRide") {
-    await addRide(db, clientId(form.get("nextRideId")), testId, "");
-    return redirect(here);
-  }
-  const ride = found(
-    rides.find(({ id }) => id === form.get("rideId")),
-    "There is no such ride in this test.",
-  );
-  if (intent === "countLogger") {
-    const chosen = idOf(String(form.get("import")), "There is no such recording.");
-    if (!(await chooseImport(db, ride.id, chosen)))
-      throw data("There is no such recording.", { status: 404 });
-    return back();
-  }
-  const entryId = clientId(form.get("entryId"));
-  const sentTarget = form.get("supersedes");
-  const supersedes =
-    typeof sentTarget === "string" && sentTarget !== "" ? idOf(sentTarget, "There is no such entry.") : null;
-  const [judgement, target, field] = String(form.get("judge") ?? "").split("/");
-  if (judgement === "strike" || judgement === "restore") {
-    await judge(db, ride.id, entryId, judgement, idOf(target, "There is no such entry."), field);
-    return back();
-  }
-  if (intent === "handMark") {
-    const along = alongTheRide.safeParse(form.get("alongM"));
-    if (!along.success) throw data("Put the cursor on a mark of the strip first.", { status: 400 });
-    await markFullPowerEnd(db, ride.id, entryId, along.data, supersedes);
-    return back();
-  }
-  const system = systemOf(request);
-  const submission = parseWithZod(form, { schema: entryForm(system), disableAutoCoercion: true });
-  if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const problems = await keepEntry(
-    db,
-    record,
-    {
-      id: entryId,
-      rideId: ride.id,
-      at: momentOf(record.test.day, submission.value.time, ride.utcOffset),
-      typed: submission.value,
-      supersedes,
-    },
-    system,
-  );
-  if (problems.length) {
-    const fieldErrors: Record<string, string[]> = {};
-    for (const { path, sentence } of problems) fieldErrors[path] = [...(fieldErrors[path] ?? []), sentence];
-    return data(submission.reply({ fieldErrors }), { status: 400 });
-  }
-  return redirect(here);
-}
+export const action = ({ request, params, context }: Route.ActionArgs) =>
+  actOnTest(context.get(dbContext), idOf(params.testId, GONE), request);
 
 /** The worker's answer is drawn before the page turns to sending, ms. */
 const SEND_AFTER_MS = 80;

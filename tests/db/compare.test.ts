@@ -18,7 +18,8 @@ import { archiveEntity, undo } from "#db/entities";
 import { appendEntries } from "#db/log";
 import { listPublished, listReferences, publish, saveReference } from "#db/references";
 import { cachedDigests, headlinesOf, keepAnalysis } from "#db/results";
-import { findTest, loadRecord, saveTest } from "#db/tests";
+import { findTest, saveTest } from "#db/tests";
+import { loadRecord } from "#db/record";
 
 let connection: Connection;
 const [bike, pack, testId, rideId] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];

@@ -37,7 +37,8 @@ import {
   savePlan,
   tickPlan,
 } from "#db/plans";
-import { findTest, loadRecord, saveTest } from "#db/tests";
+import { findTest, saveTest } from "#db/tests";
+import { loadRecord } from "#db/record";
 
 let connection: Connection;
 const ids = { bike: uuidv7(), pack: uuidv7(), setUp: uuidv7(), course: uuidv7(), plan: uuidv7() };

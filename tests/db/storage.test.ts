@@ -9,7 +9,8 @@ import { appendEntries, listEntries } from "#db/log";
 import { cachedAnalysis, keepAnalysis } from "#db/results";
 import { seedOnce } from "#db/seed";
 import { addSamples, chooseImport, listImports, readTelemetry, saveTelemetry } from "#db/telemetry";
-import { addRide, findTest, listRides, listTests, loadRecord, saveTest, saveTrack } from "#db/tests";
+import { addRide, findTest, listRides, listTests, saveTest, saveTrack } from "#db/tests";
+import { loadRecord } from "#db/record";
 import { analyseTest } from "#core/analysis";
 
 let connection: Connection;

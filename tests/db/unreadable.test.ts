@@ -7,7 +7,8 @@ import { listDamage, setRowAside } from "#db/check";
 import { connect, type Connection } from "#db/client";
 import { findSweep, listSweeps, saveSweep } from "#db/field";
 import { appendEntries, listEntries } from "#db/log";
-import { findTest, listTests, loadRecord, saveTest } from "#db/tests";
+import { findTest, listTests, saveTest } from "#db/tests";
+import { loadRecord } from "#db/record";
 import { UnreadableRow, type Unreadable } from "#db/unreadable";
 
 let connection: Connection;

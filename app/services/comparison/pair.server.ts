@@ -4,7 +4,8 @@ import { confounders, jointPair, type PairedTest } from "#core/compare";
 import type { Side } from "#core/fields";
 import type { System } from "#core/base";
 import type { Database } from "#db/client";
-import { listTests, loadRecord } from "#db/tests";
+import { listTests } from "#db/tests";
+import { loadRecord } from "#db/record";
 
 /** Tests of each side of a pair; `runs` are logs that name their own sides. */
 export interface PairAsk {

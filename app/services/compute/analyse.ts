@@ -1,7 +1,8 @@
 import { analyseTest } from "#core/analysis";
 import type { Database } from "#db/client";
 import { cachedStamp, fullStamp, keepAnalysis, renewStamp, cachedAnalysis } from "#db/results";
-import { findTest, loadRecord } from "#db/tests";
+import { findTest } from "#db/tests";
+import { loadRecord } from "#db/record";
 import { UnreadableRow, type Unreadable } from "#db/unreadable";
 import { build, hashOf } from "../build.server";
 
