@@ -1,3 +1,4 @@
+import type { ErrorSource } from "#core/battery/readings";
 import type { SingleSourceEstimate, NextMeasure } from "#core/estimation";
 import type { Timeline } from "#core/ride/log";
 import type { Estimate } from "#core/base";
@@ -116,7 +117,7 @@ export interface EndView {
 
 /** One error source's part in the doubt. */
 export interface DoubtLine {
-  readonly source: string;
+  readonly source: ErrorSource;
   /** Fall in the variance of the Wh per metre were it known exactly. */
   readonly variance: number;
   /** Of all sources' falls. */

@@ -1,9 +1,10 @@
-import { budgetOf, type Figure, type Solved } from "#core/estimation";
+import { budgetOf, type BudgetLine, type Figure, type Solved } from "#core/estimation";
+import type { ErrorSource } from "#core/battery/readings";
 import { METRES_PER_MILE, type Estimate } from "#core/base";
 import type { DoubtLine } from "./types.ts";
 
 /** The distance's own error in the budget, beside the ledger's sources. */
-export const DISTANCE_SOURCE = "distance";
+export const DISTANCE_SOURCE = "distance" satisfies ErrorSource;
 
 /**
  * Each error source's part in a Wh per metre's doubt: how far its variance falls and what sd is left were the source known.
@@ -20,7 +21,7 @@ export function varianceBudget(
     source,
     variance: variance * (wide / METRES_PER_MILE) ** 2,
   }));
-  const byDistance = { source: DISTANCE_SOURCE, variance: (best.mean * relativeSd) ** 2 };
+  const byDistance: BudgetLine = { source: DISTANCE_SOURCE, variance: (best.mean * relativeSd) ** 2 };
   const lines = [...byLedger, byDistance]
     .filter(({ variance }) => variance > 0)
     .sort((a, b) => b.variance - a.variance);

@@ -1,3 +1,4 @@
+import { ERROR_SOURCES, type ErrorSource } from "#core/battery/readings";
 import type { UsableEnergy } from "#core/battery";
 import { countedText, type Reading } from "#core/battery/readings";
 import { fixed, unitToken, Z_95 } from "#core/base";
@@ -51,39 +52,5 @@ export function differenceSentence(
   return `Plain is ${by} ${side} because it rests on the first and last reading alone; best weighs every reading by its error.`;
 }
 
-const SOURCE_WORDS: Readonly<Record<string, string>> = {
-  capacity: "what the pack holds",
-  "gauge smooth": "gauge not linear",
-  "gauge rounding": "rounding of the gauge",
-  "gauge look": "what one look at the gauge is off",
-  "gauge scale": "the gauge's own scale",
-  "gauge in the cold": "what the gauge knows of the cold",
-  "gauge at the bottom": "the gauge near the bottom",
-  "sag under load": "what the current takes of the volts",
-  "volts curve": "this pack's own volts curve",
-  "volts reading": "reading the volts",
-  "full at start": "how full it was at the start",
-  "road scatter": "the road: stops, turns, wind",
-  "bar thresholds": "where each bar really goes",
-  "bar sighting": "seeing the bar go late",
-  "bar width": "width of a bar",
-  "cut-off": "where the pack cuts off",
-  "where it crawls": "where it no longer holds its speed",
-  "where the gauge ends": "how far gauge zero is from empty",
-  "place of the look": "looks noted without a distance",
-  "low-power point": "where low-power mode begins",
-  "low-power sighting": "seeing low-power mode begin",
-  "last-bar point": "where the last bar blinks",
-  climb: "energy per metre climbed",
-  "meter gain": "the meter's gain",
-  "logger gain": "the logger's gain",
-  "charger efficiency": "the charger's efficiency",
-  "counter step": "the counter's last digit",
-  "telemetry gaps": "gaps in the telemetry",
-  distance: "the distance",
-};
-
 /** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge not linear"`. */
-export function sourceWords(source: string): string {
-  return SOURCE_WORDS[source] ?? source;
-}
+export const sourceWords = (source: ErrorSource): string => ERROR_SOURCES[source];

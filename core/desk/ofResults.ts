@@ -1,10 +1,11 @@
+import type { ErrorSource } from "#core/battery/readings";
 import type { RiddenHow } from "#core/bike";
 import type { Estimate } from "#core/base";
 
 /** What a desk takes of a test's results. */
 export interface MeasuredResults extends RiddenHow {
   readonly best: { readonly value: Estimate };
-  readonly budget: readonly { readonly source: string; readonly variance: number }[];
+  readonly budget: readonly { readonly source: ErrorSource; readonly variance: number }[];
 }
 
 /** How far the pack's capacity alone moves a test's figure, as a share of it. */

@@ -1,3 +1,4 @@
+import type { ErrorSource } from "#core/battery/readings";
 import { there, nth, METRES_PER_MILE, renderUnits, type Estimate, ok, type Result } from "#core/base";
 import { markOf } from "#core/battery/readings";
 import { singleSourceEstimates } from "./singleSource.ts";
@@ -64,7 +65,7 @@ export interface LedgerAnswer {
   /** By ride, with the readings in question left out; absent when none is. */
   readonly withoutFlagged?: { readonly whPerMi: readonly number[]; readonly whPerMiSd: readonly number[] };
   /** Of the first ride's Wh/mi: fall in variance, (Wh/mi)^2, by source. */
-  readonly budget: readonly (readonly [source: string, variance: number])[];
+  readonly budget: readonly (readonly [source: ErrorSource, variance: number])[];
   readonly alone: Readonly<Record<string, MeanAndSd>>;
   readonly next: readonly {
     readonly measure: string;

@@ -1,16 +1,17 @@
+import type { ErrorSource } from "#core/battery/readings";
 import { varianceOf, type Figure } from "./figures.ts";
 import type { Solved } from "./solve.ts";
 
 export interface BudgetLine {
-  readonly source: string;
+  readonly source: ErrorSource;
   /** Fall in the figure's variance were this source known exactly. */
   readonly variance: number;
 }
 
 /** The names of all error sources that play a part. */
-function sourcesOf({ columns, travel, evidence }: Solved): readonly string[] {
-  const names = new Set<string>();
-  const take = (source: string | null, sd: number) => {
+function sourcesOf({ columns, travel, evidence }: Solved): readonly ErrorSource[] {
+  const names = new Set<ErrorSource>();
+  const take = (source: ErrorSource | null, sd: number) => {
     if (source !== null && sd > 0) names.add(source);
   };
   for (const { source, sd } of columns.unknowns.list) take(source, sd);

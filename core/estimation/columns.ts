@@ -1,3 +1,4 @@
+import type { ErrorSource } from "#core/battery/readings";
 import { nth, assuming, type Assumed, errs, ok, type Problem, type Result } from "#core/base";
 import { usableEnergy, type UsableEnergy } from "#core/battery";
 import { GP_NODES } from "./gpBasis.ts";
@@ -9,7 +10,7 @@ export interface LedgerUnknown {
   readonly mean: number;
   readonly sd: number;
   /** The budget's name of it; null for what is asked (rates, starts), which are not error sources. */
-  readonly source: string | null;
+  readonly source: ErrorSource | null;
 }
 
 /** The unknowns of a ledger beside its fractions, each once by key. */
@@ -21,7 +22,7 @@ export class Unknowns {
   constructor(private readonly firstColumn: number) {}
 
   /** The column of an unknown, made at its first naming. */
-  add(key: string, mean: number, sd: number, source: string | null): number {
+  add(key: string, mean: number, sd: number, source: ErrorSource | null): number {
     const known = this.places.get(key);
     if (known !== undefined) return this.firstColumn + known;
     this.places.set(key, this.list.length);

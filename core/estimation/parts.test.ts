@@ -66,15 +66,15 @@ describe("a row's sd", () => {
     form: new Map(),
     value: 0,
     errors: [
-      { source: "a", sd: 3 },
-      { source: "b", sd: 4 },
+      { source: "gauge look", sd: 3 },
+      { source: "bar width", sd: 4 },
     ],
     floor: 0.1,
   };
   test("adds its errors in quadrature, less one taken as known, and never below its floor", () => {
     expect(rowSd(row)).toBe(5);
-    expect(rowSd(row, { without: "a" })).toBe(4);
-    expect(rowSd({ ...row, errors: [row.errors[0]!] }, { without: "a" })).toBe(0.1);
+    expect(rowSd(row, { without: "gauge look" })).toBe(4);
+    expect(rowSd({ ...row, errors: [row.errors[0]!] }, { without: "gauge look" })).toBe(0.1);
   });
 });
 
@@ -166,7 +166,7 @@ describe("travel rows", () => {
 });
 
 describe("a display that stands still", () => {
-  const rounded = (step: number) => [{ source: "gauge rounding", sd: step / Math.sqrt(12) }];
+  const rounded = (step: number) => [{ source: "gauge rounding", sd: step / Math.sqrt(12) } as const];
   const percent = (mark: number, f: number, step = 0.1): Row =>
     fractionRow(mark, f, rounded(step), { process: "gauge", f });
   const legs = Array.from({ length: 8 }, () => ({ miles: { a: 1 } }));

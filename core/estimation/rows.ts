@@ -1,8 +1,9 @@
+import type { ErrorSource } from "#core/battery/readings";
 import type { LinearForm } from "./linearForm.ts";
 
 /** One independent error of a row; `source` is null where it is no error source but a loose start. */
 export interface LedgerError {
-  readonly source: string | null;
+  readonly source: ErrorSource | null;
   readonly sd: number;
 }
 
@@ -21,14 +22,14 @@ export interface LedgerRow {
 export const EXACT = 3e-5;
 
 /** The budget's name of what legs scatter about their level's rate. */
-export const ROAD = "road scatter";
+export const ROAD = "road scatter" satisfies ErrorSource;
 
 /** How rows are weighed. */
 export interface Weighing {
   /** The road's scatter against the usual; 1 unless said. */
   readonly scatter?: number;
   /** An error source taken as exactly known. */
-  readonly without?: string | undefined;
+  readonly without?: ErrorSource | undefined;
 }
 
 /** A row's sd. */

@@ -1,3 +1,4 @@
+import type { ErrorSource } from "#core/battery/readings";
 import { nth, assuming, err, errs, ok, type Problem, type Result } from "#core/base";
 import { curveOf } from "#core/battery";
 import { checkReading, rowOf, type Reading, type Row, type Setting } from "#core/battery/readings";
@@ -26,7 +27,7 @@ export interface Solved {
   /** Expected square of the road's scatter against the usual. */
   readonly scatterSquared: number;
   /** The posterior with an error source taken as exactly known, linear at the same point, its parts weighed as they are. */
-  without(source: string): Posterior | null;
+  without(source: ErrorSource): Posterior | null;
 }
 
 /** A ledger solved with one set of readings. */

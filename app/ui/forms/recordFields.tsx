@@ -47,7 +47,7 @@ function OneField({ of, field, pencil, focus, options }: OneFieldProps) {
   };
   if (options || typed.as === "choice")
     return <SelectField {...common} pencil={pencil} options={options ?? optionsOf(of)} />;
-  if (typed.as === "tick") return <TickField {...common} className={common.className ?? "self-end"} />;
+  if (typed.as === "tick") return <TickField {...common} className={common.className ?? "sm:pt-6"} />;
   if (typed.as === "lines" || (typed.as === "own" && typed.lines))
     return <AreaField {...common} rows={typed.as === "own" ? (typed.lines ?? 3) : 3} />;
   const inputMode = typed.as === "number" ? (typed.whole ? "numeric" : "decimal") : undefined;

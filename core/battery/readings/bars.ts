@@ -75,7 +75,7 @@ export const bars = readingKind({
   check: (reading, setting) => checkCount(reading.bars, 0, setting, "bars"),
   says: ({ mark, bars: shown }, setting) => {
     const count = setting.bars;
-    const errors = [{ source: "bar width", sd: 1 / count / ROOT12 }];
+    const errors = [{ source: "bar width", sd: 1 / count / ROOT12 }] as const;
     if (shown === 0) return fractionRow(mark, 1, errors);
     const ends = [shown + 1, shown].filter((bar) => bar >= 2 && bar <= count);
     const fixedEnds = shown === 1 ? 1 : 0;

@@ -58,7 +58,7 @@ export const chargeCounter = readingKind({
       },
       [
         { source: "counter step", sd: (stepAh * cells * curve.phi(1)) / ROOT12 },
-        ...(sagSd > 0 ? [{ source: "sag under load", sd: ah * sagSd }] : []),
+        ...(sagSd > 0 ? [{ source: "sag under load", sd: ah * sagSd } as const] : []),
       ],
     );
   },

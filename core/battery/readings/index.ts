@@ -16,3 +16,4 @@ export { barThreshold, bowAt } from "./bars.ts";
 export { sumTelemetry, type SummedTelemetry } from "./telemetry.ts";
 export type { Row, Setting, ReadingUnknown } from "./row.ts";
 export { EVIDENCE, type Evidence } from "./kind.ts";
+export { ERROR_SOURCES, type ErrorSource } from "./sources.ts";

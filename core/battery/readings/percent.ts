@@ -81,7 +81,7 @@ export const percent = readingKind({
       [
         { source: "gauge rounding", sd },
         { source: "gauge look", sd: look * slope },
-        ...(below > 0 ? [{ source: "gauge at the bottom", sd: below }] : []),
+        ...(below > 0 ? [{ source: "gauge at the bottom", sd: below } as const] : []),
       ],
       { process: "gauge", f },
     );

@@ -1,3 +1,4 @@
+import type { ErrorSource } from "./sources.ts";
 import { DEFAULTS, type Assumed } from "#core/base";
 import type { CellCurve, Pack } from "#core/battery";
 
@@ -25,12 +26,12 @@ export interface ReadingUnknown {
   readonly mean: number;
   readonly sd: number;
   /** The error source it belongs to in the budget. */
-  readonly source: string;
+  readonly source: ErrorSource;
 }
 
 /** One independent error of a reading. */
 export interface RowError {
-  readonly source: string;
+  readonly source: ErrorSource;
   readonly sd: number;
 }
 

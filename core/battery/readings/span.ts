@@ -1,3 +1,4 @@
+import type { ErrorSource } from "./sources.ts";
 import type { Problem } from "#core/base";
 import { problemIf } from "./kind.ts";
 import { markSchema } from "./mark.ts";
@@ -21,7 +22,7 @@ export function checkSpan(reading: {
 }
 
 /** A device's gain as a standard-normal unknown that all its readings share. */
-export function gainOf(device: string, source: string): ReadingUnknown {
+export function gainOf(device: string, source: ErrorSource): ReadingUnknown {
   return { key: `gain ${device}`, of: "device", mean: 0, sd: 1, source };
 }
 

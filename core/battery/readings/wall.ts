@@ -15,7 +15,8 @@ const wall = {
   etaSd: z.number().positive().max(0.5).optional(),
 };
 const efficiencyOf = (charger: string) => gainOf(`charger ${charger}`, "charger efficiency");
-const stepOf = (stepWh: number, eta: number) => [{ source: "counter step", sd: (stepWh * eta) / ROOT12 }];
+const stepOf = (stepWh: number, eta: number) =>
+  [{ source: "counter step", sd: (stepWh * eta) / ROOT12 }] as const;
 
 /** Wall energy to fill the pack again: what was used since full, over the charger's efficiency. */
 export const wallRefill = readingKind({

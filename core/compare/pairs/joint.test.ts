@@ -1,3 +1,4 @@
+import type { BudgetLine } from "#core/estimation";
 import { describe, expect, test } from "@jest/globals";
 import fc from "#tests/property";
 import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
@@ -219,7 +220,7 @@ describe("a joint pair", () => {
 });
 
 describe("what would resolve a difference", () => {
-  const budget = (road: number, gauge: number, capacity: number) => [
+  const budget = (road: number, gauge: number, capacity: number): readonly BudgetLine[] => [
     { source: "road scatter", variance: road },
     { source: "gauge rounding", variance: gauge },
     { source: "capacity", variance: capacity },

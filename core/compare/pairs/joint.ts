@@ -1,3 +1,4 @@
+import type { ErrorSource } from "#core/battery/readings";
 import {
   budgetOf,
   energyFigure,
@@ -67,7 +68,7 @@ export interface JointPair {
   readonly sdApart: number;
   /** The difference's sd with a watt-hour meter on every run that had none; null where all had. */
   readonly sdMetered: number | null;
-  readonly budget: readonly { readonly source: string; readonly share: number }[];
+  readonly budget: readonly { readonly source: ErrorSource; readonly share: number }[];
   /** Tests that take part, and how many readings count. */
   readonly tests: number;
   readonly readings: number;

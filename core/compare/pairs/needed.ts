@@ -1,3 +1,4 @@
+import type { ErrorSource } from "#core/battery/readings";
 import { RESOLVED_SDS } from "#core/base";
 import type { BudgetLine } from "#core/estimation";
 import type { Estimate } from "#core/base";
@@ -13,7 +14,7 @@ export interface Needed {
 const MOST_RUNS = 60;
 const MOST_LENGTH = 20;
 /** Errors that stay the same share of the figure however long the way is. */
-const STAYS = new Set(["capacity", "meter gain", "logger gain", "charger efficiency", "climb"]);
+const STAYS = new Set<ErrorSource>(["capacity", "meter gain", "logger gain", "charger efficiency", "climb"]);
 
 /**
  * Runs or length that would resolve a difference. Repeats halve the variance as they double. On a longer way the road's
@@ -26,7 +27,7 @@ export function neededFor(difference: Estimate, budget: readonly BudgetLine[], r
   if (mean === 0 || sd === 0) return { runs: null, length: null };
   const byRuns = Math.ceil(runs * ((RESOLVED_SDS * sd) / mean) ** 2);
   const falls = budget.reduce((sum, { variance }) => sum + variance, 0);
-  const shareOf = (is: (source: string) => boolean) =>
+  const shareOf = (is: (source: ErrorSource) => boolean) =>
     budget.reduce((sum, { source, variance }) => sum + (is(source) ? variance / falls : 0), 0);
   const road = shareOf((source) => source === "road scatter");
   const stays = shareOf((source) => STAYS.has(source));

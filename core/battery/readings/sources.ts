@@ -1,0 +1,35 @@
+/** Everything an error may come from, with its plain words: what a figure's doubt is made of is told by these names. */
+export const ERROR_SOURCES = {
+  capacity: "what the pack holds",
+  "gauge smooth": "gauge not linear",
+  "gauge rounding": "rounding of the gauge",
+  "gauge look": "what one look at the gauge is off",
+  "gauge scale": "the gauge's own scale",
+  "gauge in the cold": "what the gauge knows of the cold",
+  "gauge at the bottom": "the gauge near the bottom",
+  "sag under load": "what the current takes of the volts",
+  "volts curve": "this pack's own volts curve",
+  "volts reading": "reading the volts",
+  "full at start": "how full it was at the start",
+  "road scatter": "the road: stops, turns, wind",
+  "bar thresholds": "where each bar really goes",
+  "bar sighting": "seeing the bar go late",
+  "bar width": "width of a bar",
+  "cut-off": "where the pack cuts off",
+  "where it crawls": "where it no longer holds its speed",
+  "where the gauge ends": "how far gauge zero is from empty",
+  "place of the look": "looks noted without a distance",
+  "low-power point": "where low-power mode begins",
+  "low-power sighting": "seeing low-power mode begin",
+  "last-bar point": "where the last bar blinks",
+  climb: "energy per metre climbed",
+  "meter gain": "the meter's gain",
+  "logger gain": "the logger's gain",
+  "charger efficiency": "the charger's efficiency",
+  "counter step": "the counter's last digit",
+  "telemetry gaps": "gaps in the telemetry",
+  distance: "the distance",
+} as const;
+
+/** The name of what an error comes from. */
+export type ErrorSource = keyof typeof ERROR_SOURCES;
