@@ -198,7 +198,7 @@ export const SIGHTING = {
   /** The display's own guess, m. */
   rangeGuessM: field({
     schema: distance,
-    label: "display's miles left",
+    label: "way left, by the display",
     kind: "quantity",
     dimension: "distance",
     group: "place",

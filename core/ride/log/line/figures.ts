@@ -123,7 +123,7 @@ export function readFigure(
     return (reader.set(meaning.field, 100 - there(first), tail.to, "percent used", from), true);
   const isGuess = tail.is === "guess" || meaning.field === "rangeGuessM";
   if (guess && !["distanceM", "rangeGuessM"].includes(meaning.field))
-    return refuse("“~” marks the display's guess of miles left");
+    return refuse("“~” marks the display's guess of the way left");
   if (isGuess || guess) return (reader.set("rangeGuessM", first, tail.to, "display's guess", from), true);
   reader.set(meaning.field, first, tail.to, meaning.says, from);
   return true;
