@@ -1,6 +1,7 @@
 import "./app.css";
 import { useContext, useEffect, type ReactNode } from "react";
 import {
+  href,
   isRouteErrorResponse,
   Links,
   Meta,
@@ -67,7 +68,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
           ? error.data
           : "Nothing was changed. Go back and try again; the log of the start command says more."}
       </p>
-      <a className="button" href="/">
+      <a className="button" href={href("/")}>
         Back to Today
       </a>
     </main>

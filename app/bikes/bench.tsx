@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
@@ -38,7 +38,16 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     async () => benchTexts((await benchAt(db, params)).bench, "", system),
   );
   if (stale) return staleReply(submission.reply(), stale);
-  return redirect(afterChange(`/bikes/${bike.id}/packs/${pack.id}/bench/${id}/sheet`, saved));
+  return redirect(
+    afterChange(
+      href("/bikes/:bikeId/packs/:packId/bench/:benchId/sheet", {
+        bikeId: bike.id,
+        packId: pack.id,
+        benchId: id,
+      }),
+      saved,
+    ),
+  );
 }
 
 export default function BenchPage({
@@ -60,7 +69,7 @@ export default function BenchPage({
           version={bench?.version}
           lastResult={actionData}
           save="Keep it, show the sheet"
-          back={`/bikes/${bike.id}`}
+          back={href("/bikes/:bikeId", { bikeId: bike.id })}
         >
           <Cautions of="pack" />
         </RecordForm>

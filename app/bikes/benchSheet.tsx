@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { packSheet } from "#core/battery";
@@ -78,7 +78,14 @@ export default function BenchSheet({ loaderData: { bike, pack, bench, sheet } }:
       line={`Bench test of ${dayText(bench.on)}`}
       next={
         <div className="flex gap-3 print:hidden">
-          <Link to={`/bikes/${bike.id}/packs/${pack.id}/bench/${bench.id}`} className="button">
+          <Link
+            to={href("/bikes/:bikeId/packs/:packId/bench/:benchId", {
+              bikeId: bike.id,
+              packId: pack.id,
+              benchId: bench.id,
+            })}
+            className="button"
+          >
             Change
           </Link>
           <PrintButton />

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
@@ -63,6 +63,39 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
+type Data = Route.ComponentProps["loaderData"];
+
+/** The newest tests of the bike. */
+function Tests({
+  bikeId,
+  tests,
+  testCount,
+}: {
+  readonly bikeId: string;
+  readonly tests: Data["tests"];
+  readonly testCount: number;
+}) {
+  return (
+    <section>
+      <h2 className="mb-2">Tests</h2>
+      {testCount > tests.length ? (
+        <p className="mb-2 text-quiet">
+          The newest {tests.length} of {testCount}.{" "}
+          <Link to={`${href("/strip")}?bike=${bikeId}`}>All of them</Link>
+        </p>
+      ) : null}
+      <table className="table w-full">
+        <tbody>
+          {tests.map((test) => (
+            <TestRow key={test.id} {...test} />
+          ))}
+        </tbody>
+      </table>
+      {tests.length === 0 ? <p className="text-quiet">No test of this bike yet.</p> : null}
+    </section>
+  );
+}
+
 export default function BikePage({
   loaderData: { bike, packs, setUps, tests, testCount, unreadable },
 }: Route.ComponentProps) {
@@ -73,15 +106,18 @@ export default function BikePage({
       next={
         packs.length ? (
           <div className="flex gap-3">
-            <Link to={`/plan/new?bike=${bike.id}`} className="button button-main">
+            <Link to={`${href("/plan/new")}?bike=${bike.id}`} className="button button-main">
               Plan a test
             </Link>
-            <Link to={`/strip/new?bike=${bike.id}`} className="button">
+            <Link to={`${href("/strip/new")}?bike=${bike.id}`} className="button">
               New test
             </Link>
           </div>
         ) : (
-          <Link to={`/bikes/${bike.id}/packs/new`} className="button button-main">
+          <Link
+            to={href("/bikes/:bikeId/packs/:packId", { bikeId: bike.id, packId: "new" })}
+            className="button button-main"
+          >
             Add its pack
           </Link>
         )
@@ -93,7 +129,9 @@ export default function BikePage({
           <section>
             <div className="mb-2 flex items-center justify-between">
               <h2>Packs</h2>
-              <Link to={`/bikes/${bike.id}/packs/new`}>Add a pack</Link>
+              <Link to={href("/bikes/:bikeId/packs/:packId", { bikeId: bike.id, packId: "new" })}>
+                Add a pack
+              </Link>
             </div>
             <div className="grid gap-3 sm:grid-cols-2">
               {packs.map((pack) => (
@@ -105,7 +143,9 @@ export default function BikePage({
           <section>
             <div className="mb-2 flex items-center justify-between">
               <h2>Set-ups</h2>
-              <Link to={`/bikes/${bike.id}/set-ups/new`}>Add a set-up</Link>
+              <Link to={href("/bikes/:bikeId/set-ups/:setUpId", { bikeId: bike.id, setUpId: "new" })}>
+                Add a set-up
+              </Link>
             </div>
             <table className="table w-full">
               <tbody>
@@ -120,23 +160,7 @@ export default function BikePage({
               </p>
             ) : null}
           </section>
-          <section>
-            <h2 className="mb-2">Tests</h2>
-            {testCount > tests.length ? (
-              <p className="mb-2 text-quiet">
-                The newest {tests.length} of {testCount}.{" "}
-                <Link to={`/strip?bike=${bike.id}`}>All of them</Link>
-              </p>
-            ) : null}
-            <table className="table w-full">
-              <tbody>
-                {tests.map((test) => (
-                  <TestRow key={test.id} {...test} />
-                ))}
-              </tbody>
-            </table>
-            {tests.length === 0 ? <p className="text-quiet">No test of this bike yet.</p> : null}
-          </section>
+          <Tests bikeId={bike.id} tests={tests} testCount={testCount} />
         </div>
         <BikeFacts bike={bike} />
       </div>

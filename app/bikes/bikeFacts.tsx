@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { claimText } from "#app/ui/claim";
 import { fixed, formatQuantity } from "#core/base";
 import type { Bike } from "#core/records";
@@ -85,10 +85,10 @@ export function BikeFacts({ bike }: { readonly bike: KeptBike }) {
     <aside className="sheet h-fit p-4">
       <div className="flex items-center justify-between">
         <h2>Facts</h2>
-        <Link to={`/bikes/${bike.id}/edit`}>Change</Link>
+        <Link to={href("/bikes/:bikeId/edit", { bikeId: bike.id })}>Change</Link>
       </div>
       <p className="mb-1 text-sm">
-        <Link to={`/bikes/${bike.id}/gauge`}>What its gauge really says</Link>
+        <Link to={href("/bikes/:bikeId/gauge", { bikeId: bike.id })}>What its gauge really says</Link>
       </p>
       <dl>
         <Fact name="Weight">
@@ -132,7 +132,7 @@ export function BikeFacts({ bike }: { readonly bike: KeptBike }) {
           kind="bike"
           id={bike.id}
           intent={bike.archived ? "restore" : "archive"}
-          to={bike.archived ? `/bikes/${bike.id}` : "/bikes"}
+          to={bike.archived ? href("/bikes/:bikeId", { bikeId: bike.id }) : href("/bikes")}
           name={bike.name}
         />
       </div>

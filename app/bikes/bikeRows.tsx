@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dayText } from "#app/ui/testLine";
 import { formatQuantity, type Estimate } from "#core/base";
 import type { SetUp, Test } from "#core/records";
@@ -17,7 +17,7 @@ export function SetUpRow({ bikeId, setUp }: SetUpRowProps) {
   return (
     <tr>
       <td>
-        <Link to={`/bikes/${bikeId}/set-ups/${setUp.id}`}>{setUp.name}</Link>
+        <Link to={href("/bikes/:bikeId/set-ups/:setUpId", { bikeId, setUpId: setUp.id })}>{setUp.name}</Link>
         <div className="text-sm text-quiet">{setUp.tyre}</div>
       </td>
       <td className="text-sm">
@@ -35,7 +35,13 @@ export function SetUpRow({ bikeId, setUp }: SetUpRowProps) {
       </td>
       <td className="number text-sm">
         <Act kind="setUp" id={setUp.id} intent="duplicate" name={setUp.name} />
-        <Act kind="setUp" id={setUp.id} intent="archive" to={`/bikes/${bikeId}`} name={setUp.name} />
+        <Act
+          kind="setUp"
+          id={setUp.id}
+          intent="archive"
+          to={href("/bikes/:bikeId", { bikeId })}
+          name={setUp.name}
+        />
       </td>
     </tr>
   );
@@ -54,7 +60,7 @@ export function TestRow({ id, test, setUpName, whPerM }: TestRowProps) {
   return (
     <tr>
       <td>
-        <Link to={`/strip/${id}`}>{test.title}</Link>
+        <Link to={href("/strip/:testId", { testId: id })}>{test.title}</Link>
         <div className="text-sm text-quiet">
           {[test.school, test.drive, setUpName, dayText(test.day)].filter(Boolean).join(", ")}
         </div>

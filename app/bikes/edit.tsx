@@ -1,5 +1,5 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
@@ -31,7 +31,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     () => saveBike(db, id, submission.value, seenVersion(form)),
     async () => bikeTexts(found(await findBike(db, id), GONE), system),
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/bikes/${id}`, saved));
+  return stale
+    ? staleReply(submission.reply(), stale)
+    : redirect(afterChange(href("/bikes/:bikeId", { bikeId: id }), saved));
 }
 
 export default function EditBike({ loaderData: { bike }, actionData }: Route.ComponentProps) {
@@ -43,7 +45,7 @@ export default function EditBike({ loaderData: { bike }, actionData }: Route.Com
           version={bike.version}
           lastResult={actionData}
           save="Keep"
-          back={`/bikes/${bike.id}`}
+          back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>
     </Page>

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
@@ -159,7 +159,7 @@ export default function GaugePage({ loaderData: { bike, history, pending } }: Ro
           : "Learned from this bike's tests."
       }
       next={
-        <Link to={`/bikes/${bike.id}`} className="button">
+        <Link to={href("/bikes/:bikeId", { bikeId: bike.id })} className="button">
           The bike
         </Link>
       }
@@ -205,7 +205,7 @@ export default function GaugePage({ loaderData: { bike, history, pending } }: Ro
         <div className="p-4 md:p-6">
           <Empty
             step={
-              <Link to={`/strip/new?bike=${bike.id}`} className="button button-main">
+              <Link to={`${href("/strip/new")}?bike=${bike.id}`} className="button button-main">
                 New test
               </Link>
             }

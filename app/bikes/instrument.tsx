@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -52,7 +52,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
         system,
       ),
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange("/bikes", saved));
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(href("/bikes"), saved));
 }
 
 export default function InstrumentPage({ loaderData: { instrument, id }, actionData }: Route.ComponentProps) {
@@ -62,7 +62,11 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
     <Page
       title={id ? instrument.name : "Add a meter, logger or charger"}
       line="The log finds it by its name; what is left empty is the usual for its kind."
-      next={id ? <Act kind="instrument" id={id} intent="archive" to="/bikes" name={instrument.name} /> : null}
+      next={
+        id ? (
+          <Act kind="instrument" id={id} intent="archive" to={href("/bikes")} name={instrument.name} />
+        ) : null
+      }
     >
       <div className="max-w-2xl p-4 md:p-6">
         <RecordForm
@@ -73,7 +77,7 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
           focus={id ? undefined : "name"}
           lastResult={actionData}
           save="Keep it"
-          back="/bikes"
+          back={href("/bikes")}
         >
           <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">
             Clamp and inline meters only on wiring made for them. Anything inside a pack or controller is for

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { freshen } from "#app/services/analysis.server";
 import { claimText } from "#app/ui/claim";
@@ -73,7 +73,7 @@ function BikeTable({ bikes }: { readonly bikes: Data["bikes"] }) {
           {bikes.map((bike) => (
             <tr key={bike.id}>
               <td>
-                <Link to={`/bikes/${bike.id}`} className="font-bold">
+                <Link to={href("/bikes/:bikeId", { bikeId: bike.id })} className="font-bold">
                   {bike.name}
                 </Link>
                 {bike.archived ? <span className="text-sm text-quiet"> archived</span> : null}
@@ -98,13 +98,19 @@ function BikeTable({ bikes }: { readonly bikes: Data["bikes"] }) {
                   </div>
                 ))}
                 {bike.packs.length === 0 ? (
-                  <Link to={`/bikes/${bike.id}/packs/new`}>add its pack</Link>
+                  <Link to={href("/bikes/:bikeId/packs/:packId", { bikeId: bike.id, packId: "new" })}>
+                    add its pack
+                  </Link>
                 ) : null}
               </td>
               <td>{bike.claimed ? claimText(bike.claimed, system) : ""}</td>
               <td className="number">
                 {bike.last ? (
-                  <Link to={`/strip/${bike.last.testId}`} className="text-ink" title={bike.last.title}>
+                  <Link
+                    to={href("/strip/:testId", { testId: bike.last.testId })}
+                    className="text-ink"
+                    title={bike.last.title}
+                  >
                     <Figure value={bike.last.whPerM} dimension="energyPerDistance" />
                   </Link>
                 ) : (
@@ -126,7 +132,7 @@ function RiderList({ riders }: { readonly riders: Data["riders"] }) {
     <ul className="flex flex-wrap gap-2">
       {riders.map((rider) => (
         <li key={rider.id} className="sheet px-3 py-2">
-          <Link to={`/bikes/riders/${rider.id}`}>{rider.name}</Link>
+          <Link to={href("/bikes/riders/:riderId", { riderId: rider.id })}>{rider.name}</Link>
           <span className="text-sm text-quiet">
             {rider.massKg === undefined
               ? ", not weighed"
@@ -135,7 +141,7 @@ function RiderList({ riders }: { readonly riders: Data["riders"] }) {
         </li>
       ))}
       <li>
-        <Link to="/bikes/riders/new" className="button">
+        <Link to={href("/bikes/riders/:riderId", { riderId: "new" })} className="button">
           Add a rider
         </Link>
       </li>
@@ -150,7 +156,9 @@ function InstrumentList({ instruments }: { readonly instruments: Data["instrumen
     <ul className="flex flex-wrap gap-2">
       {instruments.map((instrument) => (
         <li key={instrument.id} className="sheet px-3 py-2">
-          <Link to={`/bikes/instruments/${instrument.id}`}>{instrument.name}</Link>
+          <Link to={href("/bikes/instruments/:instrumentId", { instrumentId: instrument.id })}>
+            {instrument.name}
+          </Link>
           <span className="text-sm text-quiet">
             , {instrument.kind}
             {instrument.gainSd === undefined ? "" : `, to ${fixed(100 * instrument.gainSd, 1)} %`}
@@ -159,7 +167,7 @@ function InstrumentList({ instruments }: { readonly instruments: Data["instrumen
         </li>
       ))}
       <li>
-        <Link to="/bikes/instruments/new" className="button">
+        <Link to={href("/bikes/instruments/:instrumentId", { instrumentId: "new" })} className="button">
           Add an instrument
         </Link>
       </li>
@@ -175,7 +183,7 @@ export default function Bikes({
       title="Bikes"
       line={`${bikes.length} bikes and ${riders.length} riders on this desk`}
       next={
-        <Link to="/bikes/new" className="button button-main">
+        <Link to={href("/bikes/new")} className="button button-main">
           Add a bike
         </Link>
       }
@@ -185,7 +193,7 @@ export default function Bikes({
         {bikes.length === 0 ? (
           <Empty
             step={
-              <Link to="/bikes/new" className="button button-main">
+              <Link to={href("/bikes/new")} className="button button-main">
                 Add the first bike
               </Link>
             }
@@ -205,9 +213,9 @@ export default function Bikes({
         </section>
         <p className="text-sm">
           {archived ? (
-            <Link to="/bikes">Leave out what is archived</Link>
+            <Link to={href("/bikes")}>Leave out what is archived</Link>
           ) : (
-            <Link to="/bikes?archived">Show what is archived</Link>
+            <Link to={`${href("/bikes")}?archived`}>Show what is archived</Link>
           )}
         </p>
       </div>

@@ -1,5 +1,5 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
@@ -17,7 +17,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const id = uuidv7();
   await saveBike(context.get(dbContext), id, submission.value);
-  return redirect(`/bikes/${id}/packs/new`);
+  return redirect(href("/bikes/:bikeId/packs/:packId", { bikeId: id, packId: "new" }));
 }
 
 export default function NewBike({ actionData }: Route.ComponentProps) {
@@ -27,7 +27,7 @@ export default function NewBike({ actionData }: Route.ComponentProps) {
       line="Dashed figures are assumed: confirm them or type your own. The pack comes next."
     >
       <div className="max-w-3xl p-4 md:p-6">
-        <BikeForm bike={NEW_BIKE} lastResult={actionData} save="Keep the bike" back="/bikes" />
+        <BikeForm bike={NEW_BIKE} lastResult={actionData} save="Keep the bike" back={href("/bikes")} />
       </div>
     </Page>
   );

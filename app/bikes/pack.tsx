@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -56,7 +56,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
         system,
       ),
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/bikes/${bikeId}`, saved));
+  return stale
+    ? staleReply(submission.reply(), stale)
+    : redirect(afterChange(href("/bikes/:bikeId", { bikeId }), saved));
 }
 
 export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: Route.ComponentProps) {
@@ -77,7 +79,7 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
           focus={isNew ? "labelWh" : undefined}
           lastResult={actionData}
           save="Keep the pack"
-          back={`/bikes/${bike.id}`}
+          back={href("/bikes/:bikeId", { bikeId: bike.id })}
         >
           <Cautions of="pack" most={3} />
         </RecordForm>

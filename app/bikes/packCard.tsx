@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dayText } from "#app/ui/testLine";
 import type { packHistory } from "#core/analysis";
 import type { usableEnergy } from "#core/battery";
@@ -26,7 +26,7 @@ export function PackCard({ bikeId, pack }: PackCardProps) {
   const system = useSystem();
   return (
     <div className="sheet p-4">
-      <Link to={`/bikes/${bikeId}/packs/${pack.id}`} className="font-bold">
+      <Link to={href("/bikes/:bikeId/packs/:packId", { bikeId, packId: pack.id })} className="font-bold">
         {pack.name}
       </Link>
       <p className="text-sm text-quiet">
@@ -56,13 +56,27 @@ export function PackCard({ bikeId, pack }: PackCardProps) {
       <ul className="mt-2 text-sm">
         {pack.benches.map((bench) => (
           <li key={bench.id}>
-            <Link to={`/bikes/${bikeId}/packs/${pack.id}/bench/${bench.id}/sheet`}>
+            <Link
+              to={href("/bikes/:bikeId/packs/:packId/bench/:benchId/sheet", {
+                bikeId,
+                packId: pack.id,
+                benchId: bench.id,
+              })}
+            >
               Bench sheet, {dayText(bench.on)}
             </Link>
           </li>
         ))}
         <li>
-          <Link to={`/bikes/${bikeId}/packs/${pack.id}/bench/new`}>Record a bench test</Link>
+          <Link
+            to={href("/bikes/:bikeId/packs/:packId/bench/:benchId", {
+              bikeId,
+              packId: pack.id,
+              benchId: "new",
+            })}
+          >
+            Record a bench test
+          </Link>
         </li>
       </ul>
     </div>

@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -53,7 +53,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
         system,
       ),
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange("/bikes", saved));
+  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(href("/bikes"), saved));
 }
 
 export default function RiderPage({ loaderData: { rider, isNew }, actionData }: Route.ComponentProps) {
@@ -65,7 +65,7 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
       line="First names are enough. Weight dressed, with water and camera."
       next={
         "id" in rider ? (
-          <Act kind="rider" id={String(rider.id)} intent="archive" to="/bikes" name={rider.name} />
+          <Act kind="rider" id={String(rider.id)} intent="archive" to={href("/bikes")} name={rider.name} />
         ) : null
       }
     >
@@ -79,7 +79,7 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
           notes={{ "Effort line": EFFORT_LINE }}
           lastResult={actionData}
           save="Keep the rider"
-          back="/bikes"
+          back={href("/bikes")}
         />
       </div>
     </Page>

@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -55,7 +55,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
         system,
       ),
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/bikes/${bikeId}`, saved));
+  return stale
+    ? staleReply(submission.reply(), stale)
+    : redirect(afterChange(href("/bikes/:bikeId", { bikeId }), saved));
 }
 
 export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionData }: Route.ComponentProps) {
@@ -76,7 +78,7 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
           focus={isNew ? "name" : undefined}
           lastResult={actionData}
           save="Keep the set-up"
-          back={`/bikes/${bike.id}`}
+          back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>
     </Page>

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { formatQuantity, unitOf } from "#core/base";
@@ -54,7 +54,7 @@ function Guesses({ known }: { readonly known: Known }) {
         {known.guesses.map(({ id, title, audit }) => (
           <tr key={id}>
             <td>
-              <Link to={`/strip/${id}`} className="underline">
+              <Link to={href("/strip/:testId", { testId: id })} className="underline">
                 {title}
               </Link>
             </td>
@@ -81,7 +81,7 @@ export default function BikeKnown({ loaderData: { known, reference, names } }: R
       title={`${bike.name}, what is known`}
       line={`Over ${known.tests === 1 ? "one test" : `${known.tests} tests`}, each level and ground from the tests whose readings tell it apart.${known.questioned.length ? ` Left out, with a reading in question: ${known.questioned.join(", ")}.` : ""}`}
       next={
-        <Link to={`/bikes/${bike.id}`} className="button">
+        <Link to={href("/bikes/:bikeId", { bikeId: bike.id })} className="button">
           The bike
         </Link>
       }

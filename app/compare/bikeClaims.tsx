@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import type { RangeSpan } from "#core/compare";
 import {
   fixed,
@@ -118,7 +118,7 @@ export function BikeClaims({
     <section className="grid gap-x-8 gap-y-3 border-b border-rule py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div>
         <h2>
-          <Link to={`/compare/bikes/${bike.bikeId}`}>{bike.bike}</Link>
+          <Link to={href("/compare/bikes/:bikeId", { bikeId: bike.bikeId })}>{bike.bike}</Link>
           {bike.drive === "throttle" ? ", throttle" : ""}
         </h2>
         <p className="text-sm text-quiet">

@@ -1,4 +1,4 @@
-import { data, Form, Link, redirect } from "react-router";
+import { href, data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { dayText, testSentence } from "#app/ui/testLine";
@@ -56,7 +56,9 @@ export async function action(args: Route.ActionArgs) {
   const { bridge } = bridged;
   if (!bridge.ok) throw data("There is no figure to publish.", { status: 400 });
   await publish(db, bridged.line.id, bridge.value.under.whPerM, reference);
-  return redirect(`/compare/bridge/${bridged.line.id}?under=${encodeURIComponent(referenceKey(reference))}`);
+  return redirect(
+    `${href("/compare/bridge/:testId", { testId: bridged.line.id })}?under=${encodeURIComponent(referenceKey(reference))}`,
+  );
 }
 
 /** The figure under the reference with its error, and the measured one. */
@@ -180,7 +182,10 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
       title={`${line.bike} under ${name}`}
       line={testSentence(line.test, { bike: line.bike, setUp: line.setUp, rider: line.rider }, system)}
       next={
-        <Link to={`/compare?under=${encodeURIComponent(referenceKey(reference))}`} className="button">
+        <Link
+          to={`${href("/compare")}?under=${encodeURIComponent(referenceKey(reference))}`}
+          className="button"
+        >
           Standings
         </Link>
       }

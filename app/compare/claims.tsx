@@ -1,4 +1,4 @@
-import { Form, Link } from "react-router";
+import { href, Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { parseNumber } from "#core/base";
 import { newestReferences, referenceName, REFERENCES } from "#core/bike";
@@ -105,7 +105,7 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
         ) : (
           <Empty
             step={
-              <Link to="/bikes" className="button button-main">
+              <Link to={href("/bikes")} className="button button-main">
                 Bikes
               </Link>
             }

@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, Form, redirect } from "react-router";
+import { href, data, Form, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
@@ -64,7 +64,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     () => saveClimb(db, id, links, submission.value as ClimbRecord, seenVersion(form)),
     async () => climbTexts(found(await findClimb(db, id), GONE).body, system),
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange("/compare/climbs", saved));
+  return stale
+    ? staleReply(submission.reply(), stale)
+    : redirect(afterChange(href("/compare/climbs"), saved));
 }
 
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
@@ -168,13 +170,19 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
           lastResult={actionData as never}
           save="Keep the climb"
           version={line?.version}
-          back="/compare/climbs"
+          back={href("/compare/climbs")}
           hidden={{ bike: bike.id }}
         >
           <Cautions of="riding" most={2} />
         </RecordForm>
         {line ? (
-          <Act kind="climb" id={line.id} intent="archive" to="/compare/climbs" name={line.body.hill} />
+          <Act
+            kind="climb"
+            id={line.id}
+            intent="archive"
+            to={href("/compare/climbs")}
+            name={line.body.hill}
+          />
         ) : null}
       </div>
     </Page>

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { fixed, formatQuantity, formatUncertain, halfWidth95, stopwatchText } from "#core/base";
@@ -24,7 +24,7 @@ function RunRow({ run, fastestS }: { readonly run: HillRun; readonly fastestS: n
   return (
     <tr>
       <td>
-        <Link to={`/compare/climbs/${id}`}>{bike}</Link>
+        <Link to={href("/compare/climbs/:climbId", { climbId: id })}>{bike}</Link>
         <span className="block text-quiet">
           {[climb.drive === "throttle" ? "throttle" : climb.level || "pedal", setUp]
             .filter(Boolean)
@@ -128,7 +128,7 @@ function Loops({
   return (
     <li className="border-b border-rule py-3">
       <p>
-        <Link to={`/strip/${id}`} className="font-bold">
+        <Link to={href("/strip/:testId", { testId: id })} className="font-bold">
           {bike}
         </Link>
         , {title}
@@ -158,7 +158,7 @@ function Loops({
 /** Hills ranked by what a metre up costs, and charges by the quarter. */
 export default function Climbs({ loaderData: { hills, loops } }: Route.ComponentProps) {
   const fresh = (
-    <Link to="/compare/climbs/new" className="button button-main">
+    <Link to={href("/compare/climbs/:climbId", { climbId: "new" })} className="button button-main">
       New climb
     </Link>
   );

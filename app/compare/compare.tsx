@@ -1,4 +1,4 @@
-import { Form, Link } from "react-router";
+import { href, Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { LEVEL_PLACES, MEASURE, MEASURES, unitOfMeasure } from "#core/compare";
@@ -48,10 +48,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 type Data = Route.ComponentProps["loaderData"];
 
+interface AskedProps {
+  readonly loaderData: Data;
+  /** One for the whole page: a choice builds on the one made just before it. */
+  readonly filters: ReturnType<typeof useFilters>;
+}
+
 /** Filters that are seldom set. */
-function FurtherFilters({ loaderData }: { readonly loaderData: Data }) {
+function FurtherFilters({ loaderData, filters: { search, pick } }: AskedProps) {
   const { bikes, levels, reference, ask } = loaderData;
-  const { search, pick } = useFilters();
   return (
     <MoreFilters set={FILTERS.some((name) => search.has(name))}>
       <Pick
@@ -99,9 +104,9 @@ function FurtherFilters({ loaderData }: { readonly loaderData: Data }) {
 }
 
 /** What is compared: under which reference, which measure, of which tests. */
-function Asked({ loaderData, chosen }: { readonly loaderData: Data; readonly chosen: readonly string[] }) {
+function Asked({ loaderData, filters, chosen }: AskedProps & { readonly chosen: readonly string[] }) {
   const { reference, references, ask } = loaderData;
-  const { search, pick } = useFilters();
+  const { search, pick } = filters;
   const common = ask.measure === "rangeCommon" || ask.measure === "climbCommon";
   return (
     <Form>
@@ -129,7 +134,7 @@ function Asked({ loaderData, chosen }: { readonly loaderData: Data; readonly cho
           onPick={pick}
           options={MEASURES.map((name) => [name, MEASURE[name].title])}
         />
-        <FurtherFilters loaderData={loaderData} />
+        <FurtherFilters loaderData={loaderData} filters={filters} />
         {common ? (
           <label className="grid gap-0.5 text-sm">
             <span className="text-quiet">Common pack, Wh</span>
@@ -151,7 +156,8 @@ function Asked({ loaderData, chosen }: { readonly loaderData: Data; readonly cho
 export default function Compare({ loaderData }: Route.ComponentProps) {
   const { places, pair, reference, ask } = loaderData;
   const system = useSystem();
-  const { search, change } = useFilters();
+  const filters = useFilters();
+  const { search, change } = filters;
   const chosen = search.getAll("test").slice(0, 2);
   const choose = (id: string, on: boolean) =>
     change((next) => {
@@ -173,11 +179,11 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
       <CompareNav />
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,1fr)_20rem]">
         <section className="min-w-0">
-          <Asked loaderData={loaderData} chosen={chosen} />
+          <Asked loaderData={loaderData} filters={filters} chosen={chosen} />
           {places.length === 0 && loaderData.left.length === 0 ? (
             <Empty
               step={
-                <Link to="/strip/new" className="button button-main">
+                <Link to={href("/strip/new")} className="button button-main">
                   New test
                 </Link>
               }

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 
 interface PickProps {
   readonly name: string;
@@ -29,10 +29,20 @@ export function Pick({ name, label, value, options, onPick }: PickProps) {
   );
 }
 
-/** Filters that are seldom changed, behind a word; open where one of them is set. */
+/** Filters that are seldom changed, behind a word; open where one of them is set, and never closed under somebody's hand. */
 export function MoreFilters({ set, children }: { readonly set: boolean; readonly children: ReactNode }) {
+  const [open, setOpen] = useState(set);
+  const [wasSet, setWasSet] = useState(set);
+  if (set !== wasSet) {
+    setWasSet(set);
+    if (set) setOpen(true);
+  }
   return (
-    <details className="group self-center" open={set}>
+    <details
+      className="group self-center"
+      open={open}
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+    >
       <summary className="cursor-pointer py-2 text-sm text-spruce underline underline-offset-3">
         <span className="group-open:hidden">More filters</span>
         <span className="hidden group-open:inline">Fewer filters</span>

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { newestReferences, referenceKey, referenceName } from "#core/bike";
@@ -59,7 +59,7 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
       title={title}
       line={`One ledger over ${tests.length === 1 ? "one test" : `${tests.length} tests`}: what the runs share, the pack, a meter, the same hills, cancels in the difference.`}
       next={
-        <Link to={`/compare?${tests.map(({ id }) => `test=${id}`).join("&")}`} className="button">
+        <Link to={`${href("/compare")}?${tests.map(({ id }) => `test=${id}`).join("&")}`} className="button">
           Choose others
         </Link>
       }

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import type { JointPair } from "#core/compare";
 import { type Result, formatUncertain } from "#core/base";
 import { Problems } from "#ui/page";
@@ -55,7 +55,9 @@ export function PairPanel({ pair, oneChosen }: PairPanelProps) {
             {verdictOf(joint.value, [first, second])}
           </p>
           <p className="mt-2">
-            <Link to={`/compare/pair?a=${first.id}&b=${second.id}`}>What would settle it, and why</Link>
+            <Link to={`${href("/compare/pair")}?a=${first.id}&b=${second.id}`}>
+              What would settle it, and why
+            </Link>
           </p>
           <table className="table mt-3 w-full text-sm">
             <tbody>
@@ -63,7 +65,7 @@ export function PairPanel({ pair, oneChosen }: PairPanelProps) {
                 ([test, value]) => (
                   <tr key={test.id}>
                     <td>
-                      <Link to={`/strip/${test.id}`}>{test.bike}</Link>
+                      <Link to={href("/strip/:testId", { testId: test.id })}>{test.bike}</Link>
                       <div className="text-quiet">{test.title}</div>
                     </td>
                     <td className="number">{formatUncertain(value, "energyPerDistance", system)}</td>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dayText } from "#app/ui/testLine";
 import { sourceWords } from "#core/analysis";
 import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, Z_95 } from "#core/base";
@@ -58,7 +58,7 @@ export function PairRuns({ tests, others, joint, confounders }: PairRunsProps) {
           <li key={id} className="flex items-baseline gap-2">
             <b className="w-6 shrink-0">{side ?? "A B"}</b>
             <span className="min-w-0 flex-1">
-              <Link to={`/strip/${id}`} className="underline">
+              <Link to={href("/strip/:testId", { testId: id })} className="underline">
                 {bike}
               </Link>
               , {test}, {dayText(day)}

@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { data, Link, redirect } from "react-router";
+import { href, data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
 import { formatQuantity, type System } from "#core/base";
@@ -41,7 +41,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const body = submission.value as ReferenceRecord;
   const shipped = REFERENCES.find(({ name }) => name === body.name)?.version ?? 0;
   const version = await saveReference(db, body, shipped);
-  return redirect(`/compare?under=${encodeURIComponent(`${body.name}@${version}`)}`);
+  return redirect(`${href("/compare")}?under=${encodeURIComponent(`${body.name}@${version}`)}`);
 }
 
 /** The conditions of a reference in one sentence. */
@@ -86,7 +86,10 @@ export default function References({ loaderData, actionData }: Route.ComponentPr
           {references.map((reference) => (
             <li key={referenceKey(reference)} className="border-b border-rule py-3">
               <p className="flex justify-between gap-3">
-                <Link to={`/compare?under=${encodeURIComponent(reference.name)}`} className="font-bold">
+                <Link
+                  to={`${href("/compare")}?under=${encodeURIComponent(reference.name)}`}
+                  className="font-bold"
+                >
                   {referenceName(reference)}
                 </Link>
                 <Link to={`?change=${encodeURIComponent(reference.name)}`} className="text-sm underline">

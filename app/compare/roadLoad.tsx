@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import type { BikeParameter } from "#core/desk";
 import { fixed, halfWidth95 } from "#core/base";
 
@@ -49,8 +49,9 @@ export function RoadLoad({ road, rests, bikeId }: RoadLoadProps) {
         {rests > 0 && learned.length === 0
           ? "They taught little of any one of these, only of what they take together. "
           : ""}
-        A <Link to={`/compare/sweeps/new?bike=${bikeId}`}>sweep</Link> or a{" "}
-        <Link to={`/compare/climbs/new?bike=${bikeId}`}>climb</Link> tells them apart.
+        A <Link to={`${href("/compare/sweeps/new")}?bike=${bikeId}`}>sweep</Link> or a{" "}
+        <Link to={`${href("/compare/climbs/:climbId", { climbId: "new" })}?bike=${bikeId}`}>climb</Link> tells
+        them apart.
       </p>
     </>
   );

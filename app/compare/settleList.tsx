@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { fromSi, Z_95, unitOf, writeNarrowing, type DimensionName } from "#core/base";
 import { useSystem } from "#ui/system";
 
@@ -39,7 +39,7 @@ export function SettleList({ sd, dimension, settles }: SettleListProps) {
       {settles.map(({ what, test, testId, minutes, sdLeft }) => (
         <li key={`${testId}/${what}`} className="flex justify-between gap-x-4 border-b border-rule py-1">
           <span className="min-w-0">
-            <Link to={`/strip/${testId}/conditions`} className="underline">
+            <Link to={href("/strip/:testId/conditions", { testId })} className="underline">
               {test}
             </Link>
             : {what} <span className="whitespace-nowrap text-quiet">({timeText(minutes)})</span>

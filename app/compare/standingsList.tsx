@@ -1,7 +1,7 @@
 import { lazy, Suspense } from "react";
-import { Link, useSearchParams } from "react-router";
+import { href, Link, useSearchParams } from "react-router";
 import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/compare";
-import { fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
+import { nth, fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
 import { useHydrated } from "#ui/hydrated";
 import { useSpoken } from "#ui/system";
 import type { CompareRow, Place } from "#app/services/comparison/row";
@@ -90,14 +90,14 @@ function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose
   const { dimension } = MEASURE[ask.measure];
   const { value, error } = writeIn(row.value, dimension, unit);
   const hollow = row.pencil || row.beyond.length > 0;
-  const [only] = row.testIds;
+  const only = nth(row.testIds, 0);
   return (
     <li className="flex items-center gap-2 border-b border-rule" style={{ height: ROW }}>
       <input
         type="checkbox"
         className="size-5 shrink-0 accent-spruce"
-        checked={chosen.includes(only!)}
-        onChange={(event) => onChoose(only!, event.target.checked)}
+        checked={chosen.includes(only)}
+        onChange={(event) => onChoose(only, event.target.checked)}
         aria-label={`Choose ${row.bike}, ${row.title}`}
       />
       <span
@@ -108,7 +108,11 @@ function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose
       </span>
       <div className="min-w-0 flex-1">
         <Link
-          to={ask.by === "test" && !reference ? `/strip/${only}` : `/compare/bikes/${row.bikeId}`}
+          to={
+            ask.by === "test" && !reference
+              ? href("/strip/:testId", { testId: only })
+              : href("/compare/bikes/:bikeId", { bikeId: row.bikeId })
+          }
           className="block truncate font-bold text-ink no-underline hover:underline"
         >
           {row.bike}
@@ -121,7 +125,7 @@ function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose
       <div className={`shrink-0 text-right ${hollow ? "pencil" : ""}`}>
         {reference ? (
           <Link
-            to={`/compare/bridge/${only}?under=${encodeURIComponent(reference.key)}`}
+            to={`${href("/compare/bridge/:testId", { testId: only })}?under=${encodeURIComponent(reference.key)}`}
             aria-label={`How ${row.bike}, ${row.title} comes to ${value}`}
             className={hollow ? "text-ochre" : "text-ink"}
           >
@@ -151,7 +155,7 @@ function Left({
       <ul>
         {left.slice(0, MOST_LEFT).map(({ id, bike, title, why }) => (
           <li key={id}>
-            <Link to={`/strip/${id}`} className="underline">
+            <Link to={href("/strip/:testId", { testId: id })} className="underline">
               {bike}, {title}
             </Link>
             : {say(why)}

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useRef, useState } from "react";
-import { data, Form, Link, useFetcher } from "react-router";
+import { href, data, Form, Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -168,7 +168,10 @@ function SweepSays({
               </ul>
               <p className="mt-2 text-sm text-quiet">
                 It joins the bike&apos;s other sweeps and climbs in{" "}
-                <Link to={`/compare/bikes/${bike.id}`}>what is known of {bike.name}</Link>.
+                <Link to={href("/compare/bikes/:bikeId", { bikeId: bike.id })}>
+                  what is known of {bike.name}
+                </Link>
+                .
               </p>
             </section>
           ) : null}

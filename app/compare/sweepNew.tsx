@@ -1,4 +1,4 @@
-import { Form, redirect } from "react-router";
+import { href, Form, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
@@ -58,7 +58,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     riderId: text("rider") || null,
   };
   await saveSweep(db, id, links, sweep);
-  return redirect(`/compare/sweeps/${id}`);
+  return redirect(href("/compare/sweeps/:sweepId", { sweepId: id }));
 }
 
 const named = (all: readonly { readonly id: string; readonly name: string }[], none?: string) => [

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { listSweeps } from "#db/field";
@@ -13,7 +13,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 /** Sweeps, newest first. */
 export default function Sweeps({ loaderData: { sweeps } }: Route.ComponentProps) {
   const fresh = (
-    <Link to="/compare/sweeps/new" className="button button-main">
+    <Link to={href("/compare/sweeps/new")} className="button button-main">
       New sweep
     </Link>
   );
@@ -33,7 +33,7 @@ export default function Sweeps({ loaderData: { sweeps } }: Route.ComponentProps)
                 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-rule py-3"
               >
                 <span>
-                  <Link to={`/compare/sweeps/${id}`} className="font-bold">
+                  <Link to={href("/compare/sweeps/:sweepId", { sweepId: id })} className="font-bold">
                     {body.title}
                   </Link>
                   <span className="block text-sm text-quiet">

@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import { useEffect, useRef, useState } from "react";
 import type { PairTold, PairWork } from "#app/workers/pair.worker";
 import type { PairedTest, WithoutOne } from "#core/compare";
@@ -28,7 +29,7 @@ export function WithoutEach({ tests, query, resolved }: WithoutEachProps) {
   const start = async () => {
     setTold([]);
     setState("running");
-    const answer = await fetch(`/compare/pair/tests?${query}`);
+    const answer = await fetch(`${href("/compare/pair/tests")}?${query}`);
     if (!answer.ok) return setState("failed");
     const paired = (await answer.json()) as readonly PairedTest[];
     worker.current = new Worker(new URL("../workers/pair.worker.ts", import.meta.url), { type: "module" });

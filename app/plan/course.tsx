@@ -1,4 +1,4 @@
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -7,7 +7,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { findCourse, saveCourse } from "#db/plans";
 import { Page } from "#ui/page";
 import { CourseForm, courseTexts } from "./courseForm";
-import { readCourseForm } from "./forms";
+import { readCourseForm } from "./courseRead";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import { staleOf } from "#app/ui/stale";
 import type { Route } from "./+types/course";
@@ -31,7 +31,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     () => saveCourse(db, id, course, seenVersion(form)),
     async () => courseTexts(found(await findCourse(db, id), GONE), system),
   );
-  return stale ? staleReply({ problems: {} }, stale) : redirect(afterChange(`/plan/courses/${id}`, saved));
+  return stale
+    ? staleReply({ problems: {} }, stale)
+    : redirect(afterChange(href("/plan/courses/:courseId", { courseId: id }), saved));
 }
 
 export default function CoursePage({ loaderData: { course, id }, actionData }: Route.ComponentProps) {
@@ -41,7 +43,7 @@ export default function CoursePage({ loaderData: { course, id }, actionData }: R
       line="Kept, so that every bike rides the same way."
       next={
         id ? (
-          <a href={`/plan/courses/${id}/course.gpx`} className="button">
+          <a href={href("/plan/courses/:courseId/course.gpx", { courseId: id })} className="button">
             GPX
           </a>
         ) : null

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { Form, Link } from "react-router";
+import { href, Form, Link } from "react-router";
 import { GROUNDS } from "#core/fields";
 import { buildRoute, legClimbs, PLACES, SHAPES, type Course } from "#core/route";
 import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/base";
@@ -7,7 +7,8 @@ import type { Stale } from "#app/ui/stale";
 import { Choose, Line, LiveFields, useRows } from "#ui/lines";
 import { StaleNotice } from "#ui/staleNotice";
 import { useSystem } from "#ui/system";
-import { readCourseForm, type FieldProblems } from "./forms";
+import { readCourseForm } from "./courseRead";
+import type { FieldProblems } from "./forms";
 import { ProfileChart } from "./profileChart";
 
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
@@ -243,7 +244,7 @@ export function CourseForm({ course, problems: sent, save, version, stale = null
         <button type="submit" className="button button-main">
           {save}
         </button>
-        <Link to="/plan" className="button">
+        <Link to={href("/plan")} className="button">
           Back
         </Link>
       </div>

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { data, Form, redirect } from "react-router";
+import { href, data, Form, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { afterChange } from "#app/ui/safePath";
@@ -12,7 +12,8 @@ import { saveCourse } from "#db/plans";
 import { FileField } from "#ui/fileField";
 import { Page, Problems } from "#ui/page";
 import { CourseForm } from "./courseForm";
-import { readCourseForm, type FieldProblems } from "./forms";
+import { readCourseForm } from "./courseRead";
+import type { FieldProblems } from "./forms";
 import type { Route } from "./+types/courseImport";
 
 const LIMIT_BYTES = 40 * 1024 * 1024;
@@ -36,7 +37,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   }
   const id = uuidv7();
   const change = await saveCourse(context.get(dbContext), id, course);
-  return redirect(afterChange(`/plan/courses/${id}`, change));
+  return redirect(afterChange(href("/plan/courses/:courseId", { courseId: id }), change));
 }
 
 /** Reads a file in a worker; its progress as a share, and what it read. */

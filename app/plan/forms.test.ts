@@ -4,15 +4,8 @@ import { courseSchema } from "#core/route";
 import { planSchema, templateNamed, TEMPLATES } from "#core/planning";
 import { METRES_PER_MILE, type System } from "#core/base";
 import { PLANS } from "#db/demo/planned";
-import {
-  methodForm,
-  methodWritten,
-  planForm,
-  planWritten,
-  problemsOf,
-  readCourseForm,
-  textsOf,
-} from "./forms";
+import { readCourseForm } from "./courseRead";
+import { methodForm, methodWritten, planForm, planWritten, problemsOf, textsOf } from "./forms";
 import { distanceSpan, hoursText } from "./spans";
 
 const system = fc.constantFrom<System>("imperial", "metric");

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import type { PlanResults } from "#core/planning";
 import { fixed, fromSi, Z_95, unitOf, writeNarrowing } from "#core/base";
 import { useSystem } from "#ui/system";
@@ -32,7 +32,7 @@ export function LearningLines({ results }: { readonly results: PlanResults }) {
           const [from, to] = writeNarrowing(half(whPerM.sd), half(sdLeft));
           return (
             <li key={`${testId}/${what}`}>
-              <Link to={`/strip/${testId}/conditions`} className="underline">
+              <Link to={href("/strip/:testId/conditions", { testId })} className="underline">
                 {test}
               </Link>
               : {what}: ± {from} becomes ± {to} {unit}

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { legsLength, buildRoute } from "#core/route";
@@ -73,7 +73,7 @@ function PlanTable({ plans }: { readonly plans: Data["plans"] }) {
           {plans.map((plan) => (
             <tr key={plan.id}>
               <td>
-                <Link to={`/plan/${plan.id}`} className="font-bold">
+                <Link to={href("/plan/:planId", { planId: plan.id })} className="font-bold">
                   {plan.title}
                 </Link>
                 <div className="text-sm text-quiet">
@@ -86,9 +86,9 @@ function PlanTable({ plans }: { readonly plans: Data["plans"] }) {
               <td className="whitespace-nowrap">{dayText(plan.day)}</td>
               <td className="number">
                 {plan.testId ? (
-                  <Link to={`/strip/${plan.testId}`}>ridden</Link>
+                  <Link to={href("/strip/:testId", { testId: plan.testId })}>ridden</Link>
                 ) : (
-                  <Link to={`/plan/${plan.id}/sheet`}>Run sheet</Link>
+                  <Link to={href("/plan/:planId/sheet", { planId: plan.id })}>Run sheet</Link>
                 )}
               </td>
             </tr>
@@ -108,7 +108,7 @@ function CourseTable({ courses }: { readonly courses: Data["courses"] }) {
         {courses.map((course) => (
           <tr key={course.id}>
             <td>
-              <Link to={`/plan/courses/${course.id}`}>{course.name}</Link>
+              <Link to={href("/plan/courses/:courseId", { courseId: course.id })}>{course.name}</Link>
               <div className="text-sm text-quiet">
                 {course.shape}
                 {course.laps > 1 ? `, ${course.laps} laps` : ""}
@@ -121,12 +121,12 @@ function CourseTable({ courses }: { readonly courses: Data["courses"] }) {
               <div className="text-sm text-quiet">{formatQuantity(course.gainM, "climb", system)} climb</div>
             </td>
             <td className="number text-sm">
-              <a href={`/plan/courses/${course.id}/course.gpx`}>GPX</a>
+              <a href={href("/plan/courses/:courseId/course.gpx", { courseId: course.id })}>GPX</a>
               <Act
                 kind="course"
                 id={course.id}
                 intent={course.archived ? "restore" : "archive"}
-                to="/plan"
+                to={href("/plan")}
                 name={course.name}
               />
             </td>
@@ -143,7 +143,7 @@ function MethodList({ methods }: { readonly methods: Data["methods"] }) {
     <ul className="flex flex-wrap gap-2">
       {methods.map((method) => (
         <li key={method.id} className="sheet px-3 py-2">
-          <Link to={`/plan/methods/${method.id}`}>{method.name}</Link>
+          <Link to={href("/plan/methods/:methodId", { methodId: method.id })}>{method.name}</Link>
           <span className="text-sm text-quiet">, your own {method.school}</span>
         </li>
       ))}
@@ -160,7 +160,7 @@ function MethodList({ methods }: { readonly methods: Data["methods"] }) {
 export default function Plans({
   loaderData: { plans, courses, methods, hasBike, archived },
 }: Route.ComponentProps) {
-  const start = hasBike ? "/plan/new" : "/bikes/new";
+  const start = hasBike ? href("/plan/new") : href("/bikes/new");
   return (
     <Page
       title="Plan"
@@ -192,10 +192,10 @@ export default function Plans({
         <section>
           <div className="mb-2 flex flex-wrap items-center gap-3">
             <h2 className="mr-auto">Courses</h2>
-            <Link to="/plan/courses/new" className="button">
+            <Link to={href("/plan/courses/:courseId", { courseId: "new" })} className="button">
               Type a course
             </Link>
-            <Link to="/plan/courses/import" className="button">
+            <Link to={href("/plan/courses/import")} className="button">
               Bring in a GPX track
             </Link>
           </div>
@@ -216,9 +216,9 @@ export default function Plans({
         </section>
         <p className="text-sm">
           {archived ? (
-            <Link to="/plan">Leave out what is archived</Link>
+            <Link to={href("/plan")}>Leave out what is archived</Link>
           ) : (
-            <Link to="/plan?archived">Show what is archived</Link>
+            <Link to={`${href("/plan")}?archived`}>Show what is archived</Link>
           )}
         </p>
       </div>

@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { data, Form, redirect } from "react-router";
+import { href, data, Form, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
@@ -47,7 +47,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     () => saveMethod(db, id, parsed.data, seenVersion(form)),
     async () => methodWritten(await now(), system),
   );
-  return stale ? staleReply({ problems: {} }, stale) : redirect(afterChange("/plan", saved));
+  return stale ? staleReply({ problems: {} }, stale) : redirect(afterChange(href("/plan"), saved));
 }
 
 /** One of a person's own methods. */
@@ -60,7 +60,7 @@ export default function MethodPage({ loaderData: { method }, actionData }: Route
     <Page
       title={method.name}
       line="Your own method: plans start from a copy of it."
-      next={<Act kind="method" id={method.id} intent="archive" to="/plan" name={method.name} />}
+      next={<Act kind="method" id={method.id} intent="archive" to={href("/plan")} name={method.name} />}
     >
       <Form method="post" ref={form} className="grid max-w-3xl gap-4 p-4 sm:grid-cols-2 md:p-6">
         {stale ? (

@@ -1,4 +1,4 @@
-import { Form, Link, redirect, useSubmit } from "react-router";
+import { href, Form, Link, redirect, useSubmit } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
@@ -128,7 +128,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   };
   const title = `${method.name}, ${desk.bike.name}`.slice(0, 120);
   await savePlan(db, id, links, { ...freshPlan(question, method), title });
-  return redirect(`/plan/${id}`);
+  return redirect(href("/plan/:planId", { planId: id }));
 }
 
 function ProposalCard({
@@ -177,7 +177,7 @@ export default function NewPlan({
         <div className="p-4 md:p-6">
           <Empty
             step={
-              <Link to="/bikes/new" className="button button-main">
+              <Link to={href("/bikes/new")} className="button button-main">
                 Add a bike
               </Link>
             }

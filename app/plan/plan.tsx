@@ -1,5 +1,5 @@
 import { useMemo, useRef, useState } from "react";
-import { data, Form, redirect, useFetcher } from "react-router";
+import { href, data, Form, redirect, useFetcher } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -75,10 +75,10 @@ async function begin(db: Database, line: PlanLine, form: FormData, system: Syste
   if (form.get("intent") === "rehearse") {
     if (!(await findTest(db, id)))
       await startTest(db, id, line, record, system, rehearsalOf(line.id, record));
-    return redirect(`/ride/${id}`);
+    return redirect(href("/ride/:testId", { testId: id }));
   }
   const started = await startPlan(db, line.id, (tx) => startTest(tx, id, line, record, system));
-  return redirect(`/ride/${found(started, GONE)}`);
+  return redirect(href("/ride/:testId", { testId: found(started, GONE) }));
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -91,7 +91,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (intent === "method") {
     const id = uuidv7();
     const change = await saveMethod(db, id, { ...line.plan.method, name: `${line.plan.method.name}, own` });
-    return redirect(afterChange(`/plan/methods/${id}`, change));
+    return redirect(afterChange(href("/plan/methods/:methodId", { methodId: id }), change));
   }
   const parsed = planForm(systemOf(request)).safeParse({ ...textsOf(form), ticked: line.plan.ticked });
   if (!parsed.success) return data({ problems: problemsOf(parsed.error) }, { status: 400 });
@@ -101,7 +101,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     async () => planTexts(found(await findPlan(db, line.id), GONE), systemOf(request)),
   );
   if (stale) return staleReply({ problems: null }, stale);
-  return form.get("intent") === "keep" ? redirect(`/plan/${line.id}`) : { problems: null };
+  return form.get("intent") === "keep"
+    ? redirect(href("/plan/:planId", { planId: line.id }))
+    : { problems: null };
 }
 
 /** How long a person pauses before what they typed is kept, ms. */

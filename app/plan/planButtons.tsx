@@ -1,4 +1,4 @@
-import { Form, Link } from "react-router";
+import { href, Form, Link } from "react-router";
 import { Act } from "#ui/act";
 import type { PlanLine } from "./start.server";
 
@@ -6,13 +6,13 @@ import type { PlanLine } from "./start.server";
 export function PlanPages({ id }: { readonly id: string }) {
   return (
     <div className="flex flex-wrap gap-3">
-      <Link to={`/plan/${id}/sheet`} className="button button-main">
+      <Link to={href("/plan/:planId/sheet", { planId: id })} className="button button-main">
         Run sheet
       </Link>
-      <Link to={`/plan/${id}/pocket`} className="button">
+      <Link to={href("/plan/:planId/pocket", { planId: id })} className="button">
         On the phone
       </Link>
-      <a href={`/plan/${id}/calendar.ics`} className="button">
+      <a href={href("/plan/:planId/calendar.ics", { planId: id })} className="button">
         Calendar
       </a>
     </div>
@@ -48,15 +48,15 @@ export function PlanLinks({ line }: { readonly line: PlanLine }) {
   return (
     <div className="text-sm">
       {line.courseId ? (
-        <Link to={`/plan/courses/${line.courseId}`}>Change the course</Link>
+        <Link to={href("/plan/courses/:courseId", { courseId: line.courseId })}>Change the course</Link>
       ) : (
-        <Link to="/plan/courses/new">Type a course</Link>
+        <Link to={href("/plan/courses/:courseId", { courseId: "new" })}>Type a course</Link>
       )}
       <Act
         kind="plan"
         id={line.id}
         intent={line.archived ? "restore" : "archive"}
-        to="/plan"
+        to={href("/plan")}
         name={plan.title}
       />
     </div>

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { err, type Result } from "#core/base";
 import type { PlanRecord, PlanResults, yieldOf } from "#core/planning";
 import { Cautions } from "#ui/cautions";
@@ -29,7 +29,14 @@ export function PlanOutcome({ line, course, results, yielded }: PlanOutcomeProps
             then some hours on a tester made for it, attended.
           </p>
           <p className="mt-3">
-            <Link to={`/bikes/${line.bikeId}/packs/${line.packId}/bench/new`} className="button">
+            <Link
+              to={href("/bikes/:bikeId/packs/:packId/bench/:benchId", {
+                bikeId: line.bikeId,
+                packId: line.packId,
+                benchId: "new",
+              })}
+              className="button"
+            >
               Record the bench test
             </Link>
           </p>

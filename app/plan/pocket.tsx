@@ -1,5 +1,5 @@
 import type { PlanResults } from "#core/planning";
-import { Link, useFetcher } from "react-router";
+import { href, Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
 import { formatBare, unitOf } from "#core/base";
 import { CAUTIONS } from "#ui/cautions";
@@ -29,7 +29,7 @@ function TickLine({ planId, line, done }: TickLineProps) {
   const sending = fetcher.formData ? fetcher.formData.get("done") === "on" : done;
   return (
     <li>
-      <fetcher.Form method="post" action={`/plan/${planId}`}>
+      <fetcher.Form method="post" action={href("/plan/:planId", { planId })}>
         <input type="hidden" name="intent" value="tick" />
         <input type="hidden" name="line" value={line} />
         {sending ? null : <input type="hidden" name="done" value="on" />}
@@ -121,7 +121,7 @@ export default function Pocket({ loaderData: { line, record, results } }: Route.
       title={plan.title}
       line={`Start ${plan.startsAt}, ${line.bikeName}, ${line.courseName ?? "a plain loop"}`}
       next={
-        <Link to={`/plan/${line.id}/sheet`} className="button">
+        <Link to={href("/plan/:planId/sheet", { planId: line.id })} className="button">
           On paper
         </Link>
       }

@@ -1,6 +1,6 @@
 import type { PlanRecord, PlanResults } from "#core/planning";
 import type { System } from "#core/base";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { questionOf } from "#core/planning";
@@ -90,7 +90,7 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
   const { plan } = record;
   const back = (
     <div className="flex gap-3 print:hidden">
-      <Link to={`/plan/${line.id}`} className="button">
+      <Link to={href("/plan/:planId", { planId: line.id })} className="button">
         Change the plan
       </Link>
       <PrintButton />

@@ -1,4 +1,4 @@
-import { Form, Link } from "react-router";
+import { href, Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { pendingOnDesk } from "#app/services/analysis.server";
 import { dayText } from "#app/ui/testLine";
@@ -46,14 +46,14 @@ function PlannedRide({
   return (
     <li className="flex items-center justify-between gap-3 border-b border-rule py-3">
       <span>
-        <Link to={`/plan/${id}/pocket`} className="font-bold">
+        <Link to={href("/plan/:planId/pocket", { planId: id })} className="font-bold">
           {title}
         </Link>
         <span className="block text-sm text-quiet">
           {bikeName}, {dayText(day)}
         </span>
       </span>
-      <Form method="post" action={`/plan/${id}`} className="flex gap-2">
+      <Form method="post" action={href("/plan/:planId", { planId: id })} className="flex gap-2">
         <button
           type="submit"
           name="intent"
@@ -81,7 +81,7 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
           {open.length === 0 ? (
             <Empty
               step={
-                <Link to="/strip/new" className="button button-main">
+                <Link to={href("/strip/new")} className="button button-main">
                   New test
                 </Link>
               }
@@ -93,7 +93,7 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
             <ul>
               {open.map(({ id, title, day, bikeName }) => (
                 <li key={id} className="border-b border-rule py-3">
-                  <Link to={`/ride/${id}`} className="text-lg font-bold">
+                  <Link to={href("/ride/:testId", { testId: id })} className="text-lg font-bold">
                     {title}
                   </Link>
                   <div className="text-sm text-quiet">
@@ -108,7 +108,7 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
           <h2 className="mb-2">Planned</h2>
           {plans.length === 0 ? (
             <p className="text-quiet">
-              No plan waits. <Link to="/plan/new">Ask a question</Link>.
+              No plan waits. <Link to={href("/plan/new")}>Ask a question</Link>.
             </p>
           ) : null}
           <ul>
@@ -124,7 +124,7 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
             <ul>
               {rehearsals.map(({ id, title, bikeName }) => (
                 <li key={id} className="border-b border-rule py-3">
-                  <Link to={`/ride/${id}`}>Rehearsal of {title}</Link>
+                  <Link to={href("/ride/:testId", { testId: id })}>Rehearsal of {title}</Link>
                   <span className="text-sm text-quiet"> {bikeName}</span>
                 </li>
               ))}

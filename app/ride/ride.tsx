@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { isRouteErrorResponse, Link, redirect } from "react-router";
+import { href, isRouteErrorResponse, Link, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -52,7 +52,7 @@ export async function action({ params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
   await addRide(db, uuidv7(), line.id, "");
-  return redirect(`/ride/${line.id}`);
+  return redirect(href("/ride/:testId", { testId: line.id }));
 }
 
 /** The log in the field: six large fields, the line, what is left, and the last entries. */
@@ -79,7 +79,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
         system,
       )}
       next={
-        <Link to={`/strip/${line.id}`} className="button hidden md:inline-flex">
+        <Link to={href("/strip/:testId", { testId: line.id })} className="button hidden md:inline-flex">
           Strip
         </Link>
       }

@@ -1,4 +1,4 @@
-import { Form, Link } from "react-router";
+import { href, Form, Link } from "react-router";
 
 interface RideLinksProps {
   readonly testId: string;
@@ -12,14 +12,14 @@ interface RideLinksProps {
 export function RideLinks({ testId, rides, rideId, more }: RideLinksProps) {
   return (
     <section className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
-      <Link to={`/strip/${testId}`} className="md:hidden">
+      <Link to={href("/strip/:testId", { testId })} className="md:hidden">
         Strip of this test
       </Link>
       {rides.length > 1
         ? rides.map(({ id, name }) => (
             <Link
               key={id}
-              to={`/ride/${testId}?ride=${id}`}
+              to={`${href("/ride/:testId", { testId })}?ride=${id}`}
               aria-current={id === rideId ? "page" : undefined}
               className={id === rideId ? "font-bold" : ""}
             >

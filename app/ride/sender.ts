@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import {
   chunksOf,
   dropChunk,
@@ -73,7 +74,7 @@ export async function sendNext(testId: string, post: Post, nowMs: () => number =
       sentAt: new Date(nowMs()).toISOString(),
       entries: part.map(({ entry }) => entry),
     };
-    return post(`/ride/${testId}/entries`, body).catch((): ServerAnswer => ({ status: 0 }));
+    return post(href("/ride/:testId/entries", { testId }), body).catch((): ServerAnswer => ({ status: 0 }));
   };
   const whole = await send(batch);
   if (whole.status === 200) return settle(batch, whole);
@@ -102,9 +103,11 @@ export async function sendChunk(testId: string, post: Post): Promise<Sent> {
   const chunk = (await chunksOf(testId)).find(({ open, refused }) => !open && !refused);
   if (!chunk) return "empty";
   const { rideId, record } = chunk;
-  const answer = await post(`/ride/${testId}/telemetry`, { rideId, record }).catch((): ServerAnswer => ({
-    status: 0,
-  }));
+  const answer = await post(href("/ride/:testId/telemetry", { testId }), { rideId, record }).catch(
+    (): ServerAnswer => ({
+      status: 0,
+    }),
+  );
   if (answer.status === 200) {
     await dropChunk(chunk.id);
     return "sent";

@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { clockOffset } from "./batch";
 import { dropOld, fact, keepFact, type KeptEntry } from "./outbox";
@@ -32,7 +33,7 @@ async function post(path: string, body: unknown): Promise<ServerAnswer> {
 /** How far this browser's clock is behind the server's, s; null when the server does not answer in time. */
 export async function askClock(testId: string): Promise<number | null> {
   const before = Date.now();
-  const response = await fetch(`/ride/${testId}/entries`, { cache: "no-store" });
+  const response = await fetch(href("/ride/:testId/entries", { testId }), { cache: "no-store" });
   const { now } = (await response.json()) as { now: number };
   const after = Date.now();
   return after - before > SLOW_MS ? null : clockOffset((before + after) / 2, now);
@@ -76,7 +77,7 @@ export async function sendWaiting(testId: string, loose: { current: readonly Kep
   // What the storage would not take goes out from here, one by one.
   for (const one of loose.current.filter(isWaiting)) {
     const body = { rideId: one.rideId, sentAt: new Date().toISOString(), entries: [one.entry] };
-    const answer = await post(`/ride/${testId}/entries`, body).catch(() => null);
+    const answer = await post(href("/ride/:testId/entries", { testId }), body).catch(() => null);
     if (answer?.status !== 200 || answer.verdicts?.[0]?.told === "conflict") break;
     loose.current = loose.current.map((each) => (each === one ? { ...one, sent: true } : each));
     sent = true;

@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import { useMemo } from "react";
 import { foldLog, type EntryBody } from "#core/ride/log";
 import { useSystem } from "#ui/system";
@@ -33,7 +34,12 @@ export function useLog(loaded: LoadedRide) {
       edits: pending.map((entry) => ({ ride: ride.place, entry })),
     };
   }, [entries, outbox.log, ride.id, ride.place]);
-  const results = useLive(`/strip/${line.id}/record`, line.stamp, loaded.results, edits);
+  const results = useLive(
+    href("/strip/:testId/record", { testId: line.id }),
+    line.stamp,
+    loaded.results,
+    edits,
+  );
   const keepAt = (body: EntryBody, { at, clockOffsetS, supersedes = null }: Keeping) => {
     const lastSeq = log.reduce((most, entry) => Math.max(most, entry.seq), -1);
     return outbox.add(ride.id, lastSeq, {

@@ -1,4 +1,4 @@
-import { Form, useNavigation } from "react-router";
+import { href, Form, useNavigation } from "react-router";
 import { FileField } from "#ui/fileField";
 import { Notices } from "#ui/notices";
 import type { BackupAnswer } from "./backups.server";
@@ -35,7 +35,7 @@ function BackupTable({ files }: { readonly files: BackupsProps["files"] }) {
             <td className="number">{size(bytes)}</td>
             <td>
               <a
-                href={`/settings/backups/${name}`}
+                href={href("/settings/backups/:name", { name })}
                 download
                 aria-label={`Download the backup of ${at.slice(0, 16)}`}
               >

@@ -1,5 +1,5 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { z } from "zod";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -19,7 +19,7 @@ export async function actOnTest(db: Database, testId: string, request: Request) 
   const record = found(await loadRecord(db, testId), GONE);
   const rides = await listRides(db, testId);
   const form = await request.formData();
-  const here = `/strip/${testId}`;
+  const here = href("/strip/:testId", { testId });
   const back = () => redirect(`${here}${new URL(request.url).search}`);
   const intent = form.get("intent");
   if (intent === "addRide") {

@@ -1,5 +1,5 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, Link, redirect } from "react-router";
+import { href, data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
@@ -46,7 +46,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       return testTexts(now.test, now, systemOf(request));
     },
   );
-  return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(`/strip/${line.id}`, saved));
+  return stale
+    ? staleReply(submission.reply(), stale)
+    : redirect(afterChange(href("/strip/:testId", { testId: line.id }), saved));
 }
 
 export default function Conditions({
@@ -58,7 +60,7 @@ export default function Conditions({
       title={`Conditions of ${line.test.title}`}
       line={`${bike.name}. A change reckons the test again.`}
       next={
-        <Link to={`/strip/${line.id}/totals`} className="button">
+        <Link to={href("/strip/:testId/totals", { testId: line.id })} className="button">
           Riding time, climb, heart rate
         </Link>
       }
@@ -75,7 +77,7 @@ export default function Conditions({
           nowMs={nowMs}
           lastResult={actionData}
           save="Keep"
-          back={`/strip/${line.id}`}
+          back={href("/strip/:testId", { testId: line.id })}
         />
       </div>
     </Page>

@@ -1,4 +1,4 @@
-import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { href, data, Form, Link, redirect, useNavigation } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -76,7 +76,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       { status: 400 },
     );
   await appendEntries(db, ride.id, entries.value);
-  return redirect(`/strip/${testId}`);
+  return redirect(href("/strip/:testId", { testId }));
 }
 
 export default function ImportPage({ loaderData: { line, ride }, actionData }: Route.ComponentProps) {
@@ -91,7 +91,7 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
       {actionData?.kept ? (
         <p role="status" className="mx-4 mt-4 max-w-xl border-l-4 border-spruce bg-sheet px-4 py-3 md:mx-6">
           {actionData.kept}{" "}
-          <Link to={`/strip/${line.id}`} className="underline">
+          <Link to={href("/strip/:testId", { testId: line.id })} className="underline">
             To the strip
           </Link>
         </p>

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { z } from "zod";
 import { freshen } from "#app/services/analysis.server";
@@ -66,7 +66,7 @@ export default function Tests({
       title="Strip"
       line={count === 1 ? "One test" : `${count} tests, newest first`}
       next={
-        <Link to="/strip/new" className="button button-main">
+        <Link to={href("/strip/new")} className="button button-main">
           New test
         </Link>
       }
@@ -76,7 +76,7 @@ export default function Tests({
         {tests.length === 0 ? (
           <Empty
             step={
-              <Link to="/strip/new" className="button button-main">
+              <Link to={href("/strip/new")} className="button button-main">
                 Start the first test
               </Link>
             }
@@ -99,7 +99,7 @@ export default function Tests({
                 {tests.map(({ id, test, bikeName, setUpName, whPerM, questions }) => (
                   <tr key={id}>
                     <td>
-                      <Link to={`/strip/${id}`} className="font-bold">
+                      <Link to={href("/strip/:testId", { testId: id })} className="font-bold">
                         {test.title}
                       </Link>
                       <div className="text-sm text-quiet">

@@ -1,5 +1,5 @@
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, Link, redirect } from "react-router";
+import { href, data, Link, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
 import { clockOffset, clockOn, deskDay } from "#app/ui/clock.server";
@@ -55,7 +55,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const id = clientId(form.get("newId"));
   if (!(await findTest(db, id)))
     await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), utcOffset: clock } });
-  return redirect(`/strip/${id}`);
+  return redirect(href("/strip/:testId", { testId: id }));
 }
 
 export default function NewTest({
@@ -69,7 +69,7 @@ export default function NewTest({
           {choices.length === 0 ? (
             <Empty
               step={
-                <Link to="/bikes/new" className="button button-main">
+                <Link to={href("/bikes/new")} className="button button-main">
                   Add the first bike
                 </Link>
               }
@@ -81,7 +81,11 @@ export default function NewTest({
               {choices.map(({ id, name, what, hasPack }) => (
                 <li key={id}>
                   <Link
-                    to={hasPack ? `/strip/new?bike=${id}` : `/bikes/${id}/packs/new`}
+                    to={
+                      hasPack
+                        ? `${href("/strip/new")}?bike=${id}`
+                        : href("/bikes/:bikeId/packs/:packId", { bikeId: id, packId: "new" })
+                    }
                     className="sheet block p-3 no-underline hover:border-spruce"
                   >
                     <b>{name}</b>
@@ -125,7 +129,7 @@ export default function NewTest({
           lastResult={actionData}
           save="Keep and add check-ins"
           newId={newId}
-          back={`/bikes/${bike.id}`}
+          back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>
     </Page>

@@ -1,6 +1,6 @@
 import { getFormProps, useForm, type FieldMetadata, type SubmissionResult } from "@conform-to/react";
 import { parseWithZod } from "@conform-to/zod/v4";
-import { data, Form, Link, redirect } from "react-router";
+import { href, data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -62,7 +62,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     supersedes: noted(log)?.rootId ?? null,
   };
   await keepEntry(db, record, entry, system);
-  return redirect(`/strip/${testId}`);
+  return redirect(href("/strip/:testId", { testId }));
 }
 
 function RideTotals({
@@ -122,7 +122,7 @@ export default function Totals({ loaderData: { line, rides }, actionData }: Rout
       title={`Ride totals of ${line.test.title}`}
       line="Off the recorder, read once: the ride's riding time, speeds, climb and heart rate. All of them may stay empty."
       next={
-        <Link to={`/strip/${line.id}`} className="button">
+        <Link to={href("/strip/:testId", { testId: line.id })} className="button">
           Strip
         </Link>
       }

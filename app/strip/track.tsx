@@ -1,4 +1,4 @@
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { readUpload } from "#app/ui/upload.server";
 import { keepRecording, rideNamed, ridesOf } from "./recording.server";
@@ -19,7 +19,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const recording = { ...file.value, rideId: ride.id, kind: "track" } as const;
   const refusal = await keepRecording(db, recording, form, request.signal);
   if (refusal.length) return data({ problem: refusal.join(" ") }, { status: 400 });
-  return redirect(`/strip/${params.testId}`);
+  return redirect(href("/strip/:testId", { testId: params.testId }));
 }
 
 export default function TrackPage({ loaderData: { test, rides, rideId }, actionData }: Route.ComponentProps) {

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { sheetAt } from "#app/services/planning.server";
@@ -88,7 +88,7 @@ function ToRide({ toRide }: { readonly toRide: Data["toRide"] }) {
     <ul>
       {toRide.map(({ id, title, bike, day, isToday, startsAt, states, stop }) => (
         <li key={id} className="border-b border-rule py-3">
-          <Link to={`/plan/${id}/pocket`} className="font-bold">
+          <Link to={href("/plan/:planId/pocket", { planId: id })} className="font-bold">
             {title}
           </Link>
           <span className="text-sm text-quiet">
@@ -113,7 +113,7 @@ function Waiting({ waiting, count }: { readonly waiting: Data["waiting"]; readon
       <ul>
         {waiting.map(({ id, title, day, bike, why }) => (
           <li key={id} className="border-b border-rule py-3">
-            <Link to={`/strip/${id}`} className="font-bold">
+            <Link to={href("/strip/:testId", { testId: id })} className="font-bold">
               {title}
             </Link>
             <span className="text-sm text-quiet">
@@ -126,7 +126,7 @@ function Waiting({ waiting, count }: { readonly waiting: Data["waiting"]; readon
       </ul>
       {count > waiting.length ? (
         <p className="mt-3 text-quiet">
-          And {count - waiting.length} more, under <Link to="/strip">Strip</Link>.
+          And {count - waiting.length} more, under <Link to={href("/strip")}>Strip</Link>.
         </p>
       ) : null}
     </section>
@@ -140,7 +140,7 @@ function Thriftiest({ rows }: { readonly rows: Data["thriftiest"] }) {
       {rows.map((row, i) => (
         <li key={row.id} className="flex items-baseline gap-3 border-b border-rule py-3">
           <span className="w-4 text-quiet">{i + 1}</span>
-          <Link to={`/strip/${row.id}`} className="min-w-0 flex-1">
+          <Link to={href("/strip/:testId", { testId: row.id })} className="min-w-0 flex-1">
             {row.bike}, {row.title}
           </Link>
           <Figure value={row.whPerM} dimension="energyPerDistance" />
@@ -162,7 +162,7 @@ export default function Today({
           : `${bikeCount} bikes, ${testCount} tests, nothing waits`
       }
       next={
-        <Link to={bikeCount ? "/plan/new" : "/bikes/new"} className="button button-main">
+        <Link to={bikeCount ? href("/plan/new") : href("/bikes/new")} className="button button-main">
           {bikeCount ? "Plan a test" : "Add a bike"}
         </Link>
       }
@@ -173,7 +173,7 @@ export default function Today({
         {bikeCount === 0 ? (
           <Empty
             step={
-              <Link to="/bikes/new" className="button button-main">
+              <Link to={href("/bikes/new")} className="button button-main">
                 Add the first bike
               </Link>
             }
@@ -187,7 +187,7 @@ export default function Today({
               <h2 className="mb-2">Next to ride</h2>
               {toRide.length === 0 ? (
                 <p className="text-quiet">
-                  Nothing is planned. <Link to="/plan/new">Ask a question</Link> to plan a test.
+                  Nothing is planned. <Link to={href("/plan/new")}>Ask a question</Link> to plan a test.
                 </p>
               ) : null}
               <ToRide toRide={toRide} />
@@ -197,7 +197,7 @@ export default function Today({
               <h2 className="mb-2">Thriftiest, as ridden</h2>
               <Thriftiest rows={thriftiest} />
               <p className="mt-3">
-                <Link to="/compare">All standings</Link>
+                <Link to={href("/compare")}>All standings</Link>
               </p>
             </section>
           </>

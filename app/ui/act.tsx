@@ -1,4 +1,4 @@
-import { Form } from "react-router";
+import { href, Form } from "react-router";
 
 interface ActProps {
   readonly kind: string;
@@ -15,7 +15,7 @@ const WORDS = { archive: "Archive", restore: "Bring back", duplicate: "Duplicate
 /** A quiet button that archives, brings back or duplicates something kept. */
 export function Act({ kind, id, intent, to, name }: ActProps) {
   return (
-    <Form method="post" action="/act" className="inline">
+    <Form method="post" action={href("/act")} className="inline">
       <input type="hidden" name="kind" value={kind} />
       <input type="hidden" name="id" value={id} />
       {to ? <input type="hidden" name="to" value={to} /> : null}

@@ -1,4 +1,4 @@
-import { data, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
@@ -24,7 +24,7 @@ async function duplicateBike(db: Database, id: string): Promise<{ to: string; ch
   const change = await saveBike(db, copy, { ...bike, name: `${bike.name}, copy`.slice(0, 120) });
   for (const pack of await listPacks(db, id)) await savePack(db, uuidv7(), copy, pack);
   for (const setUp of await listSetUps(db, id)) await saveSetUp(db, uuidv7(), copy, setUp);
-  return { to: `/bikes/${copy}/edit`, change };
+  return { to: href("/bikes/:bikeId/edit", { bikeId: copy }), change };
 }
 
 async function duplicateSetUp(db: Database, id: string): Promise<{ to: string; change: string }> {
@@ -38,7 +38,7 @@ async function duplicateSetUp(db: Database, id: string): Promise<{ to: string; c
     ...rest,
     name: `${setUp.name}, copy`.slice(0, 120),
   });
-  return { to: `/bikes/${setUp.bikeId}/set-ups/${copy}`, change };
+  return { to: href("/bikes/:bikeId/set-ups/:setUpId", { bikeId: setUp.bikeId, setUpId: copy }), change };
 }
 
 /** Puts something away or back, or makes another like it. */

@@ -10,7 +10,7 @@ import {
 } from "@headlessui/react";
 import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { useEffect, useState, type ComponentType } from "react";
-import { NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { href, NavLink, Outlet, useNavigate, useNavigation } from "react-router";
 import { FillIn } from "#ui/fillIn";
 import { DuskSwitch } from "#ui/theme";
 import { UndoNotice } from "#ui/undoNotice";
@@ -26,16 +26,16 @@ interface Station {
 
 /** Stations in the order of the work. */
 const STATIONS: readonly Station[] = [
-  { to: "/", name: "Today", number: null, Icon: Sun },
-  { to: "/bikes", name: "Bikes", number: 1, Icon: Bike },
-  { to: "/plan", name: "Plan", number: 2, Icon: Map },
-  { to: "/ride", name: "Ride", number: 3, Icon: PencilLine },
-  { to: "/strip", name: "Strip", number: 4, Icon: ChartNoAxesGantt },
-  { to: "/compare", name: "Compare", number: 5, Icon: Scale },
+  { to: href("/"), name: "Today", number: null, Icon: Sun },
+  { to: href("/bikes"), name: "Bikes", number: 1, Icon: Bike },
+  { to: href("/plan"), name: "Plan", number: 2, Icon: Map },
+  { to: href("/ride"), name: "Ride", number: 3, Icon: PencilLine },
+  { to: href("/strip"), name: "Strip", number: 4, Icon: ChartNoAxesGantt },
+  { to: href("/compare"), name: "Compare", number: 5, Icon: Scale },
 ];
 /** What a phone's bar shows; the rest is under More. */
 const ON_THE_BAR = ["/", "/plan", "/ride", "/strip"];
-const SETTINGS: Station = { to: "/settings", name: "Settings", number: null, Icon: Settings };
+const SETTINGS: Station = { to: href("/settings"), name: "Settings", number: null, Icon: Settings };
 
 const KEYS = [
   ["g then 1 to 5", "go to Bikes, Plan, Ride, Strip, Compare"],
@@ -62,7 +62,7 @@ function useKeys(showKeys: () => void): void {
       else if (leader) {
         const station = STATIONS.find(({ number }) => String(number) === event.key);
         if (station) void navigate(station.to);
-        if (event.key === "t") void navigate("/");
+        if (event.key === "t") void navigate(href("/"));
       }
       leader = event.key === "g";
     };

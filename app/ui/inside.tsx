@@ -1,4 +1,4 @@
-import { isRouteErrorResponse, Link, Outlet } from "react-router";
+import { href, isRouteErrorResponse, Link, Outlet } from "react-router";
 import { useAskAgain } from "#ui/fillIn";
 import { Page } from "#ui/page";
 import type { Route } from "./+types/inside";
@@ -64,7 +64,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
           <a className="button button-main" href="">
             Try again
           </a>
-          <Link className="button" to="/">
+          <Link className="button" to={href("/")}>
             Back to Today
           </Link>
         </div>

@@ -1,4 +1,4 @@
-import { data, Link } from "react-router";
+import { href, data, Link } from "react-router";
 import { Page } from "#ui/page";
 
 export function loader() {
@@ -10,8 +10,8 @@ export default function NotFound() {
   return (
     <Page title="Not here" line="No page has this address.">
       <p className="p-6">
-        Near are <Link to="/">Today</Link>, the <Link to="/bikes">bikes</Link>, the{" "}
-        <Link to="/strip">tests</Link> and the <Link to="/compare">standings</Link>.
+        Near are <Link to={href("/")}>Today</Link>, the <Link to={href("/bikes")}>bikes</Link>, the{" "}
+        <Link to={href("/strip")}>tests</Link> and the <Link to={href("/compare")}>standings</Link>.
       </p>
     </Page>
   );

@@ -1,4 +1,4 @@
-import { Form, useLocation, useSearchParams } from "react-router";
+import { href, Form, useLocation, useSearchParams } from "react-router";
 
 const UNDONE: ReadonlyMap<string, string> = new Map([
   ["yes", "Undone."],
@@ -20,7 +20,7 @@ export function UndoNotice() {
       {change ? (
         <>
           <span>Kept.</span>
-          <Form method="post" action="/undo">
+          <Form method="post" action={href("/undo")}>
             <input type="hidden" name="change" value={change} />
             <input type="hidden" name="to" value={`${pathname}${query}`} />
             <button type="submit" className="button button-plain">

@@ -1,4 +1,4 @@
-import { Form, useLocation } from "react-router";
+import { href, Form, useLocation } from "react-router";
 import { useSystem } from "#ui/system";
 
 /** Miles or kilometres, kept for the next visit. */
@@ -6,7 +6,7 @@ export function UnitSwitch() {
   const system = useSystem();
   const { pathname, search } = useLocation();
   return (
-    <Form method="post" action="/units" className="flex gap-1" aria-label="Units">
+    <Form method="post" action={href("/units")} className="flex gap-1" aria-label="Units">
       <input type="hidden" name="back" value={pathname + search} />
       {(["imperial", "metric"] as const).map((each) => (
         <button

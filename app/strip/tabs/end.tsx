@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { fixed, formatQuantity, halfWidth95 } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
@@ -134,8 +134,8 @@ export function End({ results, cursor, onHandMark, onClearHandMark }: EndProps) 
       <RangeList results={results} />
       {thresholds.length ? <GaugePoints thresholds={thresholds} /> : null}
       <p className="text-sm text-quiet">
-        A pack ridden flat often ages sooner. <Link to="/settings">The cautions in full</Link> are under
-        Settings.
+        A pack ridden flat often ages sooner. <Link to={href("/settings")}>The cautions in full</Link> are
+        under Settings.
       </p>
     </div>
   );
