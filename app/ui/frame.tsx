@@ -1,15 +1,6 @@
-import {
-  Dialog,
-  DialogBackdrop,
-  DialogPanel,
-  DialogTitle,
-  Menu,
-  MenuButton,
-  MenuItem,
-  MenuItems,
-} from "@headlessui/react";
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
-import { useEffect, useState, type ComponentType } from "react";
+import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
 import { href, NavLink, Outlet, useNavigate, useNavigation } from "react-router";
 import { FillIn } from "#ui/fillIn";
 import { DuskSwitch } from "#ui/theme";
@@ -36,17 +27,6 @@ const STATIONS: readonly Station[] = [
 /** What a phone's bar shows; the rest is under More. */
 const ON_THE_BAR = ["/", "/plan", "/ride", "/strip"];
 const SETTINGS: Station = { to: href("/settings"), name: "Settings", number: null, Icon: Settings };
-
-const KEYS = [
-  ["g then 1 to 5", "go to Bikes, Plan, Ride, Strip, Compare"],
-  ["g then t", "go to Today"],
-  ["← →", "on a strip: the mark before, the mark after"],
-  ["x", "on a strip: set the chosen reading aside, or restore it"],
-  ["c, b, s", "on a ride: check-in, bar lost, stop or go"],
-  ["1 to 9, t", "on a ride: a level, the throttle"],
-  ["/", "on a ride: to the line"],
-  ["?", "this list"],
-] as const;
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
@@ -101,30 +81,8 @@ function BarLink({ to, name, Icon }: Station) {
   );
 }
 
-/** The list of keys. */
-function KeyList({ shown, onClose }: { readonly shown: boolean; readonly onClose: () => void }) {
-  return (
-    <Dialog open={shown} onClose={onClose} className="relative z-20">
-      <DialogBackdrop className="fixed inset-0 bg-ink/30" />
-      <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel className="sheet w-full max-w-md p-6">
-          <DialogTitle className="text-lg font-bold">Keys</DialogTitle>
-          <dl className="my-4 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-            {KEYS.map(([key, what]) => (
-              <div key={key} className="contents">
-                <dt className="font-mono text-sm">{key}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-          <button type="button" className="button" onClick={onClose}>
-            Close
-          </button>
-        </DialogPanel>
-      </div>
-    </Dialog>
-  );
-}
+/** Fetched when it is asked for: the first page is light. */
+const KeyList = lazy(() => import("./keyList"));
 
 /** The frame of every page: the rail on a desk, the bottom bar on a phone, and the list of keys. */
 export default function Frame() {
@@ -188,7 +146,11 @@ export default function Frame() {
           </MenuItems>
         </Menu>
       </nav>
-      <KeyList shown={keysShown} onClose={() => setKeysShown(false)} />
+      {keysShown ? (
+        <Suspense fallback={null}>
+          <KeyList onClose={() => setKeysShown(false)} />
+        </Suspense>
+      ) : null}
     </div>
   );
 }
