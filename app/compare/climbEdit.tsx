@@ -1,6 +1,6 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
-import { href, data, Form, redirect } from "react-router";
+import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
@@ -15,6 +15,7 @@ import { Cautions } from "#ui/cautions";
 import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
+import { WhichBike } from "./whichBike";
 import { climbForm, climbTexts } from "./climbForm";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
 import type { Route } from "./+types/climbEdit";
@@ -96,29 +97,6 @@ function Linked({
         ))}
       </select>
     </label>
-  );
-}
-
-type Data = Route.ComponentProps["loaderData"];
-
-/** Which bike climbed. */
-function WhichBike({ bikes, bikeId }: { readonly bikes: Data["bikes"]; readonly bikeId: string }) {
-  return (
-    <Form className="max-w-sm">
-      <label className="mb-1 block text-sm font-medium" htmlFor="climb-bike">
-        Bike
-      </label>
-      <div className="flex gap-2">
-        <select id="climb-bike" name="bike" className="input" defaultValue={bikeId}>
-          {bikes.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-        <button className="button">Take</button>
-      </div>
-    </Form>
   );
 }
 

@@ -11,6 +11,7 @@ import { Choose, Line, LiveFields, Ticks } from "#ui/lines";
 import { Cautions } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { emptyGrid, speedsTyped } from "./sweepForm";
+import { WhichBike } from "./whichBike";
 import type { Route } from "./+types/sweepNew";
 
 const GONE = "There is no such bike.";
@@ -83,21 +84,7 @@ export default function SweepNew({ loaderData }: Route.ComponentProps) {
     >
       <LiveFields values={{ title: `Sweep of ${bike.name}`, day: today }} problems={{}}>
         <div className="grid max-w-3xl gap-6 p-4 md:p-6">
-          <Form className="max-w-sm">
-            <label className="mb-1 block text-sm font-medium" htmlFor="sweep-bike">
-              Bike
-            </label>
-            <div className="flex gap-2">
-              <select id="sweep-bike" name="bike" className="input" defaultValue={bike.id}>
-                {bikes.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-              <button className="button">Take</button>
-            </div>
-          </Form>
+          <WhichBike bikes={bikes} bikeId={bike.id} />
           <Form method="post" key={bike.id} className="grid gap-4 sm:grid-cols-2">
             <input type="hidden" name="bike" value={bike.id} />
             <Line name="title" label="Name" />
