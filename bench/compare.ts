@@ -103,7 +103,7 @@ export async function addMany(db: Database, models: readonly TestLine[], many = 
   for (let i = 0; i < many; i += 1) {
     const first = models[i % models.length]!;
     const record = shiftedBy(longRide(MARKS), i % 5);
-    const ride = { id: uuidv7(), utcOffset: "+00:00" };
+    const ride = { id: uuidv7(), zone: "+00:00" };
     await saveTest(
       db,
       uuidv7(),

@@ -24,7 +24,7 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
   const serving = await serveDemo(url, async (db) => {
     [first] = await listTests(db);
     for (const { id, record } of rides) {
-      const ride = { id: uuidv7(), utcOffset: "+00:00" };
+      const ride = { id: uuidv7(), zone: "+00:00" };
       await saveTest(db, id, { ...first!, secondPackId: null }, record.test, { firstRide: ride });
       await appendEntries(db, ride.id, record.rides[0]!.entries);
     }

@@ -184,8 +184,20 @@ export function saveRider(db: Database, id: string, value: Rider, seen?: number)
   return saveEntity(db, "rider", rowFrom(id, riderSchema, value), seen);
 }
 
-export function saveInstrument(db: Database, id: string, value: Instrument, seen?: number): Promise<string> {
-  return saveEntity(db, "instrument", rowFrom(id, instrumentSchema, value), seen);
+/** Keeps an instrument. A name it had before stays with it, so that logs that use it go on meaning it. */
+export async function saveInstrument(
+  db: Database,
+  id: string,
+  value: Omit<Instrument, "formerNames">,
+  seen?: number,
+): Promise<string> {
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Database;
+    const [before] = await tx.select().from(instrument).where(eq(instrument.id, id)).for("no key update");
+    const names = before ? [...before.formerNames, before.name] : [];
+    const formerNames = [...new Set(names)].filter((name) => name !== value.name);
+    return saveEntity(tx, "instrument", rowFrom(id, instrumentSchema, { ...value, formerNames }), seen);
+  });
 }
 
 /** A pack with what a bench discharge told, brought to 25 C: the latest is its capacity, others stay by their days. */

@@ -72,6 +72,10 @@ async function lockedRow(tx: Database, kind: EntityKind, id: string): Promise<Ro
   return (row as Row | undefined) ?? null;
 }
 
+/** What a row goes by, and went by before. */
+const namesOf = (row: Row | null): readonly unknown[] =>
+  row ? [row["name"], ...((row["formerNames"] as readonly string[] | undefined) ?? [])] : [];
+
 /** Whether two rows hold the same, whatever their version and whether they are put away. */
 function holdsSame(before: Row, after: Row): boolean {
   const asStored = (value: unknown) => (value === undefined ? null : JSON.parse(JSON.stringify(value)));
@@ -103,7 +107,8 @@ export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?
       .insert(table)
       .values(value as never)
       .onConflictDoUpdate({ target: table.id, set: columns as never });
-    if (!before || !holdsSame(before, row)) await restamp(tx, kind, row.id, [before?.["name"], row["name"]]);
+    if (!before || !holdsSame(before, row))
+      await restamp(tx, kind, row.id, [...namesOf(before), ...namesOf(row)]);
     await tx.insert(change).values({ id, kind, rowId: row.id, before, made });
     await tx.delete(change).where(lt(change.at, sql`now() - make_interval(days => ${UNDO_DAYS})`));
   });

@@ -53,6 +53,14 @@ const archivedAt = () => timestamp("archived_at", { withTimezone: true });
 /** Counts the changes of a row: a save names the version it saw, and a stale one is not written. */
 const version = () => integer("version").notNull().default(1);
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
+/** The desk of whoever has only one, made with the tables. */
+export const FIRST_DESK = "00000000-0000-7000-8000-000000000001";
+/** Whose it is. What belongs to a test, a plan or an import is of that one's desk. */
+const deskId = () =>
+  uuid("desk_id")
+    .notNull()
+    .default(FIRST_DESK)
+    .references(() => desk.id);
 /** Columns that hold one of a few values hold no other: those that the record's fields declare. */
 const onlyChoices = (table: string, columns: Readonly<Record<string, unknown>>, fields: RecordFields) =>
   Object.entries(fields).flatMap(([key, field]) => {
@@ -62,10 +70,18 @@ const onlyChoices = (table: string, columns: Readonly<Record<string, unknown>>, 
     return [check(`${table}_${column.name}`, sql`${column} in (${sql.raw(list)})`)];
   });
 
+/** Desks: each has bikes, riders, tests and all else of its own. */
+export const desk = pgTable("desk", {
+  id: id(),
+  name: text("name").notNull().default(""),
+  madeAt: timestamp("made_at", { withTimezone: true }).notNull().defaultNow(),
+});
+
 export const bike = pgTable(
   "bike",
   {
     id: id(),
+    deskId: deskId(),
     name: text("name").notNull(),
     what: text("what").notNull().default(""),
     massKg: doublePrecision("mass_kg"),
@@ -104,13 +120,14 @@ export const bike = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => onlyChoices("bike", table, BIKE_FIELDS),
+  (table) => [index("bike_by_desk").on(table.deskId), ...onlyChoices("bike", table, BIKE_FIELDS)],
 );
 
 export const pack = pgTable(
   "pack",
   {
     id: id(),
+    deskId: deskId(),
     bikeId: uuid("bike_id")
       .notNull()
       .references(() => bike.id),
@@ -142,30 +159,45 @@ export const pack = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("pack_by_bike").on(table.bikeId), ...onlyChoices("pack", table, PACK_FIELDS)],
+  (table) => [
+    index("pack_by_desk").on(table.deskId),
+    index("pack_by_bike").on(table.bikeId),
+    ...onlyChoices("pack", table, PACK_FIELDS),
+  ],
 );
 
-export const rider = pgTable("rider", {
-  id: id(),
-  name: text("name").notNull(),
-  massKg: doublePrecision("mass_kg"),
-  lowBpm: doublePrecision("low_bpm"),
-  lowW: doublePrecision("low_w"),
-  highBpm: doublePrecision("high_bpm"),
-  highW: doublePrecision("high_w"),
-  note: text("note").notNull().default(""),
-  pencil: pencil(),
-  archivedAt: archivedAt(),
-  version: version(),
-  updatedAt: updatedAt(),
-});
+export const rider = pgTable(
+  "rider",
+  {
+    id: id(),
+    deskId: deskId(),
+    name: text("name").notNull(),
+    massKg: doublePrecision("mass_kg"),
+    lowBpm: doublePrecision("low_bpm"),
+    lowW: doublePrecision("low_w"),
+    highBpm: doublePrecision("high_bpm"),
+    highW: doublePrecision("high_w"),
+    note: text("note").notNull().default(""),
+    pencil: pencil(),
+    archivedAt: archivedAt(),
+    version: version(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("rider_by_desk").on(table.deskId)],
+);
 
 /** Meters, loggers and chargers of the desk. */
 export const instrument = pgTable(
   "instrument",
   {
     id: id(),
+    deskId: deskId(),
     name: text("name").notNull(),
+    /** Names it had before: logs that were written then go on meaning it. */
+    formerNames: text("former_names")
+      .array()
+      .notNull()
+      .default(sql`'{}'::text[]`),
     kind: text("kind").notNull(),
     gainSd: doublePrecision("gain_sd"),
     eta: doublePrecision("eta"),
@@ -177,7 +209,10 @@ export const instrument = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => onlyChoices("instrument", table, INSTRUMENT_FIELDS),
+  (table) => [
+    index("instrument_by_desk").on(table.deskId),
+    ...onlyChoices("instrument", table, INSTRUMENT_FIELDS),
+  ],
 );
 
 /** Bench discharges of a pack. */
@@ -185,6 +220,7 @@ export const bench = pgTable(
   "bench",
   {
     id: id(),
+    deskId: deskId(),
     packId: uuid("pack_id")
       .notNull()
       .references(() => pack.id),
@@ -193,13 +229,14 @@ export const bench = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("bench_by_pack").on(table.packId)],
+  (table) => [index("bench_by_desk").on(table.deskId), index("bench_by_pack").on(table.packId)],
 );
 
 export const setUp = pgTable(
   "set_up",
   {
     id: id(),
+    deskId: deskId(),
     bikeId: uuid("bike_id")
       .notNull()
       .references(() => bike.id),
@@ -219,32 +256,47 @@ export const setUp = pgTable(
     version: version(),
     updatedAt: updatedAt(),
   },
-  (table) => [index("set_up_by_bike").on(table.bikeId), ...onlyChoices("set_up", table, SET_UP_FIELDS)],
+  (table) => [
+    index("set_up_by_desk").on(table.deskId),
+    index("set_up_by_bike").on(table.bikeId),
+    ...onlyChoices("set_up", table, SET_UP_FIELDS),
+  ],
 );
 
 /** Ways to ride that are kept. */
-export const course = pgTable("course", {
-  id: id(),
-  body: jsonb("body").$type<Course>().notNull(),
-  archivedAt: archivedAt(),
-  version: version(),
-  updatedAt: updatedAt(),
-});
+export const course = pgTable(
+  "course",
+  {
+    id: id(),
+    deskId: deskId(),
+    body: jsonb("body").$type<Course>().notNull(),
+    archivedAt: archivedAt(),
+    version: version(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("course_by_desk").on(table.deskId)],
+);
 
 /** A person's own templates of method. */
-export const method = pgTable("method", {
-  id: id(),
-  body: jsonb("body").$type<Method>().notNull(),
-  archivedAt: archivedAt(),
-  version: version(),
-  updatedAt: updatedAt(),
-});
+export const method = pgTable(
+  "method",
+  {
+    id: id(),
+    deskId: deskId(),
+    body: jsonb("body").$type<Method>().notNull(),
+    archivedAt: archivedAt(),
+    version: version(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index("method_by_desk").on(table.deskId)],
+);
 
 /** A test still to be ridden. */
 export const plan = pgTable(
   "plan",
   {
     id: id(),
+    deskId: deskId(),
     bikeId: uuid("bike_id")
       .notNull()
       .references(() => bike.id),
@@ -264,6 +316,7 @@ export const plan = pgTable(
     updatedAt: updatedAt(),
   },
   (table) => [
+    index("plan_by_desk").on(table.deskId),
     index("plan_by_day").on(table.day),
     index("plan_by_bike").on(table.bikeId),
     index("plan_by_pack").on(table.packId),
@@ -275,15 +328,20 @@ export const plan = pgTable(
 );
 
 /** What a row was before it was changed, so that the change can be undone; null when it was not there. */
-export const change = pgTable("change", {
-  id: id(),
-  kind: text("kind").notNull(),
-  rowId: uuid("row_id").notNull(),
-  before: jsonb("before").$type<Readonly<Record<string, unknown>> | null>(),
-  /** Version the change made: when the row has another, it was changed again since. */
-  made: integer("made").notNull().default(0),
-  at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
-});
+export const change = pgTable(
+  "change",
+  {
+    id: id(),
+    deskId: deskId(),
+    kind: text("kind").notNull(),
+    rowId: uuid("row_id").notNull(),
+    before: jsonb("before").$type<Readonly<Record<string, unknown>> | null>(),
+    /** Version the change made: when the row has another, it was changed again since. */
+    made: integer("made").notNull().default(0),
+    at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index("change_by_desk").on(table.deskId)],
+);
 
 /** Stamps of tests: each only once, so that no change ever brings an earlier one back. */
 export const testStamp = pgSequence("test_stamp");
@@ -293,6 +351,7 @@ export const test = pgTable(
   "test",
   {
     id: id(),
+    deskId: deskId(),
     bikeId: uuid("bike_id")
       .notNull()
       .references(() => bike.id),
@@ -330,6 +389,7 @@ export const test = pgTable(
     updatedAt: updatedAt(),
   },
   (table) => [
+    index("test_by_desk").on(table.deskId),
     index("test_by_bike").on(table.bikeId),
     index("test_by_day").on(table.day),
     index("test_by_pack").on(table.packId),
@@ -350,8 +410,8 @@ export const ride = pgTable(
     /** Order within the test, from 0. */
     position: integer("position").notNull(),
     name: text("name").notNull().default(""),
-    /** Offset of the ride's clock from UTC, "+01:00". */
-    utcOffset: text("utc_offset").notNull().default("+00:00"),
+    /** The zone of the ride's clock by its name, or its offset from UTC, "+01:00". */
+    zone: text("zone").notNull().default("+00:00"),
   },
   (table) => [uniqueIndex("ride_in_order").on(table.testId, table.position)],
 );
@@ -463,14 +523,19 @@ export const planTick = pgTable(
 );
 
 /** Stored rows that could not be read, set aside whole by a check; nothing of them is lost. */
-export const setAside = pgTable("set_aside", {
-  id: id(),
-  tableName: text("table_name").notNull(),
-  rowId: text("row_id").notNull(),
-  row: jsonb("row").notNull(),
-  why: text("why").notNull(),
-  at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
-});
+export const setAside = pgTable(
+  "set_aside",
+  {
+    id: id(),
+    deskId: deskId(),
+    tableName: text("table_name").notNull(),
+    rowId: text("row_id").notNull(),
+    row: jsonb("row").notNull(),
+    why: text("why").notNull(),
+    at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index("set_aside_by_desk").on(table.deskId)],
+);
 
 /** Results by test, kept only as long as the stamp of their inputs holds: a cache, never the truth. */
 export const result = pgTable("result", {
@@ -498,6 +563,7 @@ export const sweep = pgTable(
   "sweep",
   {
     id: id(),
+    deskId: deskId(),
     bikeId: uuid("bike_id")
       .notNull()
       .references(() => bike.id),
@@ -513,6 +579,7 @@ export const sweep = pgTable(
     updatedAt: updatedAt(),
   },
   (table) => [
+    index("sweep_by_desk").on(table.deskId),
     index("sweep_by_bike").on(table.bikeId),
     index("sweep_by_pack").on(table.packId),
     index("sweep_by_set_up").on(table.setUpId),
@@ -525,6 +592,7 @@ export const climb = pgTable(
   "climb",
   {
     id: id(),
+    deskId: deskId(),
     bikeId: uuid("bike_id")
       .notNull()
       .references(() => bike.id),
@@ -540,6 +608,7 @@ export const climb = pgTable(
     updatedAt: updatedAt(),
   },
   (table) => [
+    index("climb_by_desk").on(table.deskId),
     index("climb_by_bike").on(table.bikeId),
     index("climb_by_pack").on(table.packId),
     index("climb_by_set_up").on(table.setUpId),
@@ -552,12 +621,16 @@ export const reference = pgTable(
   "reference",
   {
     id: id(),
+    deskId: deskId(),
     name: text("name").notNull(),
     version: integer("version").notNull(),
     body: jsonb("body").$type<ReferenceRecord>().notNull(),
     madeAt: timestamp("made_at", { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [uniqueIndex("reference_version").on(table.name, table.version)],
+  (table) => [
+    index("reference_by_desk").on(table.deskId),
+    uniqueIndex("reference_version").on(table.name, table.version),
+  ],
 );
 
 /** Figures as they were published, each with the very conditions it was brought to. */
@@ -565,6 +638,7 @@ export const published = pgTable(
   "published",
   {
     id: id(),
+    deskId: deskId(),
     testId: uuid("test_id")
       .notNull()
       .references(() => test.id),
@@ -573,7 +647,7 @@ export const published = pgTable(
     reference: jsonb("reference").$type<Reference>().notNull(),
     at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index("published_by_test").on(table.testId)],
+  (table) => [index("published_by_desk").on(table.deskId), index("published_by_test").on(table.testId)],
 );
 
 /** What was reckoned from several tests, by the hash of what it was reckoned from: a cache, never the truth. */

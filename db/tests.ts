@@ -35,7 +35,7 @@ export interface TestLine extends TestLinks {
 export interface RideRow {
   readonly id: string;
   readonly name: string;
-  readonly utcOffset: string;
+  readonly zone: string;
   readonly track: { readonly id: string; readonly name: string } | null;
 }
 
@@ -169,7 +169,7 @@ export async function listRides(db: Database, testId: string): Promise<readonly 
   return rides.map((row) => ({
     id: row.id,
     name: row.name,
-    utcOffset: row.utcOffset,
+    zone: row.zone,
     track: tracks.filter(({ rideId }) => rideId === row.id).at(-1) ?? null,
   }));
 }
@@ -187,7 +187,7 @@ export async function saveTest(
   links: TestLinks,
   value: Test,
   more: {
-    readonly firstRide?: { readonly id: string; readonly utcOffset: string };
+    readonly firstRide?: { readonly id: string; readonly zone: string };
     readonly rehearsal?: Rehearsal;
     readonly seen?: number;
   } = {},
@@ -223,10 +223,10 @@ export async function addRide(db: Database, id: string, testId: string, name: st
     if (rides.some((each) => each.id === id)) return;
     const last = rides.at(-1);
     const position = last ? last.position + 1 : 0;
-    const utcOffset = last?.utcOffset ?? "+00:00";
+    const zone = last?.zone ?? "+00:00";
     await tx
       .insert(ride)
-      .values({ id, testId, position, name: name || `Ride ${position + 1}`, utcOffset })
+      .values({ id, testId, position, name: name || `Ride ${position + 1}`, zone })
       .onConflictDoNothing();
     await restampRide(tx as unknown as Database, id);
   });

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { clockOn, deskDay } from "#app/ui/clock.server";
+import { deskDay, deskZone } from "#app/ui/clock.server";
 import { halfWidthText, PriceLine } from "./yieldText";
 import {
   planSchema,
@@ -39,7 +39,7 @@ function freshPlan(question: Plan["question"], method: Method): Plan {
     question,
     method,
     day,
-    utcOffset: clockOn(day),
+    zone: deskZone(),
   });
 }
 

@@ -150,7 +150,7 @@ export function PlanFields({ plan, bike, choices, assumed }: PlanFieldsProps) {
         <Area name="ready" label="Made ready" className={wide} />
         <Area name="bring" label="Brought along" className={wide} />
         <Line name="methodNote" label="Remark" className={wide} />
-        <Line name="utcOffset" label="Clock, from UTC" hint="+01:00 runs an hour ahead." />
+        <Line name="zone" label="Time zone" hint="By its name, or +01:00 an hour ahead of UTC." />
         <Tick name="dark" label="Riding in the dark is meant" />
       </Group>
     </div>

@@ -1,6 +1,6 @@
 import { v7 as uuidv7 } from "uuid";
-import { renderUnits, unitToken, type System } from "#core/base";
-import { dayAt, momentOf, routeOf, type PlanRecord } from "#core/planning";
+import { dayAt, momentOf, renderUnits, unitToken, type System } from "#core/base";
+import { routeOf, type PlanRecord } from "#core/planning";
 import { testSchema } from "#core/records";
 import type { Rehearsal } from "#core/simulator";
 import type { findPlan } from "#db/plans";
@@ -20,7 +20,7 @@ export function rehearsalOf(planId: string, record: PlanRecord): Rehearsal {
   return {
     planId,
     seed: Math.floor(Math.random() * 2 ** 31),
-    startMs: momentOf(plan.day, plan.startsAt, plan.utcOffset),
+    startMs: momentOf(plan.day, plan.startsAt, plan.zone),
     toM: plan.method.until === "the pack is empty" ? BEYOND * endM : endM,
     input: forecast.input,
   };
@@ -49,7 +49,7 @@ export async function startTest(
     school: method.school === "bench" ? "run-down" : method.school,
     drive: method.drive,
     // A ride is of the day it is begun, in its own zone; a rehearsal of the day that was planned.
-    day: rehearsal ? plan.day : dayAt(Date.now(), plan.utcOffset),
+    day: rehearsal ? plan.day : dayAt(Date.now(), plan.zone),
     airTempC: plan.airTempC,
     packTempC: plan.packTempC,
     wind,
@@ -65,7 +65,7 @@ export async function startTest(
   });
   const { bikeId, packId, setUpId, riderId } = line;
   const links = { bikeId, packId, secondPackId: null, setUpId, riderId };
-  const firstRide = { id: uuidv7(), utcOffset: plan.utcOffset };
+  const firstRide = { id: uuidv7(), zone: plan.zone };
   await saveTest(db, id, links, test, { firstRide, ...(rehearsal && { rehearsal }) });
   return id;
 }

@@ -1,5 +1,5 @@
 import type { LineSetting, LiveEntry } from "#core/ride/log";
-import { clockText } from "#core/planning";
+import { clockText } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { KeptEntry } from "./outbox";
 import { entryText, hasLine } from "./state";
@@ -11,7 +11,7 @@ interface LastEntriesProps {
   /** Newest first. */
   readonly entries: readonly LiveEntry[];
   readonly setting: LineSetting;
-  readonly utcOffset: string;
+  readonly zone: string;
   /** This browser's own name: entries of another are marked. */
   readonly device: string | null;
   readonly kept: readonly KeptEntry[];
@@ -21,7 +21,7 @@ interface LastEntriesProps {
 
 /** The last entries, each to be corrected or struck; what waits is hollow, what another phone noted says so. */
 export function LastEntries(props: LastEntriesProps) {
-  const { entries, setting, utcOffset, device, kept, onCorrect, onStrike } = props;
+  const { entries, setting, zone, device, kept, onCorrect, onStrike } = props;
   const system = useSystem();
   const byId = new Map(kept.map((one) => [one.id, one]));
   return (
@@ -38,7 +38,7 @@ export function LastEntries(props: LastEntriesProps) {
               className={`size-2 shrink-0 rounded-full border border-spruce ${waits ? "" : "bg-spruce"}`}
             />
             <span className="w-11 text-sm text-quiet">
-              {entry.timeS === null ? "" : clockText(entry.timeS * 1000, utcOffset)}
+              {entry.timeS === null ? "" : clockText(entry.timeS * 1000, zone)}
             </span>
             <span
               className={`min-w-0 flex-1 font-mono text-sm ${entry.struck ? "text-quiet line-through" : ""}`}

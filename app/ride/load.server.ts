@@ -62,7 +62,7 @@ export async function loadRide(db: Database, testId: string | undefined, rideId:
     line: { ...line, stamp: results.stamp || line.stamp },
     pending: results.pending ? 1 : 0,
     rides: rides.map(({ id, name }) => ({ id, name })),
-    ride: { id: ride.id, name: ride.name, utcOffset: ride.utcOffset, place },
+    ride: { id: ride.id, name: ride.name, zone: ride.zone, place },
     bike,
     entries,
     results: reckoned,

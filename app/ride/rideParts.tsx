@@ -128,7 +128,7 @@ export function Written({ loaded: { rides, ride, bike }, state, entering, device
       <LastEntries
         entries={state.newest}
         setting={setting}
-        utcOffset={ride.utcOffset}
+        zone={ride.zone}
         device={device}
         kept={kept}
         onCorrect={entering.line.correct}

@@ -1,5 +1,5 @@
 import { FASTEST_MPS, type EntryBody, type LiveEntry } from "#core/ride/log";
-import { dayAt } from "#core/planning";
+import { dayAt } from "#core/base";
 
 /** What rounding and a recorder's wander may add, m. */
 const SLACK_M = 300;
@@ -33,8 +33,8 @@ export function isTypedLate(
 }
 
 /** The day this clock shows where the ride is. */
-export const today = (utcOffset: string): string => dayAt(Date.now(), utcOffset);
+export const today = (zone: string): string => dayAt(Date.now(), zone);
 
 /** Whether a ride's page is open on another day than its test's: riding on, or typing up notes? */
-export const isOtherDay = (testDay: string, nowMs: number, utcOffset: string): boolean =>
-  dayAt(nowMs, utcOffset) !== testDay;
+export const isOtherDay = (testDay: string, nowMs: number, zone: string): boolean =>
+  dayAt(nowMs, zone) !== testDay;

@@ -28,10 +28,10 @@ function saidOf(rideId: string): Typing | null {
  * Whether entries are made as the ride goes on, or typed up from notes: on the test's own day the first, on another day the
  * second until the person says otherwise. What was said is kept by this browser. Null on the test's own day.
  */
-export function useTyping(rideId: string, testDay: string, utcOffset: string) {
+export function useTyping(rideId: string, testDay: string, zone: string) {
   const typing = useSyncExternalStore(
     watch,
-    () => (isOtherDay(testDay, Date.now(), utcOffset) ? (saidOf(rideId) ?? "notes") : null),
+    () => (isOtherDay(testDay, Date.now(), zone) ? (saidOf(rideId) ?? "notes") : null),
     () => null,
   );
   const say = (said: Typing) => {

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { momentOf } from "#core/planning";
+import { momentOf } from "#core/base";
 import type { EntryBody, LiveEntry } from "#core/ride/log";
 import { standsOf } from "#core/simulator";
 import { useSystem } from "#ui/system";
@@ -40,15 +40,15 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   });
   const { shown } = device.state;
 
-  const { typing, say } = useTyping(ride.id, line.test.day, ride.utcOffset);
+  const { typing, say } = useTyping(ride.id, line.test.day, ride.zone);
   const [asLate, setAsLate] = useState(false);
   /** Keeps an entry made now, by the display's clock while a rehearsal runs; a correction keeps its time unless told. */
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
     setPanel(null);
     if (body.kind === "end") device.run(false);
     if (clock) {
-      const day = typing === "riding" ? today(ride.utcOffset) : line.test.day;
-      return keepAt(body, { ...byOtherClock(momentOf(day, clock, ride.utcOffset)), supersedes });
+      const day = typing === "riding" ? today(ride.zone) : line.test.day;
+      return keepAt(body, { ...byOtherClock(momentOf(day, clock, ride.zone)), supersedes });
     }
     if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
       return keepAt(body, { at: null, supersedes });

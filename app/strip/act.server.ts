@@ -60,7 +60,7 @@ export async function actOnTest(db: Database, testId: string, request: Request) 
     {
       id: entryId,
       rideId: ride.id,
-      at: momentOf(record.test.day, submission.value.time, ride.utcOffset),
+      at: momentOf(record.test.day, submission.value.time, ride.zone),
       typed: submission.value,
       supersedes,
     },

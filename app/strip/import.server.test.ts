@@ -136,7 +136,7 @@ describe("what a page sends", () => {
       distanceUnit: "km",
       levelHolds: "from here",
       day: "2026-10-18",
-      utcOffset: "+00:00",
+      zone: "+00:00",
       fullAtStart: false,
     });
   });

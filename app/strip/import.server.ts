@@ -56,13 +56,13 @@ function defaultUnitOf(field: ColumnField | null, { distanceUnit }: ImportOption
       : (units[field] ?? "");
 }
 
-export function optionsOf(form: FormData, day: string, utcOffset: string, system: System): ImportOptions {
+export function optionsOf(form: FormData, day: string, zone: string, system: System): ImportOptions {
   const asked = form.get("distanceUnit");
   return {
     distanceUnit: asked === "mi" || asked === "km" ? asked : system === "imperial" ? "mi" : "km",
     levelHolds: form.get("levelHolds") === "up to here" ? "up to here" : "from here",
     day,
-    utcOffset,
+    zone,
     fullAtStart: form.get("fullAtStart") === "on",
   };
 }

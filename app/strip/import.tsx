@@ -64,7 +64,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!file.ok) return refused(file.problems[0]!.sentence);
   const system = systemOf(request);
   const log = await listEntries(db, ride.id);
-  const options = optionsOf(form, record.test.day, ride.utcOffset, system);
+  const options = optionsOf(form, record.test.day, ride.zone, system);
   const preview = previewOf(file.value.name, file.value.text, form, options, record, log, system);
   if (!preview.ok) return refused(preview.problems[0]!.sentence);
   if (form.get("intent") !== "keep" || preview.value.problems.length)

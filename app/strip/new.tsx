@@ -2,7 +2,7 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { href, data, Link, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
-import { clockOffset, clockOn, deskDay } from "#app/ui/clock.server";
+import { deskDay, deskZone } from "#app/ui/clock.server";
 import { idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
@@ -31,7 +31,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     choices,
     nowMs,
     today: deskDay(nowMs),
-    clock: clockOffset(nowMs),
+    clock: deskZone(),
     newId: uuidv7(),
   };
 }
@@ -44,17 +44,14 @@ export async function action({ request, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const { packId, secondPackId, setUpId, riderId, utcOffset = "+00:00", ...test } = submission.value;
+  const { packId, secondPackId, setUpId, riderId, zone = "+00:00", ...test } = submission.value;
   const db = context.get(dbContext);
   const links = { bikeId, packId, secondPackId, setUpId, riderId };
   const gone = await linkProblems(db, links);
   if (gone) return data(submission.reply({ fieldErrors: gone }), { status: 400 });
-  // The clock as it was shown is the desk's of today: a test of another season has that season's.
-  const clock = utcOffset === clockOffset(Date.now()) ? clockOn(test.day) : utcOffset;
   // The page names the test: sent twice, it is made once.
   const id = clientId(form.get("newId"));
-  if (!(await findTest(db, id)))
-    await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), utcOffset: clock } });
+  if (!(await findTest(db, id))) await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), zone } });
   return redirect(href("/strip/:testId", { testId: id }));
 }
 

@@ -221,7 +221,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                           rootId: correcting.entry.rootId,
                           texts: entryTexts(
                             correcting.entry,
-                            clockOf(correcting.entry.timeS, ride.utcOffset),
+                            clockOf(correcting.entry.timeS, ride.zone),
                             system,
                           ),
                         }
@@ -233,7 +233,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                       ride: rides.indexOf(ride),
                       entry: {
                         ...lineOf(body, supersedes),
-                        at: momentOf(line.test.day, time, ride.utcOffset),
+                        at: momentOf(line.test.day, time, ride.zone),
                       },
                     })
                   }

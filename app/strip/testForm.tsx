@@ -7,7 +7,7 @@ import {
   TEST_FIELDS,
   testFields,
   windSense,
-  utcOffsetSchema,
+  zoneSchema,
   type Bike,
   type PackRecord,
   type Rider,
@@ -30,10 +30,10 @@ interface Links {
 }
 
 const CLOCK = {
-  utcOffset: recordField({
-    schema: utcOffsetSchema.optional(),
-    label: "Clock of the notes, from UTC",
-    hint: "+01:00 runs an hour ahead. Tracks are in UTC.",
+  zone: recordField({
+    schema: zoneSchema.optional(),
+    label: "Clock of the notes",
+    hint: "Its time zone by name, or +01:00 an hour ahead of UTC. Tracks are in UTC.",
     typed: { as: "name" },
   }),
 };
@@ -63,7 +63,7 @@ const OWN: OwnFields<Partial<Links>> = {
 };
 
 const withLinks = testFields.extend({
-  utcOffset: CLOCK.utcOffset.schema,
+  zone: CLOCK.zone.schema,
   packId: LINKS.packId.schema,
   secondPackId: LINKS.secondPackId.schema,
   setUpId: LINKS.setUpId.schema,
@@ -90,7 +90,7 @@ export const testForm = (system: System, nowMs: number) =>
 
 /** A test's conditions as the form's texts. */
 export const testTexts = (test: Test, links: Links, system: System, clock?: string) =>
-  recordTexts(FIELDS, { ...test, ...links, utcOffset: clock }, system, OWN as never);
+  recordTexts(FIELDS, { ...test, ...links, zone: clock }, system, OWN as never);
 
 interface TestFormProps {
   readonly bike: Bike;
@@ -130,10 +130,10 @@ export function TestForm(props: TestFormProps) {
   const { bike, packs, setUps, riders, test, links, nowMs, clock, newId, version, ...form } = props;
   const system = useSystem();
   const schema = useMemo(() => testForm(system, nowMs), [system, nowMs]);
-  const { utcOffset, secondPackId, ...always } = FIELDS;
+  const { zone, secondPackId, ...always } = FIELDS;
   const asked: RecordFields = {
     ...always,
-    ...(clock !== undefined && { utcOffset }),
+    ...(clock !== undefined && { zone }),
     ...(packs.length > 1 && { secondPackId }),
   };
   const inOrder = Object.fromEntries(Object.entries(FIELDS).filter(([key]) => key in asked));
@@ -147,7 +147,7 @@ export function TestForm(props: TestFormProps) {
       version={version}
       hidden={newId ? { newId } : {}}
       focus="title"
-      pencil={["utcOffset"]}
+      pencil={["zone"]}
       notes={NOTES}
       options={{
         packId: options(packs),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { clockOffset, clockOn, deskDay } from "./clock.server";
+import { clockText } from "#core/base";
+import { deskDay, deskZone } from "./clock.server";
 
 describe("the desk's clock", () => {
   test("its day is the one on its own calendar, late in the evening too", () => {
@@ -7,10 +8,9 @@ describe("the desk's clock", () => {
     const morning = new Date(2026, 7, 9, 0, 20);
     expect([evening, morning].map((at) => deskDay(at.getTime()))).toEqual(["2026-08-09", "2026-08-09"]);
   });
-  test("on another day it stands as it does then; a day that is none has today's", () => {
-    const noon = Date.UTC(2026, 0, 15, 12);
-    expect(clockOn("2026-01-15")).toBe(clockOffset(noon));
-    expect(clockOn("soon")).toBe(clockOffset(Date.now()));
-    expect(clockOn("2026-01-15")).toMatch(/^[+-]\d{2}:\d{2}$/);
+  test("its zone is one that a clock can be read by, summer and winter", () => {
+    const noon = new Date(2026, 0, 15, 12).getTime();
+    expect(clockText(noon, deskZone())).toBe("12:00");
+    expect(clockText(new Date(2026, 6, 15, 12).getTime(), deskZone())).toBe("12:00");
   });
 });

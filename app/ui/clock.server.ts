@@ -1,17 +1,10 @@
-import { dayAt } from "#core/planning";
+import { dayAt, isZone } from "#core/base";
 
-/** This machine's clock against UTC, "+01:00": the likely one of the desk, since it runs where it is used. */
-export function clockOffset(nowMs: number): string {
-  const minutes = -new Date(nowMs).getTimezoneOffset();
-  const two = (value: number) => String(Math.abs(Math.trunc(value))).padStart(2, "0");
-  return `${minutes < 0 ? "-" : "+"}${two(minutes / 60)}:${two(minutes % 60)}`;
+/** This machine's time zone by its name: the likely one of the desk, since it runs where it is used. */
+export function deskZone(): string {
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+  return isZone(timeZone) ? timeZone : "+00:00";
 }
 
 /** The day it is at the desk, by its own clock: a test of the late evening is of that day, whatever the day in Greenwich. */
-export const deskDay = (nowMs = Date.now()): string => dayAt(nowMs, clockOffset(nowMs));
-
-/** The desk's clock on another day: in summer it may be an hour ahead of what it is in winter. */
-export const clockOn = (day: string): string => {
-  const noonMs = Date.parse(`${day}T12:00:00Z`);
-  return clockOffset(Number.isNaN(noonMs) ? Date.now() : noonMs);
-};
+export const deskDay = (nowMs = Date.now()): string => dayAt(nowMs, deskZone());

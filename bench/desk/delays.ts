@@ -36,7 +36,7 @@ async function delayBy(desk: Running, heavy: () => Promise<unknown>): Promise<nu
 async function addMarks(db: Database, first: TestLine, marks: number): Promise<string> {
   const record = longRide(marks);
   const id = uuidv7();
-  const ride = { id: uuidv7(), utcOffset: "+00:00" };
+  const ride = { id: uuidv7(), zone: "+00:00" };
   await saveTest(db, id, { ...first, secondPackId: null }, record.test, { firstRide: ride });
   await appendEntries(
     db,

@@ -26,3 +26,10 @@ describe("a reading by an instrument of the desk", () => {
     expect(byInstrument(percent, desk)).toBe(percent);
   });
 });
+describe("an instrument that was renamed", () => {
+  const renamed = instrumentSchema.parse({ name: "blue", formerNames: ["inline"], gainSd: 0.02 });
+  test("is meant by the logs of before", () =>
+    expect(byInstrument(counted("inline"), [renamed])).toMatchObject({ gainSd: 0.02 }));
+  test("gives its old name up to one that has it now", () =>
+    expect(byInstrument(counted("inline"), [renamed, ...desk])).toMatchObject({ gainSd: 0.004 }));
+});

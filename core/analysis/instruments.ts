@@ -1,5 +1,5 @@
 import type { Reading } from "#core/battery/readings";
-import type { Instrument } from "#core/records";
+import { instrumentNamed, type Instrument } from "#core/records";
 
 /** Name of the meter, logger or charger that gave a reading. */
 function nameIn(reading: Reading): string | undefined {
@@ -12,7 +12,7 @@ function nameIn(reading: Reading): string | undefined {
 /** A reading with the errors of the desk's instrument of that name; as it was when the desk has none. */
 export function byInstrument(reading: Reading, instruments: readonly Instrument[]): Reading {
   const name = nameIn(reading);
-  const found = instruments.find((each) => each.name === name);
+  const found = name === undefined ? undefined : instrumentNamed(instruments, name);
   if (!found) return reading;
   const { gainSd, eta, etaSd } = found;
   if (reading.kind === "energyCounter" || reading.kind === "telemetry")

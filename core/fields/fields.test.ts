@@ -49,7 +49,7 @@ const OPTIONS: ImportOptions = {
   distanceUnit: "km",
   levelHolds: "from here",
   day: "2026-10-18",
-  utcOffset: "+00:00",
+  zone: "+00:00",
   fullAtStart: false,
 };
 const setting = { levels: ["low", "mid", "high"], throttle: true };

@@ -9,7 +9,7 @@ import {
   type SightingField,
 } from "#core/fields";
 import { entryBodySchema, type EntryBody } from "#core/ride/log";
-import { there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
+import { momentOf, there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
 import { columnOf, COLUMNS, type ColumnField } from "./columns.ts";
 import type { ColumnChoice, Table } from "./table.ts";
 
@@ -20,7 +20,7 @@ export interface ImportOptions {
   readonly levelHolds: "from here" | "up to here";
   /** Day of the ride, 2026-10-18, and the ride's offset from UTC, for times of day. */
   readonly day: string;
-  readonly utcOffset: string;
+  readonly zone: string;
   /** The pack was full at the first row. */
   readonly fullAtStart: boolean;
 }
@@ -48,14 +48,15 @@ interface CellReader {
 function timeOf(text: string, options: ImportOptions): string | undefined {
   const full = /^(\d{4}-\d{2}-\d{2})[T ](\d{1,2}):(\d{2})(?::(\d{2}))?(Z|[+-]\d{2}:\d{2})?$/.exec(text);
   const clock = /^(\d{1,2})[:.h](\d{2})(?::(\d{2}))?$/.exec(text);
-  const [day, h, m, s, zone] = full
+  const [day, h, m, s, offset] = full
     ? full.slice(1)
     : clock
       ? [options.day, ...clock.slice(1), undefined]
       : [];
   if (h === undefined || m === undefined || Number(h) > 23 || Number(m) > 59) return undefined;
-  const iso = `${day}T${h.padStart(2, "0")}:${m}:${s ?? "00"}${zone ?? options.utcOffset}`;
-  return Number.isNaN(Date.parse(iso)) ? undefined : new Date(iso).toISOString();
+  const zone = offset === "Z" ? "+00:00" : (offset ?? options.zone);
+  const at = momentOf(day ?? "", `${h.padStart(2, "0")}:${m}:${s ?? "00"}`, zone);
+  return Number.isNaN(at) ? undefined : new Date(at).toISOString();
 }
 
 /** One of a field's own words, or a problem that names them. */

@@ -20,7 +20,7 @@ const options: ImportOptions = {
   distanceUnit: "mi",
   levelHolds: "from here",
   day: "2026-10-18",
-  utcOffset: "+00:00",
+  zone: "+00:00",
   fullAtStart: true,
 };
 const bytes = (text: string) => new TextEncoder().encode(text);

@@ -48,7 +48,7 @@ describe("counters and charges in a table of check-ins", () => {
     distanceUnit: "mi",
     levelHolds: "from here",
     day: "2026-10-18",
-    utcOffset: "+00:00",
+    zone: "+00:00",
     fullAtStart: true,
   } as const;
   const read = (text: string) => {

@@ -1,6 +1,6 @@
 import type { Forecast } from "#core/forecast";
-import { clockText, dayAt, daylightAt, type PlanRecord } from "#core/planning";
-import { there, durationText } from "#core/base";
+import { daylightAt, type PlanRecord } from "#core/planning";
+import { clockText, dayAt, there, durationText } from "#core/base";
 
 /** When the planned way is done, and how that lies to the dark. */
 export interface Arrival {
@@ -32,15 +32,11 @@ export function arrivalOf(
   const atMs = lastMs + restS * 1000;
   const place = course.latitude !== undefined && course.longitude !== undefined;
   const sunsetMs = place
-    ? daylightAt(
-        dayAt(lastMs, plan.utcOffset),
-        plan.utcOffset,
-        there(course.latitude),
-        there(course.longitude),
-      ).sunsetMs
+    ? daylightAt(dayAt(lastMs, plan.zone), plan.zone, there(course.latitude), there(course.longitude))
+        .sunsetMs
     : null;
   const daylightMin = sunsetMs === null ? null : Math.round((sunsetMs - atMs) / MINUTE_MS);
-  const when = `${way.closed ? "Done" : "At the end"} about ${clockText(atMs, plan.utcOffset)}`;
+  const when = `${way.closed ? "Done" : "At the end"} about ${clockText(atMs, plan.zone)}`;
   const light =
     daylightMin === null
       ? "."

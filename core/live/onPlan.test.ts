@@ -107,7 +107,7 @@ describe("the way left on a planned course", () => {
 });
 
 describe("when one is there", () => {
-  const plan = { day: "2026-11-25", utcOffset: "+00:00" } as never;
+  const plan = { day: "2026-11-25", zone: "+00:00" } as never;
   const NOON = Date.parse("2026-11-25T14:30:00Z");
   test("by the speeds of the plan, against sunset where the course has a place", () => {
     const placed = courseOf({ latitude: 54, longitude: 0 });

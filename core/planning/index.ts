@@ -13,7 +13,7 @@ export { templateNamed, TEMPLATES } from "./templates.ts";
 export { knownFrom, NOTHING_KNOWN, type Known, type KnownFor, type Untold } from "./known.ts";
 export type { Learning } from "./learning.ts";
 export { chargeMinutes } from "./charging.ts";
-export { clockText, dayAt, daylightAt, latestStart, momentOf, type Daylight } from "./daylight.ts";
+export { daylightAt, latestStart, type Daylight } from "./daylight.ts";
 export { routeOf, runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
 export { type BarForecast, type CheckIn } from "./checkIns.ts";
 export { reckonPlan } from "./reckon.ts";

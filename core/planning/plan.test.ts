@@ -2,11 +2,9 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "#tests/property";
 import {
   chargeMinutes,
-  clockText,
   daylightAt,
   latestStart,
   methodSchema,
-  momentOf,
   PLAIN_COURSE,
   proposalsFor,
   questionOf,
@@ -22,7 +20,7 @@ import {
   type PlanResults,
 } from "#core/planning";
 import { sharesOf, usualSpeeds, wattsAt } from "#core/bike";
-import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
+import { clockText, METRES_PER_MILE, momentOf, MPS_PER_MPH, renderUnits } from "#core/base";
 import { SCHOOLS } from "#core/records";
 import { bike, course, method, mi, plan, reckon, record, rider } from "./plans.fixture.ts";
 

@@ -1,8 +1,7 @@
-import { DEFAULTS, ok, type Result, Z_95, type Estimate } from "#core/base";
+import { DEFAULTS, momentOf, ok, type Result, Z_95, type Estimate } from "#core/base";
 import { bailOuts, chanceHome, turnRound } from "#core/forecast";
 import { barsLost, checkInsOf } from "./checkIns.ts";
 import { chargeOf, daylightOf } from "./day.ts";
-import { momentOf } from "./daylight.ts";
 import type { Known } from "./known.ts";
 import { learningOf, spreadParts } from "./learning.ts";
 import { routeOf, type PlannedRoute, type PlanRecord } from "./record.ts";
@@ -56,7 +55,7 @@ export function reckonPlan(record: PlanRecord): Result<PlanResults> {
   const home = emptied || !way.closed ? null : chanceHome(forecast, endM, plan.reserve);
   const longestS = end.timeS.mean + Z_95 * end.timeS.sd;
   const aDayS = longestS / plan.days;
-  const startMs = momentOf(plan.day, plan.startsAt, plan.utcOffset);
+  const startMs = momentOf(plan.day, plan.startsAt, plan.zone);
   const daylight = daylightOf(record, aDayS);
   const found = { end, turn, emptyAt, chanceHome: home, daylight, capacity: forecast.capacity };
   return ok({

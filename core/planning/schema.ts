@@ -1,7 +1,7 @@
 import { dayOf, text } from "#core/base";
 import { z } from "zod";
 import { ENDS } from "#core/fields";
-import { DRIVES, EFFORTS, number, SCHOOLS, utcOffsetSchema, words } from "#core/records";
+import { DRIVES, EFFORTS, number, SCHOOLS, zoneSchema, words } from "#core/records";
 import { QUESTION_IDS } from "./questions.ts";
 
 /** Readings a method takes. */
@@ -69,7 +69,7 @@ export const planSchema = z.object({
   method: methodSchema,
   day: dayOf("2026-10-18"),
   startsAt: clock.default("09:00"),
-  utcOffset: utcOffsetSchema.default("+00:00"),
+  zone: zoneSchema.default("+00:00"),
   /** Laps instead of the course's own. */
   laps: z.number().int("Laps are whole.").min(1).max(200, "At most 200 laps.").optional(),
   /** Days that ride the course on one charge. */

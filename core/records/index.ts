@@ -11,7 +11,7 @@ export {
 } from "./pack.ts";
 export { RIDER_FIELDS, riderSchema, type Rider } from "./rider.ts";
 export { SET_UP_FIELDS, setUpSchema, type SetUp } from "./setUp.ts";
-export { INSTRUMENT_FIELDS, instrumentSchema, type Instrument } from "./instrument.ts";
+export { INSTRUMENT_FIELDS, instrumentNamed, instrumentSchema, type Instrument } from "./instrument.ts";
 export { BENCH_FIELDS, benchSchema, type Bench } from "./bench.ts";
 export {
   MOST_POINTS,
@@ -24,7 +24,7 @@ export {
   testSchema,
   windSense,
   trackSchema,
-  utcOffsetSchema,
+  zoneSchema,
   type TelemetryRecord,
   type Test,
   type TestRecord,

@@ -54,5 +54,18 @@ export const INSTRUMENT_FIELDS = {
 };
 
 /** A meter, logger or charger of the desk, with its errors. What is left out is the assumption of its kind. */
-export const instrumentSchema = z.object({ ...shapeOf(INSTRUMENT_FIELDS), pencil });
+export const instrumentSchema = z.object({
+  ...shapeOf(INSTRUMENT_FIELDS),
+  /** Names it had before: logs that were written then go on meaning it. */
+  formerNames: z.array(named("instrument")).max(100).default([]),
+  pencil,
+});
 export type Instrument = z.infer<typeof instrumentSchema>;
+
+/** The instrument that goes by a name, or else went by it; undefined when the desk has none. */
+export const instrumentNamed = <T extends Pick<Instrument, "name" | "formerNames">>(
+  instruments: readonly T[],
+  name: string,
+): T | undefined =>
+  instruments.find((each) => each.name === name) ??
+  instruments.find(({ formerNames }) => formerNames.includes(name));

@@ -8,7 +8,7 @@ import {
   testRecordSchema,
   testSchema,
   trackSchema,
-  utcOffsetSchema,
+  zoneSchema,
 } from "#core/records";
 
 const bike = { name: "Reed", levels: ["low"] };
@@ -99,13 +99,13 @@ describe("what cannot be says what to type", () => {
   ] as const)("%#", (schema, value, sentence) => expect(said(schema, value)).toEqual([sentence]));
 });
 
-describe("a clock's distance from UTC", () => {
-  test.each(["+00:00", "-05:30", "+14:00"])("%s", (offset) =>
-    expect(utcOffsetSchema.safeParse(offset).success).toBe(true),
+describe("a clock's zone", () => {
+  test.each(["+00:00", "-05:30", "+14:00", "CET", "UTC"])("%s", (offset) =>
+    expect(zoneSchema.safeParse(offset).success).toBe(true),
   );
-  test.each(["1", "+1:00", "05:00", "+15:00", "+02:75", "Z"])("%s is refused", (offset) => {
-    expect(said(utcOffsetSchema, offset)).toEqual([
-      ": Type how far the clock was from UTC, such as +01:00 or -05:00.",
+  test.each(["1", "+1:00", "05:00", "+15:00", "+02:75", "Neverland"])("%s is refused", (offset) => {
+    expect(said(zoneSchema, offset)).toEqual([
+      ": Type the clock's time zone by its name, or how far it is from UTC, such as +01:00 or -05:00.",
     ]);
   });
 });

@@ -1,4 +1,4 @@
-import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, text } from "#core/base";
+import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, isZone, text } from "#core/base";
 import { z } from "zod";
 import { groundSchema, recordField, shapeOf } from "#core/fields";
 import { entrySchema } from "#core/ride/log";
@@ -162,11 +162,14 @@ export function windSense(
 export const testSchema = testFields.superRefine(windSense);
 export type Test = z.infer<typeof testSchema>;
 
-/** A clock's distance from UTC: "+01:00", "-05:30". */
-export const utcOffsetSchema = text().regex(
-  /^[+-](0\d|1[0-4]):[0-5]\d$/,
-  "Type how far the clock was from UTC, such as +01:00 or -05:00.",
-);
+/** A clock's zone: its name in the time zone database, or its distance from UTC, "+01:00", "-05:30". */
+export const zoneSchema = text()
+  .trim()
+  .max(60)
+  .refine(
+    isZone,
+    "Type the clock's time zone by its name, or how far it is from UTC, such as +01:00 or -05:00.",
+  );
 
 /** Most points of a track and samples of a logger: two days and more at one a second. */
 export const MOST_POINTS = 500_000;

@@ -6,6 +6,7 @@
 
 /** The tables that hold what a person made, each after those it refers to. Caches are left out: they are reckoned anew. */
 export const TABLES = [
+  "desk",
   "bike",
   "pack",
   "rider",

@@ -6,7 +6,7 @@ import { connect } from "../client.ts";
 import { migrateDatabase } from "../migrate.ts";
 import { dropDatabase, endConnections, exists, quoted, renamed, withClient } from "./databases.ts";
 import { listDamage } from "../check.ts";
-import { BadBackup, type Manifest, type TableHead } from "./format.ts";
+import { BadBackup, TABLES, type Manifest, type TableHead } from "./format.ts";
 import { withMigrationsUpTo } from "./migrations.ts";
 import { readBackup, type Source } from "./read.ts";
 
@@ -27,6 +27,13 @@ export interface Restored {
 
 /** Stamps go on far above any that was ever given, so that none from before comes again. */
 const STAMP_LEAP = 1_000_000;
+
+async function hasTable(client: pg.Client, name: string): Promise<boolean> {
+  const { rows } = await client.query<{ there: string | null }>("select to_regclass($1) as there", [
+    `public.${name}`,
+  ]);
+  return typeof rows[0]?.there === "string";
+}
 
 /** Takes the links between tables away, and gives what puts them back: rows come in whatever order they lie. */
 async function loosen(client: pg.Client): Promise<() => Promise<void>> {
@@ -95,6 +102,9 @@ async function load(url: string, source: Source): Promise<{ manifest: Manifest; 
            then create table telemetry_restored partition of telemetry default; end if; end $$`,
         );
         fasten = await loosen(client);
+        // What the schema's history makes of itself comes with the backup.
+        for (const table of TABLES)
+          if (await hasTable(client, table)) await client.query(`truncate ${quoted(table)}`);
       },
       ...rows,
     }).catch((error: unknown) => {
@@ -111,9 +121,8 @@ async function load(url: string, source: Source): Promise<{ manifest: Manifest; 
       `select setval('test_stamp', coalesce((select max(stamp) from test), 0) + ${STAMP_LEAP})`,
     );
     for (const { name, rows } of manifest.tables) {
-      const { rows: known } = await client.query("select to_regclass($1) as there", [`public.${name}`]);
       // A table that a later schema has no more was moved over by its migration.
-      if ((known[0] as { there: string | null }).there === null) continue;
+      if (!(await hasTable(client, name))) continue;
       const { rows: counted } = await client.query<{ count: string }>(`select count(*) from ${quoted(name)}`);
       // A migration may add rows of its own.
       if (Number(counted[0]!.count) < rows)

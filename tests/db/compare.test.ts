@@ -46,7 +46,7 @@ beforeAll(async () => {
     altitudeM: 200,
   });
   await saveTest(db, testId, { ...links, secondPackId: null }, value, {
-    firstRide: { id: rideId, utcOffset: "+00:00" },
+    firstRide: { id: rideId, zone: "+00:00" },
   });
   const entry = (seq: number, body: object) => ({
     id: uuidv7(),

@@ -5,6 +5,7 @@ import { methodSchema, planSchema, templateNamed } from "#core/planning";
 import {
   benchSchema,
   bikeSchema,
+  instrumentNamed,
   instrumentSchema,
   packRecordSchema,
   setUpSchema,
@@ -143,7 +144,7 @@ test("a meter's own error is part of a test's record and of its stamp", async ()
   const [testId, rideId] = [uuidv7(), uuidv7()];
   const links = { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId: null, riderId: null };
   await saveTest(db, testId, links, testSchema.parse({ title: "metered", day: "2026-10-18" }), {
-    firstRide: { id: rideId, utcOffset: "+00:00" },
+    firstRide: { id: rideId, zone: "+00:00" },
   });
   await appendEntries(db, rideId, [
     {
@@ -160,6 +161,14 @@ test("a meter's own error is part of a test's record and of its stamp", async ()
   expect((await findTest(db, testId))!.stamp).not.toBe(before);
   const record = (await loadRecord(db, testId))!;
   expect(record.instruments.find(({ name }) => name === "kept meter")).toMatchObject({ gainSd: 0.004 });
+  await saveInstrument(db, id, instrumentSchema.parse({ name: "blue meter", gainSd: 0.004 }));
+  const renamed = (await loadRecord(db, testId))!;
+  expect(instrumentNamed(renamed.instruments, "kept meter")).toMatchObject({ name: "blue meter" });
+  const stamp = (await findTest(db, testId))!.stamp;
+  await saveInstrument(db, id, instrumentSchema.parse({ name: "blue meter", gainSd: 0.02 }));
+  expect((await findTest(db, testId))!.stamp).not.toBe(stamp);
+  await saveInstrument(db, id, instrumentSchema.parse({ name: "kept meter", gainSd: 0.02 }));
+  expect((await listInstruments(db)).find((each) => each.id === id)?.formerNames).toEqual(["blue meter"]);
   await archiveEntity(db, "instrument", id);
   expect((await listInstruments(db)).map(({ name }) => name)).not.toContain("kept meter");
 });

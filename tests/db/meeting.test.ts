@@ -17,13 +17,7 @@ const links = { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId:
 const value = testSchema.parse({ title: "met", day: "2026-10-18" });
 const newTest = async (title = "met") => {
   const [id, ride] = [uuidv7(), uuidv7()];
-  await saveTest(
-    connection.db,
-    id,
-    links,
-    { ...value, title },
-    { firstRide: { id: ride, utcOffset: "+00:00" } },
-  );
+  await saveTest(connection.db, id, links, { ...value, title }, { firstRide: { id: ride, zone: "+00:00" } });
   return { id, ride };
 };
 const plan = planSchema.parse({

@@ -44,7 +44,7 @@ beforeAll(async () => {
   await saveBike(db, ids.bike, bike);
   await savePack(db, ids.pack, ids.bike, pack);
   await saveTest(db, ids.test, links, testSchema.parse({ title: "stored", day: "2026-10-18" }), {
-    firstRide: { id: ids.ride, utcOffset: "-05:00" },
+    firstRide: { id: ids.ride, zone: "-05:00" },
   });
 });
 afterAll(() => connection.close());
@@ -148,9 +148,7 @@ describe("tests", () => {
   });
   test("rides of one charge keep their order", async () => {
     await addRide(connection.db, uuidv7(), ids.test, "");
-    expect(
-      (await listRides(connection.db, ids.test)).map(({ name, utcOffset }) => [name, utcOffset]),
-    ).toEqual([
+    expect((await listRides(connection.db, ids.test)).map(({ name, zone }) => [name, zone])).toEqual([
       ["Ride 1", "-05:00"],
       ["Ride 2", "-05:00"],
     ]);

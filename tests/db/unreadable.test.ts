@@ -22,7 +22,7 @@ beforeAll(async () => {
   await saveBike(db, ids.bike, bikeSchema.parse({ name: "Damaged bike", levels: ["low"], massKg: 24 }));
   await savePack(db, ids.pack, ids.bike, packRecordSchema.parse({ name: "p", labelWh: 500 }));
   await saveTest(db, ids.test, links, testSchema.parse({ title: "damaged", day: "2026-10-18" }), {
-    firstRide: { id: ids.ride, utcOffset: "+00:00" },
+    firstRide: { id: ids.ride, zone: "+00:00" },
   });
   await appendEntries(db, ids.ride, [
     { id: ids.entry, seq: 0, at: null, supersedes: null, body: { kind: "note", note: "fine" } },

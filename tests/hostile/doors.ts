@@ -31,9 +31,9 @@ const PACK =
 const SET_UP =
   "name since tyre tyreClass tyreWidthM pressurePa maxPressurePa posture lightsOn carriedKg changed version";
 const TEST =
-  "title school drive day airTempC packTempC wind course firstLevel firstGround windMps windFromDeg effort riderW bpm stops altitudeM utcOffset packId secondPackId setUpId riderId version newId";
+  "title school drive day airTempC packTempC wind course firstLevel firstGround windMps windFromDeg effort riderW bpm stops altitudeM zone packId secondPackId setUpId riderId version newId";
 const PLAN =
-  "packId setUpId riderId courseId title question day startsAt utcOffset laps days level speedMps effort riderW bpm airTempC packTempC windMps windFromDeg stopsPerMi reserve startPercent chargeFromPercent chargerA chargedBy dark methodName school drive until share everyM atQuarters taken ends compareA compareB pairs wanted hold ready bring methodNote version";
+  "packId setUpId riderId courseId title question day startsAt zone laps days level speedMps effort riderW bpm airTempC packTempC windMps windFromDeg stopsPerMi reserve startPercent chargeFromPercent chargerA chargedBy dark methodName school drive until share everyM atQuarters taken ends compareA compareB pairs wanted hold ready bring methodNote version";
 const ENTRY =
   "what distanceM displayM time percent bars bar packVolts underLoad restMin amps speedMps rangeGuessM level ground note chargerDone counterWh counterAh meter wallWh charger toFull entryId supersedes judge intent alongM nextRideId import";
 const CLIMB =
@@ -52,7 +52,7 @@ const GOOD: Readonly<Record<string, string>> = {
   drive: "pedal",
   day: "2026-10-18",
   firstGround: "asphalt",
-  utcOffset: "+01:00",
+  zone: "+01:00",
   question: "claim",
   what: "checkIn",
   distanceM: "12.4 mi",

@@ -53,7 +53,7 @@ describe("a full disk", () => {
       ids.test,
       { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId: null, riderId: null },
       testSchema.parse({ title: "full", day: "2026-10-18" }),
-      { firstRide: { id: ids.ride, utcOffset: "+00:00" } },
+      { firstRide: { id: ids.ride, zone: "+00:00" } },
     );
     const note = (): Entry => ({
       id: uuidv7(),

@@ -163,7 +163,7 @@ beforeAll(async () => {
     ids.test,
     { bikeId: ids.bike, packId: ids.pack, secondPackId: null, setUpId: null, riderId: null },
     testSchema.parse({ title: "Never lost", day: "2026-10-18" }),
-    { firstRide: { id: ids.ride, utcOffset: "+00:00" } },
+    { firstRide: { id: ids.ride, zone: "+00:00" } },
   );
   port = await freePort(4500 + (process.pid % 200));
   await startServer();

@@ -1,0 +1,51 @@
+import { describe, expect, test } from "@jest/globals";
+import { clockText, dayAt, isZone, momentOf, zoneOffsetMs } from "#core/base";
+
+/** Summer time of "CET" begins on 29 March 2026 and ends on 25 October, at 01:00 UTC. */
+const utc = (text: string) => Date.parse(`${text}Z`);
+
+describe("a zone's clock", () => {
+  test.each([
+    ["+01:30", "2026-01-01T00:00", 90],
+    ["-05:00", "2026-07-01T00:00", -300],
+    ["CET", "2026-01-01T00:00", 60],
+    ["CET", "2026-07-01T00:00", 120],
+    ["UTC", "2026-07-01T00:00", 0],
+  ])("%s at %s runs %d minutes ahead", (zone, at, minutes) =>
+    expect(zoneOffsetMs(zone, utc(at))).toBe(minutes * 60_000),
+  );
+
+  test.each([
+    ["2026-03-28", "23:30", "CET", "2026-03-28T22:30"],
+    ["2026-03-29", "03:30", "CET", "2026-03-29T01:30"],
+    ["2026-03-29", "02:30", "CET", "2026-03-29T01:30"],
+    ["2026-10-25", "02:30", "CET", "2026-10-25T00:30"],
+    ["2026-10-25", "03:30", "CET", "2026-10-25T02:30"],
+    ["2026-10-18", "9:05", "-05:30", "2026-10-18T14:35"],
+    ["2026-10-18", "09:05:12", "+00:00", "2026-10-18T09:05:12"],
+  ])("%s %s of %s", (day, clock, zone, at) => expect(momentOf(day, clock, zone)).toBe(utc(at)));
+
+  test("a moment is shown as it was typed, over a change of the clocks too", () => {
+    for (const day of ["2026-03-29", "2026-10-25", "2026-06-01"])
+      for (const clock of ["00:10", "04:00", "23:59"])
+        for (const zone of ["CET", "EST5EDT", "+05:30"]) {
+          const at = momentOf(day, clock, zone);
+          expect([dayAt(at, zone), clockText(at, zone)]).toEqual([day, clock]);
+        }
+  });
+
+  test("what is no time or no zone is no moment and shows nothing", () => {
+    expect(momentOf("2026-10-18", "26:00", "CET")).toBeNaN();
+    expect(momentOf("2026-10-18", "10:00", "Nowhere/Atall")).toBeNaN();
+    expect(clockText(0, "Nowhere/Atall")).toBe("");
+    expect(dayAt(NaN, "CET")).toBe("");
+  });
+
+  test.each(["+00:00", "-05:30", "+14:00", "CET", "Etc/GMT+3", "UTC"])("%s is a zone", (zone) =>
+    expect(isZone(zone)).toBe(true),
+  );
+  test.each(["1", "+1:00", "05:00", "+15:00", "+02:75", "here", "", "10", "+01:00 "])(
+    "“%s” is none",
+    (zone) => expect(isZone(zone)).toBe(false),
+  );
+});

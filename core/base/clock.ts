@@ -1,0 +1,44 @@
+import { tzOffset } from "@date-fns/tz";
+
+/**
+ * Clocks. A zone is the name of one in the time zone database, which knows when its summer begins, or a fixed distance
+ * from UTC, "+01:00". Where it is neither, moments are NaN and texts empty.
+ */
+
+const OFFSET = /^[+-](0\d|1[0-4]):[0-5]\d$/;
+
+/** How far a zone's clock runs ahead of UTC at a moment, ms; NaN for no zone. `zoneOffsetMs("+01:30", 0) === 5400000`. */
+export function zoneOffsetMs(zone: string, ms: number): number {
+  return tzOffset(zone, new Date(ms)) * 60_000;
+}
+
+/** Whether a text names a zone or an offset from UTC. `isZone("CET")`, `isZone("-05:30")`, not `isZone("5")`. */
+export const isZone = (zone: string): boolean =>
+  OFFSET.test(zone) || (/^[A-Za-z]/.test(zone) && !Number.isNaN(zoneOffsetMs(zone, 0)));
+
+/**
+ * A day and a time of a zone's clock as a moment, ms since the epoch. A time the clock leaves out in spring is taken an
+ * hour on; of one it shows twice in autumn, the first.
+ *
+ * @param clock "9:30", "09:30" or "09:30:15"
+ */
+export function momentOf(day: string, clock: string, zone: string): number {
+  const seconds = /:\d\d:\d\d$/.test(clock) ? "" : ":00";
+  const shownMs = Date.parse(`${day}T${clock.replace(/^\d:/, "0$&")}${seconds}Z`);
+  const [before, after] = [shownMs - 86_400_000, shownMs + 86_400_000].map(
+    (ms) => shownMs - zoneOffsetMs(zone, ms),
+  ) as [number, number];
+  const shows = (ms: number) => ms + zoneOffsetMs(zone, ms) === shownMs;
+  return shows(before) ? before : shows(after) ? after : before;
+}
+
+const shownAt = (ms: number, zone: string): string => {
+  const shown = new Date(ms + zoneOffsetMs(zone, ms));
+  return Number.isNaN(shown.getTime()) ? "" : shown.toISOString();
+};
+
+/** What a zone's clock shows at a moment: "15:42". */
+export const clockText = (ms: number, zone: string): string => shownAt(ms, zone).slice(11, 16);
+
+/** The day a zone's calendar shows at a moment: "2026-11-25". */
+export const dayAt = (ms: number, zone: string): string => shownAt(ms, zone).slice(0, 10);
