@@ -47,7 +47,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const format = formatOf(sent.value.bytes);
     if (!format) return refused(UNKNOWN);
     if (format.id !== "checkIns") {
-      const recording = { ...sent.value, rideId: ride.id, kind: format.id };
+      const recording = { ...sent.value, rideId: ride.id, format: format.id };
       const refusal = await keepRecording(db, recording, form, request.signal);
       if (refusal.length) return refused(`This looks like ${format.name}. ${refusal.join(" ")}`);
       return {

@@ -1,6 +1,6 @@
 import { compute } from "#app/services/compute/pool.server";
+import type { SentFile } from "#app/services/compute/recordings";
 import { found, idOf } from "#app/ui/require.server";
-import type { FileFormat } from "#core/io";
 import type { Database } from "#db/client";
 import { findTest, listRides } from "#db/tests";
 
@@ -23,21 +23,13 @@ export async function rideNamed(db: Database, testId: string | undefined, rideId
   );
 }
 
-interface Recording {
-  readonly bytes: Uint8Array;
-  readonly name: string;
-  readonly rideId: string;
-  readonly kind: Exclude<FileFormat["id"], "checkIns">;
-}
-
 /** Keeps a recording beside its ride, in a thread. Returns why not, empty when it was kept. */
 export async function keepRecording(
   db: Database,
-  { bytes, name, rideId, kind }: Recording,
+  recording: Omit<SentFile, "logger">,
   form: FormData,
   signal: AbortSignal,
 ): Promise<readonly string[]> {
-  if (kind === "track") return compute(db, "keepTrack", { bytes, rideId, fileName: name }, signal);
   const logger = String(form.get("logger") ?? "").trim() || "logger";
-  return compute(db, "keepLogger", { bytes, rideId, logger }, signal);
+  return compute(db, "keepFile", { ...recording, logger }, signal);
 }

@@ -5,5 +5,12 @@ export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } fro
 export { readGpx } from "./gpx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
 export { readLogger } from "./logger.ts";
-export { formatOf, type FileFormat } from "./files.ts";
+export {
+  FILE_FORMATS,
+  formatNamed,
+  formatOf,
+  type FileContents,
+  type FileFormat,
+  type FormatId,
+} from "./formats.ts";
 export { readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";

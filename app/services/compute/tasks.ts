@@ -1,20 +1,13 @@
 import type { Database } from "#db/client";
 import { analyse } from "./analyse";
 import { longStrip } from "../strip/long";
-import { keepLogger, keepTrack } from "./recordings";
+import { keepFile } from "./recordings";
 import { comparisonTasks } from "../comparison/tasks.server";
 
 /** What takes long enough to hold others up, by name. Each runs in a worker thread with a connection of its own. */
 export const tasks = {
   analyse: (db: Database, { testId }: { readonly testId: string }) => analyse(db, testId),
-  keepTrack: (
-    db: Database,
-    asked: { readonly bytes: Uint8Array; readonly rideId: string; readonly fileName: string },
-  ) => keepTrack(db, asked),
-  keepLogger: (
-    db: Database,
-    asked: { readonly bytes: Uint8Array; readonly rideId: string; readonly logger: string },
-  ) => keepLogger(db, asked),
+  keepFile,
   longStrip,
   ...comparisonTasks,
 };

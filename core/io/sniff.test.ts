@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { formatOf } from "#core/io";
+import { FILE_FORMATS, formatNamed, formatOf } from "#core/io";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const utf16 = (text: string) => {
@@ -34,5 +34,31 @@ describe("what a file is, by how it begins", () => {
   test("a row cut in two by the look does not matter", () => {
     const rows = Array.from({ length: 20_000 }, (_, i) => `${i},48.1,6`).join("\n");
     expect(formatOf(bytes(`time,volts,amps\n${rows}`))?.id).toBe("logger");
+  });
+});
+
+describe("what is in a file", () => {
+  const about = { name: "ride.gpx", logger: "shunt", rideStartS: 1_790_000_000 };
+  test("a recorder's file holds a track, called by the file where it has no name of its own", () => {
+    const read = formatOf(example("levee-and-harbour.gpx"))?.read(example("levee-and-harbour.gpx"), about);
+    expect(read).toMatchObject({ ok: true, value: { track: { name: "levee and harbour, one lap" } } });
+    const unnamed = bytes(
+      `<gpx><trk><trkseg>${["09:00", "09:01"].map((at) => `<trkpt lat="1" lon="2"><time>2026-10-18T${at}:00Z</time></trkpt>`).join("")}</trkseg></trk></gpx>`,
+    );
+    expect(formatNamed("track")?.read(unnamed, about)).toMatchObject({
+      value: { track: { name: "ride.gpx" } },
+    });
+  });
+  test("a logger's file holds samples under its logger's name, counted from the ride's start", () =>
+    expect(formatNamed("logger")?.read(bytes("time,volts,amps\n0,48.1,6\n1,48.0,7\n"), about)).toMatchObject({
+      value: { telemetry: { logger: "shunt", timeS: [1_790_000_000, 1_790_000_001] } },
+    }));
+  test("notes are a table for a person to look over", () =>
+    expect(formatNamed("checkIns")?.read(bytes("miles,battery\n0,100\n"), about)).toMatchObject({
+      value: { table: { headings: ["miles", "battery"], rows: [["0", "100"]] } },
+    }));
+  test("every reader says what is wrong with bytes that are no text; a kind that is none has no reader", () => {
+    for (const { read } of FILE_FORMATS) expect(read(Uint8Array.of(0, 159, 146), about).ok).toBe(false);
+    expect(formatNamed("tape")).toBeNull();
   });
 });

@@ -1,0 +1,116 @@
+import { ok, type Result } from "#core/base";
+import type { TelemetryRecord, TrackRecord } from "#core/records";
+import { readGpx } from "./gpx.ts";
+import { columnsOfLogger, readLogger } from "./logger.ts";
+import { guessColumns, readTable, type Table } from "./table.ts";
+import { decodeText } from "./text.ts";
+
+/** What a file held; of several kinds where one file has them. */
+export interface FileContents {
+  readonly track?: TrackRecord;
+  readonly telemetry?: TelemetryRecord;
+  /** Notes, whose columns a person looks over before they are kept. */
+  readonly table?: Table;
+}
+
+/** What is known of a file beside its bytes. */
+export interface FileAbout {
+  readonly name: string;
+  /** Name of the logger whose samples it may hold. */
+  readonly logger: string;
+  /** When the ride started, s since the epoch; null when nobody noted it. */
+  readonly rideStartS: number | null;
+}
+
+/** A kind of file that a ride takes. A new one is its reader, and a line in the registry below. */
+export interface FileFormat {
+  readonly id: string;
+  /** What was found, for a person. */
+  readonly name: string;
+  /** Whether a file begins like one. */
+  readonly sniff: (head: string) => boolean;
+  /** All that is in it, or located errors. */
+  readonly read: (bytes: Uint8Array, about: FileAbout) => Result<FileContents>;
+}
+
+/** A reader of text. */
+const fromText =
+  (read: (text: string, about: FileAbout) => Result<FileContents>): FileFormat["read"] =>
+  (bytes, about) => {
+    const text = decodeText(bytes, "file");
+    return text.ok ? read(text.value, about) : text;
+  };
+
+/** What was read, under the name it has among a file's contents. */
+const as = <Key extends keyof FileContents>(
+  key: Key,
+  read: Result<NonNullable<FileContents[Key]>>,
+): Result<FileContents> => (read.ok ? ok({ [key]: read.value }) : read);
+
+/** How much of a file is looked at: bytes, and rows of a table. */
+const HEAD_BYTES = 64 * 1024;
+const HEAD_ROWS = 50;
+
+/** The first rows of a table; a row that the look cut in two is left out. */
+function tableOf(head: string) {
+  const lines = head.split("\n");
+  const whole = lines.length > 2 ? lines.slice(0, -1) : lines;
+  const table = readTable(whole.slice(0, HEAD_ROWS).join("\n"));
+  return table.ok ? table.value : null;
+}
+
+/** Columns of a table that hold what a person notes, and no logger writes. */
+const NOTED = ["distance", "display", "percent", "bars", "event", "level", "ground", "note", "section"];
+
+const columnsIn = (head: string): readonly string[] => {
+  const table = tableOf(head);
+  return table ? guessColumns(table, "mi").flatMap(({ field }) => field ?? []) : [];
+};
+
+/** Every kind of file, the surest to be known first. */
+export const FILE_FORMATS = [
+  {
+    id: "track",
+    name: "a GPX track",
+    sniff: (head) => /<gpx[\s>]/i.test(head),
+    read: fromText((text, { name }) => {
+      const track = readGpx(text);
+      return as("track", track.ok ? ok({ ...track.value, name: track.value.name || name }) : track);
+    }),
+  },
+  {
+    id: "logger",
+    name: "a logger's samples",
+    sniff: (head) => {
+      const table = tableOf(head);
+      const { time, volts, amps } = columnsOfLogger(table?.headings ?? []);
+      return Math.min(time, volts, amps) >= 0 && !columnsIn(head).some((field) => NOTED.includes(field));
+    },
+    read: fromText((text, { logger, rideStartS }) => as("telemetry", readLogger(text, logger, rideStartS))),
+  },
+  {
+    id: "checkIns",
+    name: "a table of check-ins",
+    sniff: (head) => !head.trimStart().startsWith("<") && !head.trimStart().startsWith("{"),
+    read: fromText((text) => as("table", readTable(text))),
+  },
+] as const satisfies readonly FileFormat[];
+
+export type FormatId = (typeof FILE_FORMATS)[number]["id"];
+
+/** The kind of file of an id; null for none. */
+export const formatNamed = (id: unknown): FileFormat | null =>
+  FILE_FORMATS.find((format) => format.id === id) ?? null;
+
+/** What a file is, by how it begins; null for what is none of the kinds. UTF-8, or UTF-16 by its byte-order mark. */
+export function formatOf(bytes: Uint8Array): (FileFormat & { readonly id: FormatId }) | null {
+  const head = bytes.subarray(0, HEAD_BYTES);
+  const code =
+    head[0] === 0xff && head[1] === 0xfe
+      ? "utf-16le"
+      : head[0] === 0xfe && head[1] === 0xff
+        ? "utf-16be"
+        : "utf-8";
+  const text = new TextDecoder(code).decode(head);
+  return FILE_FORMATS.find(({ sniff }) => sniff(text)) ?? null;
+}
