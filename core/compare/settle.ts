@@ -1,3 +1,4 @@
+import { worthDoing } from "#core/estimation";
 import { sdWith, type DeskPosterior } from "#core/desk";
 import type { Compared } from "./compared.ts";
 import { tellableOf } from "./tellable.ts";
@@ -14,13 +15,6 @@ export interface Settling {
   readonly gainPerMinute: number;
 }
 
-/** Least share of the sd that something must take away to be listed. */
-export const WORTH_SAYING = 0.03;
-
-/** What each minute of it takes off an sd. A thing of less than a minute counts as one. */
-export const gainPerMinute = (sd: number, sdLeft: number, minutes: number): number =>
-  (sd - sdLeft) / Math.max(1, minutes);
-
 /**
  * What would settle a figure or a difference on a desk: for each test it leans on what could still be told of it, a run on
  * the throttle, the same ride once more; by what each minute gains.
@@ -33,11 +27,9 @@ export function whatWouldSettle(
   tests: readonly Compared[],
 ): readonly Settling[] {
   const { sd } = combine(figure);
-  return tellableOf(desk, tests)
-    .map(({ what, testId, minutes, taking }): Settling => {
-      const sdLeft = sdWith(desk, figure.effects, taking);
-      return { what, testId, minutes, sdLeft, gainPerMinute: gainPerMinute(sd, sdLeft, minutes) };
-    })
-    .filter(({ sdLeft }) => sdLeft < sd * (1 - WORTH_SAYING))
-    .sort((a, b) => b.gainPerMinute - a.gainPerMinute);
+  const told = tellableOf(desk, tests).map(({ taking, ...each }) => ({
+    ...each,
+    sdLeft: sdWith(desk, figure.effects, taking),
+  }));
+  return worthDoing(sd, told);
 }

@@ -42,14 +42,14 @@ function optionsFor(
     speedSdShare > DEFAULTS.speedHeldSdShare
       ? {
           what: "type the riding time or the mean speed off the display",
-          minutes: 1,
+          minutes: DEFAULTS.typeMinutes,
           leaves: { speed: DEFAULTS.speedHeldSdShare / speedSdShare },
         }
       : null,
     riderBy === "word" || riderBy === "nothing"
       ? {
           what: "ride with a heart-rate strap and the rider's own line, or a power meter",
-          minutes: 30,
+          minutes: DEFAULTS.strapMinutes,
           leaves: { rider: DEFAULTS.riderHeartSdShare / riderSdShare },
           without: ["habit"],
         }
@@ -58,7 +58,7 @@ function optionsFor(
       ? null
       : {
           what: "bring in the track with its heights",
-          minutes: 3,
+          minutes: DEFAULTS.trackMinutes,
           leaves: {
             climb:
               DEFAULTS.climbTrackSdShare /
@@ -66,19 +66,23 @@ function optionsFor(
           },
         },
     windSdMps > DEFAULTS.windSdMps
-      ? { what: "type the wind", minutes: 1, leaves: { wind: DEFAULTS.windSdMps / windSdMps } }
+      ? {
+          what: "type the wind",
+          minutes: DEFAULTS.typeMinutes,
+          leaves: { wind: DEFAULTS.windSdMps / windSdMps },
+        }
       : null,
     stopsCounted
       ? null
       : {
           what: "type how often it stopped",
-          minutes: 1,
+          minutes: DEFAULTS.typeMinutes,
           leaves: { stops: DEFAULTS.stopsCountedSdShare / DEFAULTS.stopsSdShare },
         },
     massSdShare > DEFAULTS.massSdShare
       ? {
           what: `weigh ${[ridden.bike.massKg === undefined ? "the bike" : "", ridden.rider?.massKg === undefined ? "the rider" : ""].filter(Boolean).join(" and ")}`,
-          minutes: 5,
+          minutes: DEFAULTS.weighMinutes,
           leaves: { weight: DEFAULTS.massSdShare / massSdShare },
         }
       : null,

@@ -15,6 +15,7 @@ export {
   type OtherStory,
   type Standing,
 } from "./slips.ts";
+export { worthDoing, WORTH_SAYING } from "./worthDoing.ts";
 export { rankMeasurements, type NextMeasure, type RankedMeasurement } from "./rankMeasurements.ts";
 export {
   barFigure,

@@ -6,6 +6,7 @@ import { valueAt } from "./linearForm.ts";
 import { milesOf, rideFigure, usedOnRide, varianceOf, type Figure } from "./figures.ts";
 import { EXACT, rowSd, type LedgerRow } from "./rows.ts";
 import { settingOf, solveLedger, type Solved } from "./solve.ts";
+import { worthDoing } from "./worthDoing.ts";
 import { scatterSd } from "./travel.ts";
 
 export type NextMeasure = "bench" | "refill" | "restVolts" | "tenMiles" | "meteredRepeat";
@@ -23,8 +24,6 @@ export interface RankedMeasurement {
 
 /** Furthest down the pack that ten more miles may end. */
 const DEEPEST = 0.97;
-/** Least share of the sd that a suggestion must take away. */
-const WORTH_SAYING = 0.03;
 
 /** The sd a figure would have were one more row known: the linear update, unknowns the ledger does not hold counted as errors. */
 function sdWith(
@@ -176,11 +175,5 @@ export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasu
       minutes: rideMinutes + DEFAULTS.meterMinutes,
       sdLeft: meteredRepeat(solved, ride, figure),
     });
-  return found
-    .flatMap(({ measure, minutes, sdLeft }) =>
-      sdLeft !== null && sdLeft < now * (1 - WORTH_SAYING)
-        ? [{ measure, minutes, sdLeft, gainPerMinute: (now - sdLeft) / minutes }]
-        : [],
-    )
-    .sort((a, b) => b.gainPerMinute - a.gainPerMinute);
+  return worthDoing(now, found);
 }

@@ -1,15 +1,11 @@
 import { DEFAULTS } from "#core/base";
 import type { PlanRecord } from "./record.ts";
 import { PLANNED_READINGS, type PlannedReading } from "./schema.ts";
-import type { Addition } from "./yieldTypes.ts";
-
-/** Least share of the sd that an addition must take away to be listed. */
-const WORTH_SAYING = 0.03;
 
 /** A person's time for each kind of reading on a ride, min. */
 export const MINUTES: Readonly<Record<PlannedReading, number>> = {
-  percent: 1,
-  bars: 1,
+  percent: DEFAULTS.typeMinutes,
+  bars: DEFAULTS.typeMinutes,
   "rest volts": 2 * DEFAULTS.restMinutes,
   "energy counter": DEFAULTS.meterMinutes,
   "wall meter": DEFAULTS.refillMinutes,
@@ -32,18 +28,4 @@ export function possibleReadings({ bike, pack, plan }: PlanRecord): readonly Pla
       !(taken === "bars" && bike.bars === 0) &&
       !(taken === "rest volts" && pack.seriesCells === undefined),
   );
-}
-
-/** Additions that take something off an sd, by what each minute gains. */
-export function worthwhile(
-  now: number,
-  found: readonly { readonly what: string; readonly minutes: number; readonly sdLeft: number | null }[],
-): readonly Addition[] {
-  return found
-    .flatMap(({ what, minutes, sdLeft }) =>
-      sdLeft !== null && sdLeft < now * (1 - WORTH_SAYING)
-        ? [{ what, minutes, sdLeft, gainPerMinute: (now - sdLeft) / Math.max(1, minutes) }]
-        : [],
-    )
-    .sort((a, b) => b.gainPerMinute - a.gainPerMinute);
 }

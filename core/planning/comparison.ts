@@ -1,7 +1,7 @@
 import type { Forecast } from "#core/forecast";
-import { rideFigure, sumFigures, varianceOf } from "#core/estimation";
+import { rideFigure, sumFigures, varianceOf, worthDoing } from "#core/estimation";
 import { METRES_PER_MILE } from "#core/base";
-import { MINUTES, possibleReadings, WHAT, worthwhile } from "./additions.ts";
+import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import { runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
 import type { Compare, PlannedReading } from "./schema.ts";
@@ -52,7 +52,7 @@ export function comparisonYield(record: PlanRecord, { forecast }: PlannedRoute, 
   const enough = (found: number | null) => found !== null && 2 * found <= wanted;
   const morePairs = Array.from({ length: MOST_PAIRS }, (_, i) => i + 1);
   const runMinutes = forecast.along.secondsTo(lapM).mean / 60;
-  const surer = worthwhile(sd, [
+  const surer = worthDoing(sd, [
     ...possibleReadings(record)
       .filter((more) => more !== "wall meter")
       .map((more) => ({

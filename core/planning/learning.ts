@@ -1,3 +1,4 @@
+import { worthDoing } from "#core/estimation";
 import { sharesOfUnknowns, slopedVariance, type Sloped } from "#core/forecast";
 import type { Known, Untold } from "./known.ts";
 
@@ -6,8 +7,8 @@ export interface Learning extends Untold {
   readonly sdLeft: number;
 }
 
-/** Least share of the sd that something must take away to be named. */
-const WORTH_SAYING = 0.02;
+/** Least share of the sd that something must take away to be named: telling costs no ride. */
+const WORTH_TELLING = 0.02;
 const MOST = 3;
 
 /**
@@ -23,14 +24,11 @@ export function learningOf(
   overM: number,
 ): readonly Learning[] {
   const now = slopedVariance(energy, knowledge);
-  return untold
-    .map(({ covariance, ...each }): Learning => {
-      const less = (now - slopedVariance(energy, { ...knowledge, covariance })) / (overM * overM);
-      return { ...each, sdLeft: Math.sqrt(Math.max(0, sd * sd - less)) };
-    })
-    .filter(({ sdLeft }) => sdLeft < sd * (1 - WORTH_SAYING))
-    .sort((a, b) => (sd - b.sdLeft) / Math.max(1, b.minutes) - (sd - a.sdLeft) / Math.max(1, a.minutes))
-    .slice(0, MOST);
+  const told = untold.map(({ covariance, ...each }): Learning => {
+    const less = (now - slopedVariance(energy, { ...knowledge, covariance })) / (overM * overM);
+    return { ...each, sdLeft: Math.sqrt(Math.max(0, sd * sd - less)) };
+  });
+  return worthDoing(sd, told, WORTH_TELLING).slice(0, MOST);
 }
 
 /** What a field of the plan would settle; of all else a test of the bike tells more. */

@@ -1,6 +1,6 @@
 import { DEFAULTS, METRES_PER_MILE, withRelative } from "#core/base";
-import { rankMeasurements } from "#core/estimation";
-import { MINUTES, possibleReadings, WHAT, worthwhile } from "./additions.ts";
+import { rankMeasurements, worthDoing } from "#core/estimation";
+import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
 import type { PlannedReading } from "./schema.ts";
@@ -39,7 +39,7 @@ export function singleYield(record: PlanRecord, route: PlannedRoute) {
     const sd = nextSd(measure);
     return { what, minutes, sdLeft: sd === null ? null : distance(sd / METRES_PER_MILE) };
   };
-  const surer = worthwhile(now, [
+  const surer = worthDoing(now, [
     ...possibleReadings(record).map((more) => {
       const again = solve(expectedLedger(forecast, bike, [wholeRide(record, route, [...taken, more])]));
       return { what: WHAT[more], minutes: MINUTES[more], sdLeft: again && distance(rideSd(again)) };
