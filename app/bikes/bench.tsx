@@ -14,7 +14,7 @@ import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { benchAt } from "./benchData.server";
 import { benchForm, benchTexts } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/bench";
 
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,77 +1,100 @@
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from "recharts";
+import { AXIS, GRID, STILL } from "#app/ui/charts/axis";
 import { fixed, halfWidth95 } from "#core/base";
 import type { PackHistory } from "#core/analysis";
 
-const WIDTH = 320;
-const HEIGHT = 120;
-const LEFT = 38;
-const FOOT = 20;
+const HEIGHT = 160;
+
+interface DotProps {
+  readonly cx?: number;
+  readonly cy?: number;
+  readonly payload?: { readonly bench: boolean };
+}
+
+/** A bench discharge is a square, a ride that told the capacity a round. */
+function Dot({ cx = 0, cy = 0, payload }: DotProps) {
+  return payload?.bench ? (
+    <rect x={cx - 4} y={cy - 4} width={8} height={8} fill="var(--color-ink)" />
+  ) : (
+    <circle cx={cx} cy={cy} r={4} fill="var(--color-spruce)" />
+  );
+}
+
+const at = (day: string) => Date.parse(day);
+const monthOf = (ms: number) => new Date(ms).toISOString().slice(0, 7);
+const percent = (share: number) => 100 * share;
 
 /** A pack's capacity against its age: measurements with whiskers over the band its age lets expect. */
-export function CapacityChart({ history }: { readonly history: PackHistory }) {
-  const { points, expected } = history;
-  const days = [...points.map(({ day }) => day), ...expected.map(({ day }) => day)].sort();
-  if (points.length === 0 || days.length < 2) return null;
-  const [from, to] = [Date.parse(days[0]!), Date.parse(days.at(-1)!)];
-  const shares = points.map(({ share }) => ({ mean: share.mean, half: halfWidth95(share) }));
-  const low = Math.floor(10 * Math.min(0.7, ...shares.map(({ mean, half }) => mean - half))) / 10;
-  const high = Math.max(1.05, ...shares.map(({ mean, half }) => mean + half));
-  const x = (day: string) =>
-    LEFT + 8 + ((Date.parse(day) - from) / Math.max(1, to - from)) * (WIDTH - LEFT - 20);
-  const y = (share: number) => 6 + ((high - share) / (high - low)) * (HEIGHT - FOOT - 6);
-  const edge = (side: 1 | -1) =>
-    expected.map(
-      ({ day, share }) => `${x(day).toFixed(1)},${y(share.mean + side * halfWidth95(share)).toFixed(1)}`,
-    );
-  const ticks = [low, 0.8, 1].filter((tick, i, all) => all.indexOf(tick) === i && tick >= low);
+export default function CapacityChart({ history }: { readonly history: PackHistory }) {
+  const measured = history.points.map(({ day, share, from }) => ({
+    at: at(day),
+    share: percent(share.mean),
+    half: percent(halfWidth95(share)),
+    bench: from === "bench",
+  }));
+  const expected = history.expected.map(({ day, share }) => ({
+    at: at(day),
+    share: percent(share.mean),
+    band: [-1, 1].map((side) => percent(share.mean + side * halfWidth95(share))),
+  }));
+  const days = [...measured, ...expected].map((point) => point.at);
+  const [from, to] = [Math.min(...days), Math.max(...days)];
+  const low = 10 * Math.floor(Math.min(70, ...measured.map(({ share, half }) => share - half)) / 10);
+  const high = Math.max(105, ...measured.map(({ share, half }) => share + half));
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="mt-2 w-full max-w-md"
-      role="img"
-      aria-label={`Capacity in percent of the label: ${points.map(({ day, share }) => `${fixed(100 * share.mean, 0)} % on ${day}`).join(", ")}`}
-      fontSize={11}
-      fill="currentColor"
-    >
-      {ticks.map((tick) => (
-        <g key={tick}>
-          <path d={`M${LEFT} ${y(tick)}H${WIDTH - 6}`} stroke="var(--color-rule)" />
-          <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end" fill="var(--color-quiet)">
-            {fixed(tick * 100, 0)} %
-          </text>
-        </g>
-      ))}
-      <polygon
-        points={[...edge(-1), ...edge(1).reverse()].join(" ")}
-        fill="var(--color-ochre-fill)"
-        fillOpacity={0.14}
-      />
-      <polyline
-        points={expected
-          .map(({ day, share }) => `${x(day).toFixed(1)},${y(share.mean).toFixed(1)}`)
-          .join(" ")}
-        fill="none"
-        stroke="var(--color-ochre-fill)"
-        strokeDasharray="4 3"
-      />
-      {points.map(({ day, from: source }, i) => {
-        const { mean, half } = shares[i]!;
-        return (
-          <g key={`${day}/${i}`}>
-            <path d={`M${x(day)} ${y(mean - half)}V${y(mean + half)}`} stroke="var(--color-ink)" />
-            {source === "bench" ? (
-              <rect x={x(day) - 4} y={y(mean) - 4} width={8} height={8} fill="var(--color-ink)" />
-            ) : (
-              <circle cx={x(day)} cy={y(mean)} r={4} fill="var(--color-spruce)" />
-            )}
-          </g>
-        );
-      })}
-      <text x={LEFT + 8} y={HEIGHT - 4} fill="var(--color-quiet)">
-        {days[0]!.slice(0, 7)}
-      </text>
-      <text x={WIDTH - 6} y={HEIGHT - 4} textAnchor="end" fill="var(--color-quiet)">
-        {days.at(-1)!.slice(0, 7)}
-      </text>
-    </svg>
+    <ResponsiveContainer width="100%" height={HEIGHT}>
+      <ComposedChart margin={{ top: 6, right: 28, bottom: 0, left: 4 }} accessibilityLayer={false}>
+        <CartesianGrid vertical={false} {...GRID} />
+        <XAxis
+          {...AXIS}
+          type="number"
+          dataKey="at"
+          domain={[from, to]}
+          ticks={[from, to]}
+          tickFormatter={monthOf}
+          allowDuplicatedCategory={false}
+          interval={0}
+        />
+        <YAxis
+          {...AXIS}
+          type="number"
+          domain={[low, high]}
+          ticks={[...new Set([low, 80, 100])]}
+          width={52}
+          tickFormatter={(share: number) => `${fixed(share, 0)} %`}
+        />
+        <Area
+          {...STILL}
+          data={expected}
+          dataKey="band"
+          stroke="none"
+          fill="var(--color-ochre-fill)"
+          fillOpacity={0.14}
+          activeDot={false}
+        />
+        <Line
+          {...STILL}
+          data={expected}
+          dataKey="share"
+          stroke="var(--color-ochre-fill)"
+          strokeDasharray="4 3"
+          dot={false}
+          activeDot={false}
+        />
+        <Scatter {...STILL} data={measured} dataKey="share" shape={Dot}>
+          <ErrorBar {...STILL} dataKey="half" direction="y" width={0} stroke="var(--color-ink)" />
+        </Scatter>
+      </ComposedChart>
+    </ResponsiveContainer>
   );
 }

@@ -8,7 +8,7 @@ import { findBike, saveBike } from "#db/bikes";
 import { Page } from "#ui/page";
 import { BikeForm } from "./bikeForm";
 import { bikeForm, bikeTexts } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/edit";
 
 const GONE = "There is no such bike.";

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { lazy, type ReactNode } from "react";
 import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
@@ -7,10 +7,12 @@ import { fixed, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate }
 import { gaugeHistory, type GaugeHistory } from "#core/analysis";
 import { findBike } from "#db/bikes";
 import { listTests } from "#db/tests";
+import { Chart } from "#ui/charts/chart";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { GaugeCurve } from "./gaugeCurve";
 import type { Route } from "./+types/gauge";
+
+const GaugeCurve = lazy(() => import("./gaugeCurve"));
 
 const GONE = "There is no such bike.";
 /** The newest tests a gauge is learned from. */
@@ -26,6 +28,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 const percent = ({ mean, sd }: Estimate, digits = 0) =>
   `${fixed(100 * mean, digits)} ± ${fixed(100 * halfWidth95({ mean, sd }), digits)} %`;
+
+const saysCurve = ({ percents }: GaugeHistory) =>
+  `Energy left by the percent shown: ${percents.map(({ shown, used }) => `${shown} % shown, ${fixed(100 * (1 - used.mean), 0)} % left`).join("; ")}`;
 
 function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
@@ -171,7 +176,9 @@ export default function GaugePage({ loaderData: { bike, history, pending } }: Ro
         >
           {history.percents.length ? (
             <Part title="What the percent means">
-              <GaugeCurve history={history} />
+              <Chart height={270} className="max-w-lg" label={saysCurve(history)}>
+                <GaugeCurve history={history} />
+              </Chart>
               {half ? (
                 <p className="mt-2">
                   At half the gauge {percent({ mean: 1 - half.used.mean, sd: half.used.sd })} of the energy is

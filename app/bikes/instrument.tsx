@@ -13,7 +13,7 @@ import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { instrumentForm, instrumentTexts, NEW_INSTRUMENT } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/instrument";
 
 const GONE = "There is no such instrument.";

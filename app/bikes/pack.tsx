@@ -13,7 +13,7 @@ import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { NEW_PACK, packForm, packTexts } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/pack";
 
 const GONE = "There is no such pack.";

@@ -1,11 +1,17 @@
+import { lazy } from "react";
 import { href, Link } from "react-router";
 import { dayText } from "#app/ui/testLine";
-import type { packHistory } from "#core/analysis";
+import type { packHistory, PackHistory } from "#core/analysis";
 import type { usableEnergy } from "#core/battery";
-import { formatQuantity, formatUncertain } from "#core/base";
+import { fixed, formatQuantity, formatUncertain } from "#core/base";
 import type { Bench, PackRecord } from "#core/records";
 import { useSystem } from "#ui/system";
-import { CapacityChart } from "./capacity";
+import { Chart } from "#ui/charts/chart";
+
+const CapacityChart = lazy(() => import("./capacity"));
+
+const saysCapacity = ({ points }: PackHistory) =>
+  `Capacity in percent of the label: ${points.map(({ day, share }) => `${fixed(100 * share.mean, 0)} % on ${day}`).join(", ")}`;
 
 type Usable = Extract<ReturnType<typeof usableEnergy>, { ok: true }>["value"];
 
@@ -49,7 +55,11 @@ export function PackCard({ bikeId, pack }: PackCardProps) {
       ) : null}
       {pack.history ? (
         <>
-          <CapacityChart history={pack.history} />
+          {pack.history.points.length + pack.history.expected.length > 1 && pack.history.points.length > 0 ? (
+            <Chart height={160} className="mt-2 max-w-md" label={saysCapacity(pack.history)}>
+              <CapacityChart history={pack.history} />
+            </Chart>
+          ) : null}
           <p className="mt-1 text-sm text-quiet">{pack.history.sentence}</p>
         </>
       ) : null}

@@ -13,7 +13,7 @@ import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { RIDER_FIELDS } from "#core/records";
 import { NEW_RIDER, riderForm, riderTexts } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/rider";
 
 const EFFORT_LINE =

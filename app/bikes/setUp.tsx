@@ -12,7 +12,7 @@ import { RecordForm } from "#ui/forms/recordForm";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { NEW_SET_UP, setUpForm, setUpTexts } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/setUp";
 
 const GONE = "There is no such set-up.";

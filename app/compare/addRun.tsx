@@ -1,5 +1,6 @@
 import { Form } from "react-router";
 import { dayText } from "#app/ui/testLine";
+import { SearchList } from "#ui/overlays/searchList";
 import type { PairTest } from "./pairPanel";
 
 interface AddRunProps {
@@ -19,26 +20,21 @@ export const sideName = (side: PairTest["side"]) => (side === "A" ? "a" : side =
 export function AddRun({ tests, others }: AddRunProps) {
   if (others.length === 0) return null;
   const kept = tests.map(({ id, side }) => <input key={id} type="hidden" name={sideName(side)} value={id} />);
+  const choices = others.map(({ id, bike, title, day }) => ({
+    value: id,
+    label: `${bike}, ${title}, ${dayText(day)}`,
+  }));
   return (
     <div className="mt-3 grid gap-2">
       {(["a", "b"] as const).map((side) => (
         <Form key={side} className="flex gap-2">
           {kept}
-          <select
+          <SearchList
             name={side}
-            className="input min-w-0 flex-1 text-sm"
-            aria-label={`Another run of ${side.toUpperCase()}`}
-            defaultValue=""
-          >
-            <option value="" disabled>
-              another run of {side.toUpperCase()}
-            </option>
-            {others.map(({ id, bike, title, day }) => (
-              <option key={id} value={id}>
-                {bike}, {title}, {dayText(day)}
-              </option>
-            ))}
-          </select>
+            label={`Another run of ${side.toUpperCase()}`}
+            prompt={`another run of ${side.toUpperCase()}`}
+            choices={choices}
+          />
           <button className="button button-plain">Add</button>
         </Form>
       ))}

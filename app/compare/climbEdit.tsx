@@ -17,7 +17,7 @@ import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { WhichBike } from "./whichBike";
 import { climbForm, climbTexts } from "./climbForm";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/climbEdit";
 
 const GONE = "There is no such climb.";

@@ -1,4 +1,5 @@
-import { stepsCovering } from "#app/ui/scale";
+import { AXIS, GRID, STILL } from "#app/ui/charts/axis";
+import { stepsCovering } from "#app/ui/charts/scale";
 import { CartesianGrid, ComposedChart, ErrorBar, ResponsiveContainer, Scatter, XAxis, YAxis } from "recharts";
 
 export interface ChartRow {
@@ -53,7 +54,7 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
         margin={{ top: 0, right: 16, bottom: 0, left: 16 }}
         accessibilityLayer={false}
       >
-        <CartesianGrid horizontal={false} stroke="var(--color-rule)" />
+        <CartesianGrid horizontal={false} {...GRID} />
         <XAxis
           type="number"
           dataKey="best"
@@ -61,14 +62,12 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
           height={head}
           domain={[0, ticks.at(-1)!]}
           ticks={[...ticks]}
-          tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
-          axisLine={false}
-          tickLine={false}
+          {...AXIS}
         />
         <YAxis type="number" dataKey="y" domain={[0, rows.length]} reversed hide />
-        <Scatter data={placed} dataKey="y" shape={BestDot} isAnimationActive={false}>
+        <Scatter data={placed} dataKey="y" shape={BestDot} {...STILL}>
           <ErrorBar
-            isAnimationActive={false}
+            {...STILL}
             dataKey="error"
             direction="x"
             width={0}
@@ -80,7 +79,7 @@ export default function StandingsChart({ rows, head, row }: ChartProps) {
           data={placed.filter(({ plain }) => plain !== null).map((each) => ({ ...each, best: each.plain }))}
           dataKey="y"
           shape={PlainStroke}
-          isAnimationActive={false}
+          {...STILL}
         />
       </ComposedChart>
     </ResponsiveContainer>

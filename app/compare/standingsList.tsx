@@ -1,8 +1,8 @@
-import { lazy, Suspense } from "react";
+import { lazy } from "react";
 import { href, Link, useSearchParams } from "react-router";
 import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/compare";
 import { nth, fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
-import { useHydrated } from "#ui/hydrated";
+import { Chart } from "#ui/charts/chart";
 import { useSpoken } from "#ui/system";
 import type { CompareRow, Place } from "#app/services/comparison/row";
 import { StandingsTable } from "./standingsTable";
@@ -199,7 +199,6 @@ export function StandingsList({
   chosen,
   onChoose,
 }: StandingsListProps) {
-  const alive = useHydrated();
   const [search] = useSearchParams();
   const { dimension } = MEASURE[ask.measure];
   const everything = new URLSearchParams(search);
@@ -229,27 +228,21 @@ export function StandingsList({
             />
           ))}
         </ol>
-        <div
-          className="hidden min-w-0 flex-1 md:block"
-          style={{ height: HEAD + ROW * places.length }}
-          aria-hidden
-        >
-          {alive && places.length > 0 ? (
-            <Suspense fallback={null}>
-              <StandingsChart
-                head={HEAD}
-                row={ROW}
-                rows={places.map(({ row }) => ({
-                  id: row.id,
-                  best: fromSi(row.value.mean, dimension, unit),
-                  error: fromSi(halfWidth95(row.value), dimension, unit),
-                  plain: row.plain === null ? null : fromSi(row.plain, dimension, unit),
-                  hollow: row.pencil || row.beyond.length > 0 || row.questions > 0,
-                }))}
-              />
-            </Suspense>
+        <Chart className="hidden min-w-0 flex-1 md:block" height={HEAD + ROW * places.length}>
+          {places.length > 0 ? (
+            <StandingsChart
+              head={HEAD}
+              row={ROW}
+              rows={places.map(({ row }) => ({
+                id: row.id,
+                best: fromSi(row.value.mean, dimension, unit),
+                error: fromSi(halfWidth95(row.value), dimension, unit),
+                plain: row.plain === null ? null : fromSi(row.plain, dimension, unit),
+                hollow: row.pencil || row.beyond.length > 0 || row.questions > 0,
+              }))}
+            />
           ) : null}
-        </div>
+        </Chart>
       </div>
       {hidden > 0 ? (
         <p className="mt-3">

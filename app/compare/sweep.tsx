@@ -1,24 +1,24 @@
-import { lazy, Suspense, useRef, useState } from "react";
+import { lazy, useRef, useState } from "react";
 import { href, data, Form, Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
-import { useMeeting } from "#ui/useMeeting";
+import { useMeeting } from "#ui/forms/useMeeting";
 import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare";
 import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
-import { useHydrated } from "#ui/hydrated";
-import { Choose, Line, LiveFields } from "#ui/lines";
+import { Chart } from "#ui/charts/chart";
+import { Choose, Line, LiveFields } from "#ui/forms/lines";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { ridingOf, shelfOf } from "#app/services/comparison/desk.server";
 import { gridOf, readSweepForm } from "./sweepForm";
 import { SweepGrid } from "./sweepGrid";
 import { useSweep } from "./useSweep";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
-import { staleOf } from "#app/ui/stale";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
+import { staleOf } from "#app/ui/forms/stale";
 import type { Route } from "./+types/sweep";
 
 const SweepChart = lazy(() => import("./sweepChart"));
@@ -129,7 +129,6 @@ function SweepSays({
 }) {
   const say = useSpoken();
   const speaks = useSpeedSentence();
-  const alive = useHydrated();
   const { fit } = results;
   const outliers = new Set(fit?.rows.flatMap(({ outlier }, i) => (outlier ? [i] : [])) ?? []);
   return (
@@ -145,13 +144,9 @@ function SweepSays({
       ) : null}
       {results.spots.length ? (
         <>
-          <div className="sheet p-3" style={{ minHeight: 360 }} aria-hidden>
-            {alive ? (
-              <Suspense fallback={null}>
-                <SweepChart curves={results.curves} spots={results.spots} outliers={outliers} />
-              </Suspense>
-            ) : null}
-          </div>
+          <Chart height={360} className="sheet p-3">
+            <SweepChart curves={results.curves} spots={results.spots} outliers={outliers} />
+          </Chart>
           <ul className="grid gap-1">
             {results.curves.map((curve) => (
               <li key={`${curve.ground}/${curve.drive}`}>{speaks(curve)}</li>

@@ -9,7 +9,8 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import { stepsCovering } from "#app/ui/scale";
+import { AXIS, below, GRID, STILL } from "#app/ui/charts/axis";
+import { stepsCovering } from "#app/ui/charts/scale";
 import type { SweepCurve, SweepSpot } from "#core/compare";
 import { fromSi, Z_95, unitOf } from "#core/base";
 import { useSystem } from "#ui/system";
@@ -109,7 +110,7 @@ function layersOf(
       stroke="none"
       fill="var(--color-spruce)"
       fillOpacity={0.1}
-      isAnimationActive={false}
+      {...STILL}
       activeDot={false}
     />,
     <Line
@@ -121,7 +122,7 @@ function layersOf(
       strokeDasharray={DASHES[ground]!}
       dot={false}
       activeDot={false}
-      isAnimationActive={false}
+      {...STILL}
     />,
   ];
 }
@@ -160,23 +161,16 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
     <>
       <ResponsiveContainer width="100%" height={HEIGHT}>
         <ComposedChart margin={{ top: 8, right: 16, bottom: 24, left: 4 }} accessibilityLayer={false}>
-          <CartesianGrid stroke="var(--color-rule)" />
+          <CartesianGrid {...GRID} />
           <XAxis
             type="number"
             dataKey="speed"
             domain={[0, ends.at(-1)!]}
             ticks={[...ends]}
             allowDuplicatedCategory={false}
-            tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
+            {...AXIS}
             tickFormatter={(value: number) => value.toFixed(0)}
-            tickLine={false}
-            label={{
-              value: unitOf("speed", system),
-              position: "bottom",
-              offset: 4,
-              fill: "var(--color-quiet)",
-              fontSize: 13,
-            }}
+            label={below(unitOf("speed", system))}
           />
           <YAxis
             type="number"
@@ -184,9 +178,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
             ticks={[...heights]}
             allowDataOverflow
             width={44}
-            tick={{ fill: "var(--color-quiet)", fontSize: 13 }}
-            tickLine={false}
-            axisLine={false}
+            {...AXIS}
           />
           {curves.flatMap((curve) => layersOf(curve, { speed, energy, top, farthest: ends.at(-1)! }))}
           <Scatter
@@ -199,7 +191,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
             }))}
             dataKey="mean"
             shape={Dot}
-            isAnimationActive={false}
+            {...STILL}
           >
             <ErrorBar
               dataKey="error"
@@ -207,7 +199,7 @@ export default function SweepChart({ curves, spots, outliers }: SweepChartProps)
               width={0}
               stroke="var(--color-spruce)"
               strokeWidth={1.5}
-              isAnimationActive={false}
+              {...STILL}
             />
           </Scatter>
         </ComposedChart>

@@ -1,7 +1,7 @@
 import { GROUNDS } from "#core/fields";
 import { unitOf } from "#core/base";
 import { DIRECTIONS } from "#core/records";
-import { Choose, Line } from "#ui/lines";
+import { Choose, Line } from "#ui/forms/lines";
 import { useSystem } from "#ui/system";
 
 interface SweepGridProps {

@@ -7,7 +7,7 @@ import { GROUNDS } from "#core/fields";
 import { sweepSchema } from "#core/records";
 import { findBike, listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { saveSweep } from "#db/field";
-import { Choose, Line, LiveFields, Ticks } from "#ui/lines";
+import { Choose, Line, LiveFields, Ticks } from "#ui/forms/lines";
 import { Cautions } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { emptyGrid, speedsTyped } from "./sweepForm";

@@ -1,4 +1,5 @@
 import { Form } from "react-router";
+import { SearchList } from "#ui/overlays/searchList";
 
 interface WhichBikeProps {
   readonly bikes: readonly { readonly id: string; readonly name: string }[];
@@ -13,13 +14,12 @@ export function WhichBike({ bikes, bikeId }: WhichBikeProps) {
         Bike
       </label>
       <div className="flex gap-2">
-        <select id="which-bike" name="bike" className="input" defaultValue={bikeId}>
-          {bikes.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+        <SearchList
+          id="which-bike"
+          name="bike"
+          chosen={bikeId}
+          choices={bikes.map(({ id, name }) => ({ value: id, label: name }))}
+        />
         <button className="button">Take</button>
       </div>
     </Form>

@@ -8,8 +8,8 @@ import { findCourse, saveCourse } from "#db/plans";
 import { Page } from "#ui/page";
 import { CourseForm, courseTexts } from "./courseForm";
 import { readCourseForm } from "./courseRead";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
-import { staleOf } from "#app/ui/stale";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
+import { staleOf } from "#app/ui/forms/stale";
 import type { Route } from "./+types/course";
 
 const GONE = "There is no such course.";

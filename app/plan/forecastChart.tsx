@@ -1,10 +1,10 @@
 import { useRef } from "react";
-import { stepsWithin, useWidth } from "#app/ui/scale";
+import { stepsWithin, useWidth } from "#app/ui/charts/scale";
 import { buildRoute, type Course } from "#core/route";
 import type { PlanResults } from "#core/planning";
 import { formatBare, fromSi, Z_95, toSi, unitOf } from "#core/base";
-import { GroundBand, groundRuns } from "#ui/groundBand";
-import { GroundPatterns } from "#ui/groundPatterns";
+import { GroundBand, groundRuns } from "#ui/charts/groundBand";
+import { GroundPatterns } from "#ui/charts/groundPatterns";
 import { useSystem } from "#ui/system";
 
 const HEIGHT = 250;

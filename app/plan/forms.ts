@@ -1,6 +1,14 @@
 import { z } from "zod";
-import { compassText, compassWritten } from "#app/ui/compass";
-import { choice, linesText, numberText, pencilText, quantityText, shareText, tick } from "#app/ui/formText";
+import { compassText, compassWritten } from "#app/ui/forms/compass";
+import {
+  choice,
+  linesText,
+  numberText,
+  pencilText,
+  quantityText,
+  shareText,
+  tick,
+} from "#app/ui/forms/formText";
 import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
 

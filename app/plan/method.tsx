@@ -9,13 +9,13 @@ import { DRIVES, SCHOOLS } from "#core/records";
 import { END_NAMES, ENDS } from "#core/fields";
 import { listMethods, saveMethod } from "#db/plans";
 import { Act } from "#ui/act";
-import { Area, Choose, Line, LiveFields, Tick, Ticks } from "#ui/lines";
+import { Area, Choose, Line, LiveFields, Tick, Ticks } from "#ui/forms/lines";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { methodForm, methodWritten, problemsOf, textsOf } from "./forms";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
-import { staleOf } from "#app/ui/stale";
-import { StaleNotice } from "#ui/staleNotice";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
+import { staleOf } from "#app/ui/forms/stale";
+import { StaleNotice } from "#ui/forms/staleNotice";
 import type { Route } from "./+types/method";
 
 const GONE = "There is no such method.";

@@ -21,7 +21,7 @@ import {
 import { listBikes, listPacks } from "#db/bikes";
 import type { Database } from "#db/client";
 import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";
-import { Choose, LiveFields } from "#ui/lines";
+import { Choose, LiveFields } from "#ui/forms/lines";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { knownFor, loadDesk, type Desk } from "#app/services/planning.server";

@@ -1,7 +1,7 @@
 import { type Bike, DRIVES, EFFORTS } from "#core/records";
 import { END_NAMES, ENDS } from "#core/fields";
 import { QUESTIONS, PLANNED_READINGS, UNTILS, type Plan } from "#core/planning";
-import { Area, Choose, Line, Tick, Ticks } from "#ui/lines";
+import { Area, Choose, Line, Tick, Ticks } from "#ui/forms/lines";
 import type { ReactNode } from "react";
 
 interface Named {

@@ -5,7 +5,7 @@ import { formatBare, unitOf } from "#core/base";
 import { CAUTIONS } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
-import { useSentOnLeave } from "#app/ui/useSentOnLeave";
+import { useSentOnLeave } from "#app/ui/forms/useSentOnLeave";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
 import { sheetAt } from "#app/services/planning.server";

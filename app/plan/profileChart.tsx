@@ -1,9 +1,9 @@
 import { useRef } from "react";
-import { stepsWithin, useWidth } from "#app/ui/scale";
+import { stepsWithin, useWidth } from "#app/ui/charts/scale";
 import { buildRoute, type Course } from "#core/route";
 import { formatQuantity, fromSi, toSi, unitOf } from "#core/base";
-import { GroundBand, groundRuns } from "#ui/groundBand";
-import { GroundPatterns } from "#ui/groundPatterns";
+import { GroundBand, groundRuns } from "#ui/charts/groundBand";
+import { GroundPatterns } from "#ui/charts/groundPatterns";
 import { useSystem } from "#ui/system";
 
 const HEIGHT = 150;

@@ -6,7 +6,7 @@ import { backupNamed, keepBackup, listBackups } from "#db/backup/keeping";
 import { restoreBackup } from "#db/backup/restore";
 import { deskAddress, deskFolders } from "#app/services/desk.server";
 import { backupNotice } from "#app/services/notices.server";
-import { uploadedBytes } from "#app/ui/upload.server";
+import { uploadedBytes } from "#app/ui/forms/upload.server";
 
 /** Largest backup that is sent over a form; a larger one is put in the folder of the backups. */
 export const LIMIT_BYTES = 30 * 1024 * 1024;

@@ -1,5 +1,5 @@
 import { href, Form, useNavigation } from "react-router";
-import { FileField } from "#ui/fileField";
+import { FileField } from "#ui/forms/fileField";
 import { Notices } from "#ui/notices";
 import type { BackupAnswer } from "./backups.server";
 

@@ -5,7 +5,7 @@ import { Form, Link, useNavigation } from "react-router";
 import { exampleOf, GROUNDS, SIDES, SIGHTING, type Field, type SightingField } from "#core/fields";
 import type { Bike } from "#core/records";
 import { useClientId } from "#ui/hydrated";
-import { SelectField, TextField, TickField } from "#ui/field";
+import { SelectField, TextField, TickField } from "#ui/forms/field";
 import { Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { entryForm, TYPED, WHAT, type EntryField, type TypedEntry } from "./entryForm";

@@ -8,7 +8,7 @@ import { findBike, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { findTest, saveTest } from "#db/tests";
 import { Page } from "#ui/page";
 import { TestForm, testForm, testTexts } from "./testForm";
-import { saveOrStale, seenVersion, staleReply } from "#app/ui/stale.server";
+import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import { linkProblems } from "./links.server";
 import type { Route } from "./+types/conditions";
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/ride/log";
 import { durationText, formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import { EVENTS, SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
-import { choice, quantityText, tick, words } from "#app/ui/formText";
+import { choice, quantityText, tick, words } from "#app/ui/forms/formText";
 
 /** What a check-in can be, in the order of a ride. Ends carry their reason. */
 export const WHAT = EVENTS.flatMap(({ name, label }) => (label === null ? [] : [{ value: name, label }]));

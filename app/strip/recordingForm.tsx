@@ -1,6 +1,6 @@
 import { Form, useNavigation } from "react-router";
 import type { RideRow, TestLine } from "#db/tests";
-import { FileField } from "#ui/fileField";
+import { FileField } from "#ui/forms/fileField";
 import { Page } from "#ui/page";
 
 interface RecordingFormProps {

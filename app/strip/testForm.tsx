@@ -15,7 +15,7 @@ import {
   type Test,
 } from "#core/records";
 import { recordForm, recordTexts, type OwnField, type OwnFields } from "#app/ui/forms/record";
-import { choice } from "#app/ui/formText";
+import { choice } from "#app/ui/forms/formText";
 import { RecordForm } from "#ui/forms/recordForm";
 import { useSystem } from "#ui/system";
 

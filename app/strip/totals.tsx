@@ -9,7 +9,7 @@ import { listEntries } from "#db/log";
 import { findTest, listRides } from "#db/tests";
 import { loadRecord } from "#db/record";
 import { useClientId } from "#ui/hydrated";
-import { TextField } from "#ui/field";
+import { TextField } from "#ui/forms/field";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { clientId, keepEntry } from "./log.server";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { quantityText } from "#app/ui/formText";
+import { quantityText } from "#app/ui/forms/formText";
 import { exampleOf, SIGHTING, type Field } from "#core/fields";
 import { entryBodySchema, TOTAL_FIELDS, type EntryBody, type TotalField } from "#core/ride/log";
 import { durationText, formatInput, unitOf, type DimensionName, type System } from "#core/base";

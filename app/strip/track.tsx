@@ -1,6 +1,6 @@
 import { href, data, redirect } from "react-router";
 import { dbContext } from "#app/context";
-import { readUpload } from "#app/ui/upload.server";
+import { readUpload } from "#app/ui/forms/upload.server";
 import { keepRecording, rideNamed, ridesOf } from "./recording.server";
 import { RecordingForm } from "./recordingForm";
 import type { Route } from "./+types/track";

@@ -2,7 +2,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
 import { href, NavLink, Outlet, useNavigate, useNavigation } from "react-router";
-import { FillIn } from "#ui/fillIn";
+import { FillIn } from "#ui/forms/fillIn";
 import { DuskSwitch } from "#ui/theme";
 import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
@@ -82,7 +82,7 @@ function BarLink({ to, name, Icon }: Station) {
 }
 
 /** Fetched when it is asked for: the first page is light. */
-const KeyList = lazy(() => import("./keyList"));
+const KeyList = lazy(() => import("./overlays/keyList"));
 
 /** The frame of every page: the rail on a desk, the bottom bar on a phone, and the list of keys. */
 export default function Frame() {

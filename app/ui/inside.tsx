@@ -1,5 +1,5 @@
 import { href, isRouteErrorResponse, Link, Outlet } from "react-router";
-import { useAskAgain } from "#ui/fillIn";
+import { useAskAgain } from "#ui/forms/fillIn";
 import { Page } from "#ui/page";
 import type { Route } from "./+types/inside";
 

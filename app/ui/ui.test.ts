@@ -11,7 +11,7 @@ import {
   readInto,
   tick,
   words,
-} from "#app/ui/formText";
+} from "#app/ui/forms/formText";
 import { testSchema } from "#core/records";
 
 describe("the units cookie", () => {

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { keepRest, stopKeeping } from "#app/ui/keepRest";
+import { keepRest, stopKeeping } from "#app/ui/forms/keepRest";
 
 /** How often a newer worker is asked to take over, until it has, ms. */
 const ASK_MS = 1500;

@@ -1,7 +1,7 @@
 import type { System } from "#core/base";
 import { BENCH_FIELDS, benchSchema, type Bench } from "#core/records";
 import { recordForm, recordTexts, type OwnFields, type Texts } from "#app/ui/forms/record";
-import { quantityText } from "#app/ui/formText";
+import { quantityText } from "#app/ui/forms/formText";
 
 const OWN: OwnFields<Bench> = {
   hours: {

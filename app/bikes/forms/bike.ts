@@ -1,7 +1,7 @@
 import { DEFAULTS, MPS_PER_MPH, type System } from "#core/base";
 import { BIKE_FIELDS, bikeSchema, type Bike } from "#core/records";
 import { recordForm, recordTexts, type OwnFields, type Texts } from "#app/ui/forms/record";
-import { listText } from "#app/ui/formText";
+import { listText } from "#app/ui/forms/formText";
 import { claimsText, claimsWritten, reportedText, reportedWritten } from "./published";
 import { priceText } from "./price";
 

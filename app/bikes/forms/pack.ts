@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { System } from "#core/base";
 import { PACK_FIELDS, packRecordSchema, type PackRecord } from "#core/records";
 import { recordForm, recordTexts, type OwnFields, type Texts } from "#app/ui/forms/record";
-import { choice } from "#app/ui/formText";
+import { choice } from "#app/ui/forms/formText";
 import { priceText } from "./price";
 
 /** A pack's own rest-volts curve as pairs of percent and cell volts: "0 3.0, 50 3.70, 100 4.18"; empty is undefined. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { parseNumber } from "#core/base";
-import { choice } from "#app/ui/formText";
+import { choice } from "#app/ui/forms/formText";
 
 /** A price: "1899 EUR" or "1899.50". */
 export const priceText = choice.transform((text, context) => {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { formatInput, parseQuantity, unitOf, type System } from "#core/base";
 import { type Bike } from "#core/records";
-import { linesText } from "#app/ui/formText";
+import { linesText } from "#app/ui/forms/formText";
 
 const CLAIM =
   /^(?:([^:]+):)?\s*(?:up to|upwards of|over|more than|at least|about|around)?\s*([\d.,]+)\s*(?:(?:to|-|–)\s*([\d.,]+)\s*)?([a-z]*)\s*\+?\s*([a-z]*)\s*(?:[,;]\s*(.*))?$/i;

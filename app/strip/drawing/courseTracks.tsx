@@ -1,6 +1,6 @@
 import { formatQuantity, type System } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
-import { GroundBand } from "#ui/groundBand";
+import { GroundBand } from "#ui/charts/groundBand";
 import { bandOf, type StripLayout } from "./layout";
 
 /** Legs in a row that share a level or a ground, as one span of marks. */

@@ -1,6 +1,6 @@
 import { halfWidth95 } from "#core/base";
 import type { DrawnReading } from "#core/analysis";
-import { ReadingShape } from "#ui/readingShape";
+import { ReadingShape } from "#ui/charts/readingShape";
 import type { StripResults } from "#app/services/strip/view";
 import type { StripLayout } from "./layout";
 

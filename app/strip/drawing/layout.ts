@@ -1,6 +1,6 @@
 import { fromSi, toSi, unitOf, type System } from "#core/base";
 import type { StripResults } from "#app/services/strip/view";
-import { stepsCovering, stepsWithin } from "#app/ui/scale";
+import { stepsCovering, stepsWithin } from "#app/ui/charts/scale";
 
 const LEFT = 74;
 const RIGHT = 14;

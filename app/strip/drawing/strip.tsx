@@ -2,15 +2,15 @@ import { memo, useEffect, useMemo, useRef } from "react";
 import { fixed, formatQuantity, toSi, type System } from "#core/base";
 import { readingName, type ReadingKindName } from "#core/battery/readings";
 import type { DrawnReading } from "#core/analysis";
-import { ReadingShape } from "#ui/readingShape";
+import { ReadingShape } from "#ui/charts/readingShape";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
 import { DistanceAxis, GroundTrack, LevelTrack, ProfileTrack } from "./courseTracks";
 import { EnergyTrack } from "./energyTrack";
-import { GroundPatterns } from "#ui/groundPatterns";
+import { GroundPatterns } from "#ui/charts/groundPatterns";
 import { layOutStrip, type StripLayout } from "./layout";
 import { Readout } from "./readout";
-import { useWidth } from "#app/ui/scale";
+import { useWidth } from "#app/ui/charts/scale";
 import { LoggedTrack, UseTrack } from "./useTrack";
 
 interface StripProps {

@@ -1,9 +1,10 @@
-import { useRef } from "react";
+import { lazy } from "react";
 import { fixed, fromSi, halfWidth95, unitOf, type Estimate } from "#core/base";
+import { Chart } from "#ui/charts/chart";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
-import { stepsWithin, useWidth } from "#app/ui/scale";
 import type { StripResults } from "#app/services/strip/view";
+import type { EvidenceDot } from "./evidenceChart";
 
 interface Row {
   readonly name: string;
@@ -12,9 +13,11 @@ interface Row {
   readonly plain?: number;
 }
 
-const ROW = 34;
-const TOP = 26;
-const LEFT = 190;
+const EvidenceChart = lazy(() => import("./evidenceChart"));
+
+/** Heights shared by the names and the chart beside them, px. */
+const ROW = 38;
+const FOOT = 54;
 
 /** What each kind of evidence alone would say, as a row of dots with whiskers, beside plain and best. */
 export function Evidence({ results }: { readonly results: StripResults }) {
@@ -77,110 +80,37 @@ function PlainFigure({ whPerM }: { readonly whPerM: number }) {
   );
 }
 
-/** Farthest a whisker is drawn from best, as a multiple of best. */
-const FARTHEST = 1.2;
-
-interface DotRowProps {
-  readonly row: Row;
-  readonly i: number;
-  readonly narrow: boolean;
-  readonly x: (value: number) => number;
-  readonly shown: (whPerM: number) => number;
-  readonly low: number;
-  readonly high: number;
-}
-
-/** One kind of evidence: a dot with its whisker. */
-function DotRow({ row: { name, whPerM, plain }, i, narrow, x, shown, low, high }: DotRowProps) {
-  const y = TOP + i * ROW + 6;
-  const colour =
-    plain !== undefined ? "var(--color-slate)" : i === 0 ? "var(--color-spruce)" : "var(--color-ink)";
-  const hollow = name.includes("straight line");
-  const middle = shown(whPerM?.mean ?? plain!);
-  const whisker = whPerM && [middle - shown(halfWidth95(whPerM)), middle + shown(halfWidth95(whPerM))];
-  return (
-    <g>
-      <text
-        x={0}
-        y={y + 5}
-        fill={colour}
-        fontWeight={i === 0 ? 650 : 400}
-        fontStyle={hollow ? "italic" : undefined}
-      >
-        {narrow ? name.replace(", by a ", ", ").replace(", by the ", ", ") : name}
-      </text>
-      {whisker ? (
-        <path
-          d={`M${x(whisker[0]!)} ${y}H${x(whisker[1]!)}${whisker[0]! >= low ? `M${x(whisker[0]!)} ${y - 5}v10` : ""}${whisker[1]! <= high ? `M${x(whisker[1]!)} ${y - 5}v10` : ""}`}
-          stroke={colour}
-          strokeWidth={1.6}
-          strokeDasharray={hollow ? "4 3" : undefined}
-          fill="none"
-        />
-      ) : null}
-      <circle
-        cx={x(middle)}
-        cy={y}
-        r={i === 0 ? 6.5 : 5}
-        fill={hollow ? "var(--color-bone)" : colour}
-        stroke={colour}
-        strokeWidth={1.6}
-      />
-    </g>
-  );
-}
-
+/** Names of the kinds beside their dots with whiskers. */
 function DotRows({ rows }: { readonly rows: readonly Row[] }) {
-  const frame = useRef<HTMLDivElement>(null);
-  const width = useWidth(frame, 700);
-  const left = width < 520 ? 118 : LEFT;
   const unit = unitOf("energyPerDistance", useSystem());
   const shown = (whPerM: number) => fromSi(whPerM, "energyPerDistance", unit);
-  const best = shown(rows[0]!.whPerM!.mean);
-  const spans = rows.flatMap(({ whPerM, plain }) =>
-    whPerM
-      ? [shown(whPerM.mean - halfWidth95(whPerM)), shown(whPerM.mean + halfWidth95(whPerM))]
-      : [shown(plain!)],
-  );
-  const low = Math.max(0, Math.min(...spans, best * 0.9));
-  const high = Math.min(best * (1 + FARTHEST), Math.max(...spans, best * 1.1));
-  const x = (value: number) =>
-    left + ((Math.min(high, Math.max(low, value)) - low) / (high - low)) * (width - left - 16);
-  const foot = TOP + rows.length * ROW;
+  const dots = rows.map(({ name, whPerM, plain }, i): EvidenceDot => ({
+    name,
+    mean: shown(whPerM?.mean ?? plain!),
+    half: whPerM && shown(halfWidth95(whPerM)),
+    colour: plain !== undefined ? "var(--color-slate)" : i === 0 ? "var(--color-spruce)" : "var(--color-ink)",
+    hollow: name.includes("straight line"),
+  }));
   return (
-    <div ref={frame} className="min-w-0">
-      <svg
-        width={width}
-        height={foot + 34}
-        viewBox={`0 0 ${width} ${foot + 34}`}
-        role="img"
-        aria-label="Each kind of evidence as a dot with its 95 % whisker; the table below holds the figures."
-        fontSize={13}
-        fill="currentColor"
+    <div className="grid min-w-0 grid-cols-[7.5rem_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)]">
+      <ul aria-hidden className="text-sm leading-tight sm:text-base">
+        {dots.map(({ name, colour, hollow }, i) => (
+          <li
+            key={name}
+            className={`flex items-center ${i === 0 ? "font-bold" : ""} ${hollow ? "italic" : ""}`}
+            style={{ height: ROW, color: colour }}
+          >
+            {name}
+          </li>
+        ))}
+      </ul>
+      <Chart
+        label="Each kind of evidence as a dot with its 95 % whisker; the table below holds the figures."
+        height={ROW * rows.length + FOOT}
+        className="min-w-0"
       >
-        <rect
-          x={x(spans[0]!)}
-          y={TOP - 12}
-          width={Math.max(1, x(spans[1]!) - x(spans[0]!))}
-          height={foot - TOP + 8}
-          fill="var(--color-spruce)"
-          fillOpacity={0.12}
-        />
-        {stepsWithin(low, high, Math.max(3, Math.floor((width - left) / 90))).map((step) => (
-          <g key={step}>
-            <path d={`M${x(step)} ${TOP - 12}V${foot}`} stroke="var(--color-rule)" />
-            <text x={x(step)} y={foot + 16} textAnchor="middle" fill="var(--color-quiet)">
-              {step}
-            </text>
-          </g>
-        ))}
-        <text x={width - 16} y={foot + 31} textAnchor="end" fill="var(--color-quiet)">
-          {unit}
-        </text>
-        {rows.map((row, i) => (
-          <DotRow key={row.name} row={row} i={i} narrow={width < 520} {...{ x, shown, low, high }} />
-        ))}
-      </svg>
+        <EvidenceChart dots={dots} unit={unit} row={ROW} foot={FOOT} />
+      </Chart>
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { formatInput, stopwatchAt, stopwatchText, unitOf, type DimensionName, type System } from "#core/base";
 import type { RecordField, RecordFields } from "#core/fields";
-import { compassText, compassWritten } from "#app/ui/compass";
+import { compassText, compassWritten } from "#app/ui/forms/compass";
 import {
   choice,
   numberText,
@@ -12,7 +12,7 @@ import {
   tick,
   weightText,
   words,
-} from "#app/ui/formText";
+} from "#app/ui/forms/formText";
 
 /** What a form holds, field by field, as it is typed. */
 export type Texts = Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 import type { FieldMetadata } from "@conform-to/react";
 import type { ReactNode } from "react";
 import { choicesOf, type RecordField, type RecordFields } from "#core/fields";
-import { AreaField, SelectField, TextField, TickField } from "#ui/field";
+import { AreaField, SelectField, TextField, TickField } from "#ui/forms/field";
 
 interface Option {
   readonly value: string;

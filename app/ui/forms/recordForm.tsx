@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import type { z } from "zod";
 import type { RecordFields } from "#core/fields";
 import { RecordFieldset } from "#ui/forms/recordFields";
-import { SaveForm } from "#ui/saveForm";
+import { SaveForm } from "#ui/forms/saveForm";
 import type { Texts } from "./record";
 
 type FieldsetProps = Parameters<typeof RecordFieldset>[0];

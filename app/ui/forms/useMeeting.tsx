@@ -1,6 +1,6 @@
 import { useState, type ReactNode, type RefObject } from "react";
 import type { FetcherWithComponents } from "react-router";
-import { StaleNotice } from "#ui/staleNotice";
+import { StaleNotice } from "#ui/forms/staleNotice";
 import type { Stale } from "./stale";
 import { useKeeping } from "./useKeeping";
 

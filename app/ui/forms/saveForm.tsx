@@ -3,9 +3,9 @@ import { parseWithZod } from "@conform-to/zod/v4";
 import { useRef, type ReactNode } from "react";
 import { Form, Link, useNavigation } from "react-router";
 import type { z } from "zod";
-import { staleOf } from "#app/ui/stale";
+import { staleOf } from "#app/ui/forms/stale";
 import { Problems } from "#ui/page";
-import { StaleNotice } from "#ui/staleNotice";
+import { StaleNotice } from "#ui/forms/staleNotice";
 
 type Fields<Keys extends string> = { readonly [Key in Keys]: FieldMetadata<unknown> };
 

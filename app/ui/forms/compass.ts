@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { choice } from "#app/ui/formText";
+import { choice } from "#app/ui/forms/formText";
 
 const COMPASS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
 

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type RefObject } from "react";
-import type { Stale } from "#app/ui/stale";
+import type { Stale } from "#app/ui/forms/stale";
 
 interface StaleNoticeProps {
   readonly stale: Stale;
