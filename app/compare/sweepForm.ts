@@ -1,88 +1,64 @@
-import { GROUNDS, type Ground } from "#core/fields";
-import { formatInput, parseNumber, parseQuantity, unitOf, type System } from "#core/base";
+import type { z } from "zod";
+import { recordForm, recordTexts } from "#app/ui/forms/record";
+import type { Ground } from "#core/fields";
+import { parseQuantity, unitOf, type System } from "#core/base";
 import {
-  DIRECTIONS,
+  SWEEP_COLUMNS,
+  SWEEP_ROW_FIELDS,
   sweepRowSchema,
   sweepSchema,
   type OpenSweepRow,
   type Sweep,
+  type SweepColumn,
   type SweepRow,
 } from "#core/records";
 
 /** One row of the grid as texts. */
-export interface RowTexts {
-  readonly level: string;
-  readonly ground: Ground;
-  readonly direction: (typeof DIRECTIONS)[number];
-  readonly speed: string;
-  readonly amps: string;
-  readonly volts: string;
-}
+export type RowTexts = Omit<OpenSweepRow, "at">;
 
 /** What is wrong with a form, by field name. */
 export type SweepProblems = Readonly<Record<string, string>>;
 
-const DECIMALS = 2;
+const NAMES = Object.keys(SWEEP_COLUMNS) as readonly SweepColumn[];
 
 /** The grid of a sweep in the order it was laid out, filled rows and open ones. */
 export function gridOf(sweep: Sweep, system: System): readonly RowTexts[] {
-  const plain = (value: number) => String(Number(value.toFixed(DECIMALS)));
-  const grid: RowTexts[] = sweep.rows.map(({ level, ground, direction, ...row }) => ({
-    level,
-    ground,
-    direction,
-    speed: formatInput(row.speedMps, "speed", unitOf("speed", system), DECIMALS),
-    amps: row.ampsLow === row.ampsHigh ? plain(row.ampsLow) : `${plain(row.ampsLow)}-${plain(row.ampsHigh)}`,
-    volts: row.packVolts === undefined ? "" : plain(row.packVolts),
-  }));
+  const grid = sweep.rows.map((row) => {
+    const texts = recordTexts<SweepRow>(SWEEP_ROW_FIELDS, row, system);
+    return Object.fromEntries(NAMES.map((name) => [name, texts[SWEEP_COLUMNS[name]]])) as unknown as RowTexts;
+  });
   for (const { at, ...row } of [...sweep.open].sort((a, b) => a.at - b.at)) grid.splice(at, 0, row);
   return grid;
 }
 
-/** Amps as they flicker: "6.5", "6-7", with or without their unit; a sentence when they cannot be read. */
-function readAmps(text: string): { low: number; high: number } | string {
-  const parts = text
-    .replace(/\s*(?:a|amps)\s*$/i, "")
-    .split(/\s*(?:-|–|to)\s*/)
-    .map((part) => parseNumber(part));
-  const [low, high = low] = parts;
-  return parts.length <= 2 && typeof low === "number" && typeof high === "number"
-    ? { low, high }
-    : `“${text}” is no current: type 6.5, or 6-7 as it flickers.`;
-}
+/** The column in which a field of a row is typed. */
+const columnOf = (key: string): string =>
+  NAMES.find((name) => {
+    const { typed } = SWEEP_ROW_FIELDS[SWEEP_COLUMNS[name]];
+    return SWEEP_COLUMNS[name] === key || (typed.as === "span" && typed.to === key);
+  }) ?? key;
 
-/** One row read; a field's name with its sentence where it cannot be. */
+/** One row read; a column's name with its sentence where it cannot be. */
 function readRow(
   texts: RowTexts,
   system: System,
 ): SweepRow | { readonly field: string; readonly sentence: string } {
-  const speed = parseQuantity(texts.speed, "speed", unitOf("speed", system));
-  if (!speed.ok) return { field: "speed", sentence: speed.problems[0]!.sentence };
-  const amps = readAmps(texts.amps);
-  if (typeof amps === "string") return { field: "amps", sentence: amps };
-  const volts = texts.volts ? parseQuantity(texts.volts, "volts", "V") : null;
-  if (volts && !volts.ok) return { field: "volts", sentence: volts.problems[0]!.sentence };
-  const row = sweepRowSchema.safeParse({
-    level: texts.level,
-    ground: texts.ground,
-    direction: texts.direction,
-    speedMps: speed.value,
-    ampsLow: amps.low,
-    ampsHigh: amps.high,
-    ...(volts && { packVolts: volts.value }),
-  });
+  const typed = Object.fromEntries(NAMES.map((name) => [SWEEP_COLUMNS[name], texts[name]]));
+  const row = recordForm(SWEEP_ROW_FIELDS, sweepRowSchema, system).safeParse(typed);
   if (row.success) return row.data;
   const [issue] = row.error.issues;
-  const path = String(issue!.path[0]);
-  const field = path.startsWith("amps")
-    ? "amps"
-    : path === "packVolts"
-      ? "volts"
-      : path === "speedMps"
-        ? "speed"
-        : path;
-  return { field, sentence: issue!.message };
+  return { field: columnOf(String(issue!.path[0])), sentence: issue!.message };
 }
+
+/** One of a field's choices; another word is none of them. */
+const chosen = <T extends string>(
+  field: { readonly schema: z.ZodType<T> },
+  word: string,
+  otherwise: T,
+): T => {
+  const read = field.schema.safeParse(word);
+  return read.success ? read.data : otherwise;
+};
 
 /** The grid's rows as a form sends them. */
 function rowsIn(form: FormData): readonly RowTexts[] {
@@ -90,12 +66,9 @@ function rowsIn(form: FormData): readonly RowTexts[] {
   const rows: RowTexts[] = [];
   for (let i = 0; form.has(`rows.${i}.level`); i += 1)
     rows.push({
-      level: text(`rows.${i}.level`),
-      ground: GROUNDS.find((ground) => ground === text(`rows.${i}.ground`)) ?? "asphalt",
-      direction: DIRECTIONS.find((way) => way === text(`rows.${i}.direction`)) ?? "one way",
-      speed: text(`rows.${i}.speed`),
-      amps: text(`rows.${i}.amps`),
-      volts: text(`rows.${i}.volts`),
+      ...(Object.fromEntries(NAMES.map((name) => [name, text(`rows.${i}.${name}`)])) as unknown as RowTexts),
+      ground: chosen(SWEEP_ROW_FIELDS.ground, text(`rows.${i}.ground`), "asphalt"),
+      direction: chosen(SWEEP_ROW_FIELDS.direction, text(`rows.${i}.direction`), "one way"),
     });
   return rows;
 }

@@ -1,6 +1,6 @@
-import { GROUNDS } from "#core/fields";
-import { unitOf } from "#core/base";
-import { DIRECTIONS } from "#core/records";
+import { choicesOf, type RecordField } from "#core/fields";
+import { unitOf, type System } from "#core/base";
+import { SWEEP_COLUMNS, SWEEP_ROW_FIELDS, type SweepColumn } from "#core/records";
 import { Choose, Line } from "#ui/forms/lines";
 import { useSystem } from "#ui/system";
 
@@ -9,6 +9,13 @@ interface SweepGridProps {
   readonly levels: readonly string[];
   readonly onMore: () => void;
 }
+
+const NAMES = Object.keys(SWEEP_COLUMNS) as readonly SweepColumn[];
+const fieldOf = (name: SweepColumn): RecordField => SWEEP_ROW_FIELDS[SWEEP_COLUMNS[name]];
+
+/** What stands in an empty cell: how it is typed, else its unit. */
+const hintOf = ({ hint, typed }: RecordField, system: System): string =>
+  hint ?? (typed.as === "quantity" ? unitOf(typed.dimension, system) : "");
 
 const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const COLUMNS =
@@ -20,8 +27,11 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
   return (
     <div>
       <div className={`hidden gap-x-2 pb-1 text-sm text-quiet md:grid ${COLUMNS}`} aria-hidden>
-        {["Level", "Ground", "Way", `Speed, ${unitOf("speed", system)}`, "Amps", "Volts"].map((name) => (
-          <span key={name}>{name}</span>
+        {NAMES.map((name) => (
+          <span key={name}>
+            {fieldOf(name).label}
+            {name === "speed" ? `, ${unitOf("speed", system)}` : ""}
+          </span>
         ))}
       </div>
       <ol className="grid gap-y-2">
@@ -30,34 +40,21 @@ export function SweepGrid({ rows, levels, onMore }: SweepGridProps) {
             key={i}
             className={`grid gap-x-2 gap-y-1 border-b border-rule pb-2 md:border-0 md:pb-0 [&_select]:px-1.5 [&_select]:text-sm ${COLUMNS}`}
           >
-            <Choose
-              name={`rows.${i}.level`}
-              label={`Level, row ${i + 1}`}
-              bare
-              options={same(["", ...levels])}
-            />
-            <Choose name={`rows.${i}.ground`} label={`Ground, row ${i + 1}`} bare options={same(GROUNDS)} />
-            <Choose
-              name={`rows.${i}.direction`}
-              label={`Way, row ${i + 1}`}
-              bare
-              options={same(DIRECTIONS)}
-            />
-            <Line
-              name={`rows.${i}.speed`}
-              label={`Speed, row ${i + 1}`}
-              bare
-              inputMode="decimal"
-              assumed={unitOf("speed", system)}
-            />
-            <Line name={`rows.${i}.amps`} label={`Amps, row ${i + 1}`} bare assumed="6-7 A" />
-            <Line
-              name={`rows.${i}.volts`}
-              label={`Volts, row ${i + 1}`}
-              bare
-              inputMode="decimal"
-              assumed="V"
-            />
+            {NAMES.map((name) => {
+              const cell = { name: `rows.${i}.${name}`, label: `${fieldOf(name).label}, row ${i + 1}` };
+              const words = name === "level" ? ["", ...levels] : choicesOf(fieldOf(name));
+              return words.length ? (
+                <Choose key={name} {...cell} bare options={same(words)} />
+              ) : (
+                <Line
+                  key={name}
+                  {...cell}
+                  bare
+                  inputMode={fieldOf(name).typed.as === "span" ? "text" : "decimal"}
+                  assumed={hintOf(fieldOf(name), system)}
+                />
+              );
+            })}
           </li>
         ))}
       </ol>

@@ -15,6 +15,13 @@ export type Typed =
       /** Most decimals it is written back with. */
       readonly digits?: number;
     }
+  /** Two figures with a stroke between, or one for both; the second is kept under another key. */
+  | {
+      readonly as: "span";
+      readonly dimension: DimensionName;
+      readonly to: string;
+      readonly digits?: number;
+    }
   /** A weight; a bare number that would be odd in the reader's unit is asked about. */
   | { readonly as: "weight"; readonly of: string; readonly leastKg: number; readonly mostKg: number }
   /** One of the values of its schema; what they are called where that is not what is kept, and what none is called. */

@@ -33,10 +33,12 @@ export {
 export { EFFORTS, type Effort } from "./effort.ts";
 export { DRIVES, type Drive } from "./drive.ts";
 export {
-  DIRECTIONS,
+  SWEEP_COLUMNS,
+  SWEEP_ROW_FIELDS,
   sweepRowSchema,
   sweepSchema,
   type OpenSweepRow,
+  type SweepColumn,
   type Sweep,
   type SweepRow,
 } from "./sweep.ts";

@@ -1,24 +1,61 @@
 import { text } from "#core/base";
 import { z } from "zod";
-import { groundSchema } from "#core/fields";
+import { groundSchema, recordField, shapeOf } from "#core/fields";
 import { EFFORTS } from "./effort.ts";
 import { day, named, number, pencil, words } from "./fields.ts";
 
-export const DIRECTIONS = ["there", "back", "one way"] as const;
+const DIRECTIONS = ["there", "back", "one way"] as const;
 
-/** One steady reading: what was held, on what, which way, and what the display said. SI units. */
+const AMPS = "Type the amps as they flickered, for example 6-7.";
+
+/** A sweep row's fields in the order of the grid, one steady reading: what was held, on what, which way, what the display said. */
+export const SWEEP_ROW_FIELDS = {
+  /** Assist level by the bike's own name, or "throttle". */
+  level: recordField({
+    schema: text().trim().min(1, "Choose the level, or throttle.").max(40),
+    label: "Level",
+    typed: { as: "name" },
+  }),
+  ground: recordField({ schema: groundSchema, label: "Ground", typed: { as: "choice" } }),
+  direction: recordField({
+    schema: z.enum(DIRECTIONS, { error: "The way is there, back or one way." }),
+    label: "Way",
+    typed: { as: "choice" },
+  }),
+  speedMps: recordField({
+    schema: number(0.5, 30, "Type the speed held, for example 15 mph or 24 km/h."),
+    label: "Speed",
+    typed: { as: "quantity", dimension: "speed", digits: 2 },
+  }),
+  ampsLow: recordField({
+    schema: number(0, 200, AMPS),
+    label: "Amps",
+    hint: "6-7 A",
+    typed: { as: "span", dimension: "current", to: "ampsHigh", digits: 2 },
+  }),
+  ampsHigh: recordField({ schema: number(0, 200, AMPS), label: "Amps", typed: { as: "own" } }),
+  /** Under load; left out where nobody read them. */
+  packVolts: recordField({
+    schema: number(5, 200, "Volts under load are 5 to 200, for example 48.6.").optional(),
+    label: "Volts",
+    typed: { as: "quantity", dimension: "volts", digits: 2 },
+  }),
+};
+
+/** Columns of the grid by the names their texts are kept under, each with the field it fills. */
+export const SWEEP_COLUMNS = {
+  level: "level",
+  ground: "ground",
+  direction: "direction",
+  speed: "speedMps",
+  amps: "ampsLow",
+  volts: "packVolts",
+} as const satisfies Readonly<Record<string, keyof typeof SWEEP_ROW_FIELDS>>;
+export type SweepColumn = keyof typeof SWEEP_COLUMNS;
+
+/** A row that can be reckoned with. SI units. */
 export const sweepRowSchema = z
-  .object({
-    /** Assist level by the bike's own name, or "throttle". */
-    level: text().trim().min(1, "Choose the level, or throttle.").max(40),
-    ground: groundSchema,
-    direction: z.enum(DIRECTIONS, { error: "The way is there, back or one way." }),
-    speedMps: number(0.5, 30, "Type the speed held, for example 15 mph or 24 km/h."),
-    ampsLow: number(0, 200, "Type the amps as they flickered, for example 6-7."),
-    ampsHigh: number(0, 200, "Type the amps as they flickered, for example 6-7."),
-    /** Under load; left out where nobody read them. */
-    packVolts: number(5, 200, "Volts under load are 5 to 200, for example 48.6.").optional(),
-  })
+  .object(shapeOf(SWEEP_ROW_FIELDS))
   .refine(({ ampsLow, ampsHigh }) => ampsLow <= ampsHigh, {
     path: ["ampsLow"],
     message: "Amps run from the low to the high: type 5.5-6.5.",

@@ -18,6 +18,23 @@ export function quantityText(name: DimensionName, system: System, bareUnit = uni
   });
 }
 
+/** Two figures with a stroke between, as they flicker: "6-7 A"; one alone is both ends. Empty is undefined. */
+export function spanText(name: DimensionName, system: System) {
+  return typed.transform((text, context): readonly [number, number] | undefined => {
+    if (text === undefined || text.trim() === "") return undefined;
+    const ends = text.trim().split(/\s*(?:[-–—]|\bto\b)\s*/);
+    const unit = /[a-z%].*$/i.exec(ends.at(-1) ?? "")?.[0] ?? unitOf(name, system);
+    const read = ends.map((end) => parseQuantity(end, name, unit.toLowerCase() === "amps" ? "A" : unit));
+    const [low, high = low] = read;
+    if (ends.length <= 2 && low?.ok && high?.ok) return [low.value, high.value];
+    context.addIssue({
+      code: "custom",
+      message: `“${text}” cannot be read: type 6.5, or 6-7 as it flickers.`,
+    });
+    return z.NEVER;
+  });
+}
+
 /**
  * A weight whose unit is plain: a bare number that would be odd in the person's own unit is asked about instead of taken
  * ("23 lb is light for an e-bike: 23 kg?").

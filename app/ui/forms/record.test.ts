@@ -11,7 +11,10 @@ import {
   REFERENCE_FIELDS,
   RIDER_FIELDS,
   SET_UP_FIELDS,
+  SWEEP_ROW_FIELDS,
+  sweepRowSchema,
   TEST_FIELDS,
+  type SweepRow,
 } from "#core/records";
 import { recordForm, recordTexts } from "./record";
 
@@ -125,4 +128,26 @@ describe("a record's form", () => {
     expect(form.parse({ price: "3 EUR" })).toEqual({ price: 3, currency: "EUR" });
     expect(recordTexts(fields, {}, "metric", own)).toEqual({ price: "3 EUR" });
   });
+});
+
+describe("a span typed with a stroke", () => {
+  const form = recordForm(SWEEP_ROW_FIELDS, sweepRowSchema, "imperial");
+  const row = { level: "town", ground: "brick", direction: "there", speedMps: "14.8" };
+  const read = (ampsLow: string) => form.safeParse({ ...row, ampsLow });
+  test.each([
+    ["6-7", 6, 7],
+    ["6.5 – 7 A", 6.5, 7],
+    ["6 to 7 amps", 6, 7],
+    ["6,5", 6.5, 6.5],
+    [" 0-1 ", 0, 1],
+  ])("“%s”", (text, low, high) =>
+    expect(read(text)).toMatchObject({ success: true, data: { ampsLow: low, ampsHigh: high } }),
+  );
+  test.each(["7-6", "lots", "5-6-7", "-", "5 bananas"])("“%s” is refused", (text) =>
+    expect(read(text).success).toBe(false),
+  );
+  test("is written back as it is typed", () =>
+    expect(recordTexts<SweepRow>(SWEEP_ROW_FIELDS, { ampsLow: 5.5, ampsHigh: 6.5 }, "metric")).toMatchObject({
+      ampsLow: "5.5-6.5",
+    }));
 });

@@ -1,5 +1,13 @@
 import { z } from "zod";
-import { formatInput, stopwatchAt, stopwatchText, unitOf, type DimensionName, type System } from "#core/base";
+import {
+  formatInput,
+  fromSi,
+  stopwatchAt,
+  stopwatchText,
+  unitOf,
+  type DimensionName,
+  type System,
+} from "#core/base";
 import type { RecordField, RecordFields } from "#core/fields";
 import { compassText, compassWritten } from "#app/ui/forms/compass";
 import {
@@ -9,6 +17,7 @@ import {
   quantityText,
   readInto,
   shareText,
+  spanText,
   tick,
   weightText,
   words,
@@ -62,6 +71,8 @@ function readerOf({ typed }: RecordField, system: System): z.ZodType {
       return orElse(numberText, typed.empty);
     case "quantity":
       return orElse(quantityText(typed.dimension, system), typed.empty);
+    case "span":
+      return spanText(typed.dimension, system);
     case "weight":
       return weightText(typed.of, typed.leastKg, typed.mostKg, system);
     case "own":
@@ -80,21 +91,26 @@ export function recordForm<Kept extends z.ZodType>(
   system: System,
   own: OwnFields<never> = {},
 ): z.ZodType<z.output<Kept>> {
+  const ends = Object.values(fields).flatMap(({ typed }) => (typed.as === "span" ? [typed.to] : []));
+  const asked = Object.entries(fields).filter(([key]) => !ends.includes(key));
   const read = z
     .object({
       ...Object.fromEntries(
-        Object.entries(fields).map(([key, field]) => [
-          key,
-          own[key]?.read(system) ?? readerOf(field, system),
-        ]),
+        asked.map(([key, field]) => [key, own[key]?.read(system) ?? readerOf(field, system)]),
       ),
       pencil: pencilText,
     })
     .transform((typed: Readonly<Record<string, unknown>>) =>
       Object.fromEntries(
-        Object.entries(typed).flatMap(([key, value]) =>
-          own[key]?.spreads ? Object.entries(value as object) : [[key, value] as const],
-        ),
+        Object.entries(typed).flatMap(([key, value]) => {
+          const field = fields[key]?.typed;
+          if (field?.as === "span" && Array.isArray(value))
+            return [
+              [key, value[0] as unknown],
+              [field.to, value[1] as unknown],
+            ];
+          return own[key]?.spreads ? Object.entries(value as object) : [[key, value] as const];
+        }),
       ),
     );
   return readInto(read, kept) as unknown as z.ZodType<z.output<Kept>>;
@@ -103,7 +119,12 @@ export function recordForm<Kept extends z.ZodType>(
 const shown = (value: number, name: DimensionName, system: System, digits?: number) =>
   formatInput(value, name, unitOf(name, system), digits);
 
-function writtenOf({ typed }: RecordField, value: unknown, system: System): string {
+function writtenOf(
+  { typed }: RecordField,
+  value: unknown,
+  system: System,
+  record: Readonly<Record<string, unknown>>,
+): string {
   if (value === undefined || value === null) return "";
   switch (typed.as) {
     case "tick":
@@ -116,6 +137,14 @@ function writtenOf({ typed }: RecordField, value: unknown, system: System): stri
       return stopwatchText(value as number);
     case "quantity":
       return shown(value as number, typed.dimension, system, typed.digits);
+    case "span": {
+      const [low, high] = [value as number, (record[typed.to] ?? value) as number].map((end) =>
+        String(
+          Number(fromSi(end, typed.dimension, unitOf(typed.dimension, system)).toFixed(typed.digits ?? 2)),
+        ),
+      );
+      return low === high ? low! : `${low}-${high}`;
+    }
     case "weight":
       return shown(value as number, "mass", system);
     default:
@@ -134,7 +163,7 @@ export function recordTexts<Kept extends object>(
   return Object.fromEntries(
     Object.entries(fields).map(([key, field]) => [
       key,
-      own[key]?.written(record as Kept, system) ?? writtenOf(field, values[key], system),
+      own[key]?.written(record as Kept, system) ?? writtenOf(field, values[key], system, values),
     ]),
   );
 }
