@@ -3,7 +3,11 @@ import type { UsableEnergy } from "#core/battery";
 import { countedText, type Reading } from "#core/battery/readings";
 import { fixed, unitToken, Z_95 } from "#core/base";
 
-/** "a, b and c". */
+/**
+ * "a, b and c".
+ *
+ * @example listed(["percents", "rest volts", "a bar"]) === "percents, rest volts and a bar"
+ */
 export function listed(words: readonly string[]): string {
   return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 }

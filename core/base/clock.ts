@@ -21,6 +21,7 @@ export const isZone = (zone: string): boolean =>
  * hour on; of one it shows twice in autumn, the first.
  *
  * @param clock "9:30", "09:30" or "09:30:15"
+ * @example momentOf("1970-01-01", "9:30", "+01:30") === 28_800_000
  */
 export function momentOf(day: string, clock: string, zone: string): number {
   const seconds = /:\d\d:\d\d$/.test(clock) ? "" : ":00";
@@ -37,8 +38,16 @@ const shownAt = (ms: number, zone: string): string => {
   return Number.isNaN(shown.getTime()) ? "" : shown.toISOString();
 };
 
-/** What a zone's clock shows at a moment: "15:42". */
+/**
+ * What a zone's clock shows at a moment: "15:42".
+ *
+ * @example clockText(0, "+01:30") === "01:30"
+ */
 export const clockText = (ms: number, zone: string): string => shownAt(ms, zone).slice(11, 16);
 
-/** The day a zone's calendar shows at a moment: "2026-11-25". */
+/**
+ * The day a zone's calendar shows at a moment: "2026-11-25".
+ *
+ * @example dayAt(0, "-05:00") === "1969-12-31"
+ */
 export const dayAt = (ms: number, zone: string): string => shownAt(ms, zone).slice(0, 10);

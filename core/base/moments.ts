@@ -8,7 +8,12 @@ export const LATEST_S = Date.UTC(2100, 0, 1) / 1000;
 export const NO_SUCH_YEAR =
   "The year lies outside 2000 to 2100: check the date, and the clock it was read from.";
 
-/** Whether a moment, seconds since the epoch, lies in the years that are kept. */
+/**
+ * Whether a moment, seconds since the epoch, lies in the years that are kept.
+ *
+ * @example isInReach(1_790_000_000) === true
+ * @example isInReach(0) === false
+ */
 export function isInReach(seconds: number): boolean {
   return seconds >= EARLIEST_S && seconds < LATEST_S;
 }

@@ -14,17 +14,29 @@ export function nth<T>(values: ArrayLike<T> | Readonly<Record<string, T>>, key: 
   return value;
 }
 
-/** The last element of a list that has one; throws a RangeError where it is empty. */
+/**
+ * The last element of a list that has one; throws a RangeError where it is empty.
+ *
+ * @example lastOf([3, 5]) === 5
+ */
 export const lastOf = <T>(values: ArrayLike<T>): T => nth(values, values.length - 1);
 
-/** A value that is there by construction; throws a RangeError where it is not. */
+/**
+ * A value that is there by construction; throws a RangeError where it is not.
+ *
+ * @example there(0) === 0
+ */
 export function there<T>(value: T | null | undefined): T {
   if (value === undefined || value === null)
     throw new RangeError("There is nothing where something must be.");
   return value;
 }
 
-/** The number at a place of a vector; outside of it no number, which no sound figure survives. For the inner loops. */
+/**
+ * The number at a place of a vector; outside of it no number, which no sound figure survives. For the inner loops.
+ *
+ * @example num(Float64Array.of(3, 5), 1) === 5
+ */
 export const num = (vector: Float64Array, i: number): number => vector[i] ?? NaN;
 
 const NO_ROW = new Float64Array();

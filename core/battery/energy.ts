@@ -4,13 +4,21 @@ import { interpolate } from "./interpolate.ts";
 import type { Pack, SinglePack } from "./schema.ts";
 import { NOMINAL_CELL_VOLTS, TEMPERATURE, type Chemistry } from "./tables.ts";
 
-/** Share of the 25 C energy that a pack yields at a temperature. NMC at 4 C: 0.908. */
+/**
+ * Share of the 25 C energy that a pack yields at a temperature. NMC at 4 C: 0.908.
+ *
+ * @example temperatureFactor("NMC", 4).toFixed(3) === "0.908"
+ */
 export function temperatureFactor(chemistry: Chemistry, tempC: number): number {
   const { tempC: temps, factor } = TEMPERATURE[chemistry];
   return interpolate(temps, factor, tempC);
 }
 
-/** A pack and those beside it, one by one. */
+/**
+ * A pack and those beside it, one by one.
+ *
+ * @example singlePacks({ chemistry: "NMC", labelWh: 612 }).length === 1
+ */
 export function singlePacks(pack: Pack): readonly SinglePack[] {
   return [pack, ...(pack.beside ?? [])];
 }
@@ -26,7 +34,11 @@ function sumOf<T>(results: readonly Result<T>[], add: (sum: T, value: T) => T): 
   return results.reduce((sum, each) => (!sum.ok ? sum : !each.ok ? each : ok(add(sum.value, each.value))));
 }
 
-/** Printed Wh, else nominal volts x Ah, of all packs side by side; a problem when a label gives neither. */
+/**
+ * Printed Wh, else nominal volts x Ah, of all packs side by side; a problem when a label gives neither.
+ *
+ * @example labelEnergy({ chemistry: "NMC", seriesCells: 13, ampHours: 14 }).value.toFixed(1) === "655.2"
+ */
 export function labelEnergy(pack: Pack): Result<number> {
   return sumOf(singlePacks(pack).map(labelOfOne), (a, b) => a + b);
 }
@@ -101,7 +113,11 @@ export function usableEnergy(pack: Pack, assumed: Assumed = DEFAULTS): Result<Us
   );
 }
 
-/** Lowest and highest rest volts a pack's cells can show, with room for a charger's last tenth. */
+/**
+ * Lowest and highest rest volts a pack's cells can show, with room for a charger's last tenth.
+ *
+ * @example voltsLimits({ chemistry: "NMC", seriesCells: 10 }).high === 43
+ */
 export function voltsLimits(pack: Pack): { readonly low: number; readonly high: number } | undefined {
   if (pack.seriesCells === undefined) return undefined;
   return pack.chemistry === "NMC"

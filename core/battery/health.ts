@@ -42,7 +42,11 @@ export interface PackHealth {
 
 const YEAR_MS = 365.25 * 86_400_000;
 
-/** Years from one ISO day to another. */
+/**
+ * Years from one ISO day to another.
+ *
+ * @example yearsBetween("2024-06-01", "2026-06-01").toFixed(1) === "2.0"
+ */
 export function yearsBetween(from: string, to: string): number {
   return (Date.parse(to) - Date.parse(from)) / YEAR_MS;
 }

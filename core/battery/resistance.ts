@@ -2,13 +2,21 @@ import { nth, DEFAULTS, err, ok, type Result } from "#core/base";
 import { singlePacks } from "./energy.ts";
 import type { Pack } from "./schema.ts";
 
-/** Pack resistance when none was measured, ohm: 12 milliohm a series cell over parallel strings of 3 Ah. 13 cells, 15 Ah: 0.0312. */
+/**
+ * Pack resistance when none was measured, ohm: 12 milliohm a series cell over parallel strings of 3 Ah. 13 cells, 15 Ah: 0.0312.
+ *
+ * @example defaultResistance(13, 15).toFixed(4) === "0.0312"
+ */
 export function defaultResistance(seriesCells: number, ampHours: number | undefined): number {
   const strings = ampHours === undefined ? 4 : Math.max(1, ampHours / DEFAULTS.stringAh);
   return (DEFAULTS.cellOhm * seriesCells) / strings;
 }
 
-/** Resistance of a pack as it stands: measured, else the default; packs side by side share the current. Ohm. */
+/**
+ * Resistance of a pack as it stands: measured, else the default; packs side by side share the current. Ohm.
+ *
+ * @example packResistance({ chemistry: "NMC", resistanceOhm: 0.2, beside: [{ chemistry: "NMC", resistanceOhm: 0.2 }] }) === 0.1
+ */
 export function packResistance(pack: Pack): number {
   const conductance = singlePacks(pack).reduce((sum, { resistanceOhm, seriesCells, ampHours }) => {
     const cells = seriesCells ?? pack.seriesCells ?? 1;

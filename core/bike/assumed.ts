@@ -29,14 +29,23 @@ const CRR = {
 } as const;
 const ETA_M = { hub: DEFAULTS.hubEfficiency, mid: DEFAULTS.midEfficiency } as const;
 
-/** Power at a heart rate on a rider's own line; null without one. Never below nothing. */
+/**
+ * Power at a heart rate on a rider's own line; null without one. Never below nothing.
+ *
+ * @example wattsAt({ lowBpm: 100, lowW: 60, highBpm: 140, highW: 140 }, 120) === 100
+ * @example wattsAt(null, 120) === null
+ */
 export function wattsAt(rider: Rider | null, bpm: number): number | null {
   if (rider?.lowBpm === undefined || rider.highBpm === undefined) return null;
   const share = (bpm - rider.lowBpm) / (rider.highBpm - rider.lowBpm);
   return Math.max(0, there(rider.lowW) + share * (there(rider.highW) - there(rider.lowW)));
 }
 
-/** Share of the motor's power at each level, as noted, else evenly spread from the first to all of it. */
+/**
+ * Share of the motor's power at each level, as noted, else evenly spread from the first to all of it.
+ *
+ * @example sharesOf({ levels: ["low", "high"], levelShares: [] }).join() === "0.5,1"
+ */
 export function sharesOf(bike: Bike): readonly number[] {
   return bike.levelShares.length ? bike.levelShares : bike.levels.map((_, i) => (i + 1) / bike.levels.length);
 }
@@ -52,7 +61,12 @@ export function usualSpeeds(bike: Bike): Readonly<Record<string, number>> {
   };
 }
 
-/** What a bike weighs, kg; assumed where nobody weighed it. */
+/**
+ * What a bike weighs, kg; assumed where nobody weighed it.
+ *
+ * @example bikeMass({ massKg: 23 }) === 23
+ * @example bikeMass({}) === 25
+ */
 export const bikeMass = (bike: Pick<Bike, "massKg">): number => bike.massKg ?? DEFAULTS.bikeKg;
 
 /** Bike, rider and load. What was weighed counts, the rest is assumed: by that, and by how sure it is, 1 sd as a share. */

@@ -29,7 +29,11 @@ export interface RoadBike {
   readonly assistToMps?: number | undefined;
 }
 
-/** Battery energy that one stop adds, Wh: the way back up to speed, as far as the motor helps. */
+/**
+ * Battery energy that one stop adds, Wh: the way back up to speed, as far as the motor helps.
+ *
+ * @example stopWh(100, 5, { etaD: 1, etaM: 1 }).toFixed(3) === "0.347"
+ */
 export function stopWh(massKg: number, speedMps: number, bike: RoadBike): number {
   const {
     etaD = DEFAULTS.drivetrainEfficiency,

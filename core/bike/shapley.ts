@@ -4,6 +4,7 @@ import { nth } from "#core/base";
  * The parts sum to the whole change. 2^n model calls.
  *
  * @param model the value with these names changed and the others not
+ * @example shapleySplit(["a", "b"], (changed) => changed.size ** 2)[0][1] === 2
  */
 export function shapleySplit<Name>(
   names: readonly Name[],

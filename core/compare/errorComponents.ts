@@ -11,7 +11,11 @@ export interface ErrorComponents {
   readonly effects: Readonly<Record<string, number>>;
 }
 
-/** The figure with all its errors in one sd. */
+/**
+ * The figure with all its errors in one sd.
+ *
+ * @example combine({ mean: 14, effects: { capacity: 3, wind: 4 } }).sd === 5
+ */
 export function combine({ mean, effects }: ErrorComponents): Estimate {
   let variance = 0;
   for (const key in effects) variance += nth(effects, key) * nth(effects, key);

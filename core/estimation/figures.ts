@@ -137,7 +137,11 @@ function chi2Limit(count: number): number {
   return (1 - ninth + 2.326 * Math.sqrt(ninth)) ** 3;
 }
 
-/** The 97.5 % point of Student's t against the normal's: few readings tell their own scatter badly (JCGM 100, annex G). */
+/**
+ * The 97.5 % point of Student's t against the normal's: few readings tell their own scatter badly (JCGM 100, annex G).
+ *
+ * @example studentShare(4).toFixed(2) === "1.39"
+ */
 export const studentShare = (count: number) => 1 + 1.21 / count + 1.44 / count ** 2;
 
 /**

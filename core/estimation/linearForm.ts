@@ -18,7 +18,11 @@ export function addTo(sum: Map<number, number>, form: LinearForm, factor: number
   for (const [column, coefficient] of form) sum.set(column, (sum.get(column) ?? 0) + factor * coefficient);
 }
 
-/** Value of a form at a point that holds every column. */
+/**
+ * Value of a form at a point that holds every column.
+ *
+ * @example valueAt(new Map([[0, 2], [1, 3]]), [10, 1]) === 23
+ */
 export function valueAt(form: LinearForm, point: Float64Array): number {
   let sum = 0;
   for (const [column, coefficient] of form) sum += coefficient * num(point, column);

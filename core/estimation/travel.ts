@@ -19,7 +19,11 @@ export interface Travel {
 
 type Leg = LedgerInput["rides"][number]["legs"][number];
 
-/** Sd of one leg's scatter in fractions: 25 % of a mile's energy, growing with the root of distance. */
+/**
+ * Sd of one leg's scatter in fractions: 25 % of a mile's energy, growing with the root of distance.
+ *
+ * @example scatterSd(4, 500).toFixed(3) === "0.015"
+ */
 export function scatterSd(miles: number, capacityWh: number): number {
   const long = Math.max(miles, DEFAULTS.shortestLegMi);
   return (DEFAULTS.scatterShare * DEFAULTS.rateWhPerMi * Math.sqrt(long)) / capacityWh;

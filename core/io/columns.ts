@@ -51,7 +51,11 @@ export const COLUMNS: Readonly<Record<ColumnField, ColumnKind>> = {
 /** What a column of check-ins can hold. */
 export const COLUMN_FIELDS: readonly ColumnField[] = Object.keys(COLUMNS);
 
-/** The column that fills a field of an entry; the event's where none does by itself. */
+/**
+ * The column that fills a field of an entry; the event's where none does by itself.
+ *
+ * @example columnOf("percent") === "percent"
+ */
 export const columnOf = (field: string): ColumnField =>
   COLUMN_FIELDS.find((name) => nth(COLUMNS, name).field === field) ??
   ({ wallWh: "wall", charger: "charger" } as Readonly<Record<string, ColumnField>>)[field] ??

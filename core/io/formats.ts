@@ -98,7 +98,12 @@ export const FILE_FORMATS = [
 
 export type FormatId = (typeof FILE_FORMATS)[number]["id"];
 
-/** The kind of file of an id; null for none. */
+/**
+ * The kind of file of an id; null for none.
+ *
+ * @example formatNamed("track").name === "a GPX track"
+ * @example formatNamed("tape") === null
+ */
 export const formatNamed = (id: unknown): FileFormat | null =>
   FILE_FORMATS.find((format) => format.id === id) ?? null;
 

@@ -13,6 +13,9 @@ const FIGURE = /(?:at\s+)?(?:mile\s+)?(\d+(?:[.,]\d+)?)\s*(%|percent|miles?|mi|k
  * Reads a turn rule as riders say it: "half", "50 %", "mile 18", "18 mi", "37 V at rest", "2 bars".
  *
  * @returns null where it cannot be read
+ * @example readTurnRule("50 %").at === 50
+ * @example readTurnRule("37 V at rest").by === "volts"
+ * @example readTurnRule("when tired") === null
  */
 export function readTurnRule(text: string): TurnRule | null {
   const words = text.trim().toLowerCase();

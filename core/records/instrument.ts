@@ -62,7 +62,11 @@ export const instrumentSchema = z.object({
 });
 export type Instrument = z.infer<typeof instrumentSchema>;
 
-/** The instrument that goes by a name, or else went by it; undefined when the desk has none. */
+/**
+ * The instrument that goes by a name, or else went by it; undefined when the desk has none.
+ *
+ * @example instrumentNamed([{ name: "blue", formerNames: ["old"] }], "old").name === "blue"
+ */
 export const instrumentNamed = <T extends Pick<Instrument, "name" | "formerNames">>(
   instruments: readonly T[],
   name: string,

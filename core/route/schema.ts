@@ -122,7 +122,11 @@ export const courseSchema = z
   });
 export type Course = z.infer<typeof courseSchema>;
 
-/** Length of the legs, m. */
+/**
+ * Length of the legs, m.
+ *
+ * @example legsLength([{ distanceM: 400 }, { distanceM: 600 }]) === 1000
+ */
 export function legsLength(legs: readonly { readonly distanceM: number }[]): number {
   return legs.reduce((sum, { distanceM }) => sum + distanceM, 0);
 }

@@ -14,6 +14,7 @@ const matchAt = (pattern: RegExp, text: string, at: number) => {
  *
  * @param at where in the text it begins
  * @returns seconds and where it ends; null when there is none
+ * @example durationAt("2 h 47 min").seconds === 10020
  */
 export function durationAt(text: string, at = 0): { readonly seconds: number; readonly to: number } | null {
   const clock = matchAt(CLOCK, text, at);
@@ -30,7 +31,11 @@ export function durationAt(text: string, at = 0): { readonly seconds: number; re
   return minutes && { seconds: 60 * Number(nth(minutes, 1).replace(",", ".")), to: at + minutes[0].length };
 }
 
-/** A time span as it is read aloud: "2 h 47 min", "47 min". */
+/**
+ * A time span as it is read aloud: "2 h 47 min", "47 min".
+ *
+ * @example durationText(10_020) === "2 h 47 min"
+ */
 export function durationText(seconds: number): string {
   const minutes = Math.round(seconds / 60);
   const [h, m] = [Math.floor(minutes / 60), minutes % 60];
@@ -38,7 +43,11 @@ export function durationText(seconds: number): string {
   return m === 0 ? `${h} h` : `${h} h ${m} min`;
 }
 
-/** Minutes and seconds as a stopwatch shows them: "3:24"; over an hour "1:03:24". */
+/**
+ * Minutes and seconds as a stopwatch shows them: "3:24"; over an hour "1:03:24".
+ *
+ * @example stopwatchText(204) === "3:24"
+ */
 export function stopwatchText(seconds: number): string {
   const whole = Math.round(seconds);
   const [h, m, s] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60];
@@ -48,7 +57,12 @@ export function stopwatchText(seconds: number): string {
 
 const STOPWATCH = /^\s*(?:(\d{1,2}):)?(\d{1,3}):([0-5]\d)\s*$/;
 
-/** Reads a stopwatch, "3:24" being minutes and seconds; seconds, or null where it shows something else. */
+/**
+ * Reads a stopwatch, "3:24" being minutes and seconds; seconds, or null where it shows something else.
+ *
+ * @example stopwatchAt("1:03:24") === 3804
+ * @example stopwatchAt("soon") === null
+ */
 export function stopwatchAt(text: string): number | null {
   const found = STOPWATCH.exec(text);
   return found && 3600 * Number(found[1] ?? 0) + 60 * Number(found[2]) + Number(found[3]);

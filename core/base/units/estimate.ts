@@ -18,7 +18,11 @@ export function halfWidth95(value: Estimate): number {
   return Z_95 * value.sd;
 }
 
-/** Multiplies both by a constant, for a change of unit. */
+/**
+ * Multiplies both by a constant, for a change of unit.
+ *
+ * @example scale({ mean: 14, sd: 0.5 }, 10).mean === 140
+ */
 export function scale(value: Estimate, factor: number): Estimate {
   return { mean: value.mean * factor, sd: value.sd * Math.abs(factor) };
 }

@@ -47,7 +47,11 @@ export function writeIn(value: Estimate, name: DimensionName, unit: string): Wri
   return { value: fixed(shown, decimals), error: fixed(error, decimals), unit };
 }
 
-/** One line: "13.9 ± 1.7 Wh/mi". */
+/**
+ * One line: "13.9 ± 1.7 Wh/mi".
+ *
+ * @example formatUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial") === "13.9 ± 1.7 Wh/mi"
+ */
 export function formatUncertain(value: Estimate, name: DimensionName, system: System): string {
   const { value: text, error, unit } = writeUncertain(value, name, system);
   return `${text} ± ${error} ${unit}`.trim();
@@ -64,13 +68,21 @@ export function formatQuantity(
   return `${formatBare(value, name, system, decimals)} ${unit}`.trim();
 }
 
-/** The same without the unit, for table cells under a heading that names it. */
+/**
+ * The same without the unit, for table cells under a heading that names it.
+ *
+ * @example formatBare(20_000, "distance", "imperial") === "12.4"
+ */
 export function formatBare(value: number, name: DimensionName, system: System, decimals?: number): string {
   const unit = unitOf(name, system);
   return fixed(fromSi(value, name, unit), decimals ?? decimalsOf(name, unit));
 }
 
-/** What a form shows for an SI value, so that typing it back gives the value again: up to `digits` decimals, no padding. */
+/**
+ * What a form shows for an SI value, so that typing it back gives the value again: up to `digits` decimals, no padding.
+ *
+ * @example formatInput(6.7056, "speed", "mph", 2) === "15 mph"
+ */
 export function formatInput(value: number, name: DimensionName, unit: string, digits = 3): string {
   return `${Number(fromSi(value, name, unit).toFixed(digits))} ${unit}`.trim();
 }
@@ -79,6 +91,7 @@ export function formatInput(value: number, name: DimensionName, unit: string, di
  * Two plus-or-minus of which the second is the smaller, at decimals that tell them apart: "± 1.9" and "± 1.5", not both 2.
  *
  * @param now and @param then 95 % half-spans in the unit shown
+ * @example writeNarrowing(1.9, 1.5).join(" to ") === "1.9 to 1.5"
  */
 export function writeNarrowing(now: number, then: number): readonly [now: string, then: string] {
   let decimals = Math.min(MOST_DECIMALS, Math.max(errorDecimals(now), errorDecimals(then)));

@@ -11,6 +11,9 @@ const AMBIGUOUS = /^[1-9]\d{0,2},\d{3}$/;
  *
  * @param text what was typed, for example "12,5" (12.5), "1.234,5" (1234.5), "-3"
  * @returns the number, or undefined when it is not one; "ambiguous" when it could be two
+ * @example parseNumber("1.234,5") === 1234.5
+ * @example parseNumber("1,234") === "ambiguous"
+ * @example parseNumber("lots") === undefined
  */
 export function parseNumber(text: string): number | "ambiguous" | undefined {
   const packed = text

@@ -12,7 +12,11 @@ import {
   type ReadingUnknown,
 } from "./row.ts";
 
-/** Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar. */
+/**
+ * Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar.
+ *
+ * @example barThreshold(3, 5).mean === 0.6
+ */
 export function barThreshold(bar: number, bars: number, assumed: Assumed = DEFAULTS): ReadingUnknown {
   return {
     key: `bar ${bar}`,
@@ -32,7 +36,11 @@ function commonToBars(assumed: Assumed): { readonly shift: ReadingUnknown; reado
   };
 }
 
-/** How far the bow moves what goes out at a fraction used. */
+/**
+ * How far the bow moves what goes out at a fraction used.
+ *
+ * @example bowAt(0.5) === 1
+ */
 export const bowAt = (f: number) => 4 * f * (1 - f);
 
 /** A bar's threshold as unknowns, times a factor: its own, and what it shares with the others. */

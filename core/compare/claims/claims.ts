@@ -72,7 +72,11 @@ export interface ClaimInput {
 /** A rider or a speed beyond these makes no claim true. */
 const SANE = { mostW: 400, leastMps: 4 * MPS_PER_MPH } as const;
 
-/** A range's central 95 %, as the reciprocal of a figure has it. */
+/**
+ * A range's central 95 %, as the reciprocal of a figure has it.
+ *
+ * @example rangeSpan({ mean: 40, sd: 2 }).low.toFixed(1) === "36.3"
+ */
 export function rangeSpan({ mean, sd }: Estimate): RangeSpan {
   const by = Math.exp((Z_95 * sd) / mean);
   return { mean, low: mean / by, high: mean * by };

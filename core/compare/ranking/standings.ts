@@ -29,7 +29,11 @@ export interface Bracket {
 /** Neighbours with at least this chance of standing the other way round are named. */
 const WORTH_SAYING = 0.1;
 
-/** Chance that the first is really less than the second, from their joint posterior. Half when they are the same. */
+/**
+ * Chance that the first is really less than the second, from their joint posterior. Half when they are the same.
+ *
+ * @example chanceLess({ mean: 10, effects: { a: 1 } }, { mean: 10, effects: { b: 1 } }).toFixed(3) === "0.500"
+ */
 export function chanceLess(first: ErrorComponents, second: ErrorComponents): number {
   const { mean, sd } = combine(differenceOf(second, first));
   return sd > 0 ? normalCdf(mean / sd) : mean > 0 ? 1 : mean < 0 ? 0 : 0.5;

@@ -33,7 +33,11 @@ const IMPOSSIBLE_MPS = 30;
 const GAP_S = 10;
 const CLIMB_STEP_M = 3;
 
-/** Great-circle distance in metres between two points in degrees (haversine, mean earth radius). */
+/**
+ * Great-circle distance in metres between two points in degrees (haversine, mean earth radius).
+ *
+ * @example haversine(0, 0, 0, 1).toFixed(0) === "111195"
+ */
 export function haversine(latA: number, lonA: number, latB: number, lonB: number): number {
   const rad = Math.PI / 180;
   const a =
@@ -47,7 +51,11 @@ function median5(values: readonly number[], i: number): number {
   return nth(window, Math.floor(window.length / 2));
 }
 
-/** Climb and descent along a row of heights: 3 m of hysteresis on a 5-point median. Same length as the input, cumulative. */
+/**
+ * Climb and descent along a row of heights: 3 m of hysteresis on a 5-point median. Same length as the input, cumulative.
+ *
+ * @example climbAlong([0, 0, 0, 10, 10, 10, 10, 10]).gainM.at(-1) === 10
+ */
 export function climbAlong(heights: readonly number[]): {
   readonly gainM: readonly number[];
   readonly lossM: readonly number[];
