@@ -89,7 +89,7 @@ function holdsSame(before: Row, after: Row): boolean {
  *
  * @param seen the version the person saw; left out where nobody could have seen one
  * @returns the change's id, by which it can be undone
- * @throws StaleSave when the row has another version by now
+ * @throws StaleSave when the row has another version by now, and holds something else
  */
 export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?: number): Promise<string> {
   const id = uuidv7();
@@ -97,7 +97,9 @@ export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?
     const tx = transaction as unknown as Database;
     const before = await lockedRow(tx, kind, row.id);
     const now = before ? (before["version"] as number) : 0;
-    if (seen !== undefined && before && seen !== now) throw new StaleSave(kind, row.id, now);
+    // What is sent again because its answer was lost is what is there already: that is no other's change.
+    if (seen !== undefined && before && seen !== now && !holdsSame(before, row))
+      throw new StaleSave(kind, row.id, now);
     const made = now + 1;
     const table = tableOf(kind);
     const value = { ...row, version: made, updatedAt: new Date() };

@@ -1,9 +1,9 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
 import { href, data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { BENCH_FIELDS } from "#core/records";
@@ -31,7 +31,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const id = bench?.id ?? uuidv7();
+  const id = bench?.id ?? madeId(request);
   const system = systemOf(request);
   const { saved, stale } = await saveOrStale(
     () => saveBench(db, id, pack.id, submission.value, seenVersion(form)),

@@ -1,7 +1,7 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { href, data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { saveBike } from "#db/bikes";
 import { Page } from "#ui/page";
@@ -15,7 +15,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const id = uuidv7();
+  const id = madeId(request);
   await saveBike(context.get(dbContext), id, submission.value);
   return redirect(href("/bikes/:bikeId/packs/:packId", { bikeId: id, packId: "new" }));
 }

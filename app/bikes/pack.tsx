@@ -1,8 +1,8 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
 import { href, data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
@@ -41,7 +41,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const id = params.packId === "new" ? uuidv7() : idOf(params.packId, GONE);
+  const id = params.packId === "new" ? madeId(request) : idOf(params.packId, GONE);
   const db = context.get(dbContext);
   const system = systemOf(request);
   found(await findBike(db, bikeId), "There is no such bike.");

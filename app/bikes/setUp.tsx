@@ -1,8 +1,8 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
 import { href, data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
@@ -40,7 +40,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     disableAutoCoercion: true,
   });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
-  const id = params.setUpId === "new" ? uuidv7() : idOf(params.setUpId, GONE);
+  const id = params.setUpId === "new" ? madeId(request) : idOf(params.setUpId, GONE);
   const db = context.get(dbContext);
   const system = systemOf(request);
   found(await findBike(db, bikeId), "There is no such bike.");

@@ -1,9 +1,9 @@
 import { parseWithZod } from "@conform-to/zod/v4";
 import { useMemo } from "react";
 import { href, data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { afterChange } from "#app/ui/safePath";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
@@ -53,7 +53,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const bike = found(await findBike(db, idOf(text("bike"), GONE)), GONE);
   const packs = await listPacks(db, bike.id);
   const pack = found(packs.find(({ id }) => id === text("pack")) ?? packs[0], "The bike has no pack.");
-  const id = params.climbId === "new" ? uuidv7() : idOf(params.climbId, GONE);
+  const id = params.climbId === "new" ? madeId(request) : idOf(params.climbId, GONE);
   const links = {
     bikeId: bike.id,
     packId: pack.id,

@@ -5,6 +5,7 @@ import { LEVEL_PLACES, MEASURE, MEASURES, unitOfMeasure } from "#core/compare";
 import { GROUNDS } from "#core/fields";
 import { DRIVES } from "#core/records";
 import { newestReferences, referenceKey, referenceName } from "#core/bike";
+import { useAnnounced } from "#ui/announce";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { COMMON_WH, readAsk } from "#app/services/comparison/ask";
@@ -159,6 +160,9 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
   const filters = useFilters();
   const { search, change } = filters;
   const chosen = search.getAll("test").slice(0, 2);
+  useAnnounced(
+    chosen.length === 2 ? "Two chosen: their difference is below." : chosen.length ? "One chosen." : null,
+  );
   const choose = (id: string, on: boolean) =>
     change((next) => {
       next.delete("test");

@@ -9,6 +9,7 @@ import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare"
 import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
+import { useAnnounced } from "#ui/announce";
 import { Chart } from "#ui/charts/chart";
 import { Choose, Line, LiveFields } from "#ui/forms/lines";
 import { Page } from "#ui/page";
@@ -193,6 +194,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const [rows, setRows] = useState(() => gridOf(line.body, system).length + 1);
   const { ask, results } = useSweep(sent);
   const levels = [...riding.bike.levels, ...(riding.bike.throttle ? ["throttle"] : [])];
+  useAnnounced(waiting ? null : "Kept as typed.");
   const onEdit = () => {
     const read = readSweepForm(new FormData(form.current!), line.body, system);
     setTyped(read.problems);
@@ -205,11 +207,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
       line={[riding.bike.name, line.setUpName, pack.name, dayText(line.body.day), line.riderName]
         .filter(Boolean)
         .join(", ")}
-      next={
-        <span className="text-sm text-quiet" role="status">
-          {waiting ? "keeping…" : "kept as typed"}
-        </span>
-      }
+      next={<span className="text-sm text-quiet">{waiting ? "keeping…" : "kept as typed"}</span>}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">
         <LiveFields values={grid} problems={typed ?? fetcher.data?.problems ?? {}}>

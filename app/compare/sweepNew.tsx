@@ -1,7 +1,7 @@
 import { href, Form, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { GROUNDS } from "#core/fields";
 import { sweepSchema } from "#core/records";
@@ -42,7 +42,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     .map(String)
     .filter((level) => all.includes(level));
   const grounds = GROUNDS.filter((ground) => form.getAll("grounds").includes(ground));
-  const id = uuidv7();
+  const id = madeId(request);
   const sweep = sweepSchema.parse({
     title: text("title").trim() || `Sweep of ${bike.name}`,
     day: text("day") || deskDay(),

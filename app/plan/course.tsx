@@ -1,6 +1,6 @@
 import { href, data, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
@@ -26,7 +26,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const form = await request.formData();
   const { course, problems } = readCourseForm(form, system);
   if (!course) return data({ problems }, { status: 400 });
-  const id = params.courseId === "new" ? uuidv7() : idOf(params.courseId, GONE);
+  const id = params.courseId === "new" ? madeId(request) : idOf(params.courseId, GONE);
   const { saved, stale } = await saveOrStale(
     () => saveCourse(db, id, course, seenVersion(form)),
     async () => courseTexts(found(await findCourse(db, id), GONE), system),

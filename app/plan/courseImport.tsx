@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { href, data, Form, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { uploadedText } from "#app/ui/forms/upload.server";
@@ -35,7 +35,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     if (!read.course) return refuse([], read.problems);
     course = read.course;
   }
-  const id = uuidv7();
+  const id = madeId(request);
   const change = await saveCourse(context.get(dbContext), id, course);
   return redirect(afterChange(href("/plan/courses/:courseId", { courseId: id }), change));
 }

@@ -1,7 +1,7 @@
 import { href, Form, Link, redirect, useSubmit } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { deskDay, deskZone } from "#app/ui/clock.server";
 import { halfWidthText, PriceLine } from "./yieldText";
@@ -117,7 +117,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const method = found(own ?? templateNamed(String(form.get("method")))?.method, "There is no such method.");
   const record = found(await recordOf(db, desk, null, question), "This bike has no pack: add one first.");
   const courseId = form.get("course") ? idOf(String(form.get("course")), "There is no such course.") : null;
-  const id = uuidv7();
+  const id = madeId(request);
   const links = {
     bikeId,
     packId: record.pack.id,

@@ -2,6 +2,7 @@ import type { Plan, PlanResults, Warning } from "#core/planning";
 import { fixed, formatQuantity, unitOf } from "#core/base";
 import { dayText } from "#app/ui/testLine";
 import { Figure } from "#ui/figure";
+import { useAnnounced } from "#ui/announce";
 import { useSpoken, useSystem } from "#ui/system";
 import { distanceSpan, hoursText, timeText } from "./spans";
 
@@ -11,6 +12,11 @@ export function Headline({ results, plan }: { readonly results: PlanResults; rea
   const say = useSpoken();
   const { chanceHome, emptyAt, end, endM, turnRule } = results;
   const unit = unitOf("distance", system);
+  useAnnounced(
+    chanceHome === null
+      ? null
+      : `${chanceText(chanceHome)} chance of home after ${formatQuantity(endM, "distance", system)}.`,
+  );
   const empties = plan.method.until === "the pack is empty" && emptyAt;
   return (
     <section>

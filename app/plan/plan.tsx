@@ -2,6 +2,7 @@ import { useMemo, useRef, useState } from "react";
 import { href, data, Form, redirect, useFetcher } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
@@ -12,6 +13,7 @@ import { type System } from "#core/base";
 import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from "#db/plans";
 import { findTest } from "#db/tests";
 import { LiveFields } from "#ui/forms/lines";
+import { useAnnounced } from "#ui/announce";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "./forms";
@@ -89,7 +91,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (intent === "tick") return tick(db, line, form);
   if (intent === "start" || intent === "rehearse") return begin(db, line, form, systemOf(request));
   if (intent === "method") {
-    const id = uuidv7();
+    const id = madeId(request);
     const change = await saveMethod(db, id, { ...line.plan.method, name: `${line.plan.method.name}, own` });
     return redirect(afterChange(href("/plan/methods/:methodId", { methodId: id }), change));
   }
@@ -135,17 +137,15 @@ type Keep = ReturnType<typeof useMeeting>;
 
 /** Whether what was typed is kept. */
 function KeptLine({ keep, trouble }: { readonly keep: Keep; readonly trouble: boolean }) {
-  return (
-    <p role="status" className="text-sm text-quiet">
-      {keep.undecided
-        ? "Not kept: it was changed meanwhile."
-        : trouble
-          ? "Not kept: see the fields marked."
-          : keep.waiting
-            ? "Keeping…"
-            : "Kept as you type."}
-    </p>
-  );
+  const words = keep.undecided
+    ? "Not kept: it was changed meanwhile."
+    : trouble
+      ? "Not kept: see the fields marked."
+      : keep.waiting
+        ? "Keeping…"
+        : "Kept as you type.";
+  useAnnounced(keep.waiting && !keep.undecided && !trouble ? null : words);
+  return <p className="text-sm text-quiet">{words}</p>;
 }
 
 export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {

@@ -21,7 +21,7 @@ export function PlanOutcome({ line, course, results, yielded }: PlanOutcomeProps
   const { plan } = line;
   const good = results.ok ? results.value : null;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6" aria-live="polite">
+    <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6">
       {plan.method.school === "bench" ? (
         <section className="sheet p-4">
           <p>

@@ -1,4 +1,5 @@
 import { useState, type RefObject } from "react";
+import { useAnnounced } from "#ui/announce";
 import { readLine, type EntryBody, type LineSetting } from "#core/ride/log";
 
 interface LineFieldProps {
@@ -19,6 +20,10 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
     ...read.chips.map((chip) => ({ ...chip, why: null })),
     ...read.unread.map((left) => ({ ...left, says: null })),
   ].sort((a, b) => a.from - b.from);
+  useAnnounced(
+    text === "" ? null : parts.map((part) => `${part.text} ${part.why ?? part.says ?? ""}`.trim()).join(", "),
+  );
+  useAnnounced(tried ? (read.problem ?? null) : null);
   return (
     <form
       onSubmit={(event) => {
@@ -49,7 +54,7 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
           Keep
         </button>
       </div>
-      <div id="line-read" role="status" className="mt-2 flex min-h-8 flex-wrap gap-1.5 text-sm">
+      <div id="line-read" className="mt-2 flex min-h-8 flex-wrap gap-1.5 text-sm">
         {parts.map((part) =>
           part.why === null ? (
             <span key={part.from} className="rounded-sheet border border-spruce px-1.5 py-0.5">

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { href, isRouteErrorResponse, Link, redirect } from "react-router";
-import { v7 as uuidv7 } from "uuid";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { testSentence } from "#app/ui/testLine";
 import { addRide, findTest } from "#db/tests";
@@ -47,11 +47,11 @@ export async function clientLoader({ serverLoader, request }: Route.ClientLoader
 }
 
 /** Adds a ride on the same charge. */
-export async function action({ params, context }: Route.ActionArgs) {
+export async function action({ request, params, context }: Route.ActionArgs) {
   const GONE = "There is no such test.";
   const db = context.get(dbContext);
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  await addRide(db, uuidv7(), line.id, "");
+  await addRide(db, madeId(request), line.id, "");
   return redirect(href("/ride/:testId", { testId: line.id }));
 }
 
@@ -67,7 +67,7 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
   const { outbox, own, live, state, results, keepAt } = useLog(loaderData);
   const { view, planned, guess, odd, flags, ruleText, watched } = useJudged(results, live, plan);
   const entering = useEntering(loaderData, { outbox, live, state, keepAt });
-  const { device, typing, say, asLate, keep } = entering;
+  const { fields, device, typing, say, asLate, keep } = entering;
   const setting = { levels: bike.levels, throttle: bike.throttle };
   useWakeLock(state.started && !state.ended);
   return (
@@ -85,6 +85,10 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
       }
     >
       <div
+        ref={fields}
+        tabIndex={-1}
+        role="group"
+        aria-label="Log of the ride"
         className="field-page mx-auto grid max-w-5xl grid-cols-[minmax(0,1fr)] items-start gap-4 p-4 text-ink lg:grid-cols-[minmax(0,1fr)_24rem]"
         onPointerDownCapture={holdPress}
       >

@@ -1,6 +1,6 @@
 import type { Ridden, TurnSeen } from "#core/live";
 import { END_NAMES } from "#core/fields";
-import { FASTEST_MPS, writeLine, type LineSetting, type LiveEntry } from "#core/ride/log";
+import { FASTEST_MPS, writeLine, type LineSetting, type LiveEntry, type EntryBody } from "#core/ride/log";
 import { formatBare, type DimensionName, type System } from "#core/base";
 import type { Bike } from "#core/records";
 import type { TestResults } from "#core/analysis";
@@ -76,6 +76,13 @@ export function entryText(
     return `end: ${END_NAMES[body.reason]} ${figures ?? ""}`.trim();
   }
   return line || body.kind;
+}
+
+/** What is told once an entry is kept, and how it is undone. */
+export function savedSentence(body: EntryBody, setting: LineSetting, system: System): string {
+  if (body.kind === "strike") return "Struck. Restore brings it back.";
+  if (body.kind === "restore") return "Restored.";
+  return `Saved: ${entryText({ body }, setting, system)}. Strike, first in Last entries, undoes it.`;
 }
 
 /** Whether the line has words for an entry, so that it can be corrected there. */

@@ -1,11 +1,12 @@
 import { useRef, useState } from "react";
+import { announce } from "#app/ui/announcer";
 import { momentOf } from "#core/base";
 import type { EntryBody, LiveEntry } from "#core/ride/log";
 import { standsOf } from "#core/simulator";
 import { useSystem } from "#ui/system";
 import type { LoadedRide } from "./load.server";
 import type { Panel } from "./sixFields";
-import { entryText } from "./state";
+import { entryText, savedSentence } from "./state";
 import { isTypedLate, today } from "./typing";
 import { useTyping } from "./typingNotice";
 import { useDevice } from "./useDevice";
@@ -26,6 +27,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   const [correcting, setCorrecting] = useState<string | null>(null);
   const [lostBar, setLostBar] = useState<{ id: string; bar: number } | null>(null);
   const input = useRef<HTMLInputElement>(null);
+  const fields = useRef<HTMLDivElement>(null);
   const setting = { levels: bike.levels, throttle: bike.throttle };
 
   const device = useDevice({
@@ -45,6 +47,11 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   /** Keeps an entry made now, by the display's clock while a rehearsal runs; a correction keeps its time unless told. */
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
     setPanel(null);
+    announce(savedSentence(body, setting, system));
+    // A panel that closes takes the focus with it: the fields have it again, and their keys.
+    requestAnimationFrame(() => {
+      if (document.activeElement === document.body) fields.current?.focus({ preventScroll: true });
+    });
     if (body.kind === "end") device.run(false);
     if (clock) {
       const day = typing === "riding" ? today(ride.zone) : line.test.day;
@@ -67,7 +74,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     setPanel("bar");
   };
   const stopOrGo = () => keep({ kind: state.standing ? "go" : "stop" });
-  useRideKeys({
+  useRideKeys(fields, {
     c: () => setPanel("checkIn"),
     b: loseBar,
     s: stopOrGo,
@@ -83,7 +90,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     input.current?.focus();
   };
   return {
-    ...{ device, typing, say, asLate, keep, panel, setPanel, lostBar, loseBar, stopOrGo },
+    ...{ fields, device, typing, say, asLate, keep, panel, setPanel, lostBar, loseBar, stopOrGo },
     line: { input, text, setText, correcting, setCorrecting, correct },
   };
 }

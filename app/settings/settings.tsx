@@ -6,6 +6,7 @@ import { Page } from "#ui/page";
 import { UnitSwitch } from "#ui/unitSwitch";
 import { Backups } from "./backups";
 import { actOnBackups, backupsHere, LIMIT_BYTES } from "./backups.server";
+import { LetterKeys } from "./letterKeys";
 import type { Route } from "./+types/settings";
 
 const decimals = (value: number) =>
@@ -42,6 +43,7 @@ export default function Settings({ loaderData: { backups, notices }, actionData 
             <Backups {...backups} answer={actionData?.answer} />
           </div>
         ) : null}
+        <LetterKeys />
         <section>
           <h2 className="mb-2">Assumptions</h2>
           <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">

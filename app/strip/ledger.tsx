@@ -13,6 +13,7 @@ import {
 } from "#core/base";
 import { liveView } from "#core/live";
 import type { Explained } from "#core/analysis";
+import { useAnnounced } from "#ui/announce";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
 import { minutesText } from "./tabs/doubt";
@@ -159,6 +160,7 @@ export const Ledger = memo(function Ledger({
   const spoken = useSpoken();
   const [unfolded, setUnfolded] = useState(false);
   const { best, noted, widened } = results;
+  useAnnounced(settled ? `Best ${formatUncertain(best.value, "energyPerDistance", system)}.` : null);
   const left = results.end.reason === null ? (liveView(results)?.toEnd ?? null) : null;
   const explained = (name: string, figure: Explained | null, dimension: DimensionName) =>
     figure ? (

@@ -2,6 +2,7 @@ import { href, data, redirect } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
+import { madeId } from "#app/ui/network/once.server";
 import { found } from "#app/ui/require.server";
 import { afterChange, safePath } from "#app/ui/safePath";
 import { findBike, listPacks, listSetUps, saveBike, savePack, saveSetUp } from "#db/bikes";
@@ -18,21 +19,30 @@ const askSchema = z.object({
 const GONE = "It is no longer there.";
 
 /** A bike with its packs and set-ups, once more under another name. */
-async function duplicateBike(db: Database, id: string): Promise<{ to: string; change: string }> {
+async function duplicateBike(
+  db: Database,
+  id: string,
+  copy: string,
+): Promise<{ to: string; change: string }> {
   const bike = found(await findBike(db, id), GONE);
-  const copy = uuidv7();
+  const isMade = (await findBike(db, copy)) !== null;
   const change = await saveBike(db, copy, { ...bike, name: `${bike.name}, copy`.slice(0, 120) });
-  for (const pack of await listPacks(db, id)) await savePack(db, uuidv7(), copy, pack);
-  for (const setUp of await listSetUps(db, id)) await saveSetUp(db, uuidv7(), copy, setUp);
+  if (!isMade) {
+    for (const pack of await listPacks(db, id)) await savePack(db, uuidv7(), copy, pack);
+    for (const setUp of await listSetUps(db, id)) await saveSetUp(db, uuidv7(), copy, setUp);
+  }
   return { to: href("/bikes/:bikeId/edit", { bikeId: copy }), change };
 }
 
-async function duplicateSetUp(db: Database, id: string): Promise<{ to: string; change: string }> {
+async function duplicateSetUp(
+  db: Database,
+  id: string,
+  copy: string,
+): Promise<{ to: string; change: string }> {
   const setUp = found(
     (await listSetUps(db)).find((each) => each.id === id),
     GONE,
   );
-  const copy = uuidv7();
   const { since: _, ...rest } = setUp;
   const change = await saveSetUp(db, copy, setUp.bikeId, {
     ...rest,
@@ -51,7 +61,10 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (intent === "duplicate") {
     if (kind !== "bike" && kind !== "setUp")
       throw data("Only bikes and set-ups are copied.", { status: 400 });
-    const { to, change } = await (kind === "bike" ? duplicateBike(db, id) : duplicateSetUp(db, id));
+    const copy = madeId(request);
+    const { to, change } = await (kind === "bike"
+      ? duplicateBike(db, id, copy)
+      : duplicateSetUp(db, id, copy));
     return redirect(afterChange(to, change));
   }
   const change = found(await archiveEntity(db, kind, id, intent === "archive"), GONE);

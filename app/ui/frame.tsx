@@ -2,10 +2,13 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
 import { href, NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { isLetterPress } from "#app/ui/letterKeys";
+import { Announcer } from "#ui/announce";
 import { FillIn } from "#ui/forms/fillIn";
 import { DuskSwitch } from "#ui/theme";
 import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
+import { NetworkNotice } from "./network/notice";
 import { NewVersion } from "#ui/version";
 
 interface Station {
@@ -28,16 +31,12 @@ const STATIONS: readonly Station[] = [
 const ON_THE_BAR = ["/", "/plan", "/ride", "/strip"];
 const SETTINGS: Station = { to: href("/settings"), name: "Settings", number: null, Icon: Settings };
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
-
 function useKeys(showKeys: () => void): void {
   const navigate = useNavigate();
   useEffect(() => {
     let leader = false;
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (!isLetterPress(event)) return;
       if (event.key === "?") showKeys();
       else if (leader) {
         const station = STATIONS.find(({ number }) => String(number) === event.key);
@@ -118,6 +117,8 @@ export default function Frame() {
         </div>
       </nav>
       <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
+        <Announcer />
+        <NetworkNotice />
         <NewVersion />
         <UndoNotice />
         <FillIn />

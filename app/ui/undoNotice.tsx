@@ -1,3 +1,5 @@
+import { useEffect } from "react";
+import { announce } from "#app/ui/announcer";
 import { href, Form, useLocation, useSearchParams } from "react-router";
 
 const UNDONE: ReadonlyMap<string, string> = new Map([
@@ -5,21 +7,22 @@ const UNDONE: ReadonlyMap<string, string> = new Map([
   ["changed", "It was changed again since, so that was not undone: undo the later change first."],
 ]);
 
+const TOO_LATE = "That change is too long ago to undo.";
+
 /** After a change: a line that says so, with its undoing. */
 export function UndoNotice() {
   const [search] = useSearchParams();
   const { pathname, search: query } = useLocation();
   const change = search.get("changed");
   const undone = search.get("undone");
-  if (!change && !undone) return null;
+  const words = change ? "Kept." : undone ? (UNDONE.get(undone) ?? TOO_LATE) : null;
+  useEffect(() => announce(words ?? ""), [words, change]);
+  if (!words) return null;
   return (
-    <div
-      role="status"
-      className="flex items-center gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-sm md:px-6 print:hidden"
-    >
+    <div className="flex items-center gap-3 border-b border-rule bg-sheet px-4 py-1.5 text-sm md:px-6 print:hidden">
       {change ? (
         <>
-          <span>Kept.</span>
+          <span>{words}</span>
           <Form method="post" action={href("/undo")}>
             <input type="hidden" name="change" value={change} />
             <input type="hidden" name="to" value={`${pathname}${query}`} />
@@ -29,7 +32,7 @@ export function UndoNotice() {
           </Form>
         </>
       ) : (
-        <span>{UNDONE.get(undone ?? "") ?? "That change is too long ago to undo."}</span>
+        <span>{words}</span>
       )}
     </div>
   );

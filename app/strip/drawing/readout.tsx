@@ -18,10 +18,7 @@ export function Readout({ results, mark }: ReadoutProps) {
     point && stretches.find(({ fromM, toM }) => fromM < point.distanceM && toM >= point.distanceM);
   const notes = mark === null ? [] : marks[mark]!.notes;
   return (
-    <div
-      className="sheet mb-2 flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 text-sm"
-      aria-live="polite"
-    >
+    <div className="sheet mb-2 flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 text-sm">
       {point ? (
         <>
           <span>
@@ -50,7 +47,7 @@ export function Readout({ results, mark }: ReadoutProps) {
         </>
       ) : (
         <span className="text-quiet">
-          Point at the strip, or press ← and → to go from mark to mark; x sets a reading aside.
+          Point at the strip, or click it and press ← and → to go from mark to mark; x sets a reading aside.
         </span>
       )}
     </div>

@@ -1,5 +1,7 @@
-import { memo, useEffect, useMemo, useRef } from "react";
-import { fixed, formatQuantity, toSi, type System } from "#core/base";
+import { memo, useMemo, useRef, type KeyboardEvent } from "react";
+import { announce } from "#app/ui/announcer";
+import { isLetterPress } from "#app/ui/letterKeys";
+import { fixed, formatBare, formatQuantity, halfWidth95, toSi, type System } from "#core/base";
 import { readingName, type ReadingKindName } from "#core/battery/readings";
 import type { DrawnReading } from "#core/analysis";
 import { ReadingShape } from "#ui/charts/readingShape";
@@ -57,28 +59,52 @@ const Tracks = memo(function Tracks({ results, levels, layout, system }: TracksP
   );
 });
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+/** Marks that a press of Page Up or Page Down goes over. */
+const LEAP = 5;
 
-/** The keys of the strip: left and right from mark to mark, x sets the worst reading there aside; a logger's stretch is no entry. */
-function useStripKeys({ results, cursor, onCursor, onSetAside }: StripProps): void {
-  const last = results.curve.length - 1;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key === "ArrowRight") onCursor(cursor === null ? 0 : Math.min(last, cursor + 1));
-      else if (event.key === "ArrowLeft") onCursor(cursor === null ? last : Math.max(0, cursor - 1));
-      else if (event.key === "x" && cursor !== null) {
-        const here = results.readings
-          .filter(({ mark, kind }) => mark === cursor && kind !== "telemetry")
-          .sort((a, b) => Math.abs(b.standing ?? 9) - Math.abs(a.standing ?? 9));
-        if (here[0]) onSetAside(here[0]);
-      } else return;
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [cursor, last, results.readings, onCursor, onSetAside]);
+/** The mark a key goes to; null for a key that moves nothing. */
+function markByKey(key: string, cursor: number | null, last: number): number | null {
+  const from = cursor ?? (key === "ArrowLeft" ? last + 1 : -1);
+  const to: Readonly<Record<string, number>> = {
+    ArrowRight: from + 1,
+    ArrowUp: from + 1,
+    ArrowLeft: from - 1,
+    ArrowDown: from - 1,
+    PageUp: from + LEAP,
+    PageDown: from - LEAP,
+    Home: 0,
+    End: last,
+  };
+  const mark = to[key];
+  return mark === undefined ? null : Math.min(last, Math.max(0, mark));
+}
+
+/** The keys of the strip while it is focused: from mark to mark, x sets the worst reading there aside; a logger's stretch is no entry. */
+function keyOn({ results, cursor, onCursor, onSetAside }: StripProps, event: KeyboardEvent): void {
+  const mark = markByKey(event.key, cursor, results.curve.length - 1);
+  if (mark !== null && !event.ctrlKey && !event.metaKey && !event.altKey) {
+    event.preventDefault();
+    onCursor(mark);
+    return;
+  }
+  if (event.key !== "x" || cursor === null || !isLetterPress(event.nativeEvent)) return;
+  const [worst] = results.readings
+    .filter(({ mark: at, kind }) => at === cursor && kind !== "telemetry")
+    .sort((a, b) => Math.abs(b.standing ?? 9) - Math.abs(a.standing ?? 9));
+  if (!worst) return;
+  event.preventDefault();
+  onSetAside(worst);
+  announce(`${worst.text} ${worst.struck ? "restored" : "set aside"}. Press x again to undo.`);
+}
+
+/** What the strip holds at a mark, as it is read out. */
+function markSaid({ curve, legs }: StripResults, mark: number, system: System): string {
+  const { distanceM, left } = curve[mark]!;
+  const leg = legs[Math.min(mark, legs.length - 1)];
+  return [
+    `${system === "imperial" ? "mile" : "km"} ${formatBare(distanceM, "distance", system)}: ${fixed(left.mean * 100, 0)} % left, plus or minus ${fixed(halfWidth95(left) * 100, 0)}`,
+    ...(leg ? [`${leg.level} level`, leg.ground] : []),
+  ].join("; ");
 }
 
 /** The paper strip: everything known of the ride at its mile. */
@@ -88,46 +114,55 @@ export const Strip = memo(function Strip(props: StripProps) {
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame, 768);
   const layout = useMemo(() => layOutStrip(results, width, system), [results, width, system]);
-  useStripKeys(props);
   const { curve } = results;
   const at = cursor === null ? null : Math.min(cursor, curve.length - 1);
   const [first, last] = [curve[0]!, curve.at(-1)!];
   return (
     <div ref={frame} className="min-w-0">
       <Readout results={results} mark={at} />
-      <svg
-        width={width}
-        height={layout.height}
-        viewBox={`0 0 ${width} ${layout.height}`}
-        role="img"
+      <div
+        role="slider"
+        tabIndex={0}
         aria-label={`Strip over ${formatQuantity(last.distanceM - first.distanceM, "distance", system)}: energy left falls from ${fixed(first.left.mean * 100, 0)} to ${fixed(last.left.mean * 100, 0)} percent. The readings table below holds every figure.`}
-        onPointerMove={(event) => {
-          const pointer = event.clientX - event.currentTarget.getBoundingClientRect().left;
-          let nearest = 0;
-          curve.forEach(({ distanceM }, i) => {
-            if (
-              Math.abs(layout.x(distanceM) - pointer) <
-              Math.abs(layout.x(curve[nearest]!.distanceM) - pointer)
-            )
-              nearest = i;
-          });
-          onCursor(nearest);
-        }}
-        className="block text-ink"
-        fontSize={13}
-        fill="currentColor"
+        aria-valuemin={0}
+        aria-valuemax={curve.length - 1}
+        aria-valuenow={at ?? 0}
+        aria-valuetext={at === null ? "no mark chosen" : markSaid(results, at, system)}
+        onKeyDown={(event) => keyOn(props, event)}
       >
-        <Tracks results={results} levels={levels} layout={layout} system={system} />
-        {at === null ? null : (
-          <path
-            d={`M${layout.x(curve[at]!.distanceM)} ${layout.ground.top}V${layout.axis}`}
-            stroke="var(--color-ochre-fill)"
-            strokeWidth={1.5}
-            strokeDasharray="3 3"
-            pointerEvents="none"
-          />
-        )}
-      </svg>
+        <svg
+          width={width}
+          height={layout.height}
+          viewBox={`0 0 ${width} ${layout.height}`}
+          aria-hidden
+          onPointerMove={(event) => {
+            const pointer = event.clientX - event.currentTarget.getBoundingClientRect().left;
+            let nearest = 0;
+            curve.forEach(({ distanceM }, i) => {
+              if (
+                Math.abs(layout.x(distanceM) - pointer) <
+                Math.abs(layout.x(curve[nearest]!.distanceM) - pointer)
+              )
+                nearest = i;
+            });
+            onCursor(nearest);
+          }}
+          className="block text-ink"
+          fontSize={13}
+          fill="currentColor"
+        >
+          <Tracks results={results} levels={levels} layout={layout} system={system} />
+          {at === null ? null : (
+            <path
+              d={`M${layout.x(curve[at]!.distanceM)} ${layout.ground.top}V${layout.axis}`}
+              stroke="var(--color-ochre-fill)"
+              strokeWidth={1.5}
+              strokeDasharray="3 3"
+              pointerEvents="none"
+            />
+          )}
+        </svg>
+      </div>
       <Shapes kinds={[...new Set(results.readings.map(({ kind }) => kind))]} />
     </div>
   );

@@ -4,6 +4,7 @@ import { useRef, type ReactNode } from "react";
 import { Form, Link, useNavigation } from "react-router";
 import type { z } from "zod";
 import { staleOf } from "#app/ui/forms/stale";
+import { useDraft } from "#ui/forms/useDraft";
 import { Problems } from "#ui/page";
 import { StaleNotice } from "#ui/forms/staleNotice";
 
@@ -41,8 +42,21 @@ export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: S
   const shown = Object.fromEntries(
     props.names.map((name) => [name, fields[name]]),
   ) as unknown as Fields<Keys>;
+  const draft = useDraft(element, version, { busy, refused: lastResult?.status === "error" });
+  const { onSubmit, ...formProps } = getFormProps(form);
   return (
-    <Form method="post" {...getFormProps(form)} ref={element} className="grid gap-5">
+    <Form
+      method="post"
+      {...formProps}
+      ref={element}
+      className="grid gap-5"
+      onInput={draft.onInput}
+      onSubmit={(event) => {
+        onSubmit(event);
+        if (!event.defaultPrevented) draft.onSubmit();
+      }}
+    >
+      {draft.notice}
       {stale ? <StaleNotice stale={stale} form={element} /> : null}
       {version === undefined ? null : (
         <input type="hidden" name="version" value={stale?.version ?? version} />
