@@ -119,11 +119,13 @@ test("full power's end is marked by hand where the cursor stands, moved, and tak
   await open(page, "tramway, up and down", "end");
   const mark = page.getByRole("button", { name: /^Mark it by hand/ });
   await expect(mark).toBeDisabled();
+  await page.getByRole("slider", { name: /^Strip over/ }).focus();
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("ArrowLeft");
   await page.getByRole("button", { name: "Mark it by hand at 9.0 mi" }).click();
   await expect(page.getByText("At 9.0 mi, by hand.")).toBeVisible();
   await expect(ledger(page)).toContainText("marked by hand");
+  await page.getByRole("slider", { name: /^Strip over/ }).focus();
   await page.keyboard.press("ArrowRight");
   await page.getByRole("button", { name: "Mark it by hand at 12.2 mi" }).click();
   await expect(page.getByText("At 12.2 mi, by hand.")).toBeVisible();

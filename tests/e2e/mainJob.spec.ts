@@ -119,7 +119,7 @@ test("a good CSV is shown, mapped, kept once, and reckoned", async ({ page }) =>
   await expect(ledger).toContainText("Wh/mi");
   await expect(ledger).toContainText("100 to 46 % of the label's 504 Wh");
   await expect(ledger).toContainText("by recorder; the display read 2.");
-  await expect(page.getByRole("img", { name: /^Strip over 22\.5 mi/ })).toBeVisible();
+  await expect(page.getByRole("slider", { name: /^Strip over 22\.5 mi/ })).toBeVisible();
   await expect(page.getByRole("region", { name: /^Readings/ }).getByRole("row")).toHaveCount(7);
   await expectAccessible(page);
 });
@@ -237,14 +237,26 @@ test("a slip is questioned, set aside and restored; a correction keeps the old f
   await expectAccessible(page);
 });
 
-test("the arrow keys walk the strip, and x sets a reading aside", async ({ page }) => {
+test("the arrow keys walk the strip while it is focused, and x sets a reading aside", async ({ page }) => {
   await page.goto("/strip");
   await page.getByRole("link", { name: "tramway, up and down" }).click();
-  await expect(page.getByRole("img", { name: /^Strip over/ })).toBeVisible();
+  await expect(page.getByRole("slider", { name: /^Strip over/ })).toBeVisible();
   await page.keyboard.press("ArrowRight");
-  await page.keyboard.press("ArrowRight");
-  await expect(page.getByText("mile 3.0")).toBeVisible();
   await page.keyboard.press("x");
+  await expect(page.getByText("Point at the strip")).toBeVisible();
+  const strip = page.getByRole("slider", { name: /^Strip over/ });
+  await strip.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByText("mile 3.0", { exact: true })).toBeVisible();
+  await expect(strip).toHaveAttribute(
+    "aria-valuetext",
+    /^mile 3\.0: \d+ % left, plus or minus \d+; \w+ level; \w+/,
+  );
+  await page.keyboard.press("x");
+  await expect(page.getByRole("status").filter({ hasText: /set aside\. Press x again to undo/ })).toHaveCount(
+    1,
+  );
   await expect(page.getByRole("button", { name: /^Restore \d+ %/ })).toHaveCount(1);
   await page.getByRole("button", { name: /^Restore \d+ %/ }).click();
   await expect(page.getByRole("button", { name: /^Restore/ })).toHaveCount(0);

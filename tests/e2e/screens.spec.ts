@@ -89,7 +89,7 @@ test("a page without script still shows the strip and the standings' figures", a
   const page = await context.newPage();
   await page.goto("/strip");
   await page.getByRole("link", { name: "levee run-down" }).click();
-  await expect(page.getByRole("img", { name: /^Strip over/ })).toBeVisible();
+  await expect(page.getByRole("slider", { name: /^Strip over/ })).toBeVisible();
   await page.goto("/compare");
   await expect(page.getByRole("link", { name: "Vessock Fat" }).first()).toBeVisible();
   await context.close();
