@@ -16,6 +16,7 @@ export default [
   layout("ui/frame.tsx", [
     layout("ui/inside.tsx", [
       index("today/today.tsx"),
+      route("quick", "today/quickPage.tsx"),
       route("bikes", "bikes/list.tsx"),
       route("bikes/new", "bikes/new.tsx"),
       route("bikes/riders/:riderId", "bikes/rider.tsx"),

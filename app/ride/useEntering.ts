@@ -75,6 +75,11 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   };
   const stopOrGo = () => keep({ kind: state.standing ? "go" : "stop" });
   useRideKeys(fields, {
+    Escape: () => {
+      if (!panel) return;
+      setPanel(null);
+      fields.current?.querySelector<HTMLElement>('[aria-expanded="true"]')?.focus();
+    },
     c: () => setPanel("checkIn"),
     b: loseBar,
     s: stopOrGo,

@@ -21,6 +21,7 @@ export function useRideKeys(
     if (document.activeElement === document.body) part.focus({ preventScroll: true });
     let leader = false;
     const onKey = (event: KeyboardEvent) => {
+      if (event.key === "Escape") keys.current["Escape"]?.();
       if (!isLetterPress(event)) return;
       const act = leader ? undefined : keys.current[event.key];
       leader = event.key === "g";

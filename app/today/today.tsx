@@ -12,7 +12,8 @@ import { thriftiestTests, waitingTests } from "#db/results";
 import type { Unreadable } from "#db/unreadable";
 import { Figure } from "#ui/figure";
 import { Notices } from "#ui/notices";
-import { Empty, Page } from "#ui/page";
+import { Page } from "#ui/page";
+import { QuickBox } from "./quick";
 import { useSpoken } from "#ui/system";
 import { UnreadableRows } from "#ui/unreadableRows";
 import type { Route } from "./+types/today";
@@ -37,6 +38,7 @@ export async function loader({ context }: Route.LoaderArgs) {
   const ahead = plans.filter(({ testId, plan }) => testId === null && plan.day >= today).reverse();
   return {
     toRide: await Promise.all(ahead.slice(0, NEXT).map((line) => readiness(db, line, today))),
+    day: today,
     bikeCount: bikes.length,
     testCount: all,
     pending: stale,
@@ -151,7 +153,7 @@ function Thriftiest({ rows }: { readonly rows: Data["thriftiest"] }) {
 }
 
 export default function Today({
-  loaderData: { toRide, bikeCount, testCount, waiting, waitingCount, thriftiest, unreadable, notices },
+  loaderData: { day, toRide, bikeCount, testCount, waiting, waitingCount, thriftiest, unreadable, notices },
 }: Route.ComponentProps) {
   return (
     <Page
@@ -162,25 +164,33 @@ export default function Today({
           : `${bikeCount} bikes, ${testCount} tests, nothing waits`
       }
       next={
-        <Link to={bikeCount ? href("/plan/new") : href("/bikes/new")} className="button button-main">
-          {bikeCount ? "Plan a test" : "Add a bike"}
-        </Link>
+        <div className="flex flex-wrap gap-2">
+          {bikeCount ? (
+            <Link to={href("/quick")} className="button">
+              Quick figure
+            </Link>
+          ) : null}
+          <Link
+            to={bikeCount ? href("/plan/new") : href("/bikes/new")}
+            className={`button ${bikeCount ? "button-main" : ""}`}
+          >
+            {bikeCount ? "Plan a test" : "Add a bike"}
+          </Link>
+        </div>
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 lg:grid-cols-2">
         <Notices notices={notices} className="lg:col-span-2" />
         <UnreadableRows rows={unreadable} className="lg:col-span-2" />
         {bikeCount === 0 ? (
-          <Empty
-            step={
-              <Link to={href("/bikes/new")} className="button button-main">
-                Add the first bike
-              </Link>
-            }
-          >
-            Begin with a bike and its pack. Then bring in the notes of a range test: Barometron turns them
-            into watt-hours per mile with an honest plus-or-minus.
-          </Empty>
+          <section className="lg:col-span-2">
+            <p className="mb-4 max-w-prose">
+              Barometron turns the notes of a range test into watt-hours per mile with an honest
+              plus-or-minus. Begin with what you know of one ride, or{" "}
+              <Link to={href("/bikes/new")}>add a bike</Link> and its pack.
+            </p>
+            <QuickBox day={day} refused={null} />
+          </section>
         ) : (
           <>
             <section className="lg:col-span-2">

@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
-import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
-import { href, NavLink, Outlet, useNavigate, useNavigation } from "react-router";
+import { lazy, Suspense, useEffect, useRef, useState, type ComponentType } from "react";
+import { href, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
 import { isLetterPress } from "#app/ui/letterKeys";
 import { Announcer } from "#ui/announce";
 import { FillIn } from "#ui/forms/fillIn";
@@ -80,6 +80,20 @@ function BarLink({ to, name, Icon }: Station) {
   );
 }
 
+/** After going to another page its heading has the focus, unless a field of it has taken it. */
+function useHeadingFocus(): void {
+  const { pathname } = useLocation();
+  const before = useRef(pathname);
+  useEffect(() => {
+    if (before.current === pathname) return;
+    before.current = pathname;
+    const page = document.getElementById("page");
+    const active = document.activeElement;
+    if (active && active !== document.body && page?.contains(active)) return;
+    page?.querySelector("h1")?.focus({ preventScroll: true });
+  }, [pathname]);
+}
+
 /** Fetched when it is asked for: the first page is light. */
 const KeyList = lazy(() => import("./overlays/keyList"));
 
@@ -87,6 +101,7 @@ const KeyList = lazy(() => import("./overlays/keyList"));
 export default function Frame() {
   const [keysShown, setKeysShown] = useState(false);
   const busy = useNavigation().state !== "idle";
+  useHeadingFocus();
   useKeys(() => setKeysShown(true));
   return (
     <div className="flex min-h-screen">
@@ -95,7 +110,7 @@ export default function Frame() {
       </a>
       <nav
         aria-label="Stations"
-        className="sticky top-0 hidden h-screen w-36 shrink-0 flex-col border-r border-rule md:flex print:hidden"
+        className="sticky top-0 hidden h-screen w-36 overflow-y-auto shrink-0 flex-col border-r border-rule md:flex print:hidden"
       >
         <div className="px-4 pt-5 pb-4 text-lg font-bold">Barometron</div>
         {STATIONS.map((station) => (
@@ -116,6 +131,7 @@ export default function Frame() {
           </button>
         </div>
       </nav>
+      {busy ? <div className="under-way print:hidden" aria-hidden /> : null}
       <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
         <Announcer />
         <NetworkNotice />

@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { href, isRouteErrorResponse, Link, Outlet } from "react-router";
 import { useAskAgain } from "#ui/forms/fillIn";
 import { Page } from "#ui/page";
@@ -43,8 +44,14 @@ function StillReckoning({ stale, all }: Reckoning) {
   );
 }
 
+/** What went wrong has the focus, so that it is read first. */
+function useErrorFocus(): void {
+  useEffect(() => document.querySelector<HTMLElement>("#page h1")?.focus(), []);
+}
+
 /** What a person sees when a page cannot be shown: a sentence and what to do, never a stack. */
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  useErrorFocus();
   const known = isRouteErrorResponse(error) ? error : null;
   if (known && isReckoning(known.data)) return <StillReckoning {...known.data} />;
   const sentence = typeof known?.data === "string" && known.data !== "" ? known.data : null;

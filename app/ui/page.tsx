@@ -16,7 +16,7 @@ export function Page({ title, line, next, children }: PageProps) {
       <title>{`${title} - Barometron`}</title>
       <header className="flex flex-wrap items-start justify-between gap-3 border-b border-rule px-4 py-4 md:px-6">
         <div className="min-w-0 flex-1 basis-64">
-          <h1>{title}</h1>
+          <h1 tabIndex={-1}>{title}</h1>
           {line ? <p className="mt-0.5 text-sm text-quiet">{line}</p> : null}
         </div>
         {next}

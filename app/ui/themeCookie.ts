@@ -1,9 +1,10 @@
-/** Paper by day, the same roles on a dark ground at dusk. */
-export type Theme = "day" | "dusk";
+/** Paper by day, the same roles on a dark ground at dusk; as the system has it until somebody chooses. */
+export type Theme = "day" | "dusk" | "system";
 
-/** The theme a row of cookies names; day until told otherwise. */
+/** The theme a row of cookies names. */
 export function themeIn(cookies: string): Theme {
-  return /(?:^|; )theme=dusk/.test(cookies) ? "dusk" : "day";
+  const [, named] = /(?:^|; )theme=(day|dusk)/.exec(cookies) ?? [];
+  return named === "day" || named === "dusk" ? named : "system";
 }
 
 /** The cookie of a choice, kept for a year. Set by the page itself, so that it works with no network. */

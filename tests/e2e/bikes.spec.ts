@@ -93,7 +93,7 @@ test("a change of the bike is undone", async ({ page }) => {
   await page.getByRole("button", { name: "Keep", exact: true }).click();
   await expect(page.getByRole("complementary")).toContainText("rim brakes");
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText("Undone.")).toBeVisible();
+  await expect(page.getByText("Undone.").last()).toBeVisible();
   await expect(page.getByRole("complementary")).not.toContainText("rim brakes");
 });
 

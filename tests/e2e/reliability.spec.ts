@@ -69,7 +69,7 @@ test("an undo after a later change is refused, and says so", async ({ page }) =>
   await save("seat-post and bars");
   await page.goto(first);
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText("It was changed again since")).toBeVisible();
+  await expect(page.getByText("It was changed again since").last()).toBeVisible();
   await expect(page.getByText("seat-post and bars")).toBeVisible();
 });
 

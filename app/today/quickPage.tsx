@@ -1,0 +1,61 @@
+import { data, href, redirect } from "react-router";
+import { v7 as uuidv7 } from "uuid";
+import { dbContext } from "#app/context";
+import { deskDay, deskZone } from "#app/ui/clock.server";
+import { madeId } from "#app/ui/network/once.server";
+import { readQuick, type QuickTest } from "#core/analysis/quick";
+import { saveBike, savePack, saveRider } from "#db/bikes";
+import type { Database } from "#db/client";
+import { appendEntries } from "#db/log";
+import { findTest, saveTest } from "#db/tests";
+import { Page } from "#ui/page";
+import { QuickBox } from "./quick";
+import type { Route } from "./+types/quickPage";
+
+export function loader() {
+  return { day: deskDay() };
+}
+
+/** Makes bike, pack, rider and test of a quick figure: all that nobody said is in pencil. */
+async function makeTest(db: Database, testId: string, { record }: QuickTest): Promise<void> {
+  const { bike, pack, rider, test, rides } = record;
+  const [bikeId, packId, rideId] = [uuidv7(), uuidv7(), uuidv7()];
+  const riderId = rider ? uuidv7() : null;
+  await db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Database;
+    await saveBike(tx, bikeId, bike);
+    await savePack(tx, packId, bikeId, pack);
+    if (rider && riderId) await saveRider(tx, riderId, rider);
+    const links = { bikeId, packId, secondPackId: null, setUpId: null, riderId };
+    await saveTest(tx, testId, links, test, { firstRide: { id: rideId, zone: deskZone() } });
+    await appendEntries(
+      tx,
+      rideId,
+      rides.flatMap(({ entries }) => entries),
+    );
+  });
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const notes = String((await request.formData()).get("notes") ?? "").slice(0, 4000);
+  const quick = readQuick(notes, deskDay(), () => uuidv7());
+  if (!quick.ok) return data({ refused: quick.problems[0]?.sentence ?? null }, { status: 400 });
+  const db = context.get(dbContext);
+  const testId = madeId(request);
+  if (!(await findTest(db, testId))) await makeTest(db, testId, quick.value);
+  return redirect(href("/strip/:testId", { testId }));
+}
+
+/** A figure from a few words. */
+export default function QuickPage({ loaderData: { day }, actionData }: Route.ComponentProps) {
+  return (
+    <Page
+      title="Quick figure"
+      line="From a pack and a ride in a few words to watt-hours per mile, with its plus-or-minus."
+    >
+      <div className="p-4 md:p-6">
+        <QuickBox day={day} refused={actionData?.refused ?? null} />
+      </div>
+    </Page>
+  );
+}
