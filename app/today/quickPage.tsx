@@ -17,7 +17,7 @@ export function loader() {
 }
 
 /** Makes bike, pack, rider and test of a quick figure: all that nobody said is in pencil. */
-async function makeTest(db: Database, testId: string, { record }: QuickTest): Promise<void> {
+async function makeTest(db: Database, testId: string, { record }: QuickTest, notes: string): Promise<void> {
   const { bike, pack, rider, test, rides } = record;
   const [bikeId, packId, rideId] = [uuidv7(), uuidv7(), uuidv7()];
   const riderId = rider ? uuidv7() : null;
@@ -28,11 +28,11 @@ async function makeTest(db: Database, testId: string, { record }: QuickTest): Pr
     if (rider && riderId) await saveRider(tx, riderId, rider);
     const links = { bikeId, packId, secondPackId: null, setUpId: null, riderId };
     await saveTest(tx, testId, links, test, { firstRide: { id: rideId, zone: deskZone() } });
-    await appendEntries(
-      tx,
-      rideId,
-      rides.flatMap(({ entries }) => entries),
-    );
+    const log = rides.flatMap(({ entries }) => entries);
+    // The words themselves stay, whatever of them was read.
+    const said = { kind: "note", note: `Said: ${notes.trim()}`.slice(0, 2000) } as const;
+    const note = { id: uuidv7(), seq: log.length, at: null, body: said, supersedes: null };
+    await appendEntries(tx, rideId, [...log, note]);
   });
 }
 
@@ -42,7 +42,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!quick.ok) return data({ refused: quick.problems[0]?.sentence ?? null }, { status: 400 });
   const db = context.get(dbContext);
   const testId = madeId(request);
-  if (!(await findTest(db, testId))) await makeTest(db, testId, quick.value);
+  if (!(await findTest(db, testId))) await makeTest(db, testId, quick.value, notes);
   return redirect(href("/strip/:testId", { testId }));
 }
 

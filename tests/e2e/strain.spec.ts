@@ -1,0 +1,363 @@
+import { expect, type BrowserContext, type Page } from "@playwright/test";
+import { ready, test } from "./watched";
+
+/** The interface under strain: networks that go, pages closed by mistake, keys alone, narrow windows, colours of one's own. */
+
+const NO_NETWORK = "No network: not saved yet, trying again.";
+const said = (page: Page) => page.locator("p[role=status].sr-only");
+
+/** What is read out from now on, sentence by sentence. */
+async function listen(page: Page): Promise<() => Promise<readonly string[]>> {
+  await page.evaluate(() => {
+    const heard: string[] = [];
+    Object.assign(window, { heard });
+    const hear = () => {
+      const text = document.querySelector("p[role=status].sr-only")?.textContent?.trim() ?? "";
+      if (text && heard.at(-1) !== text) heard.push(text);
+    };
+    new MutationObserver(hear).observe(document.body, {
+      subtree: true,
+      childList: true,
+      characterData: true,
+    });
+  });
+  return () => page.evaluate(() => (window as unknown as { heard: string[] }).heard);
+}
+
+const cut = (context: BrowserContext, away: boolean) => context.setOffline(away);
+
+test.describe("with no network", () => {
+  test("a bike that is saved waits on its page, with all that was typed, and is made once", async ({
+    page,
+    context,
+  }) => {
+    await page.goto("/bikes/new");
+    await ready(page);
+    await page.getByLabel("Name", { exact: true }).fill("Levee Runner");
+    await page.getByLabel(/^Assist levels/).fill("low, high");
+    await cut(context, true);
+    await page.getByRole("button", { name: "Keep the bike" }).click();
+    await expect(page.getByText(NO_NETWORK)).toBeVisible();
+    await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Levee Runner");
+    await cut(context, false);
+    await page
+      .getByRole("button", { name: "Try now" })
+      .click()
+      .catch(() => undefined);
+    await expect(page.getByRole("heading", { name: "Levee Runner" })).toBeVisible();
+    await expect(page.getByText(NO_NETWORK)).toHaveCount(0);
+    await page.goto("/bikes");
+    await expect(page.getByRole("link", { name: "Levee Runner" })).toHaveCount(1);
+  });
+
+  test("a save whose answer was lost is not made twice, and is nobody else's change", async ({ page }) => {
+    await page.goto("/bikes/new");
+    await ready(page);
+    await page.getByLabel("Name", { exact: true }).fill("Twice Sent");
+    await page.getByLabel(/^Assist levels/).fill("low");
+    let lost = 0;
+    await page.route(/\/bikes\/new\.data/, async (route) => {
+      if (route.request().method() !== "POST" || lost) return route.continue();
+      lost += 1;
+      await route.fetch();
+      await route.abort("connectionreset");
+    });
+    await page.getByRole("button", { name: "Keep the bike" }).click();
+    await expect(page.getByRole("heading", { name: "Twice Sent" })).toBeVisible();
+    expect(lost).toBe(1);
+    await page.goto("/bikes");
+    await expect(page.getByRole("link", { name: "Twice Sent" })).toHaveCount(1);
+  });
+
+  test("a sweep's row typed at the roadside outlives the page that was closed", async ({ page, context }) => {
+    await page.goto("/compare/sweeps");
+    await page.getByRole("link", { name: "throttle by ground, still evening" }).click();
+    await ready(page);
+    const address = page.url();
+    const speed = page.getByLabel(/^Speed, row/).last();
+    await cut(context, true);
+    await page
+      .getByLabel(/^Level, row/)
+      .last()
+      .selectOption("throttle");
+    await speed.fill("12");
+    await page
+      .getByLabel(/^Amps, row/)
+      .last()
+      .fill("3-4");
+    await expect(page.getByText(NO_NETWORK)).toBeVisible();
+    await page.close();
+    await cut(context, false);
+    const again = await context.newPage();
+    await again.goto(address);
+    await ready(again);
+    await expect(again.getByText("kept as typed")).toBeVisible();
+    await again.reload();
+    await expect(again.locator('input[value="12 mph"]')).toHaveCount(1);
+  });
+
+  test("a page that cannot come leaves the one at hand, and another may be gone to", async ({
+    page,
+    context,
+  }) => {
+    await page.goto("/bikes");
+    await ready(page);
+    // The kind of page is known by then; what it shows is not.
+    await page.getByRole("link", { name: "Pellam Step" }).first().click();
+    await expect(page.getByRole("heading", { name: "Pellam Step" })).toBeVisible();
+    await page.goBack();
+    await expect(page.getByRole("heading", { name: "Bikes" })).toBeVisible();
+    await cut(context, true);
+    await page.getByRole("link", { name: "Brindlow 3" }).first().click();
+    await expect(page.getByText("No network: the page comes when it is back.")).toBeVisible();
+    await expect(page.getByRole("heading", { name: "Bikes" })).toBeVisible();
+    await cut(context, false);
+    await expect(page.getByRole("heading", { name: "Brindlow 3" })).toBeVisible({ timeout: 20_000 });
+  });
+});
+
+test.describe("what is typed and not saved", () => {
+  test("is there again after the page was closed, until it is saved", async ({ page }) => {
+    await page.goto("/bikes/riders/new");
+    await ready(page);
+    await page.getByLabel("Name", { exact: true }).fill("Odo");
+    await page.reload();
+    await expect(page.getByText("What you typed here before is back")).toBeVisible();
+    await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Odo");
+    await page.getByRole("button", { name: /^Keep/ }).click();
+    await expect(page).toHaveURL(/\/bikes\?changed/);
+    await page.goto("/bikes/riders/new");
+    await ready(page);
+    await expect(page.getByLabel("Name", { exact: true })).toHaveValue("");
+  });
+
+  test("is asked about before the page is left", async ({ page }) => {
+    await page.goto("/bikes/riders/new");
+    await ready(page);
+    await page.getByLabel("Name", { exact: true }).fill("Nobody");
+    await page
+      .getByRole("navigation", { name: "Stations" })
+      .first()
+      .getByRole("link", { name: "Plan" })
+      .click();
+    const asked = page.getByRole("dialog", { name: "Leave without saving?" });
+    await asked.getByRole("button", { name: "Stay" }).click();
+    await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Nobody");
+    await page
+      .getByRole("navigation", { name: "Stations" })
+      .first()
+      .getByRole("link", { name: "Plan" })
+      .click();
+    await asked.getByRole("button", { name: "Leave it" }).click();
+    await expect(page).toHaveURL(/\/plan$/);
+    await page.goto("/bikes/riders/new");
+    await ready(page);
+    await expect(page.getByLabel("Name", { exact: true })).toHaveValue("");
+  });
+});
+
+test.describe("by keys and by ear", () => {
+  test("after going to a page its heading has the focus", async ({ page }) => {
+    await page.goto("/");
+    await ready(page);
+    await page
+      .getByRole("navigation", { name: "Stations" })
+      .first()
+      .getByRole("link", { name: "Compare" })
+      .click();
+    await expect(page.getByRole("heading", { level: 1 })).toContainText("Standings");
+    await expect(page.getByRole("heading", { level: 1 })).toBeFocused();
+  });
+
+  test("letters are switched off in Settings", async ({ page }) => {
+    await page.goto("/settings");
+    await ready(page);
+    await page.getByLabel(/^Single letters act/).uncheck();
+    await page.getByRole("heading", { level: 1 }).click();
+    await page.keyboard.press("?");
+    await page.keyboard.press("g");
+    await page.keyboard.press("1");
+    await expect(page.getByRole("dialog")).toHaveCount(0);
+    await expect(page).toHaveURL(/\/settings$/);
+    await page.getByLabel(/^Single letters act/).check();
+    await page.getByRole("heading", { level: 1 }).click();
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog").getByRole("heading", { name: "Keys" })).toBeVisible();
+  });
+
+  test("seven keys on the line are told once, what was saved briefly, and nothing after a reload", async ({
+    page,
+  }) => {
+    await page.goto("/ride");
+    await page
+      .getByRole("button", { name: /^Rehearse/ })
+      .first()
+      .click()
+      .catch(() => undefined);
+    await page.goto("/ride");
+    await page
+      .getByRole("button", { name: /^Start / })
+      .first()
+      .click();
+    await ready(page);
+    const heard = await listen(page);
+    await page.getByLabel("The line").pressSequentially("full 0 mi", { delay: 20 });
+    await expect.poll(async () => (await heard()).length).toBe(1);
+    await page.getByLabel("The line").press("Enter");
+    await expect
+      .poll(async () => (await heard()).at(-1))
+      .toMatch(/^Saved: .+Strike, first in Last entries, undoes it\.$/);
+    for (const sentence of await heard()) expect(sentence.length).toBeLessThan(160);
+    await page.reload();
+    await ready(page);
+    await expect(said(page)).toHaveText("");
+  });
+
+  test("a plan tells its chance in one sentence after a digit", async ({ page }) => {
+    await page.goto("/plan");
+    await page.getByRole("link", { name: "How far with the child on" }).first().click();
+    await ready(page);
+    const heard = await listen(page);
+    await page.getByLabel("Laps").fill("1");
+    await page.getByLabel("Air", { exact: true }).fill("31 F");
+    await expect
+      .poll(async () => (await heard()).filter((text) => /chance of home/.test(text)).length)
+      .toBeGreaterThan(0);
+    for (const sentence of await heard()) expect(sentence.length).toBeLessThan(120);
+  });
+});
+
+/** Every kind of page, by what leads there. */
+async function everyPage(page: Page): Promise<readonly string[]> {
+  const found = new Set([
+    "/",
+    "/quick",
+    "/bikes/new",
+    "/plan/courses/import",
+    "/compare/sweeps/new",
+    "/nowhere",
+  ]);
+  const kinds = new Map<string, string>();
+  const kindOf = (path: string) => path.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, ":id").replace(/=[^&]*/g, "=");
+  const queue = ["/", "/bikes", "/plan", "/ride", "/strip", "/compare", "/compare/sweeps", "/compare/climbs"];
+  queue.push("/compare/claims", "/compare/references", "/settings");
+  for (const path of queue) found.add(path);
+  for (let at = 0; at < queue.length && at < 60; at += 1) {
+    const response = await page.request.get(queue[at]!);
+    if (!response.headers()["content-type"]?.includes("html")) continue;
+    const html = await response.text();
+    for (const [, raw] of html.matchAll(/<a[^>]+href="(\/[^"#]*)"/g)) {
+      const path = raw!.replaceAll("&amp;", "&");
+      if (/\.(ics|gpx|json)$|\/record$|\/backups\//.test(path) || kinds.has(kindOf(path))) continue;
+      kinds.set(kindOf(path), path);
+      found.add(path);
+      queue.push(path);
+    }
+  }
+  return [...found];
+}
+
+test("no page is wider than a window of 320, nor with more space between letters and lines", async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  await page.setViewportSize({ width: 320, height: 700 });
+  const wide: string[] = [];
+  const paths = await everyPage(page);
+  expect(paths.length).toBeGreaterThan(35);
+  for (const path of paths) {
+    await page.goto(path);
+    await page.locator("html[data-alive]").waitFor({ state: "attached" });
+    await page.evaluate(() => document.querySelectorAll("details").forEach((fold) => (fold.open = true)));
+    const over = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    const plain = await over();
+    await page.evaluate(() => {
+      const sheet = new CSSStyleSheet();
+      sheet.replaceSync(
+        "*{line-height:1.5!important;letter-spacing:.12em!important;word-spacing:.16em!important} p{margin-bottom:2em!important}",
+      );
+      document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+    });
+    const spaced = await over();
+    if (plain > 0 || spaced > 0) wide.push(`${path}: ${plain} and ${spaced} too wide`);
+  }
+  expect(wide).toEqual([]);
+});
+
+test("in colours of one's own every line stands out from its ground, and buttons say what they are", async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({
+    baseURL: baseURL!,
+    forcedColors: "active",
+    colorScheme: "dark",
+  });
+  const page = await context.newPage();
+  await page.goto("/strip");
+  await page.getByRole("link", { name: "the box on the marsh hills" }).click();
+  await page.getByRole("slider", { name: /^Strip over/ }).waitFor();
+  const faint = await page.evaluate(() => {
+    const canvas = document.createElement("canvas").getContext("2d", { willReadFrequently: true })!;
+    const lightness = (colour: string) => {
+      canvas.fillStyle = colour;
+      canvas.fillRect(0, 0, 1, 1);
+      const [r, g, b] = canvas.getImageData(0, 0, 1, 1).data;
+      const linear = [r!, g!, b!].map((c) =>
+        c / 255 <= 0.04 ? c / 255 / 12.92 : ((c / 255 + 0.055) / 1.055) ** 2.4,
+      );
+      return 0.2126 * linear[0]! + 0.7152 * linear[1]! + 0.0722 * linear[2]!;
+    };
+    const contrast = (a: string, b: string) => {
+      const [x, y] = [lightness(a), lightness(b)].sort((one, other) => other - one);
+      return (x! + 0.05) / (y! + 0.05);
+    };
+    const ground = getComputedStyle(document.body).backgroundColor;
+    const page =
+      ground === "rgba(0, 0, 0, 0)" ? getComputedStyle(document.documentElement).backgroundColor : ground;
+    const poor: string[] = [];
+    for (const line of document.querySelectorAll<SVGElement>("[role=slider] svg [stroke]")) {
+      const { stroke, opacity } = getComputedStyle(line);
+      if (stroke === "none" || Number(opacity) < 1) continue;
+      // What is of the ground's own colour is drawn upon a fill.
+      if (stroke === page) continue;
+      if (contrast(stroke, page) < 2.5) poor.push(`${line.tagName} ${stroke} on ${page}`);
+    }
+    for (const button of document.querySelectorAll<HTMLElement>(".button-main")) {
+      const { color, backgroundColor } = getComputedStyle(button);
+      if (contrast(color, backgroundColor) < 4.5)
+        poor.push(`${button.textContent}: ${color} on ${backgroundColor}`);
+    }
+    return [...new Set(poor)];
+  });
+  expect(faint).toEqual([]);
+  await context.close();
+});
+
+test("the system's dark scheme is dusk until somebody chooses", async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ baseURL: baseURL!, colorScheme: "dark" });
+  const page = await context.newPage();
+  await page.goto("/");
+  await ready(page);
+  const ground = () => page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor);
+  expect(await ground()).toBe("rgb(20, 32, 31)");
+  await page.getByRole("button", { name: "Day", exact: true }).first().click();
+  expect(await ground()).toBe("rgb(246, 243, 234)");
+  await page.reload();
+  expect(await ground()).toBe("rgb(246, 243, 234)");
+  await context.close();
+});
+
+test("one field and two presses from Today to a first figure and its test", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  await page.getByRole("link", { name: "Quick figure" }).click();
+  await page
+    .getByLabel("A pack and a ride")
+    .fill("52 V 17 Ah, full, 27 mi, 31 % left, throttle, 175 lb rider, a gull stole my lunch");
+  await expect(page.getByText("What would make it surer")).toBeVisible();
+  await expect(page.getByText("level: throttle")).toBeVisible();
+  await page.getByRole("button", { name: "Make it a test" }).click();
+  await expect(page.getByRole("slider", { name: /^Strip over 27\.0 mi/ })).toBeVisible();
+  await expect(page.getByText("a gull stole my lunch").first()).toBeAttached();
+});
