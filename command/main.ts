@@ -1,15 +1,28 @@
+import { askedOf, usageOf, type Takes } from "./arguments.ts";
 import { say } from "./say.ts";
+
+const SERVE: Takes = {
+  options: {
+    port: ["N", "the port to serve at; the next free one where it is taken"],
+    desk: ["NAME", "a desk beside the first, as restore --beside made it"],
+  },
+};
 
 /** The commands by name; each is loaded only when asked for, so that `calc` starts quickly. */
 const COMMANDS: Readonly<
-  Record<string, { readonly what: string; run(args: readonly string[]): Promise<number> }>
+  Record<
+    string,
+    { readonly what: string; readonly takes?: Takes; run(args: readonly string[]): Promise<number> }
+  >
 > = {
   demo: {
     what: "start with the demo desk: five invented bikes and their tests",
+    takes: SERVE,
     run: async (args) => (await import("./start.ts")).start({ demo: true, args }),
   },
   start: {
     what: "start with your own data; the first time it is empty",
+    takes: SERVE,
     run: async (args) => (await import("./start.ts")).start({ demo: false, args }),
   },
   dev: {
@@ -22,6 +35,7 @@ const COMMANDS: Readonly<
   },
   calc: {
     what: "FILE.json or -: the core without the app",
+    takes: { words: ["FILE.json or -"] },
     run: async ([file]) => {
       // From the next time on it is answered by this one file.
       await (await import("./bundle.ts")).bundle(["command/calcMain.ts"], "calc.js", true);
@@ -30,26 +44,44 @@ const COMMANDS: Readonly<
   },
   standin: {
     what: "--seed N --scenario NAME: a made test, its hidden truth beside it",
+    takes: {
+      options: {
+        seed: ["N", "which test; 1 unless given"],
+        scenario: ["NAME", "what happens on it; clean unless given"],
+        out: ["FOLDER", "where to write it"],
+      },
+    },
     run: async (args) => (await import("./standin.ts")).standin(args),
   },
   trial: {
     what: "400 made rides against their known truth: do the spans hold it? --short: 60",
+    takes: { options: { short: [null, "60 rides"] } },
     run: async (args) => (await import("./trial.ts")).trial(args),
   },
   bench: {
     what: "timings, as ratios in one run; core, pages or desk for a part",
+    takes: { words: ["core, pages or desk"] },
     run: async ([part]) => (await import("./bench.ts")).bench(part),
   },
   backup: {
     what: "FILE: write all data to one file; verify FILE: read one through",
+    takes: { words: ["FILE or verify", "FILE"], least: 1 },
     run: async (args) => (await import("./backup.ts")).backup(args),
   },
   restore: {
     what: "FILE: bring a backup back; --beside NAME as another desk, --undo puts back what was here",
+    takes: {
+      options: {
+        beside: ["NAME", "as another desk"],
+        undo: [null, "puts back what was here before"],
+      },
+      words: ["FILE"],
+    },
     run: async (args) => (await import("./backup.ts")).restore(args),
   },
   check: {
     what: "read every stored row and cached analysis; --set-aside keeps what cannot be read aside",
+    takes: { options: { "set-aside": [null, "keeps what cannot be read aside"] } },
     run: async (args) => (await import("./check.ts")).check(args),
   },
   shots: {
@@ -60,19 +92,35 @@ const COMMANDS: Readonly<
 
 const [name = "", ...args] = process.argv.slice(2);
 const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
-if (command) {
+const WRONG = 2;
+
+/** Runs a command whose arguments are in order; says how it is used, or what is wrong with them, where they are not. */
+async function runCommand({ what, takes = {}, run }: NonNullable<typeof command>): Promise<number> {
+  const asked = askedOf(name, args, takes);
+  if (asked.is === "help") {
+    for (const line of usageOf(name, what, takes)) say(line);
+    return 0;
+  }
+  if (asked.is === "wrong") {
+    say(asked.sentence);
+    return WRONG;
+  }
   try {
-    process.exitCode = await command.run(args);
+    return await run(asked.args);
   } catch (error) {
     say(error instanceof Error ? error.message : String(error));
-    process.exitCode = 1;
+    return 1;
   }
-} else {
+}
+
+if (command) process.exitCode = await runCommand(command);
+else {
+  const isAsked = name === "" || name === "help" || name === "--help" || name === "-h";
   say(
-    name && name !== "help" && name !== "--help"
-      ? `There is no command “${name}”.`
-      : "Barometron: range tests of e-bikes, reckoned to one fair figure.",
+    isAsked
+      ? "Barometron: range tests of e-bikes, reckoned to one fair figure."
+      : `There is no command “${name}”.`,
   );
   for (const [each, { what }] of Object.entries(COMMANDS)) say(`  ./barometron ${each.padEnd(8)} ${what}`);
-  process.exitCode = name === "" || name === "help" || name === "--help" ? 0 : 2;
+  process.exitCode = isAsked ? 0 : WRONG;
 }

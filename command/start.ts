@@ -33,10 +33,17 @@ async function alreadyServing(): Promise<string | null> {
   return null;
 }
 
+/** The value of an option, with a space or an equals sign between. */
+function valueOf(args: readonly string[], option: string): string | null {
+  const at = args.indexOf(option);
+  if (at >= 0) return args[at + 1] ?? "";
+  return args.find((each) => each.startsWith(`${option}=`))?.slice(option.length + 1) ?? null;
+}
+
 async function choosePort(args: readonly string[]): Promise<number> {
-  const asked = Number(args[args.indexOf("--port") + 1] ?? NaN);
-  const wanted =
-    args.includes("--port") && Number.isInteger(asked) ? asked : Number(process.env["PORT"] ?? FIRST_PORT);
+  const wanted = Number(valueOf(args, "--port") ?? process.env["PORT"] ?? FIRST_PORT);
+  if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65_535)
+    throw new Error(`“${process.env["PORT"]}” in PORT is no port: give a number from 1 to 65535.`);
   if (!(await isFree(wanted)))
     say(`Port ${wanted} is taken by another program, so Barometron takes the next one.`);
   return wanted;
@@ -44,8 +51,8 @@ async function choosePort(args: readonly string[]): Promise<number> {
 
 /** The desk beside the first that was asked for; null for the first. */
 function deskNamed(args: readonly string[]): string | null {
-  if (!args.includes("--desk")) return null;
-  const name = args[args.indexOf("--desk") + 1] ?? "";
+  const name = valueOf(args, "--desk");
+  if (name === null) return null;
   if (!/^[a-z][a-z0-9_]{0,30}$/.test(name))
     throw new Error("Name the desk in small letters: ./barometron start --desk old");
   return name;

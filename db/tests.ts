@@ -174,6 +174,12 @@ export async function listRides(db: Database, testId: string): Promise<readonly 
   }));
 }
 
+/** The zone of a ride's clock; UTC for one that is not there. */
+export async function zoneOfRide(db: Database, rideId: string): Promise<string> {
+  const [row] = await db.select({ zone: ride.zone }).from(ride).where(eq(ride.id, rideId));
+  return row?.zone ?? "+00:00";
+}
+
 /**
  * Makes or changes a test; a new one gets its first ride.
  *

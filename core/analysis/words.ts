@@ -48,8 +48,8 @@ export function differenceSentence(
   if (Math.abs(gap) < 0.25 * doubt) return "Plain and best agree within a quarter of the plus-or-minus.";
   const side = gap > 0 ? "more" : "less";
   if (
-    gap > 0 &&
-    label > 0.02 &&
+    Math.abs(label) > 0.02 &&
+    label > 0 === gap > 0 &&
     Math.abs(bestWhPerM * (1 + label) - plainWhPerM) < Math.abs(plainWhPerM - bestWhPerM)
   )
     return `Plain is ${by} ${side} because it trusts the label's ${fixed(labelWh, 0)} Wh; best puts usable energy at ${fixed(capacityWh, 0)} Wh.`;

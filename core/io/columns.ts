@@ -1,4 +1,4 @@
-import { nth, lastOf } from "#core/base";
+import { nth, unitNamed } from "#core/base";
 import type { DimensionName } from "#core/base";
 import { SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
 
@@ -67,45 +67,45 @@ export interface Heading {
   readonly unit: string | null;
 }
 
-const UNIT_WORDS: ReadonlyMap<string, string> = new Map(
-  Object.entries({
-    mi: "mi",
-    mile: "mi",
-    miles: "mi",
-    km: "km",
-    kms: "km",
-    m: "m",
-    mph: "mph",
-    kmh: "km/h",
-    kph: "km/h",
-    "km/h": "km/h",
-    c: "C",
-    f: "F",
-    ft: "ft",
-    v: "V",
-    a: "A",
-    min: "min",
-    minutes: "min",
-    h: "h",
-    "%": "%",
-  }),
-);
+/** A bracket as short as this, or with a stroke, is meant as a unit, known or not. */
+const UNIT_LENGTH = 4;
 
-/** Reads a column heading as people write it. Example: `readHeading("Dist (km)")` is `{ field: "distance", unit: "km" }`. */
+/** The unit a heading names, of its field's own; one that is meant as a unit and is none of them stays as it stands. */
+function unitIn(
+  dimension: DimensionName | null,
+  bracket: string | undefined,
+  last: string | undefined,
+): string | null {
+  if (dimension === null) return null;
+  const known = (text: string | undefined) => (text !== undefined && unitNamed(dimension, text)) || null;
+  const meant =
+    bracket !== undefined && (bracket.length <= UNIT_LENGTH || bracket.includes("/")) ? bracket : null;
+  return known(bracket) ?? meant ?? known(last);
+}
+
+/**
+ * Reads a column heading as people write it. A unit that is none of its column's is kept, so that it is asked about.
+ *
+ * @example readHeading("Dist (km)").unit === "km"
+ * @example readHeading("Speed, m/s").unit === "m/s"
+ * @example readHeading("Distance (kWh)").unit === "kWh"
+ */
 export function readHeading(heading: string): Heading {
-  const lower = heading.trim().toLowerCase().replaceAll("_", " ");
-  const bracket = /[([]\s*([^)\]]+?)\s*[)\]]/.exec(lower);
+  const plain = heading.trim().replaceAll("_", " ");
+  const lower = plain.toLowerCase();
+  const bracket = /[([]\s*([^)\]]+?)\s*[)\]]/.exec(plain)?.[1];
   const outside = lower.replace(/[([][^)\]]*[)\]]/g, " ");
   const words = outside.split(/[\s,.:;-]+/).filter(Boolean);
-  const bracketUnit = bracket && UNIT_WORDS.get(nth(bracket, 1));
-  const lastUnit = words.length > 0 ? UNIT_WORDS.get(lastOf(words)) : undefined;
   const find = (name: string) =>
     COLUMN_FIELDS.find((field) => name !== "" && nth(COLUMNS, field).spellings.includes(name)) ?? null;
   const name = words.join(" ").replaceAll("%", "").trim();
-  const whole = find(name);
-  const short = find(words.slice(0, -1).join(" "));
-  const percent = lower.includes("%");
-  const field = whole ?? (lastUnit ? short : null) ?? (percent ? "percent" : null);
-  const unit = bracketUnit ?? lastUnit ?? null;
-  return { field, unit: field === null ? null : unit };
+  const [short, last] = [find(words.slice(0, -1).join(" ")), words.at(-1)];
+  const isUnit = short !== null && last !== undefined && isUnitOf(short, last);
+  const field = find(name) ?? (isUnit ? short : null) ?? (lower.includes("%") ? "percent" : null);
+  return { field, unit: field === null ? null : unitIn(nth(COLUMNS, field).dimension, bracket, last) };
 }
+
+const isUnitOf = (field: ColumnField, word: string): boolean => {
+  const { dimension } = nth(COLUMNS, field);
+  return dimension !== null && unitNamed(dimension, word) !== undefined;
+};

@@ -44,7 +44,7 @@ describe("headings as people write them", () => {
     ["Battery %", "percent", "%"],
     ["SOC", "percent", null],
     ["%", "percent", "%"],
-    ["Rest volts", "volts", null],
+    ["Rest volts", "volts", "V"],
     ["V", "volts", "V"],
     ["trip (mi)", "display", "mi"],
     ["Bars left", "bars", null],

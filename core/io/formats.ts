@@ -20,6 +20,8 @@ export interface FileAbout {
   readonly logger: string;
   /** When the ride started, s since the epoch; null when nobody noted it. */
   readonly rideStartS: number | null;
+  /** The zone of the ride's clock, for times that name none. */
+  readonly zone: string;
 }
 
 /** A kind of file that a ride takes. A new one is its reader, and a line in the registry below. */
@@ -86,7 +88,7 @@ export const FILE_FORMATS = [
       const { time, volts, amps } = columnsOfLogger(table?.headings ?? []);
       return Math.min(time, volts, amps) >= 0 && !columnsIn(head).some((field) => NOTED.includes(field));
     },
-    read: fromText((text, { logger, rideStartS }) => as("telemetry", readLogger(text, logger, rideStartS))),
+    read: fromText((text, { logger, ...ride }) => as("telemetry", readLogger(text, logger, ride))),
   },
   {
     id: "checkIns",

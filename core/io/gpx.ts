@@ -115,6 +115,9 @@ export function scanGpx(
   return isGpx ? ok(file) : err("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
 }
 
+/** A time that names no zone is UTC, as GPX has it. */
+const inZone = (time: string) => (/(?:Z|[+-]\d{2}:?\d{2})$/i.test(time.trim()) ? time : `${time.trim()}Z`);
+
 /** Speed given to a planned track that has no times, m/s: only the way counts then. */
 const PLANNED_MPS = 5;
 
@@ -175,7 +178,7 @@ export function trackOf({ points, trackName }: GpxFile, path: string, planned = 
         path,
         `Point ${i + 1} has no time, so neither speed nor stops can be told: export the recording itself, not a planned route.`,
       );
-    const time = untimed ? madeUpS : Date.parse(there(point.time)) / 1000;
+    const time = untimed ? madeUpS : Date.parse(inZone(there(point.time))) / 1000;
     if (!Number.isFinite(time))
       return err(
         "bad-time",

@@ -1,4 +1,5 @@
 import {
+  momentOf,
   nth,
   isInReach,
   NO_SUCH_YEAR,
@@ -21,11 +22,29 @@ const HEADINGS: Readonly<Record<LoggerField, readonly string[]>> = {
   speed: ["speed", "speed mps", "speed mph", "speed kmh", "speed km h", "speed m s", "mph", "km h"],
 };
 
+/** A heading without its unit in brackets, its punctuation and its case. */
 const plainHeading = (text: string) =>
   text
     .toLowerCase()
+    .replace(/[([][^)\]]*[)\]]/g, " ")
     .replace(/[^a-z]+/g, " ")
     .trim();
+
+/** What stands in a heading's brackets: "volts (mV)" is "mV"; empty without. */
+const bracketOf = (heading: string): string => /[([]\s*([^)\]]+?)\s*[)\]]/.exec(heading)?.[1] ?? "";
+
+/** Units of a logger's columns beside those that a person types: factors to s, V and A. */
+const FINE_UNITS: Readonly<Record<"time" | "volts" | "amps", Readonly<Record<string, number>>>> = {
+  time: { s: 1, sec: 1, seconds: 1, ms: 0.001, min: 60, h: 3600, utc: 1, gmt: 1, z: 1, local: 1 },
+  volts: { v: 1, mv: 0.001, volts: 1 },
+  amps: { a: 1, ma: 0.001, amps: 1 },
+};
+
+/** Factor of a column by the unit in its heading; null for a unit that is not read. */
+function factorOf(field: keyof typeof FINE_UNITS, heading: string): number | null {
+  const unit = bracketOf(heading).toLowerCase();
+  return unit === "" ? 1 : (FINE_UNITS[field][unit] ?? null);
+}
 
 /** Where a logger's columns stand, by their headings; -1 for one that is not there. */
 export function columnsOfLogger(headings: readonly string[]): Readonly<Record<LoggerField, number>> {
@@ -47,24 +66,36 @@ const SPAN_WORDS: Readonly<Record<LoggedDimension, string>> = {
   speed: "speed lies between 0 and 90 mph. Check the column's unit.",
 };
 function unitOfSpeed(heading: string): string {
-  const plain = plainHeading(heading);
+  const plain = `${plainHeading(heading)} ${bracketOf(heading).toLowerCase()}`;
   return plain.includes("mph") ? "mph" : plain.includes("km") ? "km/h" : "m/s";
 }
 
-function momentOf(cell: string): number | null {
-  if (/^-?\d+([.,]\d+)?$/.test(cell)) return Number(cell.replace(",", "."));
-  const at = /^\d{4}-\d{2}-\d{2}[T ]\d/.test(cell) ? Date.parse(cell.replace(" ", "T")) : NaN;
-  return Number.isNaN(at) ? null : at / 1000;
+/** A cell's moment, s: a number times its column's factor, or a day and a time, by the ride's clock where no zone stands. */
+function secondsOf(cell: string, factor: number, zone: string): number | null {
+  if (/^-?\d+([.,]\d+)?$/.test(cell)) return factor * Number(cell.replace(",", "."));
+  const found = /^(\d{4}-\d{2}-\d{2})[T ](\d{1,2}:\d{2}(?::\d{2})?)(\.\d+)?\s*(Z|[+-]\d{2}:?\d{2})?$/.exec(
+    cell,
+  );
+  if (!found) return null;
+  const [, day = "", clock = "", part = "", offset] = found;
+  const its =
+    offset === undefined ? zone : offset === "Z" ? "+00:00" : offset.replace(/^(...):?(..)$/, "$1:$2");
+  const at = momentOf(day, clock, its);
+  return Number.isNaN(at) ? null : at / 1000 + Number(`0${part}`);
 }
 
 /**
  * Reads a logger's file: a CSV with a time, volts and amps in each row, and speed if it has it. Times are ISO 8601,
  * seconds since the epoch, or seconds since the ride's start; amps are negative when energy comes back.
  *
- * @param rideStartS when the ride started, s since the epoch; null when nobody noted it
+ * @param ride when it started, s since the epoch, null when nobody noted it; and the zone of times that name none
  * @returns all samples or none; each bad cell named by row (the heading is row 1) and column
  */
-export function readLogger(text: string, logger: string, rideStartS: number | null): Result<TelemetryRecord> {
+export function readLogger(
+  text: string,
+  logger: string,
+  { rideStartS, zone }: { readonly rideStartS: number | null; readonly zone: string },
+): Result<TelemetryRecord> {
   const table = readTable(text, MOST_SAMPLES);
   if (!table.ok) return table;
   const { headings, rows } = table.value;
@@ -76,12 +107,31 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
       "file, row 1",
       `No column is called ${missing.join(", nor ")}: name the columns time, volts, amps.`,
     );
+  const factors = {
+    time: factorOf("time", nth(headings, at.time)),
+    volts: factorOf("volts", nth(headings, at.volts)),
+    amps: factorOf("amps", nth(headings, at.amps)),
+  };
+  for (const field of ["time", "volts", "amps"] as const)
+    if (factors[field] === null)
+      return err(
+        "unknown-unit",
+        "file, row 1",
+        `“${nth(headings, at[field])}” names a unit that is not read: give ${field} in ${Object.keys(FINE_UNITS[field]).slice(0, 4).join(", ")}.`,
+      );
   const problems: Problem[] = [];
   const say = (row: number, column: number, sentence: string) =>
     problems.push({ code: "bad-cell", path: `row ${row + 2}, column ${headings[column]}`, sentence });
-  const number = (row: number, column: number, dimension: LoggedDimension, unit: string): number => {
+  const number = (
+    row: number,
+    column: number,
+    dimension: LoggedDimension,
+    unit: string,
+    factor = 1,
+  ): number => {
     const cell = nth(rows, row)[column] ?? "";
-    const value = parseQuantity(cell, dimension, unit);
+    const read = parseQuantity(cell, dimension, unit);
+    const value = read.ok ? ok(read.value * factor) : read;
     const [least, most] = SPANS[dimension];
     if (value.ok && value.value >= least && value.value <= most) return value.value;
     say(
@@ -100,7 +150,7 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
   };
   for (let row = 0; row < rows.length && problems.length < MOST_PROBLEMS; row += 1) {
     const cell = (nth(rows, row)[at.time] ?? "").trim();
-    const moment = momentOf(cell);
+    const moment = secondsOf(cell, factors.time ?? 1, zone);
     if (moment === null) say(row, at.time, `“${cell}” is not a time: use seconds, or 2026-10-18T09:30:00Z.`);
     else if (moment < EARLIEST_EPOCH_S && rideStartS === null)
       say(
@@ -115,8 +165,8 @@ export function readLogger(text: string, logger: string, rideStartS: number | nu
     else if (before !== undefined && moment !== null && timeS < before)
       say(row, at.time, "This time lies before the row above: put the rows in order of time.");
     record.timeS.push(timeS);
-    record.volts.push(number(row, at.volts, "volts", "V"));
-    record.amps.push(number(row, at.amps, "current", "A"));
+    record.volts.push(number(row, at.volts, "volts", "V", factors.volts ?? 1));
+    record.amps.push(number(row, at.amps, "current", "A", factors.amps ?? 1));
     if (at.speed >= 0)
       record.speedMps.push(number(row, at.speed, "speed", unitOfSpeed(nth(headings, at.speed))));
   }

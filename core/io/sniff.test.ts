@@ -38,7 +38,7 @@ describe("what a file is, by how it begins", () => {
 });
 
 describe("what is in a file", () => {
-  const about = { name: "ride.gpx", logger: "shunt", rideStartS: 1_790_000_000 };
+  const about = { name: "ride.gpx", logger: "shunt", rideStartS: 1_790_000_000, zone: "+00:00" };
   test("a recorder's file holds a track, called by the file where it has no name of its own", () => {
     const read = formatOf(example("levee-and-harbour.gpx"))?.read(example("levee-and-harbour.gpx"), about);
     expect(read).toMatchObject({ ok: true, value: { track: { name: "levee and harbour, one lap" } } });

@@ -8,7 +8,7 @@ import { telemetrySchema, trackSchema } from "#core/records";
 import type { Database } from "#db/client";
 import { listEntries } from "#db/log";
 import { saveTelemetry } from "#db/telemetry";
-import { saveTrack } from "#db/tests";
+import { saveTrack, zoneOfRide } from "#db/tests";
 
 /** A recorder's clock may run this far ahead, s. */
 const CLOCK_SLACK_S = 3600;
@@ -34,10 +34,10 @@ function checked<T extends { readonly timeS: readonly number[] }>(
   return errs(said.map((sentence) => ({ code: "bad-recording", path: "file", sentence })));
 }
 
-/** When the ride started by its log, s since the epoch; null when no entry has a time. */
-async function startOf(db: Database, rideId: string): Promise<number | null> {
+/** When the ride started by its log, s since the epoch, null when no entry has a time; and the zone of its clock. */
+async function clockOf(db: Database, rideId: string) {
   const times = foldLog(await listEntries(db, rideId)).flatMap(({ timeS }) => timeS ?? []);
-  return times.length ? Math.min(...times) : null;
+  return { rideStartS: times.length ? Math.min(...times) : null, zone: await zoneOfRide(db, rideId) };
 }
 
 /** Keeps what a file held beside its ride: each kind of recording in its own place, all of them or none. */
@@ -83,8 +83,7 @@ export async function keepFile(
   db: Database,
   { bytes, rideId, format, ...about }: SentFile,
 ): Promise<Refusal> {
-  const rideStartS = await startOf(db, rideId);
-  const read = formatNamed(format)?.read(bytes, { ...about, rideStartS });
+  const read = formatNamed(format)?.read(bytes, { ...about, ...(await clockOf(db, rideId)) });
   if (!read) return ["Nothing here reads such a file."];
   if (!read.ok) return sentences(read.problems);
   return keepContents(db, rideId, read.value, createHash("sha256").update(bytes).digest("base64url"));

@@ -8,6 +8,7 @@ export {
   PA_PER_PSI,
   STANDARD_GRAVITY,
   toSi,
+  unitNamed,
   unitOf,
   type DimensionName,
   type System,

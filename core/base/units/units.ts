@@ -212,6 +212,14 @@ export function decimalsOf(name: DimensionName, symbol: string): number {
   return find(name, symbol)?.decimals ?? dimension(name).decimals;
 }
 
+/**
+ * The symbol of a unit as people write it; undefined when it is none of the dimension's.
+ *
+ * @example unitNamed("distance", "Miles") === "mi"
+ * @example unitNamed("distance", "kWh") === undefined
+ */
+export const unitNamed = (name: DimensionName, text: string): string | undefined => find(name, text)?.symbol;
+
 /** SI value of a number in a unit, or undefined when the unit is not one of the dimension's. `toSi(10, "distance", "km") === 10000`. */
 export function toSi(value: number, name: DimensionName, symbol: string): number | undefined {
   const found = find(name, symbol);

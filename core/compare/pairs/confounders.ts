@@ -29,7 +29,9 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
         : (test.effort ?? "not noted");
   const yearsOf = ({ pack, test }: TestRecord) =>
     pack.firstUsedOn === undefined ? undefined : yearsBetween(pack.firstUsedOn, test.day);
-  const loadOf = (record: TestRecord) => (record.rider?.massKg ?? 0) + (record.setUp?.carriedKg ?? 0);
+  const loadOf = ({ rider, setUp }: TestRecord) =>
+    rider?.massKg === undefined ? undefined : rider.massKg + (setUp?.carriedKg ?? 0);
+  const loadText = (kg: number | undefined) => (kg === undefined ? "not weighed" : mass(kg));
   say(
     a.test.drive !== b.test.drive,
     () => `One was ridden on ${a.test.drive}, the other on ${b.test.drive}.`,
@@ -58,8 +60,12 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
     () => `Different riders: ${a.rider?.name ?? "not noted"} and ${b.rider?.name ?? "not noted"}.`,
   );
   say(
-    Math.abs(loadOf(a) - loadOf(b)) > 3,
-    () => `Rider and load differ: ${mass(loadOf(a))} and ${mass(loadOf(b))}.`,
+    differs(loadOf(a), loadOf(b), 3),
+    () => `Rider and load differ: ${loadText(loadOf(a))} and ${loadText(loadOf(b))}.`,
+  );
+  say(
+    (loadOf(a) === undefined) !== (loadOf(b) === undefined),
+    () => `Only one rider was weighed: ${loadText(loadOf(a))} and ${loadText(loadOf(b))} with the load.`,
   );
   say(
     differs(a.test.airTempC, b.test.airTempC, 3),
