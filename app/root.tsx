@@ -16,8 +16,6 @@ import { systemOf } from "#app/ui/systemCookie";
 import { themeIn } from "#app/ui/themeCookie";
 import type { Route } from "./+types/root";
 
-export const meta: Route.MetaFunction = () => [{ title: "Barometron" }];
-
 export function loader({ request }: Route.LoaderArgs) {
   return { system: systemOf(request), theme: themeIn(request.headers.get("Cookie") ?? "") };
 }
@@ -36,6 +34,8 @@ export function Layout({ children }: { children: ReactNode }) {
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <link rel="apple-touch-icon" href="/icon-180.png" />
+        <link rel="manifest" href="/manifest.webmanifest" />
         <Meta />
         <Links />
       </head>

@@ -3,6 +3,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { bundle } from "./bundle.ts";
 import { compressClient } from "./compress.ts";
+import { writeNotices } from "./notices.ts";
 import { BUILD, ROOT } from "./paths.ts";
 import { run } from "./run.ts";
 import { say } from "./say.ts";
@@ -18,6 +19,7 @@ const SOURCES = [
   "react-router.config.ts",
   "package-lock.json",
   "command/serviceWorker.ts",
+  "command/notices.ts",
   "command/bundle.ts",
   "command/compress.ts",
 ];
@@ -45,6 +47,7 @@ export async function buildApp(): Promise<string> {
   say("Building the app ...");
   const built = run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
   if (built.code !== 0) throw new Error(`The build failed:\n${built.out}`);
+  writeNotices();
   await buildServiceWorker();
   await bundle(["app/services/compute/worker.ts"], "server/compute.js");
   await compressClient();

@@ -113,6 +113,7 @@ export function FiguresForm({
   );
   return (
     <form
+      method="post"
       ref={form}
       className="grid gap-3"
       onSubmit={(event) => {
@@ -125,6 +126,8 @@ export function FiguresForm({
         if (Object.keys(read.problems).length === 0) onFigures(read.body, typed, sent);
       }}
     >
+      <input type="hidden" name="intent" value="figures" />
+      <input type="hidden" name="kind" value={tick === "full" ? "start" : "checkIn"} />
       <div className="grid grid-cols-2 gap-3">
         {FIGURES.filter(({ name }) => MAIN[name]?.(bike)).map(figure)}
       </div>

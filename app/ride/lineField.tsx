@@ -26,6 +26,7 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
   useAnnounced(tried ? (read.problem ?? null) : null);
   return (
     <form
+      method="post"
       onSubmit={(event) => {
         event.preventDefault();
         setTried(true);
@@ -38,8 +39,10 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
         {correcting ? "The line, corrected" : "The line"}
       </label>
       <div className="flex gap-2">
+        <input type="hidden" name="intent" value="line" />
         <input
           id="line"
+          name="line"
           ref={input}
           value={text}
           onChange={(event) => onText(event.target.value)}

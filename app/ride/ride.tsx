@@ -1,17 +1,15 @@
 import { useEffect } from "react";
-import { href, isRouteErrorResponse, Link, redirect } from "react-router";
+import { data, href, isRouteErrorResponse, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
-import { madeId } from "#app/ui/network/once.server";
-import { found, idOf } from "#app/ui/require.server";
 import { testSentence } from "#app/ui/testLine";
-import { addRide, findTest } from "#db/tests";
-import { Page } from "#ui/page";
+import { Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { DuskSwitch } from "#ui/theme";
 import { HeldList } from "./heldList";
 import { loadRide, type LoadedRide } from "./load.server";
 import { NotTaken } from "./notTaken";
 import { Outlook } from "./outlook";
+import { actOnRide } from "./posted.server";
 import { Questions } from "./questions";
 import { RideLinks } from "./rideLinks";
 import { Standing } from "./standing";
@@ -46,17 +44,16 @@ export async function clientLoader({ serverLoader, request }: Route.ClientLoader
   }
 }
 
-/** Adds a ride on the same charge. */
-export async function action({ request, params, context }: Route.ActionArgs) {
-  const GONE = "There is no such test.";
-  const db = context.get(dbContext);
-  const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
-  await addRide(db, madeId(request), line.id, "");
-  return redirect(href("/ride/:testId", { testId: line.id }));
+/** Logs what a form sent by itself, or adds a ride on the same charge. */
+export async function action(args: Route.ActionArgs) {
+  const refused = await actOnRide(args);
+  if (refused !== null) return data({ refused }, { status: 400 });
+  const { search } = new URL(args.request.url);
+  return redirect(`${href("/ride/:testId", { testId: args.params.testId })}${search}`);
 }
 
 /** The log in the field: six large fields, the line, what is left, and the last entries. */
-export default function RidePage({ loaderData, matches }: Route.ComponentProps) {
+export default function RidePage({ loaderData, actionData, matches }: Route.ComponentProps) {
   const { line, rides, ride, bike, plan, planId, rehearsal } = loaderData;
   const system = useSystem();
   const address = matches.at(-1)!.pathname;
@@ -123,6 +120,13 @@ export default function RidePage({ loaderData, matches }: Route.ComponentProps) 
             onAnswer={({ body, atS }) => (atS === null ? keep(body) : keepAt(body, byOtherClock(atS * 1000)))}
           />
           <RideFields loaded={loaderData} state={state} entering={entering} />
+          <Problems sentences={actionData ? [actionData.refused] : []} />
+          <noscript>
+            <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-2">
+              Without script the start, check-ins and the line are logged by their buttons; the rest is typed
+              on the line: “low”, “#gravel”, “lost bar 3”, “died”. What is left is on the strip.
+            </p>
+          </noscript>
           <TheLine setting={setting} entering={entering} />
         </div>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">

@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { announce } from "#app/ui/announcer";
 import { momentOf } from "#core/base";
 import type { EntryBody, LiveEntry } from "#core/ride/log";
@@ -28,6 +28,11 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   const [lostBar, setLostBar] = useState<{ id: string; bar: number } | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const fields = useRef<HTMLDivElement>(null);
+  // What was typed before the page was alive is there still.
+  useEffect(() => {
+    const early = input.current?.value ?? "";
+    if (early) setText(early);
+  }, []);
   const setting = { levels: bike.levels, throttle: bike.throttle };
 
   const device = useDevice({

@@ -67,6 +67,13 @@ export default function Settings({ loaderData: { backups, notices }, actionData 
             </table>
           </div>
         </section>
+        <section className="max-w-prose xl:col-span-2">
+          <h2 className="mb-2">What others made</h2>
+          <p>
+            Fonts and packages that are shipped with Barometron, each under its own licence:{" "}
+            <a href="/notices.txt">third-party notices</a>.
+          </p>
+        </section>
         <section className="max-w-prose">
           <h2 className="mb-2">Cautions</h2>
           <h3 className="font-bold">Packs</h3>

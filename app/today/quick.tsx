@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Form, href, useNavigation } from "react-router";
 import type { QuickFigure } from "#app/workers/quick.worker";
 import { durationText, formatQuantity, formatUncertain, Z_95 } from "#core/base";
@@ -78,6 +78,14 @@ export function QuickBox({ day, refused }: { readonly day: string; readonly refu
     setText(next);
     ask(next);
   };
+  const box = useRef<HTMLTextAreaElement>(null);
+  // What was typed before the page was alive is there still.
+  useEffect(() => {
+    const early = box.current?.value ?? "";
+    if (early === "") return;
+    setText(early);
+    ask(early);
+  }, [ask]);
   const figure = told?.figure ?? null;
   const problem = told?.problems[0]?.sentence ?? null;
   useAnnounced(figure ? `${formatUncertain(figure.whPerM, "energyPerDistance", system)}.` : problem);
@@ -93,6 +101,7 @@ export function QuickBox({ day, refused }: { readonly day: string; readonly refu
         </label>
         <textarea
           id="quick"
+          ref={box}
           name="notes"
           rows={4}
           value={text}

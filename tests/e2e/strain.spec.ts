@@ -361,3 +361,71 @@ test("one field and two presses from Today to a first figure and its test", asyn
   await expect(page.getByRole("slider", { name: /^Strip over 27\.0 mi/ })).toBeVisible();
   await expect(page.getByText("a gull stole my lunch").first()).toBeAttached();
 });
+
+test.describe("before the page is alive", () => {
+  test("without script the start, a check-in and the line are logged", async ({ browser, baseURL }) => {
+    const context = await browser.newContext({ baseURL: baseURL!, javaScriptEnabled: false });
+    const page = await context.newPage();
+    await page.goto("/ride");
+    await page
+      .getByRole("button", { name: /^Start / })
+      .first()
+      .click();
+    await expect(page.getByText("Without script the start")).toBeVisible();
+    await page.getByLabel("Distance", { exact: true }).fill("0");
+    await page.getByLabel("Percent", { exact: true }).fill("100");
+    await page.getByLabel("The charger said done").check();
+    await page.getByRole("button", { name: "Start", exact: true }).click();
+    const entries = page.getByRole("list", { name: "Last entries" }).getByRole("listitem");
+    await expect(entries).toHaveCount(1);
+    await page.getByLabel("The line").fill("4.2mi 88%");
+    await page.getByLabel("The line").press("Enter");
+    await expect(entries).toHaveCount(2);
+    await expect(entries.first()).toContainText("4.2mi 88%");
+    await page.getByLabel("The line").fill("99999mi");
+    await page.getByLabel("The line").press("Enter");
+    await expect(page.getByRole("alert")).toContainText("check the unit");
+    await expect(entries).toHaveCount(2);
+    await context.close();
+  });
+
+  test("what is typed on the line while scripts are still on their way is not swallowed", async ({
+    page,
+  }) => {
+    await page.goto("/ride");
+    await page
+      .getByRole("button", { name: /^Start / })
+      .first()
+      .click();
+    await expect(page.getByRole("heading", { name: "Start readings" })).toBeVisible();
+    let release = () => undefined as void;
+    const held = new Promise<void>((resolve) => (release = resolve));
+    await page.route(/\/assets\/.*\.js$/, async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(page.url(), { waitUntil: "commit" });
+    await page.getByLabel("The line").fill("full 0 mi");
+    release();
+    await ready(page);
+    await expect(page.getByLabel("The line")).toHaveValue("full 0 mi");
+    await page.getByLabel("The line").press("Enter");
+    await expect(page.getByRole("list", { name: "Last entries" }).getByRole("listitem")).toHaveCount(1);
+  });
+});
+
+test("a page has one title, can be installed, and says what others made", async ({ page }) => {
+  for (const path of ["/", "/bikes", "/compare", "/nowhere"]) {
+    const html = await (await page.request.get(path)).text();
+    expect(html.match(/<title/g)).toHaveLength(1);
+  }
+  const manifest = (await (await page.request.get("/manifest.webmanifest")).json()) as {
+    icons: readonly { src: string; sizes: string }[];
+  };
+  for (const { src } of manifest.icons) expect((await page.request.get(src)).ok()).toBe(true);
+  await page.goto("/settings");
+  const href = await page.getByRole("link", { name: "third-party notices" }).getAttribute("href");
+  const notices = await (await page.request.get(href!)).text();
+  expect(notices).toContain("SIL OPEN FONT LICENSE");
+  expect(notices).toContain("react-router");
+});
