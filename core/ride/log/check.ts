@@ -21,37 +21,51 @@ const DISTANCES = [
   ["displayM", "display"],
 ] as const;
 
+/** Other entries that a distance clashes with: those that were there first and lie farther on, and those after it that do not. */
+function clashesOf(
+  key: "distanceM" | "displayM",
+  here: number,
+  timeS: number | null,
+  others: readonly LiveEntry[],
+) {
+  const [ahead, behind]: [number[], number[]] = [[], []];
+  for (const other of others) {
+    const there = (other.body as { distanceM?: number; displayM?: number })[key];
+    if (there === undefined || other.struck) continue;
+    const isLater = timeS !== null && other.timeS !== null && other.timeS > timeS;
+    if (isLater && there < here) behind.push(there);
+    if (!isLater && there > here) ahead.push(there);
+  }
+  return { ahead, behind };
+}
+
+/** The whole of what a distance clashes with in one sentence, and both ways out: another figure, or its time. */
 function backward(
   body: EntryBody,
   timeS: number | null,
   others: readonly LiveEntry[],
   system: System,
 ): readonly Problem[] {
-  return DISTANCES.flatMap(([key, name]) => {
+  return DISTANCES.flatMap(([key, name]): readonly Problem[] => {
     const here = (body as { distanceM?: number; displayM?: number })[key];
     if (here === undefined) return [];
-    const clash = others.flatMap((other) => {
-      const there = (other.body as { distanceM?: number; displayM?: number })[key];
-      if (there === undefined || other.struck) return [];
-      const later = timeS === null || other.timeS === null ? null : other.timeS > timeS;
-      if (later === true && there < here) return [{ there, side: "later" }];
-      if (later !== true && there > here) return [{ there, side: "earlier" }];
-      return [];
-    })[0];
-    if (!clash) return [];
-    const [mine, theirs] = [
-      formatQuantity(here, "distance", system),
-      formatQuantity(clash.there, "distance", system),
+    const { ahead, behind } = clashesOf(key, here, timeS, others);
+    if (ahead.length + behind.length === 0) return [];
+    const text = (metres: number) => formatQuantity(metres, "distance", system);
+    const more = (count: number) => (count > 1 ? ` and ${count - 1} more` : "");
+    const [farthest, nearest] = [Math.max(...ahead), Math.min(...behind)];
+    const clash = [
+      ...(ahead.length ? [`lies behind ${text(farthest)}${more(ahead.length)} noted before it`] : []),
+      ...(behind.length ? [`lies beyond ${text(nearest)}${more(behind.length)} noted after it`] : []),
+    ].join(" and ");
+    const fits = [
+      ...(ahead.length ? [`${text(farthest)} or more`] : []),
+      ...(behind.length ? [`${text(nearest)} or less`] : []),
     ];
+    const byFigure = farthest > nearest ? "" : ` type ${fits.join(", ")}, or`;
+    const byTime = timeS === null ? "give the time it was read at, if that was earlier" : "give another time";
     return [
-      {
-        code: "backward",
-        path: key,
-        sentence:
-          clash.side === "earlier"
-            ? `${mine} by ${name} lies behind ${theirs} of an earlier check-in: type ${theirs} or more, or give the time if this one was read before it.`
-            : `${mine} by ${name} lies beyond ${theirs} of a later check-in: check the figure or the time.`,
-      },
+      { code: "backward", path: key, sentence: `${text(here)} by ${name} ${clash}:${byFigure} ${byTime}.` },
     ];
   });
 }

@@ -222,6 +222,19 @@ describe("what an entry cannot be", () => {
       checkEntry(checkIn(11_000, 92), Date.parse(at(20)) / 1000, timed, bike, now, "metric"),
     ).toHaveLength(1);
   });
+  test("the whole conflict is named at once, with both ways out", () => {
+    const noted = foldLog([20_000, 25_000, 30_000].map((metres, i) => line(90 + i, checkIn(metres, 60 - i))));
+    const says = (metres: number, timeS: number | null, log: readonly LiveEntry[]) =>
+      checkEntry(checkIn(metres, 50), timeS, log, bike, now, "metric").map(({ sentence }) => sentence);
+    expect(says(22_000, null, noted)).toEqual([
+      "22.0 km by recorder lies behind 30.0 km and 1 more noted before it: type 30.0 km or more, or give the time it was read at, if that was earlier.",
+    ]);
+    const timed = noted.map((each, i) => ({ ...each, timeS: 1000 * (i + 1) }));
+    expect(says(35_000, 1500, timed)).toEqual([
+      "35.0 km by recorder lies beyond 25.0 km and 1 more noted after it: type 25.0 km or less, or give another time.",
+    ]);
+    expect(says(25_000, 2500, timed)).toEqual([]);
+  });
   test.each([
     [{ kind: "checkIn", distanceM: -3 }, "Distance cannot be negative: type the miles since the start."],
     [{ kind: "checkIn", percent: 101 }, "Percent runs from 0 to 100."],
