@@ -290,7 +290,7 @@ test("a plan is archived, and that is undone", async ({ page }) => {
   await page.getByRole("button", { name: "Archive Does it do fifty" }).click();
   await expect(page.getByRole("link", { name: "Does it do fifty" })).toBeHidden();
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText("Undone.")).toBeVisible();
+  await expect(page.getByText("Undone.").last()).toBeVisible();
   await expect(page.getByRole("link", { name: "Does it do fifty" })).toBeVisible();
 });
 

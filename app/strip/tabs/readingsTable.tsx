@@ -2,7 +2,7 @@ import { memo, useState } from "react";
 import { Form, Link } from "react-router";
 import { END_NAMES } from "#core/fields";
 import { READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/ride/log";
-import { fixed, formatBare, unitOf, type Estimate } from "#core/base";
+import { fixed, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
 import type { StripResults } from "#app/services/strip/view";
@@ -71,9 +71,12 @@ const HEADING: Readonly<Record<ReadingField, string>> = {
 function Reading({
   entry,
   field,
+  at,
   onJudge,
 }: {
   readonly entry: LiveEntry;
+  /** Where it was read, in words: rows are told apart by it. */
+  readonly at: string;
   readonly field: ReadingField;
   readonly onJudge: TableProps["onJudge"];
 }) {
@@ -98,7 +101,7 @@ function Reading({
           event.preventDefault();
           onJudge({ kind: struck ? "restore" : "strike", target: entry.rootId, field });
         }}
-        aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}`}
+        aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}${at}`}
         title={struck ? "Set aside: press to restore" : "Press to set aside"}
         className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-hover ${struck ? "pencil line-through" : ""}`}
       >
@@ -115,17 +118,26 @@ function Headings({ fields }: { readonly fields: readonly ReadingField[] }) {
   return (
     <thead>
       <tr>
-        <th className="number">{unitOf("distance", system) === "mi" ? "Mile" : "Km"}</th>
-        <th>Entry</th>
+        <th scope="col" className="number">
+          {unitOf("distance", system) === "mi" ? "Mile" : "Km"}
+        </th>
+        <th scope="col">Entry</th>
         {fields.map((field) => (
-          <th key={field} className="number">
+          <th key={field} scope="col" className="number">
             {HEADING[field]}
           </th>
         ))}
-        <th>Level, ground, note</th>
-        <th className="number">Stands off by</th>
-        <th className="number">Best without it</th>
-        <th>
+        <th className="number" scope="col">
+          Left, %
+        </th>
+        <th scope="col">Level, ground, note</th>
+        <th className="number" scope="col">
+          Stands off by
+        </th>
+        <th className="number" scope="col">
+          Best without it
+        </th>
+        <th scope="col">
           <span className="sr-only">Correct</span>
         </th>
       </tr>
@@ -144,6 +156,8 @@ function aboutText({ body }: LiveEntry): string {
     .join(", ");
 }
 
+/** Two places nearer than this are one mark, m. */
+const SAME_PLACE_M = 1;
 /** Lines shown at once; a longer log is unfolded by a button. */
 const SHOWN = 60;
 
@@ -160,6 +174,8 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
       ({ body }) => field in body && (body as Partial<Record<ReadingField, number>>)[field] !== undefined,
     );
   const fields = READING_FIELDS.filter(used);
+  const leftAt = (metres: number) =>
+    results?.curve.find(({ distanceM }) => Math.abs(distanceM - metres) < SAME_PLACE_M)?.left ?? null;
   const placeOf = ({ rootId }: LiveEntry) => results?.places[rootId];
   const [all, setAll] = useState(ride.log.length <= SHOWN);
   const lines = [...ride.log].sort(
@@ -177,23 +193,35 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
         aria-label={`Readings, ${ride.name}`}
       >
         <table className="table w-full min-w-2xl">
+          <caption className="sr-only">
+            Every entry of {ride.name} by its distance, with the energy left there, what stands off, and the
+            figure without it.{" "}
+            {results?.end.fullPower
+              ? `Full power ends at ${formatQuantity(results.end.fullPower.distanceM, "distance", system)}.`
+              : ""}
+          </caption>
           <Headings fields={fields} />
           <tbody>
             {(all ? lines : lines.slice(0, SHOWN)).map((entry) => {
               const place = placeOf(entry);
               const far = farthest.get(entry.rootId);
               const about = aboutText(entry);
+              const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
+              const left = place && leftAt(place.distanceM);
               return (
                 <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
-                  <td className={`number ${place?.between ? "pencil" : ""}`}>
+                  <th scope="row" className={`number font-normal ${place?.between ? "pencil" : "text-ink"}`}>
                     {place ? formatBare(place.distanceM, "distance", system) : ""}
-                  </td>
+                  </th>
                   <td>{kindText(entry)}</td>
                   {fields.map((field) => (
                     <td key={field} className="number">
-                      <Reading entry={entry} field={field} onJudge={onJudge} />
+                      <Reading entry={entry} field={field} at={at} onJudge={onJudge} />
                     </td>
                   ))}
+                  <td className="number text-sm text-quiet">
+                    {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
+                  </td>
                   <td className="max-w-64 text-sm">{about}</td>
                   <td
                     className={`number text-sm ${questioned.has(entry.rootId) ? "text-ochre" : "text-quiet"}`}
