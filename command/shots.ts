@@ -6,9 +6,13 @@ import { listPlans, type PlanLine } from "#db/plans";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
-import { alive, DESK, PHONE, rideShots } from "./rideShots.ts";
+import { alive, DESK, rideShots } from "./rideShots.ts";
 import { say } from "./say.ts";
 import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts";
+
+/** The narrowest window that every page fits. */
+const NARROW = { width: 320, height: 700 };
+const QUICK = "52 V 17 Ah, full, 27 mi, 31 % left, throttle, 175 lb rider";
 
 /** One current picture of each main view, from the demo desk on a cluster of its own. */
 export function shots(): Promise<number> {
@@ -33,14 +37,14 @@ export function shots(): Promise<number> {
       const [slick, winter] = [named("levee loop, town level"), named("levee loop, winter tyres")];
       const views = [
         ["today", "/", DESK],
-        ["bikes", "/bikes", DESK],
         ["bike", `/bikes/${hauler}`, DESK],
-        ["gauge", `/bikes/${hauler}/gauge`, DESK],
         ["plan", `/plan/${plan.id}`, DESK],
         ["sheet", `/plan/${plan.id}/sheet`, DESK],
         ["strip", `/strip/${runDown.id}`, DESK],
         ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
-        ["strip-phone", `/strip/${named("levee run-down").id}`, PHONE],
+        ["strip-narrow", `/strip/${named("levee run-down").id}`, NARROW],
+        ["strip-colours", `/strip/${runDown.id}`, DESK],
+        ["quick", "/quick", DESK],
         ["compare", "/compare?under=House", DESK],
         ["bridge", `/compare/bridge/${runDown.id}?under=House`, DESK],
         ["pair", `/compare/pair?a=${slick.id}&b=${winter.id}`, DESK],
@@ -49,15 +53,22 @@ export function shots(): Promise<number> {
         ["known", `/compare/bikes/${hauler}`, DESK],
       ] as const;
       for (const [name, path, viewport] of views) {
-        const page = await browser.newPage({ viewport, serviceWorkers: "block" });
+        const page = await browser.newPage({
+          ...{ viewport, serviceWorkers: "block" },
+          ...(name === "strip-colours" && { forcedColors: "active", colorScheme: "dark" }),
+        });
         await page.goto(serving.address + path);
         await alive(page);
         await page.locator("main[aria-busy='true'], [data-pending]").waitFor({ state: "hidden" });
         await page.waitForTimeout(600);
         const tabs = page.getByRole("navigation", { name: "Parts of the test" });
-        const strip = page.getByRole("img", { name: /^Strip over/ });
-        if (name === "strip-phone") await strip.evaluate((element) => element.scrollIntoView());
+        const strip = page.getByRole("slider", { name: /^Strip over/ });
+        if (name === "strip-narrow") await strip.evaluate((element) => element.scrollIntoView());
         if (path.includes("tab=")) await tabs.evaluate((element) => element.scrollIntoView());
+        if (name === "quick") {
+          await page.getByLabel("A pack and a ride").fill(QUICK);
+          await page.getByText("What would make it surer").waitFor();
+        }
         await page.screenshot({ path: join(pictures, `${name}.png`) });
         await page.close();
       }

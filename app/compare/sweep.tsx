@@ -194,7 +194,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const [rows, setRows] = useState(() => gridOf(line.body, system).length + 1);
   const { ask, results } = useSweep(sent);
   const levels = [...riding.bike.levels, ...(riding.bike.throttle ? ["throttle"] : [])];
-  useAnnounced(waiting ? null : "Kept as typed.");
+  useAnnounced(waiting ? null : "Saved.");
   const onEdit = () => {
     const read = readSweepForm(new FormData(form.current!), line.body, system);
     setTyped(read.problems);

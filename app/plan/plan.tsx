@@ -144,7 +144,7 @@ function KeptLine({ keep, trouble }: { readonly keep: Keep; readonly trouble: bo
       : keep.waiting
         ? "Keeping…"
         : "Kept as you type.";
-  useAnnounced(keep.waiting && !keep.undecided && !trouble ? null : words);
+  useAnnounced(keep.undecided || trouble ? words : keep.waiting ? null : "Saved.");
   return <p className="text-sm text-quiet">{words}</p>;
 }
 
