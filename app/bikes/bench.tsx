@@ -68,7 +68,7 @@ export default function BenchPage({
           values={benchTexts(bench, today, system)}
           version={bench?.version}
           lastResult={actionData}
-          save="Keep it, show the sheet"
+          save="Save it, show the sheet"
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         >
           <Cautions of="pack" />

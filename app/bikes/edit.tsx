@@ -44,7 +44,7 @@ export default function EditBike({ loaderData: { bike }, actionData }: Route.Com
           bike={bike}
           version={bike.version}
           lastResult={actionData}
-          save="Keep"
+          save="Save"
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>

@@ -76,7 +76,7 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
           version={"version" in instrument ? Number(instrument.version) : undefined}
           focus={id ? undefined : "name"}
           lastResult={actionData}
-          save="Keep it"
+          save="Save it"
           back={href("/bikes")}
         >
           <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-3 text-sm">

@@ -27,7 +27,7 @@ export default function NewBike({ actionData }: Route.ComponentProps) {
       line="Dashed figures are assumed: confirm them or type your own. The pack comes next."
     >
       <div className="max-w-3xl p-4 md:p-6">
-        <BikeForm bike={NEW_BIKE} lastResult={actionData} save="Keep the bike" back={href("/bikes")} />
+        <BikeForm bike={NEW_BIKE} lastResult={actionData} save="Save the bike" back={href("/bikes")} />
       </div>
     </Page>
   );

@@ -78,7 +78,7 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
           pencil={pack.pencil}
           focus={isNew ? "labelWh" : undefined}
           lastResult={actionData}
-          save="Keep the pack"
+          save="Save the pack"
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         >
           <Cautions of="pack" most={3} />

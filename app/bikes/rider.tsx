@@ -78,7 +78,7 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
           focus={isNew ? "name" : undefined}
           notes={{ "Effort line": EFFORT_LINE }}
           lastResult={actionData}
-          save="Keep the rider"
+          save="Save the rider"
           back={href("/bikes")}
         />
       </div>

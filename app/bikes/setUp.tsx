@@ -77,7 +77,7 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
           pencil={setUp.pencil}
           focus={isNew ? "name" : undefined}
           lastResult={actionData}
-          save="Keep the set-up"
+          save="Save the set-up"
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>

@@ -146,7 +146,7 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
             ),
           }}
           lastResult={actionData as never}
-          save="Keep the climb"
+          save="Save the climb"
           version={line?.version}
           back={href("/compare/climbs")}
           hidden={{ bike: bike.id }}

@@ -108,7 +108,7 @@ export default function References({ loaderData, actionData }: Route.ComponentPr
             schema={schema}
             values={referenceTexts(from, system)}
             lastResult={actionData as never}
-            save="Keep as a new version"
+            save="Save as a new version"
           />
         </section>
       </div>

@@ -207,7 +207,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
       line={[riding.bike.name, line.setUpName, pack.name, dayText(line.body.day), line.riderName]
         .filter(Boolean)
         .join(", ")}
-      next={<span className="text-sm text-quiet">{waiting ? "keeping…" : "kept as typed"}</span>}
+      next={<span className="text-sm text-quiet">{waiting ? "saving…" : "saved as typed"}</span>}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">
         <LiveFields values={grid} problems={typed ?? fetcher.data?.problems ?? {}}>
@@ -228,7 +228,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
               </div>
             </details>
             <noscript>
-              <button className="button">Keep</button>
+              <button className="button">Save</button>
             </noscript>
           </Form>
         </LiveFields>

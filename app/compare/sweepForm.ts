@@ -77,7 +77,7 @@ function rowsIn(form: FormData): readonly RowTexts[] {
 const untouched = ({ speed, amps, volts }: RowTexts) => !speed && !amps && !volts;
 
 /**
- * Reads a sweep's form. Rows that cannot be read are kept as typed, each with its sentence; nothing is lost.
+ * Reads a sweep's form. Rows that cannot be read are saved as typed, each with its sentence; nothing is lost.
  *
  * @param before the sweep as it was kept, for what the form does not hold
  */

@@ -56,7 +56,7 @@ export default function CoursePage({ loaderData: { course, id }, actionData }: R
           version={course?.version}
           stale={staleOf(actionData)}
           problems={actionData?.problems ?? {}}
-          save="Keep the course"
+          save="Save the course"
         />
       </div>
     </Page>

@@ -119,7 +119,7 @@ export default function CourseImport({ actionData }: Route.ComponentProps) {
             <CourseForm
               course={read.value.course}
               problems={actionData?.problems ?? {}}
-              save="Keep the course"
+              save="Save the course"
             />
           </>
         ) : null}

@@ -196,7 +196,7 @@ export default function Plans({
               Type a course
             </Link>
             <Link to={href("/plan/courses/import")} className="button">
-              Bring in a GPX track
+              Import a GPX track
             </Link>
           </div>
           {courses.length === 0 ? (

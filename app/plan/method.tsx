@@ -102,7 +102,7 @@ export default function MethodPage({ loaderData: { method }, actionData }: Route
         </LiveFields>
         <div className={wide}>
           <button type="submit" className="button button-main">
-            Keep the method
+            Save the method
           </button>
         </div>
       </Form>

@@ -160,7 +160,7 @@ function ProposalCard({
           <input key={name} type="hidden" name={name} value={value} />
         ))}
         <button type="submit" className="button">
-          Plan it so
+          Plan this
         </button>
       </Form>
     </li>

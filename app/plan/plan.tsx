@@ -138,12 +138,12 @@ type Keep = ReturnType<typeof useMeeting>;
 /** Whether what was typed is kept. */
 function KeptLine({ keep, trouble }: { readonly keep: Keep; readonly trouble: boolean }) {
   const words = keep.undecided
-    ? "Not kept: it was changed meanwhile."
+    ? "Not saved: it was changed meanwhile."
     : trouble
-      ? "Not kept: see the fields marked."
+      ? "Not saved: see the fields marked."
       : keep.waiting
-        ? "Keeping…"
-        : "Kept as you type.";
+        ? "Saving…"
+        : "Saved as you type.";
   useAnnounced(keep.undecided || trouble ? words : keep.waiting ? null : "Saved.");
   return <p className="text-sm text-quiet">{words}</p>;
 }
@@ -208,7 +208,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             <KeptLine keep={keep} trouble={trouble} />
             <noscript>
               <button type="submit" name="intent" value="keep" className="button button-main">
-                Keep the plan
+                Save the plan
               </button>
             </noscript>
           </Form>

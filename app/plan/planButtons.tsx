@@ -36,7 +36,7 @@ export function PlanButtons({ line, startId }: { readonly line: PlanLine; readon
         </>
       )}
       <button type="submit" name="intent" value="method" className="button">
-        Keep the method as my own
+        Save the method as my own
       </button>
     </Form>
   );

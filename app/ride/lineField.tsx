@@ -54,7 +54,7 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
           className="input min-h-12 font-mono"
         />
         <button type="submit" className="button button-main min-h-12">
-          Keep
+          Save
         </button>
       </div>
       <div id="line-read" className="mt-2 flex min-h-8 flex-wrap gap-1.5 text-sm">

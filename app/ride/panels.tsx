@@ -41,7 +41,7 @@ export function CheckInPanel({ bike, start, last, shown, keep }: CheckInProps) {
       }
     >
       <button type="submit" className={MAIN}>
-        {start ? "Start" : "Keep"}
+        {start ? "Start" : "Save"}
       </button>
     </FiguresForm>
   );
@@ -160,7 +160,7 @@ export function BarPanel({
         last={last}
       />
       <button type="submit" className="button button-main min-h-14 justify-center text-lg">
-        Keep
+        Save
       </button>
     </form>
   );
@@ -188,7 +188,7 @@ export function NotePanel({ keep }: { readonly keep: Keep }) {
         className="input py-2 text-lg"
       />
       <button type="submit" className="button button-main min-h-14 justify-center text-lg">
-        Keep
+        Save
       </button>
     </form>
   );

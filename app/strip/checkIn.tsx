@@ -149,7 +149,7 @@ function Buttons({ busy, corrects, onCancel }: ButtonsProps) {
   return (
     <div className="mt-4 flex gap-3">
       <button type="submit" className="button button-main" disabled={busy}>
-        {corrects ? "Keep the correction" : "Keep"}
+        {corrects ? "Save the correction" : "Save"}
       </button>
       {corrects ? (
         <Link to={onCancel} className="button" preventScrollReset>

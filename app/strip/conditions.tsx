@@ -76,7 +76,7 @@ export default function Conditions({
           version={line.version}
           nowMs={nowMs}
           lastResult={actionData}
-          save="Keep"
+          save="Save"
           back={href("/strip/:testId", { testId: line.id })}
         />
       </div>

@@ -21,7 +21,7 @@ const GONE = "There is no such test.";
 const LIMIT_BYTES = 2 * 1024 * 1024;
 const MOST_BYTES = 30 * 1024 * 1024;
 const UNKNOWN =
-  "Nothing here reads such a file. Bring in a GPX track, a CSV of time, volts and amps, or a CSV of check-ins.";
+  "Nothing here reads such a file. Import a GPX track, a CSV of time, volts and amps, or a CSV of check-ins.";
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
@@ -85,7 +85,7 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
   const preview = actionData?.preview ?? null;
   return (
     <Page
-      title="Bring in a file"
+      title="Import a file"
       line={`${line.bikeName}, ${line.test.title}, ${ride.name}: notes as a table, a track, or a logger's samples.`}
     >
       {actionData?.kept ? (
@@ -262,7 +262,7 @@ function PreviewForm({
           className="button button-main"
           disabled={busy || problems.length > 0}
         >
-          Keep {table.rows.length} check-ins
+          Save {table.rows.length} check-ins
         </button>
         <button type="submit" name="intent" value="preview" className="button" disabled={busy}>
           Read again with these columns

@@ -176,7 +176,7 @@ export const Ledger = memo(function Ledger({
     <section aria-label="Ledger" aria-busy={!settled} className="sheet h-fit p-5">
       <p className="flex justify-between gap-3 text-quiet">
         Best
-        {settled ? null : <span className="pencil text-sm">counted; being kept ...</span>}
+        {settled ? null : <span className="pencil text-sm">counted; being saved ...</span>}
       </p>
       <Figure value={best.value} dimension="energyPerDistance" pencil={best.pencil} large />
       <div className="mt-2 mb-3 text-sm text-quiet">

@@ -28,12 +28,12 @@ export default function LoggerPage({
 }: Route.ComponentProps) {
   return (
     <RecordingForm
-      title="Bring in a logger's file"
+      title="Import a logger's file"
       gives="volts and amps give the energy of each stretch between check-ins with a time."
       label="CSV of time, volts and amps"
       accept=".csv,text/csv"
       hint="One sample a row; speed too if the logger has it. Time as 2026-10-18T09:30:00Z, or in seconds since the ride's start."
-      save="Keep the samples"
+      save="Save the samples"
       limitBytes={LIMIT_BYTES}
       test={test}
       rides={rides}

@@ -124,7 +124,7 @@ export default function NewTest({
           nowMs={nowMs}
           clock={clock}
           lastResult={actionData}
-          save="Keep and add check-ins"
+          save="Save and add check-ins"
           newId={newId}
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />

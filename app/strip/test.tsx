@@ -136,7 +136,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
             Conditions
           </Link>
           <Link to={`${here}/track?ride=${ride.id}`} className="button">
-            Bring in a track
+            Import a track
           </Link>
           {results?.legs.some(({ side }) => side !== null) ? (
             <Link to={`/compare/pair?runs=${line.id}`} className="button">
@@ -149,7 +149,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
             </Link>
           ) : (
             <Link to={`${here}/import?ride=${ride.id}`} className="button button-main">
-              Bring in a file
+              Import a file
             </Link>
           )}
         </div>
@@ -178,7 +178,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
             <Empty
               step={
                 <Link to={`${here}/import?ride=${ride.id}`} className="button button-main">
-                  Bring in a file
+                  Import a file
                 </Link>
               }
             >
@@ -256,10 +256,10 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                 ))}
                 <div className="flex flex-wrap items-center gap-3">
                   <Link to={`${here}/import?ride=${ride.id}`} className="button">
-                    Bring in a file
+                    Import a file
                   </Link>
                   <Link to={`${here}/logger?ride=${ride.id}`} className="button">
-                    Bring in a logger's file
+                    Import a logger's file
                   </Link>
                   <Form method="post">
                     <input type="hidden" name="nextRideId" value={nextRideId} />
@@ -268,7 +268,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                     </button>
                   </Form>
                   <a href={`${here}/record`} className="button button-plain" download>
-                    this test as a file
+                    Export this test
                   </a>
                   {rides.map((each) =>
                     each.track ? (

@@ -25,12 +25,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 export default function TrackPage({ loaderData: { test, rides, rideId }, actionData }: Route.ComponentProps) {
   return (
     <RecordingForm
-      title="Bring in a track"
+      title="Import a track"
       gives="the recording gives distance, moving time, speed and climb."
       label="GPX 1.1 file of the ride"
       accept=".gpx,application/gpx+xml"
       hint="Check-ins with a time take their distance from the track; those with a display distance show how far off the display is."
-      save="Keep the track"
+      save="Save the track"
       limitBytes={LIMIT_BYTES}
       test={test}
       rides={rides}

@@ -204,7 +204,7 @@ export default function Today({
             </section>
             <Waiting waiting={waiting} count={waitingCount} />
             <section>
-              <h2 className="mb-2">Thriftiest, as ridden</h2>
+              <h2 className="mb-2">Least Wh/mi, as ridden</h2>
               <Thriftiest rows={thriftiest} />
               <p className="mt-3">
                 <Link to={href("/compare")}>All standings</Link>

@@ -15,7 +15,7 @@ export function UndoNotice() {
   const { pathname, search: query } = useLocation();
   const change = search.get("changed");
   const undone = search.get("undone");
-  const words = change ? "Kept." : undone ? (UNDONE.get(undone) ?? TOO_LATE) : null;
+  const words = change ? "Saved." : undone ? (UNDONE.get(undone) ?? TOO_LATE) : null;
   useEffect(() => announce(words ?? ""), [words, change]);
   if (!words) return null;
   return (

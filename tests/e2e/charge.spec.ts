@@ -12,7 +12,7 @@ const rows = (page: Page, ride: string) =>
 async function checkIn(page: Page, values: Record<string, string>): Promise<void> {
   for (const [label, value] of Object.entries(values))
     await page.getByLabel(label, { exact: true }).fill(value);
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
 }
 
 test.beforeEach(async ({ page }) => {
@@ -33,10 +33,10 @@ test("a test is started on a bike of the desk", async ({ page }) => {
   await page.getByLabel("School of method").selectOption("commute week");
   await page.getByLabel("Air temperature").fill("68 F");
   await page.getByRole("textbox", { name: "Clock of the notes" }).fill("an hour");
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByText("Type the clock's time zone by its name")).toBeVisible();
   await page.getByRole("textbox", { name: "Clock of the notes" }).fill("+02:00");
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByText("commute week, pedalled")).toContainText("20 C");
   address = new URL(page.url()).pathname;
 });
@@ -67,7 +67,7 @@ test("a second ride goes on from its own zero on the same charge", async ({ page
   await page.goto(address);
   await page.getByRole("button", { name: "Another ride on this charge" }).click();
   await expect(page.getByLabel("What", { exact: true })).toHaveValue("start");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(rows(page, "Ride 2")).toHaveCount(2);
   await checkIn(page, { Distance: "7", Volts: "37,4", "At rest for": "15 min" });
   await expect(rows(page, "Ride 2")).toHaveCount(3);
@@ -81,11 +81,11 @@ test("a correction shows the entry's own time, and both figures stay in sight", 
   await page.getByRole("link", { name: "Correct the entry at 16.0" }).click();
   await expect(page.getByLabel("Volts", { exact: true })).toHaveValue("37.4 V");
   await page.getByLabel("Volts", { exact: true }).fill("37,9");
-  await page.getByRole("button", { name: "Keep the correction" }).click();
+  await page.getByRole("button", { name: "Save the correction" }).click();
   await expect(page.getByRole("button", { name: "Set aside 37.9 V" })).toBeVisible();
   await expect(page.locator("s", { hasText: "37.4" })).toBeVisible();
   await page.goto(`${address}?correct=none`);
-  await expect(page.getByRole("button", { name: "Keep", exact: true })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Save", exact: true })).toBeVisible();
 });
 
 test("colder conditions leave less usable energy", async ({ page }) => {
@@ -97,7 +97,7 @@ test("colder conditions leave less usable energy", async ({ page }) => {
   const warm = await usable();
   await page.getByRole("link", { name: "Conditions" }).click();
   await page.getByLabel("Air temperature").fill("-8 C");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText("commute week, pedalled")).toContainText("\u22128 C");
   await expect.poll(usable).toBeLessThan(warm - 10);
 });
@@ -108,7 +108,7 @@ test("a page without script still takes a check-in", async ({ browser }) => {
   await page.goto(address);
   await page.getByLabel("Distance", { exact: true }).fill("9 km");
   await page.getByLabel("Volts", { exact: true }).fill("36.9");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByRole("button", { name: "Set aside 36.9 V" })).toBeVisible();
   await context.close();
 });

@@ -133,10 +133,10 @@ test("a figure is published with its conditions, which a later version does not 
   await page.goto("/compare/references?change=House");
   await ready(page);
   await page.getByLabel("Speed held").fill("fast");
-  await page.getByRole("button", { name: "Keep as a new version" }).click();
+  await page.getByRole("button", { name: "Save as a new version" }).click();
   await expect(page.getByText(/^“fast” is not a speed/)).toBeVisible();
   await page.getByLabel("Speed held").fill("13 mph");
-  await page.getByRole("button", { name: "Keep as a new version" }).click();
+  await page.getByRole("button", { name: "Save as a new version" }).click();
   await expect(page.getByRole("heading", { name: "Standings, Wh/mi under House, version 2" })).toBeVisible();
   await page.getByRole("link", { name: /^How Vessock Fat, fat tyres, soft comes to/ }).click();
   await expect(published.getByRole("listitem")).toHaveText(figure);
@@ -246,7 +246,7 @@ test("a sweep is laid out, filled square by square, keeps what cannot be read, a
   await page.getByLabel("Amps, row 3").fill("plenty");
   await page.getByLabel("Speed, row 3").fill("15");
   await expect(page.getByText("“plenty” cannot be read: type 6.5, or 6-7 as it flickers.")).toBeVisible();
-  await expect(page.getByText("kept as typed")).toBeVisible();
+  await expect(page.getByText("saved as typed")).toBeVisible();
   await expectAccessible(page);
   await page.reload();
   await expect(page.getByLabel("Amps, row 3")).toHaveValue("plenty");
@@ -266,11 +266,11 @@ test("climbs of one hill rank together; bad ones say what to type", async ({ pag
   await ready(page);
   await page.getByLabel("Time").fill("3:20");
   await page.getByLabel("Percent at the foot").fill("80");
-  await page.getByRole("button", { name: "Keep the climb" }).click();
+  await page.getByRole("button", { name: "Save the climb" }).click();
   await expect(page.getByText(/^Type the percent at the foot and at the top, or neither/)).toBeVisible();
   await page.getByLabel("Percent at the foot").fill("");
   await page.getByLabel("Energy by a counter").fill("5 Wh");
-  await page.getByRole("button", { name: "Keep the climb" }).click();
+  await page.getByRole("button", { name: "Save the climb" }).click();
   await expect(bikes).toHaveCount(before + 1);
   await expect(bikes.first()).toHaveText("Brindlow 3");
   await expect(page.getByRole("row").nth(1)).toContainText("0.11 ±");
@@ -338,7 +338,7 @@ test("no wind has no direction", async ({ page }) => {
   await ready(page);
   await page.getByLabel("How strong the wind was").fill("0");
   await page.getByLabel("Where it came from").fill("N");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(
     page.getByText("No wind comes from nowhere: type how strong it was, or clear where it came from."),
   ).toBeVisible();

@@ -25,7 +25,7 @@ async function newTest(page: Page, bike: string, title: string): Promise<string>
   await page.getByLabel("Title").fill(title);
   await page.getByLabel("Day").fill("2026-10-20");
   await page.getByLabel("Air temperature").fill("15 C");
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
   return new URL(page.url()).pathname;
 }
@@ -34,7 +34,7 @@ async function checkIn(page: Page, values: Record<string, string>, folded = fals
   if (folded) await page.getByText("Time, place, motor and meters").click();
   for (const [label, value] of Object.entries(values))
     await page.getByLabel(label, { exact: true }).fill(value);
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
 }
 
 test("evidence shows what each kind alone would say, and why they differ", async ({ page }) => {
@@ -106,7 +106,7 @@ test("an edit the server refuses is taken back from the answer", async ({ page }
   const before = await best(page);
   await page.getByLabel("Distance", { exact: true }).fill("3.5");
   await page.getByLabel("Percent", { exact: true }).fill("20");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText(/3\.5 mi by recorder lies behind/)).toBeVisible();
   expect(await best(page)).toBe(before);
   await page.goto(address);
@@ -175,7 +175,7 @@ test("the test as a file is a bundle that calc answers with the same figure", as
 
 test("a logger's file is brought in; one that cannot be read names its cells", async ({ page }) => {
   await page.goto(counted);
-  await page.getByRole("link", { name: "Bring in a logger's file" }).click();
+  await page.getByRole("link", { name: "Import a logger's file" }).click();
   const upload = (text: string) =>
     page.getByLabel("CSV of time, volts and amps").setInputFiles({
       name: "box.csv",
@@ -183,14 +183,14 @@ test("a logger's file is brought in; one that cannot be read names its cells", a
       buffer: Buffer.from(text),
     });
   await upload("time,volts,amps\n2026-10-20T09:00:00Z,low,6\n");
-  await page.getByRole("button", { name: "Keep the samples" }).click();
+  await page.getByRole("button", { name: "Save the samples" }).click();
   await expect(page.getByRole("alert")).toContainText("row 2, column volts");
   await expectAccessible(page);
   const seconds = Array.from({ length: 1500 }, (_, i) =>
     new Date(Date.UTC(2026, 9, 20, 9) + i * 1000).toISOString(),
   );
   await upload(`time,volts,amps\n${seconds.map((time) => `${time},40,5`).join("\n")}\n`);
-  await page.getByRole("button", { name: "Keep the samples" }).click();
+  await page.getByRole("button", { name: "Save the samples" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText("counter and wall");
   await expect(ledger(page)).toBeVisible();
 });
@@ -212,16 +212,16 @@ test("a pack's age, resistance and own curve are kept; a curve that cannot be is
   await page.getByRole("link", { name: "Rail pack" }).click();
   await page.getByLabel("Own rest-volts curve").fill("half full at 48 V");
   await page.getByLabel("Full cycles so far").fill("12.5");
-  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await page.getByRole("button", { name: "Save the pack" }).click();
   await expect(page.getByText("Type pairs of percent and volts of one cell")).toBeVisible();
   await page.getByLabel("Own rest-volts curve").fill("0 3.1, 50 3.7, 100 4.17");
-  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await page.getByRole("button", { name: "Save the pack" }).click();
   await expect(page.getByText("Cycles are whole.")).toBeVisible();
   await expectAccessible(page);
   await page.getByLabel("Full cycles so far").fill("12");
   await page.getByLabel("First used on").fill("2026-02-01");
   await page.getByLabel("Resistance, ohm").fill("0,14");
-  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await page.getByRole("button", { name: "Save the pack" }).click();
   await page.getByRole("link", { name: "Rail pack" }).click();
   await expect(page.getByLabel("Own rest-volts curve")).toHaveValue("0 3.1, 50 3.7, 100 4.17");
   await expect(page.getByLabel("Resistance, ohm")).toHaveValue("0.14");
@@ -233,7 +233,7 @@ test("a second pack runs beside the first; the same pack twice is refused", asyn
   await expect(ledger(page)).toContainText("the label's 1152 Wh");
   await page.goto(`${address}/conditions`);
   await page.getByLabel("Second pack beside it").selectOption({ label: "Frame pack" });
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText("That is the first pack again: choose the other, or none.")).toBeVisible();
   await expectAccessible(page);
 });

@@ -21,7 +21,7 @@ async function addTest(page: Page, bike: string, title: string): Promise<string>
   await page.getByRole("link", { name: bike }).click();
   await page.getByLabel("Title").fill(title);
   await page.getByLabel("Day").fill("2026-10-18");
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
   return new URL(page.url()).pathname;
 }
@@ -34,28 +34,28 @@ test("a bike is added; what is wrong is said beside the field and nothing typed 
   await page.getByLabel("Name").fill("Sedgeway Nine");
   await page.getByLabel("Weight with its pack").fill("57 stone");
   await page.getByRole("textbox", { name: "Assist levels" }).fill("low, high");
-  await page.getByRole("button", { name: "Keep the bike" }).click();
+  await page.getByRole("button", { name: "Save the bike" }).click();
   await expect(page.getByText("“stone” is not a unit of a weight")).toBeVisible();
   await expect(page.getByLabel("Name")).toHaveValue("Sedgeway Nine");
   await expect(page.getByLabel("Weight with its pack")).toHaveValue("57 stone");
   await expectAccessible(page);
   await page.getByLabel("Weight with its pack").fill("57 lb");
   await page.getByRole("button", { name: "Confirm Motor" }).click();
-  await page.getByRole("button", { name: "Keep the bike" }).click();
+  await page.getByRole("button", { name: "Save the bike" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText("A pack for Sedgeway Nine");
-  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await page.getByRole("button", { name: "Save the pack" }).click();
   await expect(page.getByText("Type the pack's printed Wh, or its Ah and series cells.")).toBeVisible();
   await page.getByLabel("Printed energy").fill("504");
   await page.getByLabel("Cells in series").fill("10");
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Keep the pack" }).click();
+  await page.getByRole("button", { name: "Save the pack" }).click();
   await expect(page.getByText("57.0 lb")).toBeVisible();
   await expect(page.locator("dd.pencil", { hasText: "hub motor" })).toHaveCount(0);
   await expect(page.locator("dd.pencil", { hasText: "in steps of 1" })).toHaveCount(1);
   await page.getByRole("link", { name: "Add a set-up" }).click();
   await page.getByLabel("Name").fill("city tyres");
   await page.getByLabel("Pressure").fill("31 psi");
-  await page.getByRole("button", { name: "Keep the set-up" }).click();
+  await page.getByRole("button", { name: "Save the set-up" }).click();
   await expect(page.getByText("31 psi, lights off")).toBeVisible();
 });
 
@@ -65,12 +65,12 @@ test("a test in the future is refused; a good one waits for its check-ins", asyn
   await page.getByLabel("Title").fill("marsh commute");
   await page.getByLabel("Day").fill("2099-01-01");
   await page.getByLabel("Air temperature").fill("12 C");
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByText("That day lies in the future")).toBeVisible();
   await expect(page.getByLabel("Title")).toHaveValue("marsh commute");
   await page.getByLabel("Day").fill("2026-10-18");
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByText("The strip appears with the second check-in.")).toBeVisible();
   testAddress = new URL(page.url()).pathname;
 });
@@ -88,7 +88,7 @@ test("a CSV with slips names each cell and keeps nothing", async ({ page }) => {
     "row 6, column time",
   ])
     await expect(alert).toContainText(place);
-  await expect(page.getByRole("button", { name: /^Keep \d+ check-ins/ })).toBeDisabled();
+  await expect(page.getByRole("button", { name: /^Save \d+ check-ins/ })).toBeDisabled();
   await expectAccessible(page);
   await page.goto(testAddress);
   await expect(page.getByText("The strip appears with the second check-in.")).toBeVisible();
@@ -114,7 +114,7 @@ test("a good CSV is shown, mapped, kept once, and reckoned", async ({ page }) =>
   await page.getByLabel("Column note is").selectOption("");
   await page.getByRole("button", { name: "Read again with these columns" }).click();
   await expect(page.getByLabel("Column note is")).toHaveValue("");
-  await page.getByRole("button", { name: "Keep 6 check-ins" }).click();
+  await page.getByRole("button", { name: "Save 6 check-ins" }).click();
   const ledger = page.getByRole("region", { name: "Ledger" });
   await expect(ledger).toContainText("Wh/mi");
   await expect(ledger).toContainText("100 to 46 % of the label's 504 Wh");
@@ -142,7 +142,7 @@ for (const [name, content, sentence] of [
   test(`${name} is refused in a sentence`, async ({ page }) => {
     await page.goto(`${testAddress}/track`);
     await page.getByLabel("GPX 1.1 file of the ride").setInputFiles(file(name, content));
-    await page.getByRole("button", { name: "Keep the track" }).click();
+    await page.getByRole("button", { name: "Save the track" }).click();
     await expect(page.getByRole("alert")).toContainText(sentence);
   });
 
@@ -158,10 +158,10 @@ test("a 200 MB file is refused before it is sent", async ({ page }) => {
 
 test("a track gives moving time, speed and climb", async ({ page }) => {
   await page.goto(testAddress);
-  await page.getByRole("link", { name: "Bring in a track" }).click();
+  await page.getByRole("link", { name: "Import a track" }).click();
   await page.getByLabel("GPX 1.1 file of the ride").setInputFiles("examples/levee-and-harbour.gpx");
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Keep the track" }).click();
+  await page.getByRole("button", { name: "Save the track" }).click();
   await expect(page.getByRole("region", { name: "Ride summary" })).toContainText("Average12.0 mph");
   await expect(page.getByText("Track: levee and harbour, one lap")).toBeVisible();
 });
@@ -230,7 +230,7 @@ test("a slip is questioned, set aside and restored; a correction keeps the old f
   await page.getByRole("link", { name: "Correct it" }).click();
   await expect(page.getByLabel("Percent", { exact: true })).toHaveValue("69 %");
   await page.getByLabel("Percent", { exact: true }).fill("59");
-  await page.getByRole("button", { name: "Keep the correction" }).click();
+  await page.getByRole("button", { name: "Save the correction" }).click();
   await expect(flag).toBeHidden();
   await expect(page.locator("s", { hasText: "69" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Set aside 59 %" })).toBeVisible();

@@ -28,12 +28,12 @@ test("a course that ends where nobody can be is refused beside the field; nothin
   page,
 }) => {
   await course(page);
-  await page.getByRole("button", { name: "Keep the course" }).click();
+  await page.getByRole("button", { name: "Save the course" }).click();
   await expect(page.getByText("where nobody can be")).toBeVisible();
   await expect(page.getByLabel("Distance of leg 1")).toHaveValue("4 mi");
   await page.getByLabel("Climb of leg 1").fill("9000");
   await page.getByLabel("Shape").selectOption("out and back");
-  await page.getByRole("button", { name: "Keep the course" }).click();
+  await page.getByRole("button", { name: "Save the course" }).click();
   await expect(page.getByText("steeper than any road")).toBeVisible();
 });
 
@@ -48,7 +48,7 @@ test("legs by hand become a course that is drawn, kept and given away as GPX", a
   await page.getByLabel("Latitude").fill("53.6");
   await page.getByLabel("Longitude").fill("0.9");
   await expect(page.getByRole("img", { name: /^Profile: 8\.3 mi out/ })).toBeVisible();
-  await page.getByRole("button", { name: "Keep the course" }).click();
+  await page.getByRole("button", { name: "Save the course" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Dyke and ridge");
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "GPX" }).click();
@@ -82,7 +82,7 @@ test("a question leads to methods with hours, charge and plus-or-minus", async (
   await expect(part).toContainText(/\d\.\d h, \d+ % of a charge/);
   await page.getByLabel("Course").selectOption({ label: "Dyke and ridge" });
   await expect(page).toHaveURL(/course=[0-9a-f-]{36}/);
-  await part.getByRole("button", { name: "Plan it so" }).click();
+  await part.getByRole("button", { name: "Plan this" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Part charge, Brindlow 3");
   address = new URL(page.url()).pathname;
 });
@@ -98,7 +98,7 @@ test("the forecast answers what is typed, and it is kept", async ({ page }) => {
   await page.getByLabel("Air", { exact: true }).fill("-6 C");
   await expect(page.getByText(/At 21 F the pack yields 8\d % of what it does warm/)).toBeVisible();
   await page.getByLabel("Name of the plan").fill("Does it do fifty");
-  await expect(page.getByText("Kept as you type.")).toBeVisible();
+  await expect(page.getByText("Saved as you type.")).toBeVisible();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Does it do fifty");
   await page.reload();
   await expect(page.getByLabel("Speed held")).toHaveValue("19 mph");
@@ -109,7 +109,7 @@ test("a wrong value is answered beside its field and not kept", async ({ page })
   await ready(page);
   await page.getByLabel("Wind", { exact: true }).fill("a breeze");
   await expect(page.getByText("“a breeze” is not a speed")).toBeVisible();
-  await expect(page.getByText("Not kept: see the fields marked.")).toBeVisible();
+  await expect(page.getByText("Not saved: see the fields marked.")).toBeVisible();
   await page.reload();
   await expect(page.getByLabel("Wind", { exact: true })).toHaveValue("");
 });
@@ -123,7 +123,7 @@ test("what the pack cannot do is said with numbers and what would fit", async ({
   );
   await page.getByLabel("Laps", { exact: true }).fill("");
   await expect(page.getByText("The pack cannot do this")).toBeHidden();
-  await expect(page.getByText("Kept as you type.")).toBeVisible();
+  await expect(page.getByText("Saved as you type.")).toBeVisible();
 });
 
 test("a start after sunset is refused until the dark is meant", async ({ page }) => {
@@ -138,7 +138,7 @@ test("a start after sunset is refused until the dark is meant", async ({ page })
   await page.getByLabel("Riding in the dark is meant").check();
   await expect(page.getByText("The sun sets at")).toBeHidden();
   await page.getByLabel("Starts at", { exact: true }).fill("10:00");
-  await expect(page.getByText("Kept as you type.")).toBeVisible();
+  await expect(page.getByText("Saved as you type.")).toBeVisible();
 });
 
 test("two set-ups are compared in the order A B B A, and it says what would tell them apart", async ({
@@ -163,7 +163,7 @@ test("two set-ups are compared in the order A B B A, and it says what would tell
   await page.getByLabel("Course").selectOption({ label: "Dyke and ridge" });
   await expect(page.getByText("What would make it surer")).toBeVisible();
   await expect(page.getByText(/Most of its spread: .* % \(/)).toBeVisible();
-  await expect(page.getByText("Kept as you type.")).toBeVisible();
+  await expect(page.getByText("Saved as you type.")).toBeVisible();
 });
 
 test("the run sheet prints on one page", async ({ page }) => {
@@ -214,7 +214,7 @@ test.describe("on the phone", () => {
     const part = page.getByRole("listitem").filter({ hasText: "Part charge" });
     await expect(part).toContainText(/± \d/);
     await expect(page).toHaveURL(/course=[0-9a-f-]{36}/);
-    await part.getByRole("button", { name: "Plan it so" }).click();
+    await part.getByRole("button", { name: "Plan this" }).click();
     await expect(page.getByRole("heading", { level: 1 })).toHaveText("Part charge, Pellam Step");
     await expect(page.getByText(/chance of home with 20 % left/)).toBeVisible();
     await page.getByRole("link", { name: "Run sheet" }).click();
@@ -263,10 +263,10 @@ test("a plan becomes a test with its conditions", async ({ page }) => {
 
 test("a method is kept as one's own, changed, and proposed", async ({ page }) => {
   await page.goto(address);
-  await page.getByRole("button", { name: "Keep the method as my own" }).click();
+  await page.getByRole("button", { name: "Save the method as my own" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Part charge, every two miles");
   await page.getByLabel("Check in every").fill("2 mi");
-  await page.getByRole("button", { name: "Keep the method" }).click();
+  await page.getByRole("button", { name: "Save the method" }).click();
   await expect(page.getByRole("link", { name: "Part charge, every two miles" })).toBeVisible();
   await page.goto("/plan/new?question=claim");
   await expect(page.getByRole("heading", { name: "Part charge, every two miles" })).toBeVisible();
@@ -277,7 +277,7 @@ test("a bench discharge is planned without a ride", async ({ page }) => {
   await ready(page);
   const bench = page.getByRole("listitem").filter({ hasText: "Bench discharge" });
   await expect(bench).toContainText(/pack to ± \d+ Wh/);
-  await bench.getByRole("button", { name: "Plan it so" }).click();
+  await bench.getByRole("button", { name: "Plan this" }).click();
   await expect(page.getByText("A bench discharge rides nowhere")).toBeVisible();
   await expect(page.getByText("chance of home")).toBeHidden();
   await page.getByRole("link", { name: "Run sheet" }).click();
@@ -310,7 +310,7 @@ test("a hundred-mile track is read with progress, profiled, painted and kept", a
   await page.getByRole("button", { name: "Another leg" }).click();
   await page.getByLabel("Distance of leg 2").fill("40 mi");
   await page.getByLabel("Ground of leg 2").selectOption("grass");
-  await page.getByRole("button", { name: "Keep the course" }).click();
+  await page.getByRole("button", { name: "Save the course" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Grand round");
   await expect(page.getByLabel("Ground of leg 2")).toHaveValue("grass");
 });

@@ -38,7 +38,7 @@ test("the display fills the fields, and what it shows is logged by its own clock
   await expect.poll(() => recorder(page), { timeout: 20_000 }).toBeGreaterThan(1);
   await page.getByRole("button", { name: /^Check-in/ }).click();
   await page.getByRole("button", { name: "Take from the display" }).click();
-  await page.getByRole("button", { name: "Keep" }).first().click();
+  await page.getByRole("button", { name: "Save" }).first().click();
   await expect(entries(page).first()).toContainText(/1(\.\d+)?mi \d+%/);
 });
 

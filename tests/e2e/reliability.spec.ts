@@ -39,10 +39,10 @@ test("a save that comes late is answered with both versions, and nothing typed i
     await ready(tab);
   }
   await other.getByLabel("Brakes").fill("discs, bedded in");
-  await other.getByRole("button", { name: "Keep" }).click();
+  await other.getByRole("button", { name: "Save" }).click();
   await expect(other.getByText("discs, bedded in")).toBeVisible();
   await page.getByLabel("Brakes").fill("discs, squealing");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   const notice = page.getByRole("alert").filter({ hasText: "This was changed meanwhile" });
   await expect(notice).toBeVisible();
   await expect(notice.getByRole("row").filter({ hasText: "Brakes" })).toContainText(
@@ -50,7 +50,7 @@ test("a save that comes late is answered with both versions, and nothing typed i
   );
   await expect(page.getByLabel("Brakes")).toHaveValue("discs, squealing");
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("discs, squealing")).toBeVisible();
   await other.close();
 });
@@ -61,7 +61,7 @@ test("an undo after a later change is refused, and says so", async ({ page }) =>
     await page.goto(`${bike}/edit`);
     await ready(page);
     await page.getByLabel("Comfort parts").fill(what);
-    await page.getByRole("button", { name: "Keep" }).click();
+    await page.getByRole("button", { name: "Save" }).click();
     await expect(page.getByRole("button", { name: "Undo" })).toBeVisible();
     return page.url();
   };
@@ -80,7 +80,7 @@ test("the conditions of a test are undone like anything else", async ({ page }) 
   await ready(page);
   const title = page.getByLabel("Title");
   await title.fill("levee run-down, renamed");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText("renamed");
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByRole("heading", { level: 1 })).not.toContainText("renamed");

@@ -53,7 +53,7 @@ test("a check-in is three taps and digits, and the forecast answers", async ({ p
   await page.getByRole("button", { name: "Check-in" }).click();
   await page.getByLabel("Distance").fill("5.2");
   await page.getByLabel("Percent").fill("82");
-  await page.getByRole("button", { name: "Keep" }).first().click();
+  await page.getByRole("button", { name: "Save" }).first().click();
   await expect(page.getByRole("region", { name: "What is left" })).toContainText(/8\d % ± \d/);
   await expect(page.getByText(/Home is 5\.\d mi from here/)).toBeVisible();
   await expectAccessible(page);

@@ -18,7 +18,7 @@ async function newTest(page: Page, title: string): Promise<string> {
   await page.getByRole("link", { name: "Brindlow 3" }).click();
   await page.getByLabel("Title").fill(title);
   await page.getByLabel("Day").fill("2026-10-20");
-  await page.getByRole("button", { name: "Keep and add check-ins" }).click();
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
   return new URL(page.url()).pathname;
 }
@@ -103,7 +103,7 @@ test("home on a one-way course is its end or its start, with the rider's own rul
   await page.getByLabel("Shape").selectOption("one way");
   await page.getByLabel("Home from its end").fill("the ferry back");
   await page.getByLabel("Distance of leg 1").fill("14 mi");
-  await page.getByRole("button", { name: "Keep the course" }).click();
+  await page.getByRole("button", { name: "Save the course" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Down to the ferry");
   await page.goto("/plan");
   await page.getByRole("link", { name: "Ask a question" }).click();
@@ -113,7 +113,7 @@ test("home on a one-way course is its end or its start, with the rider's own rul
   await page.getByLabel("Course").selectOption({ label: "Down to the ferry" });
   await expect(page).toHaveURL(/course=[0-9a-f-]{36}/);
   const part = page.getByRole("listitem").filter({ hasText: "Part charge" });
-  await part.getByRole("button", { name: "Plan it so" }).click();
+  await part.getByRole("button", { name: "Plan this" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Part charge, Brindlow 3");
   await page.goto("/ride");
   await page.getByRole("button", { name: "Start Part charge, Brindlow 3" }).click();

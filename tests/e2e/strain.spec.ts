@@ -36,7 +36,7 @@ test.describe("with no network", () => {
     await page.getByLabel("Name", { exact: true }).fill("Levee Runner");
     await page.getByLabel(/^Assist levels/).fill("low, high");
     await cut(context, true);
-    await page.getByRole("button", { name: "Keep the bike" }).click();
+    await page.getByRole("button", { name: "Save the bike" }).click();
     await expect(page.getByText(NO_NETWORK)).toBeVisible();
     await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Levee Runner");
     await cut(context, false);
@@ -62,7 +62,7 @@ test.describe("with no network", () => {
       await route.fetch();
       await route.abort("connectionreset");
     });
-    await page.getByRole("button", { name: "Keep the bike" }).click();
+    await page.getByRole("button", { name: "Save the bike" }).click();
     await expect(page.getByRole("heading", { name: "Twice Sent" })).toBeVisible();
     expect(lost).toBe(1);
     await page.goto("/bikes");
@@ -91,7 +91,7 @@ test.describe("with no network", () => {
     const again = await context.newPage();
     await again.goto(address);
     await ready(again);
-    await expect(again.getByText("kept as typed")).toBeVisible();
+    await expect(again.getByText("saved as typed")).toBeVisible();
     await again.reload();
     await expect(again.locator('input[value="12 mph"]')).toHaveCount(1);
   });
@@ -124,7 +124,7 @@ test.describe("what is typed and not saved", () => {
     await page.reload();
     await expect(page.getByText("What you typed here before is back")).toBeVisible();
     await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Odo");
-    await page.getByRole("button", { name: /^Keep/ }).click();
+    await page.getByRole("button", { name: /^Save/ }).click();
     await expect(page).toHaveURL(/\/bikes\?changed/);
     await page.goto("/bikes/riders/new");
     await ready(page);

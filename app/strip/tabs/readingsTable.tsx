@@ -132,7 +132,7 @@ function Headings({ fields }: { readonly fields: readonly ReadingField[] }) {
         </th>
         <th scope="col">Level, ground, note</th>
         <th className="number" scope="col">
-          Stands off by
+          Off by
         </th>
         <th className="number" scope="col">
           Best without it

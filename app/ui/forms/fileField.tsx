@@ -45,7 +45,7 @@ export function FileField({
           const size = event.target.files?.[0]?.size ?? 0;
           const sentence =
             size > limitBytes
-              ? `The file holds ${megabytes(size)} MB; ${megabytes(limitBytes)} MB are the most. Bring in one ride at a time.`
+              ? `The file holds ${megabytes(size)} MB; ${megabytes(limitBytes)} MB are the most. Import one ride at a time.`
               : null;
           event.target.setCustomValidity(sentence ?? "");
           setTooLarge(sentence);
