@@ -147,7 +147,7 @@ test("a counter, and a charge read at the wall, are typed and make the figure su
   await checkIn(page, { Distance: "8", Percent: "78", "Energy counter": "84 Wh" }, true);
   await expect(page.getByRole("columnheader", { name: "Counter, Wh" })).toBeVisible();
   await checkIn(page, { Distance: "15", Percent: "59" });
-  await expect(page.getByRole("cell", { name: "15.0", exact: true })).toBeVisible();
+  await expect(page.getByRole("rowheader", { name: "15.0", exact: true })).toBeVisible();
   const sure = async () => Number(/± (\d+\.?\d*)/.exec((await ledger(page).textContent())!)![1]);
   const before = await sure();
   await page.getByLabel("What", { exact: true }).selectOption("refill");
