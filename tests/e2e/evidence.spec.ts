@@ -82,9 +82,11 @@ test("an edit is counted at once, before the server has it, and both answers sta
   await ready(page);
   const before = await best(page);
   let reached = false;
+  let release = () => undefined as void;
+  const held = new Promise<void>((resolve) => (release = resolve));
   await page.route("**/strip/**", async (route) => {
     if (route.request().method() !== "POST") return route.continue();
-    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await held;
     reached = true;
     return route.continue();
   });
@@ -94,6 +96,7 @@ test("an edit is counted at once, before the server has it, and both answers sta
     .click();
   await expect(ledger(page)).toContainText("With nothing set aside");
   expect(reached).toBe(false);
+  release();
   await expect(page.getByRole("button", { name: /^Restore 7\d %/ })).toBeVisible({ timeout: 10_000 });
   expect(reached).toBe(true);
   await page.getByRole("button", { name: /^Restore 7\d %/ }).click();

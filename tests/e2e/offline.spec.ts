@@ -233,7 +233,8 @@ test("a browser killed in the middle of a ride with no network opens it again, w
   second.child.kill("SIGTERM");
   await ended;
   await second.browser.close().catch(() => undefined);
-  rmSync(folder, { recursive: true, force: true });
+  // The browser's helpers may still be writing.
+  rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 250 });
 });
 
 test("a new version asks before it replaces an open ride, and the ride's entries stay", async ({ page }) => {
