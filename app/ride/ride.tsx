@@ -19,7 +19,7 @@ import { Truth } from "./truth";
 import { TypingNotice } from "./typingNotice";
 import { useWakeLock } from "./useWakeLock";
 import { byOtherClock, useEntering } from "./useEntering";
-import { LateNotice, Rehearsing, RideFields, TheLine, Written } from "./rideParts";
+import { LateNotice, Rehearsing, RideFields, TheLine, WithoutScript, Written } from "./rideParts";
 import { useJudged } from "./useJudged";
 import { useLog } from "./useLog";
 import { useOfflinePrefetch } from "./useOfflinePrefetch";
@@ -52,6 +52,14 @@ export async function action(args: Route.ActionArgs) {
   return redirect(`${href("/ride/:testId", { testId: args.params.testId })}${search}`);
 }
 
+function ToStrip({ testId }: { readonly testId: string }) {
+  return (
+    <Link to={href("/strip/:testId", { testId })} className="button hidden md:inline-flex">
+      Strip
+    </Link>
+  );
+}
+
 /** The log in the field: six large fields, the line, what is left, and the last entries. */
 export default function RidePage({ loaderData, actionData, matches }: Route.ComponentProps) {
   const { line, rides, ride, bike, plan, planId, rehearsal } = loaderData;
@@ -75,11 +83,7 @@ export default function RidePage({ loaderData, actionData, matches }: Route.Comp
         { bike: line.bikeName, setUp: line.setUpName, rider: line.riderName },
         system,
       )}
-      next={
-        <Link to={href("/strip/:testId", { testId: line.id })} className="button hidden md:inline-flex">
-          Strip
-        </Link>
-      }
+      next={<ToStrip testId={line.id} />}
     >
       <div
         ref={fields}
@@ -121,12 +125,7 @@ export default function RidePage({ loaderData, actionData, matches }: Route.Comp
           />
           <RideFields loaded={loaderData} state={state} entering={entering} />
           <Problems sentences={actionData ? [actionData.refused] : []} />
-          <noscript>
-            <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-2">
-              Without script the start, check-ins and the line are logged by their buttons; the rest is typed
-              on the line: “low”, “#gravel”, “lost bar 3”, “died”. What is left is on the strip.
-            </p>
-          </noscript>
+          <WithoutScript />
           <TheLine setting={setting} entering={entering} />
         </div>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">

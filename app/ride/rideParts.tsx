@@ -44,6 +44,18 @@ export function LateNotice() {
   );
 }
 
+/** What works where scripts do not. */
+export function WithoutScript() {
+  return (
+    <noscript>
+      <p className="border-l-4 border-ochre-fill bg-sheet px-4 py-2">
+        Without script the start, check-ins and the line are logged by their buttons; the rest is typed on the
+        line: “low”, “#gravel”, “lost bar 3”, “died”. What is left is on the strip.
+      </p>
+    </noscript>
+  );
+}
+
 /** What is asked for: the six fields while it is ridden, the first readings before. */
 export function RideFields({ loaded: { bike, plan }, state, entering }: PartProps) {
   const { device, panel, setPanel, lostBar, loseBar, stopOrGo, keep } = entering;

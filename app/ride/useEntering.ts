@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type RefObject } from "react";
 import { announce } from "#app/ui/announcer";
 import { momentOf } from "#core/base";
 import type { EntryBody, LiveEntry } from "#core/ride/log";
@@ -18,6 +18,21 @@ export const byOtherClock = (ms: number): Keeping => ({ at: new Date(ms).toISOSt
 
 type Log = Pick<ReturnType<typeof useLog>, "outbox" | "live" | "state" | "keepAt">;
 
+/** A panel that closes takes the focus with it: the fields have it again, and their keys. */
+function keepFocus(fields: RefObject<HTMLElement | null>): void {
+  requestAnimationFrame(() => {
+    if (document.activeElement === document.body) fields.current?.focus({ preventScroll: true });
+  });
+}
+
+/** What was typed before the page was alive is there still. */
+function useEarlyText(input: RefObject<HTMLInputElement | null>, setText: (text: string) => void): void {
+  useEffect(() => {
+    const early = input.current?.value ?? "";
+    if (early) setText(early);
+  }, [input, setText]);
+}
+
 /** How a ride's log is written: fields, keys and the line, now or by another clock, and corrections of what was written. */
 export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }: Log) {
   const { line, ride, bike, rehearsal } = loaded;
@@ -28,11 +43,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   const [lostBar, setLostBar] = useState<{ id: string; bar: number } | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const fields = useRef<HTMLDivElement>(null);
-  // What was typed before the page was alive is there still.
-  useEffect(() => {
-    const early = input.current?.value ?? "";
-    if (early) setText(early);
-  }, []);
+  useEarlyText(input, setText);
   const setting = { levels: bike.levels, throttle: bike.throttle };
 
   const device = useDevice({
@@ -53,10 +64,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
     setPanel(null);
     announce(savedSentence(body, setting, system));
-    // A panel that closes takes the focus with it: the fields have it again, and their keys.
-    requestAnimationFrame(() => {
-      if (document.activeElement === document.body) fields.current?.focus({ preventScroll: true });
-    });
+    keepFocus(fields);
     if (body.kind === "end") device.run(false);
     if (clock) {
       const day = typing === "riding" ? today(ride.zone) : line.test.day;

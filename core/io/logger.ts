@@ -84,6 +84,26 @@ function secondsOf(cell: string, factor: number, zone: string): number | null {
   return Number.isNaN(at) ? null : at / 1000 + Number(`0${part}`);
 }
 
+/** Factors of the columns by the units in their headings; a problem names the first unit that is not read. */
+function factorsOf(
+  headings: readonly string[],
+  at: Readonly<Record<LoggerField, number>>,
+): Result<Readonly<Record<keyof typeof FINE_UNITS, number>>> {
+  const factors = { time: 1, volts: 1, amps: 1 };
+  for (const field of ["time", "volts", "amps"] as const) {
+    const heading = nth(headings, at[field]);
+    const factor = factorOf(field, heading);
+    if (factor === null)
+      return err(
+        "unknown-unit",
+        "file, row 1",
+        `“${heading}” names a unit that is not read: give ${field} in ${Object.keys(FINE_UNITS[field]).slice(0, 4).join(", ")}.`,
+      );
+    factors[field] = factor;
+  }
+  return ok(factors);
+}
+
 /**
  * Reads a logger's file: a CSV with a time, volts and amps in each row, and speed if it has it. Times are ISO 8601,
  * seconds since the epoch, or seconds since the ride's start; amps are negative when energy comes back.
@@ -107,18 +127,9 @@ export function readLogger(
       "file, row 1",
       `No column is called ${missing.join(", nor ")}: name the columns time, volts, amps.`,
     );
-  const factors = {
-    time: factorOf("time", nth(headings, at.time)),
-    volts: factorOf("volts", nth(headings, at.volts)),
-    amps: factorOf("amps", nth(headings, at.amps)),
-  };
-  for (const field of ["time", "volts", "amps"] as const)
-    if (factors[field] === null)
-      return err(
-        "unknown-unit",
-        "file, row 1",
-        `“${nth(headings, at[field])}” names a unit that is not read: give ${field} in ${Object.keys(FINE_UNITS[field]).slice(0, 4).join(", ")}.`,
-      );
+  const found = factorsOf(headings, at);
+  if (!found.ok) return found;
+  const factors = found.value;
   const problems: Problem[] = [];
   const say = (row: number, column: number, sentence: string) =>
     problems.push({ code: "bad-cell", path: `row ${row + 2}, column ${headings[column]}`, sentence });
@@ -150,7 +161,7 @@ export function readLogger(
   };
   for (let row = 0; row < rows.length && problems.length < MOST_PROBLEMS; row += 1) {
     const cell = (nth(rows, row)[at.time] ?? "").trim();
-    const moment = secondsOf(cell, factors.time ?? 1, zone);
+    const moment = secondsOf(cell, factors.time, zone);
     if (moment === null) say(row, at.time, `“${cell}” is not a time: use seconds, or 2026-10-18T09:30:00Z.`);
     else if (moment < EARLIEST_EPOCH_S && rideStartS === null)
       say(
@@ -165,8 +176,8 @@ export function readLogger(
     else if (before !== undefined && moment !== null && timeS < before)
       say(row, at.time, "This time lies before the row above: put the rows in order of time.");
     record.timeS.push(timeS);
-    record.volts.push(number(row, at.volts, "volts", "V", factors.volts ?? 1));
-    record.amps.push(number(row, at.amps, "current", "A", factors.amps ?? 1));
+    record.volts.push(number(row, at.volts, "volts", "V", factors.volts));
+    record.amps.push(number(row, at.amps, "current", "A", factors.amps));
     if (at.speed >= 0)
       record.speedMps.push(number(row, at.speed, "speed", unitOfSpeed(nth(headings, at.speed))));
   }

@@ -8,7 +8,7 @@ test.describe.configure({ mode: "serial" });
 
 const ledger = (page: Page) => page.getByRole("region", { name: "Ledger" });
 const best = async (page: Page) =>
-  Number(/Best(?:counted; being kept \.\.\.)?(-?\d+\.?\d*)/.exec((await ledger(page).textContent())!)![1]);
+  Number(/Best(?:counted; being saved \.\.\.)?(-?\d+\.?\d*)/.exec((await ledger(page).textContent())!)![1]);
 
 async function open(page: Page, title: string, tab = ""): Promise<string> {
   await page.goto("/strip");

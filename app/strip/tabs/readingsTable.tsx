@@ -156,6 +156,56 @@ function aboutText({ body }: LiveEntry): string {
     .join(", ");
 }
 
+interface EntryRowProps extends Pick<TableProps, "onJudge"> {
+  readonly entry: LiveEntry;
+  readonly place: StripResults["places"][string] | undefined;
+  /** Share of the energy left there. */
+  readonly left: Estimate | null;
+  /** Its reading that stands farthest off, and the figure without it. */
+  readonly far: { readonly standing: number; readonly without: Estimate | null } | undefined;
+  readonly isQuestioned: boolean;
+  readonly fields: readonly ReadingField[];
+}
+
+/** One entry of the log. */
+function EntryRow({ entry, place, left, far, isQuestioned, fields, onJudge }: EntryRowProps) {
+  const system = useSystem();
+  const about = aboutText(entry);
+  const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
+  return (
+    <tr className={entry.struck ? "pencil line-through" : ""}>
+      <th scope="row" className={`number font-normal ${place?.between ? "pencil" : "text-ink"}`}>
+        {place ? formatBare(place.distanceM, "distance", system) : ""}
+      </th>
+      <td>{kindText(entry)}</td>
+      {fields.map((field) => (
+        <td key={field} className="number">
+          <Reading entry={entry} field={field} at={at} onJudge={onJudge} />
+        </td>
+      ))}
+      <td className="number text-sm text-quiet">
+        {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
+      </td>
+      <td className="max-w-64 text-sm">{about}</td>
+      <td className={`number text-sm ${isQuestioned ? "text-ochre" : "text-quiet"}`}>
+        {far === undefined ? "" : `${fixed(Math.abs(far.standing), 1)} sd`}
+      </td>
+      <td className="number text-sm text-quiet">
+        {far?.without ? <Figure value={far.without} dimension="energyPerDistance" /> : null}
+      </td>
+      <td>
+        <Link
+          to={entry.body.kind === "totals" ? "totals" : `?correct=${entry.rootId}`}
+          preventScrollReset
+          aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
+        >
+          correct
+        </Link>
+      </td>
+    </tr>
+  );
+}
+
 /** Two places nearer than this are one mark, m. */
 const SAME_PLACE_M = 1;
 /** Lines shown at once; a longer log is unfolded by a button. */
@@ -204,43 +254,17 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
           <tbody>
             {(all ? lines : lines.slice(0, SHOWN)).map((entry) => {
               const place = placeOf(entry);
-              const far = farthest.get(entry.rootId);
-              const about = aboutText(entry);
-              const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
-              const left = place && leftAt(place.distanceM);
               return (
-                <tr key={entry.rootId} className={entry.struck ? "pencil line-through" : ""}>
-                  <th scope="row" className={`number font-normal ${place?.between ? "pencil" : "text-ink"}`}>
-                    {place ? formatBare(place.distanceM, "distance", system) : ""}
-                  </th>
-                  <td>{kindText(entry)}</td>
-                  {fields.map((field) => (
-                    <td key={field} className="number">
-                      <Reading entry={entry} field={field} at={at} onJudge={onJudge} />
-                    </td>
-                  ))}
-                  <td className="number text-sm text-quiet">
-                    {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
-                  </td>
-                  <td className="max-w-64 text-sm">{about}</td>
-                  <td
-                    className={`number text-sm ${questioned.has(entry.rootId) ? "text-ochre" : "text-quiet"}`}
-                  >
-                    {far === undefined ? "" : `${fixed(Math.abs(far.standing), 1)} sd`}
-                  </td>
-                  <td className="number text-sm text-quiet">
-                    {far?.without ? <Figure value={far.without} dimension="energyPerDistance" /> : null}
-                  </td>
-                  <td>
-                    <Link
-                      to={entry.body.kind === "totals" ? "totals" : `?correct=${entry.rootId}`}
-                      preventScrollReset
-                      aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
-                    >
-                      correct
-                    </Link>
-                  </td>
-                </tr>
+                <EntryRow
+                  key={entry.rootId}
+                  entry={entry}
+                  place={place}
+                  left={place ? leftAt(place.distanceM) : null}
+                  far={farthest.get(entry.rootId)}
+                  isQuestioned={questioned.has(entry.rootId)}
+                  fields={fields}
+                  onJudge={onJudge}
+                />
               );
             })}
           </tbody>

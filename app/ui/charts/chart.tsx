@@ -15,7 +15,7 @@ export function Chart({ label, height, className, children }: ChartProps) {
   const alive = useHydrated();
   const said = label === undefined ? { "aria-hidden": true } : { role: "img", "aria-label": label };
   return (
-    <div {...said} className={className} style={{ minHeight: height }}>
+    <div {...said} className={`min-w-0 overflow-x-clip ${className ?? ""}`} style={{ minHeight: height }}>
       {alive ? <Suspense fallback={null}>{children}</Suspense> : null}
     </div>
   );

@@ -3,6 +3,25 @@ import { useBlocker, useLocation } from "react-router";
 import { LeaveDialog } from "#ui/overlays/leaveDialog";
 import { draftOf, entriesOf, fillForm, keepDraft } from "#app/ui/forms/drafts";
 
+/** Says that what was typed before is back, and how to begin anew. */
+function DraftBack({ onForget }: { readonly onForget: () => void }) {
+  return (
+    <p role="status" className="border-l-4 border-ochre-fill bg-sheet px-4 py-2 text-sm">
+      What you typed here before is back; it was not saved yet.{" "}
+      <button
+        type="button"
+        className="button button-plain"
+        onClick={() => {
+          onForget();
+          location.reload();
+        }}
+      >
+        Start over
+      </button>
+    </p>
+  );
+}
+
 /**
  * Keeps what is typed into a form that is saved by its button: put back when the page is opened again, asked about when the
  * page is left, gone when it was saved.
@@ -70,21 +89,7 @@ export function useDraft(
     },
     notice: (
       <>
-        {isBack ? (
-          <p role="status" className="border-l-4 border-ochre-fill bg-sheet px-4 py-2 text-sm">
-            What you typed here before is back; it was not saved yet.{" "}
-            <button
-              type="button"
-              className="button button-plain"
-              onClick={() => {
-                forget();
-                location.reload();
-              }}
-            >
-              Start over
-            </button>
-          </p>
-        ) : null}
+        {isBack ? <DraftBack onForget={forget} /> : null}
         {blocker.state === "blocked" ? (
           <LeaveDialog
             onStay={() => blocker.reset()}

@@ -1,11 +1,50 @@
 import { startTransition, useCallback, useEffect, useRef, useState, type RefObject } from "react";
 import { useLocation, type FetcherWithComponents } from "react-router";
-import { draftOf, entriesOf, fillForm, formOf, keepDraft } from "#app/ui/forms/drafts";
+import { draftOf, entriesOf, fillForm, formOf, keepDraft, type Draft } from "#app/ui/forms/drafts";
 
 /** How soon a save is tried again while another is under way, ms. */
 const BUSY_MS = 120;
 /** How often what an earlier visit could not save is sent by itself; after that it is only shown. */
 const MOST_TRIES = 2;
+
+/** What an earlier visit typed and could not save: shown as the page is opened, and sent upon the version it was typed on. */
+function useEarlierVisit(
+  path: string,
+  form: RefObject<HTMLFormElement | null>,
+  send: (draft: Draft) => void,
+): void {
+  useEffect(() => {
+    const draft = draftOf(path);
+    if (!draft || !form.current) return;
+    fillForm(form.current, draft.entries);
+    if (draft.tries >= MOST_TRIES) return;
+    keepDraft(path, { ...draft, tries: draft.tries + 1 });
+    send(draft);
+    // Once, as the page is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+}
+
+/** Sends what is left when the page is left; once it is taken, its draft is gone. */
+function useSentAtLeave(path: string, takeLeft: () => FormData | null): void {
+  useEffect(() => {
+    const flush = () => {
+      const left = takeLeft();
+      if (left)
+        void fetch(path, { method: "POST", body: left, keepalive: true }).then(
+          ({ ok }) => ok && keepDraft(path, null),
+          () => undefined,
+        );
+    };
+    window.addEventListener("pagehide", flush);
+    return () => {
+      window.removeEventListener("pagehide", flush);
+      flush();
+    };
+    // Of the page as it was opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+}
 
 /**
  * Keeps a form as it is typed: after a pause, and at once when the page is left. Nothing typed is lost by leaving it, not
@@ -43,6 +82,17 @@ export function useKeeping(
     unsent.current = null;
     setPending(sending.current !== null);
   }, []);
+  const deliver = useCallback(
+    (body: FormData, upon: number) => {
+      sending.current = body;
+      setPending(true);
+      body.set("version", String(upon));
+      // The answer's version is shown by a transition of the router's: ours comes with it or after it.
+      const done = () => startTransition(() => setAnswered((count) => count + 1));
+      void submit(body, { method: "post" }).then(done, done);
+    },
+    [submit],
+  );
   const soon = useCallback(
     (pauseMs: number) => {
       clearTimeout(timer.current);
@@ -57,56 +107,27 @@ export function useKeeping(
         const body = unsent.current;
         unsent.current = null;
         if (!body) return;
-        sending.current = body;
-        body.set("version", String(newest.current));
-        // The answer's version is shown by a transition of the router's: ours comes with it or after it.
-        const done = () => startTransition(() => setAnswered((count) => count + 1));
-        void submit(body, { method: "post" }).then(done, done);
+        deliver(body, newest.current);
       };
       timer.current = setTimeout(send, pauseMs);
     },
-    [form, submit],
+    [form, deliver],
   );
 
-  // What an earlier visit typed and could not save: shown and saved now, upon the version it was typed on.
-  useEffect(() => {
-    const draft = draftOf(path.current);
-    if (!draft || !form.current) return;
-    fillForm(form.current, draft.entries);
-    if (draft.tries >= MOST_TRIES) return;
-    keepDraft(path.current, { ...draft, tries: draft.tries + 1 });
+  useEarlierVisit(pathname, form, (draft) => {
     clearTimeout(timer.current);
     unsent.current = null;
-    const body = formOf(draft.entries);
-    body.set("version", String(draft.version ?? newest.current));
-    sending.current = body;
-    setPending(true);
-    const done = () => startTransition(() => setAnswered((count) => count + 1));
-    void submit(body, { method: "post" }).then(done, done);
-    // Once, as the page is opened.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+    deliver(formOf(draft.entries), draft.version ?? newest.current);
+  });
 
-  useEffect(() => {
-    const here = window.location.pathname;
-    const at = path.current;
-    const flush = () => {
-      clearTimeout(timer.current);
-      const left = unsent.current ?? sending.current;
-      left?.set("version", String(newest.current));
-      if (left)
-        void fetch(here, { method: "POST", body: left, keepalive: true }).then(
-          ({ ok }) => ok && keepDraft(at, null),
-          () => undefined,
-        );
-      unsent.current = sending.current = null;
-    };
-    window.addEventListener("pagehide", flush);
-    return () => {
-      window.removeEventListener("pagehide", flush);
-      flush();
-    };
+  const takeLeft = useCallback(() => {
+    clearTimeout(timer.current);
+    const left = unsent.current ?? sending.current;
+    left?.set("version", String(newest.current));
+    unsent.current = sending.current = null;
+    return left;
   }, []);
+  useSentAtLeave(pathname, takeLeft);
 
   return { soon, hold, waiting: pending };
 }

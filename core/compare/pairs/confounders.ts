@@ -5,6 +5,14 @@ import type { TestRecord } from "#core/records";
 const differs = (a: number | undefined, b: number | undefined, by: number) =>
   a !== undefined && b !== undefined && Math.abs(a - b) > by;
 
+/** How old a pack was on the day of its test, years; undefined where nobody noted its first use. */
+const yearsOf = ({ pack, test }: TestRecord) =>
+  pack.firstUsedOn === undefined ? undefined : yearsBetween(pack.firstUsedOn, test.day);
+
+/** What rider and load weigh; undefined where the rider was not weighed. */
+const loadOf = ({ rider, setUp }: TestRecord) =>
+  rider?.massKg === undefined ? undefined : rider.massKg + (setUp?.carriedKg ?? 0);
+
 /** What else differed between two tests, in sentences: each may explain part of a difference. */
 export function confounders(a: TestRecord, b: TestRecord, system: System): readonly string[] {
   const found: string[] = [];
@@ -27,10 +35,6 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
       : test.bpm !== undefined
         ? `${test.bpm} beats a minute`
         : (test.effort ?? "not noted");
-  const yearsOf = ({ pack, test }: TestRecord) =>
-    pack.firstUsedOn === undefined ? undefined : yearsBetween(pack.firstUsedOn, test.day);
-  const loadOf = ({ rider, setUp }: TestRecord) =>
-    rider?.massKg === undefined ? undefined : rider.massKg + (setUp?.carriedKg ?? 0);
   const loadText = (kg: number | undefined) => (kg === undefined ? "not weighed" : mass(kg));
   say(
     a.test.drive !== b.test.drive,
