@@ -103,6 +103,7 @@ export default function BikePage({
     <Page
       title={bike.name}
       line={bike.what}
+      what="pencil"
       next={
         packs.length ? (
           <div className="flex gap-3">

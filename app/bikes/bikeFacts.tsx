@@ -25,18 +25,24 @@ function Fact({
   );
 }
 
+/** What a percent gauge goes by, in words. */
+const COUNTS: Readonly<Record<KeptBike["counts"], string>> = {
+  charge: "follows amp-hours",
+  energy: "follows watt-hours",
+};
+
 function DisplayFacts({ bike }: { readonly bike: KeptBike }) {
   const assumed = (name: string) => bike.pencil.includes(name);
   return (
     <>
       <Fact name="Percent" pencil={assumed("percentStep")}>
-        {bike.percentStep ? `in steps of ${bike.percentStep}, counts ${bike.counts}` : "none"}
+        {bike.percentStep ? `shows ${bike.percentStep} % steps, ${COUNTS[bike.counts]}` : "none"}
       </Fact>
       <Fact name={bike.barsAre === "bars" ? "Bars" : "Lamp colours"} pencil={assumed("bars")}>
         {bike.bars || "none"}
       </Fact>
       <Fact name="Volts" pencil={assumed("meterStepV")}>
-        {bike.meterStepV ? `in steps of ${bike.meterStepV} V` : "none"}
+        {bike.meterStepV ? `shows ${bike.meterStepV} V steps` : "none"}
       </Fact>
       <Fact name="Power shown" pencil={assumed("powerShown")}>
         {bike.powerShown}

@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { freshen } from "#app/services/analysis.server";
 import { claimText } from "#app/ui/claim";
 import { labelEnergy } from "#core/battery";
-import { fixed, formatQuantity } from "#core/base";
+import { fixed, formatQuantity, Z_95 } from "#core/base";
 import { claimedSpan } from "#core/records";
 import { listBikes, listInstruments, listPacks, listRiders } from "#db/bikes";
 import { headlinesOf } from "#db/results";
@@ -161,7 +161,7 @@ function InstrumentList({ instruments }: { readonly instruments: Data["instrumen
           </Link>
           <span className="text-sm text-quiet">
             , {instrument.kind}
-            {instrument.gainSd === undefined ? "" : `, to ${fixed(100 * instrument.gainSd, 1)} %`}
+            {instrument.gainSd === undefined ? "" : `, ± ${fixed(100 * Z_95 * instrument.gainSd, 1)} %`}
             {instrument.amps === undefined ? "" : `, ${formatQuantity(instrument.amps, "current", system)}`}
           </span>
         </li>

@@ -92,7 +92,7 @@ function PackOptions({ bike, tariff }: { readonly bike: ClaimedBike; readonly ta
       ))}
       <li>
         {fixed((bike.cost.mean * hundred) / 100, 2)} ± {fixed((halfWidth95(bike.cost) * hundred) / 100, 2)}{" "}
-        {bike.currency} of current for 100 {per}, at {fixed(tariff / 100, 2)} a kWh
+        {bike.currency} of electricity for 100 {per}, at {fixed(tariff / 100, 2)} a kWh
       </li>
     </ul>
   );

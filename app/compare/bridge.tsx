@@ -8,6 +8,7 @@ import { findReference, newestReferences, referenceKey, referenceName } from "#c
 import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
+import { WhatIs } from "#ui/whatIs";
 import { pendingOnDesk } from "#app/services/analysis.server";
 import { onDesk } from "#app/services/comparison/answer.server";
 import { stillReckoning } from "#app/services/patience.server";
@@ -207,6 +208,7 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
             <UnderReference bridge={bridge.value} tests={tests} reference={reference} />
             <section className="sheet p-4">
               <h2 className="mb-2">From measured to {name}</h2>
+              <WhatIs word="bridge" />
               <Waterfall bridge={bridge.value} reference={name} />
             </section>
             <div className="grid gap-6 md:grid-cols-2">

@@ -90,7 +90,7 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
           <>
             <p className="text-sm text-quiet">
               Boxes: claimed, empty where nothing meets it. Dot and line: as ridden, with its 95 % span;
-              hollow, under {reference.name}. Upright stroke: paper arithmetic, as ridden.
+              hollow, under {reference.name}. Thin bar: paper arithmetic, as ridden.
             </p>
             {claimed.map((bike) => (
               <BikeClaims

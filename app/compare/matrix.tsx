@@ -5,7 +5,7 @@ interface MatrixProps {
   readonly cells: readonly {
     readonly level: string;
     readonly ground: string;
-    /** Null: ridden, but not told apart. */
+    /** Null: ridden, with too few readings to tell. */
     readonly whPerM: Estimate | null;
   }[];
   /** The bike's own, least first. */
@@ -48,7 +48,7 @@ export function Matrix({ cells, levels: own }: MatrixProps) {
                         </span>
                       </>
                     ) : (
-                      <i className="text-ochre">not told apart</i>
+                      <i className="text-ochre">too few readings here</i>
                     )}
                   </td>
                 );

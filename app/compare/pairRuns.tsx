@@ -33,7 +33,7 @@ function Doubt({ pair }: { readonly pair: JointPair }) {
         </button>
       ) : null}
       <p className="mt-3 text-sm text-quiet">
-        Taken apart, as if they shared nothing, the plus-or-minus would be{" "}
+        Counted separately, the plus-or-minus would be{" "}
         {formatQuantity(Z_95 * pair.sdApart, "energyPerDistance", system)}. Over{" "}
         {formatQuantity(20 * METRES_PER_MILE, "distance", system, 0)} the difference is{" "}
         {formatUncertain(scale(pair.whole.difference, 20 * METRES_PER_MILE), "energy", system)}.

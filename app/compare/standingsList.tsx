@@ -4,6 +4,7 @@ import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/com
 import { nth, fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
 import { Chart } from "#ui/charts/chart";
 import { useSpoken } from "#ui/system";
+import { WhatIs } from "#ui/whatIs";
 import type { CompareRow, Place } from "#app/services/comparison/row";
 import { StandingsTable } from "./standingsTable";
 
@@ -176,13 +177,19 @@ function Legend({
   readonly reference: StandingsListProps["reference"];
 }) {
   return (
-    <p className="mt-3 text-sm text-quiet">
-      Dot and line: best, with its 95 % span. Thin bar: paper arithmetic, as ridden. Hollow:{" "}
-      {reference ? "most of the doubt is what no ride has told yet" : "a reading of the test is in question"}.
-      {brackets.length > 0
-        ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
-        : ""}
-    </p>
+    <div className="mt-3 text-sm text-quiet">
+      <p>
+        Dot and line: best, with its 95 % span. Thin bar: paper arithmetic, as ridden. Hollow:{" "}
+        {reference
+          ? "most of the doubt is what no ride has told yet"
+          : "a reading of the test is in question"}
+        .
+        {brackets.length > 0
+          ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
+          : ""}
+      </p>
+      {brackets.length > 0 ? <WhatIs word="bracket" /> : null}
+    </div>
   );
 }
 

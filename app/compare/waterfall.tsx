@@ -14,7 +14,7 @@ export const FACTOR_WORDS: Readonly<Record<Factor | "day", string>> = {
   mass: "weight of rider and load",
   wind: "wind",
   climb: "climb",
-  air: "temperature and height of the air",
+  air: "temperature, altitude",
   speed: "speed",
   ground: "ground",
   rider: "what the rider puts in",

@@ -170,7 +170,7 @@ export function PlanFacts({ results }: { readonly results: PlanResults }) {
           {bailOuts.map(({ name, kind, atM, beyond, pedalAfterM }) => (
             <Row key={`${name} ${atM}`} name={`${name}, ${formatQuantity(atM, "distance", system)}`}>
               {kind}
-              {beyond ? "; the pack may not last to it" : ""}
+              {beyond ? "; may be out of reach" : ""}
               {pedalAfterM === null
                 ? ""
                 : `; pedal back to it from ${formatQuantity(pedalAfterM, "distance", system)}`}

@@ -48,7 +48,7 @@ export function PlanOutcome({ line, course, results, yielded }: PlanOutcomeProps
           <section className="sheet p-4">
             <ForecastChart results={good} course={course} />
             <p className="mt-1 text-sm text-quiet">
-              Charge left, expected, and where it lies on 95 of 100 such days. {good.restsOn}
+              Charge left, expected, and where it lies on 95 of 100 such days (the band). {good.restsOn}
             </p>
             <SpreadLine results={good} />
             <LearningLines results={good} />

@@ -61,7 +61,7 @@ function CheckInCard({ checkIn }: { readonly checkIn: PlannedCheckIn }) {
   const readings = [
     ["percent", percentText(expected)],
     ["bars", barsText(expected)],
-    ["rest volts", voltsText(expected)],
+    ["volts at rest", voltsText(expected)],
   ] as const;
   const goOn = goOnText(checkIn);
   return (
@@ -91,7 +91,7 @@ function CheckInCard({ checkIn }: { readonly checkIn: PlannedCheckIn }) {
       </dl>
       {goOn ? (
         <p className="mt-2 font-bold">
-          {goOn === "go home" ? "Go home from here." : `Go on above ${goOn}; else go home from here.`}
+          {goOn === "go home here" ? "Go home from here." : `Go on above ${goOn}; else go home from here.`}
         </p>
       ) : null}
     </article>

@@ -74,7 +74,7 @@ function factsOf(
       .slice(0, 4)
       .map(
         ({ name, kind, atM, beyond, pedalAfterM }) =>
-          `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; the pack may not last to it" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
+          `${name} at ${formatQuantity(atM, "distance", system)}: ${kind}${beyond ? "; may be out of reach" : ""}${pedalAfterM === null ? "" : `; out of the pack's reach from ${formatQuantity(pedalAfterM, "distance", system)}`}.`,
       ),
     bench || found.turn.pedalAfterM === null
       ? ""
@@ -114,6 +114,7 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
     <Page
       title={plan.title}
       line={`${questionOf(plan.question).asks} ${plan.method.name}. ${line.bikeName}${line.setUpName ? `, ${line.setUpName}` : ""}, ${record.pack.name}${line.riderName ? `, ${line.riderName}` : ""}. ${bench ? "" : `${line.courseName ?? "A plain loop"}, ${formatQuantity(found.endM, "distance", system)}, ${formatQuantity(found.gainM, "climb", system)} climb, about ${hoursText(found.end.timeS.mean)} h. `}${dayText(plan.day)}, start ${plan.startsAt}.`}
+      what="run sheet"
       next={back}
     >
       <div className="run-sheet grid grid-cols-[minmax(0,1fr)] gap-4 p-4 md:p-6">

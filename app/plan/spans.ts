@@ -55,7 +55,7 @@ export function distanceSpan(at: Estimate, system: System): SpanText {
 /** The least the display may show to go on: percent, else bars, else rest volts. */
 export function goOnText({ goOnAbove }: CheckIn): string {
   if (!goOnAbove) return "";
-  if (goOnAbove.impossible) return "go home";
+  if (goOnAbove.impossible) return "go home here";
   if (goOnAbove.percent !== null) return `${fixed(goOnAbove.percent, 0)} %`;
   if (goOnAbove.bars !== null) return `${fixed(goOnAbove.bars, 0)} bars`;
   return goOnAbove.restVolts === null ? "" : `${fixed(goOnAbove.restVolts, 1)} V`;

@@ -8,6 +8,7 @@ import {
   fromSi,
   Z_95,
   unitOf,
+  widenedText,
   writeNarrowing,
   type DimensionName,
 } from "#core/base";
@@ -16,6 +17,7 @@ import type { Explained } from "#core/analysis";
 import { useAnnounced } from "#ui/announce";
 import { Figure } from "#ui/figure";
 import { useSpoken, useSystem } from "#ui/system";
+import { WhatIs, type OwnWord } from "#ui/whatIs";
 import { minutesText } from "./tabs/doubt";
 import type { StripResults } from "#app/services/strip/view";
 
@@ -27,13 +29,19 @@ interface LineProps {
   readonly how?: readonly string[];
   readonly pencil?: boolean;
   readonly slate?: boolean;
+  /** The idea of one's own that it is. */
+  readonly what?: OwnWord;
 }
 
-function Line({ name, value, because, how = [], pencil = false, slate = false }: LineProps) {
+function Line({ name, value, because, how = [], pencil = false, slate = false, what }: LineProps) {
   const tone = pencil ? "pencil" : slate ? "text-slate" : "";
   return (
     <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-t border-rule py-2.5">
-      <dt className={tone}>{name}</dt>
+      <dt className={tone}>
+        {name}
+        {pencil ? <span className="sr-only"> (assumed or worked out)</span> : null}
+        {what ? <WhatIs word={what} /> : null}
+      </dt>
       <dd className={`text-right font-medium whitespace-nowrap ${tone}`}>{value}</dd>
       {because ? (
         <dd className="col-span-2 text-sm text-quiet">
@@ -58,7 +66,7 @@ function How({ of, because, lines, children }: HowProps) {
   return (
     <details>
       <summary className="cursor-pointer list-none no-underline" aria-label={`How ${of} is reckoned`}>
-        {because} <span className="text-spruce underline underline-offset-3">how</span>
+        {because} <span className="text-spruce underline underline-offset-3">show the working</span>
       </summary>
       <div className="my-1.5 grid gap-1.5 border-l-2 border-rule pl-3 text-ink">
         {lines.map((line) => (
@@ -90,9 +98,9 @@ function Rows({ results }: { readonly results: StripResults }) {
         <thead>
           <tr>
             <th>Reading, {unitOf("distance", system)}</th>
-            <th className="number">says used</th>
-            <th className="number">answer</th>
-            <th className="number">weight</th>
+            <th className="number">reading says</th>
+            <th className="number">we conclude</th>
+            <th className="number">how much it counts</th>
           </tr>
         </thead>
         <tbody>
@@ -128,6 +136,7 @@ function PlainLine({ results }: { readonly results: StripResults }) {
   return plain ? (
     <Line
       name="Plain"
+      what="plain"
       value={`${formatBare(plain.whPerM, "energyPerDistance", system)} ${unitOf("energyPerDistance", system)}`}
       because={[plain.because, difference && spoken(difference)].filter(Boolean).join(". ")}
       slate
@@ -174,21 +183,22 @@ export const Ledger = memo(function Ledger({
     ) : null;
   return (
     <section aria-label="Ledger" aria-busy={!settled} className="sheet h-fit p-5">
-      <p className="flex justify-between gap-3 text-quiet">
-        Best
+      <div className="flex flex-wrap justify-between gap-x-3 text-quiet">
+        Best <WhatIs word="best" />
         {settled ? null : <span className="pencil text-sm">counted; being saved ...</span>}
-      </p>
+      </div>
       <Figure value={best.value} dimension="energyPerDistance" pencil={best.pencil} large />
       <div className="mt-2 mb-3 text-sm text-quiet">
         <How
           of="best"
-          because={`${best.because}. The ± holds 95 of 100.${
+          because={`${best.because}. The true figure lies within the ± 95 times in 100.${
             widened > 1.001
-              ? ` The readings disagree more than their errors allow, so every ± is widened by ${fixed((widened - 1) * 100, 0)} %.`
+              ? ` The readings disagree more than their errors allow, so every ± is ${widenedText(widened)}.`
               : ""
           }`}
           lines={best.how}
         >
+          <WhatIs word="ledger" />
           <Rows results={results} />
         </How>
       </div>
@@ -205,24 +215,26 @@ export const Ledger = memo(function Ledger({
       >
         {unfolded ? "Fold the ledger" : "Plain, energy, distance, range"}
       </button>
-      <dl className={unfolded ? "mt-3" : "hidden lg:block"}>
-        <PlainLine results={results} />
-        {explained("Energy used", results.energy, "energy")}
-        {explained("Distance", results.distance, "distance")}
-        {explained("Range, total", results.rangeTotal, "distance")}
-        {explained("to the end of full power", results.rangeFullPower, "distance")}
-        {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
-        {left ? (
-          <Line
-            name="Way left, to the end"
-            value={`${formatBare(left.low, "distance", system, 0)} to ${formatQuantity(left.high, "distance", system, 0)}`}
-            because="from the last check-in on, at the rate so far; no end is noted"
-            pencil
-          />
-        ) : null}
-        {explained("Usable energy", results.capacity, "energy")}
-        <Outrun share={noted.unassistedShare} />
-      </dl>
+      <div className={unfolded ? "mt-3" : "hidden lg:block print:block"}>
+        <dl>
+          <PlainLine results={results} />
+          {explained("Energy used", results.energy, "energy")}
+          {explained("Distance", results.distance, "distance")}
+          {explained("Range, total", results.rangeTotal, "distance")}
+          {explained("to the end of full power", results.rangeFullPower, "distance")}
+          {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
+          {left ? (
+            <Line
+              name="Way left, to the end"
+              value={`${formatBare(left.low, "distance", system, 0)} to ${formatQuantity(left.high, "distance", system, 0)}`}
+              because="from the last check-in on, at the rate so far; no end is noted"
+              pencil
+            />
+          ) : null}
+          {explained("Usable energy", results.capacity, "energy")}
+          <Outrun share={noted.unassistedShare} />
+        </dl>
+      </div>
       <SurerLine results={results} />
     </section>
   );

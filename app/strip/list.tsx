@@ -64,6 +64,7 @@ export default function Tests({
   return (
     <Page
       title="Strip"
+      what="strip"
       line={count === 1 ? "One test" : `${count} tests, newest first`}
       next={
         <Link to={href("/strip/new")} className="button button-main">

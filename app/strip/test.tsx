@@ -182,7 +182,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                 </Link>
               }
             >
-              The strip appears with the second check-in. Bring in the notes of the ride as a table, or type
+              The strip appears with the second check-in. Import the notes of the ride as a table, or type
               them below: the start first, then each check-in.
             </Empty>
           ) : (

@@ -62,9 +62,7 @@ async function readiness(db: Database, line: PlanLine, today: string) {
     found?.daylight?.latestStart ? `Start by ${found.daylight.latestStart} for daylight.` : "",
     plan.airTempC === undefined ? "No weather typed yet." : "",
     line.courseId ? "" : "No course chosen yet.",
-    plan.ticked.length === 0
-      ? `None of ${lines} lines ticked.`
-      : `${plan.ticked.length} of ${lines} lines ticked.`,
+    `Checklist ${plan.ticked.length} of ${lines}.`,
   ].filter(Boolean);
   const stops = results.ok
     ? results.value.warnings.filter(({ weight }) => weight === "stop").map(({ sentence }) => sentence)

@@ -17,6 +17,7 @@ export function Figure({ value, dimension, pencil = false, large = false }: Figu
       <span className={large ? "text-5xl leading-none font-bold" : ""}>{text}</span>
       <span className={large ? "text-xl" : ""}> ± {error}</span>
       <span className={large ? "text-sm text-quiet" : "text-quiet"}> {unit}</span>
+      {pencil ? <span className="sr-only"> (assumed or worked out)</span> : null}
     </span>
   );
 }

@@ -1,16 +1,19 @@
 import type { ReactNode } from "react";
+import { WhatIs, type OwnWord } from "#ui/whatIs";
 
 interface PageProps {
   readonly title: string;
   /** One sentence made from the data: what this is, for which bike and pack. */
   readonly line?: ReactNode;
+  /** The idea of its own that the page shows, explained on demand. */
+  readonly what?: OwnWord;
   /** The one next step. */
   readonly next?: ReactNode;
   readonly children: ReactNode;
 }
 
 /** A page: its top line with the one next step, then its content. */
-export function Page({ title, line, next, children }: PageProps) {
+export function Page({ title, line, what, next, children }: PageProps) {
   return (
     <>
       <title>{`${title} - Barometron`}</title>
@@ -18,6 +21,7 @@ export function Page({ title, line, next, children }: PageProps) {
         <div className="min-w-0 flex-1 basis-64">
           <h1 tabIndex={-1}>{title}</h1>
           {line ? <p className="mt-0.5 text-sm text-quiet">{line}</p> : null}
+          {what ? <WhatIs word={what} /> : null}
         </div>
         {next}
       </header>

@@ -114,7 +114,7 @@ export function evidenceAlone(
     alone.splice(at + 1, 0, {
       kind: "straightLine",
       name: "volts, by a straight line",
-      from: "the first and last rest volts",
+      from: "the first and last volts at rest",
       whPerM: perMetre(line.whPerMi),
     });
   }

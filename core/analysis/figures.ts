@@ -83,7 +83,7 @@ function plainFigures(test: SolvedTest, best: Estimate, { usable, capacity }: Pa
       ? null
       : charged
         ? "Paper cannot reckon through a charge in between."
-        : "Paper needs a start and an end reading of one kind: percent, rest volts or bars.",
+        : "Paper needs a start and an end reading of one kind: percent, volts at rest or bars.",
     difference: plain && differenceSentence(plain.whPerM, best.mean, best.sd, labelWh, capacity.mean),
   };
 }

@@ -22,7 +22,7 @@ export function howBest({ capacity, fraction, energyWh, distanceM, whPerM, relat
   return [
     ...howEnergy(capacity, fraction, energyWh),
     `${fixed(energyWh.mean, 0)} Wh over ${unitToken(distanceM, "distance", 1)} is ${perDistance(whPerM.mean, 2)}.`,
-    `Of its plus-or-minus, ${perDistance(byLedger, 2)} is the energy's and ${perDistance(byDistance, 2)} the distance's, added in quadrature.`,
+    `Of its plus-or-minus, ${perDistance(byLedger, 2)} is the energy's and ${perDistance(byDistance, 2)} the distance's (as squares, for they err by themselves).`,
     ...(wide > 1.001
       ? [
           `The readings disagree more than their errors allow, so the energy's part was widened ${fixed(wide, 2)} times.`,
@@ -34,7 +34,7 @@ export function howBest({ capacity, fraction, energyWh, distanceM, whPerM, relat
 export function howEnergy(capacity: Estimate, fraction: Estimate, energyWh: Estimate): readonly string[] {
   return [
     `The readings put ${share(fraction)} of the pack as used, and the pack at ${wh(capacity)}.`,
-    `Their product is ${wh(energyWh)}; the two lean on the same readings, so their errors do not simply add.`,
+    `Their product is ${wh(energyWh)}; both come from the same readings, so their errors do not simply add.`,
   ];
 }
 

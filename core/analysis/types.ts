@@ -82,7 +82,7 @@ export interface StretchUse {
 /** What one kind of evidence alone would say. */
 export interface EvidenceAlone {
   readonly name: string;
-  /** "4 percents". */
+  /** "4 percent readings". */
   readonly from: string;
   /** Wh per metre. */
   readonly whPerM: Estimate;

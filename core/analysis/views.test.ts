@@ -48,9 +48,9 @@ describe("each kind of evidence alone", () => {
   ]);
   test("stands by name with where it comes from", () =>
     expect(results.alone.map(({ name, from }) => [name, from])).toEqual([
-      ["percent", "4 percents"],
-      ["volts, by the cell curve", "3 rest volts"],
-      ["volts, by a straight line", "the first and last rest volts"],
+      ["percent", "4 percent readings"],
+      ["volts, by the cell curve", "3 voltage readings at rest"],
+      ["volts, by a straight line", "the first and last volts at rest"],
       ["counter", "3 energy counts"],
     ]));
   test("the counter alone says its Wh over the miles", () => {
@@ -77,7 +77,7 @@ describe("a figure explains itself", () => {
   test("in lines with its own numbers", () => {
     const lines = results.best.how.map((line) => renderUnits(line, "metric")).join(" ");
     expect(lines).toContain(`${results.energy.value.mean.toFixed(0)} Wh over 35.4 km is`);
-    expect(lines).toContain("added in quadrature");
+    expect(lines).toContain("they err by themselves");
   });
   test("and in rows: each reading's say, the answer there, and its share", () => {
     const rows = results.readings.map(({ row }) => row!);

@@ -6,20 +6,20 @@ import { fixed, unitToken, Z_95 } from "#core/base";
 /**
  * "a, b and c".
  *
- * @example listed(["percents", "rest volts", "a bar"]) === "percents, rest volts and a bar"
+ * @example listed(["percent readings", "volts at rest", "a bar"]) === "percent readings, volts at rest and a bar"
  */
 export function listed(words: readonly string[]): string {
   return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 }
 
-/** Readings counted by kind, most first: "12 percents, 2 rest volts and a full start". */
+/** Readings counted by kind, most first: "12 percent readings, 2 voltage readings at rest and a full start". */
 export function countedWords(readings: readonly Reading[]): string {
   const counts = new Map<Reading["kind"], number>();
   for (const { kind } of readings) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   return listed([...counts].sort((a, b) => b[1] - a[1]).map(([kind, count]) => countedText(kind, count)));
 }
 
-/** What a figure rests on: "from 12 percents, 2 rest volts, a full start and the cut-off". */
+/** What a figure rests on: "from 12 percent readings, 2 voltage readings at rest, a full start and the cut-off". */
 export function evidenceWords(readings: readonly Reading[]): string {
   return readings.length
     ? `from ${countedWords(readings)}`
@@ -56,5 +56,5 @@ export function differenceSentence(
   return `Plain is ${by} ${side} because it rests on the first and last reading alone; best weighs every reading by its error.`;
 }
 
-/** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge not linear"`. */
+/** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge steps unevenly"`. */
 export const sourceWords = (source: ErrorSource): string => ERROR_SOURCES[source];

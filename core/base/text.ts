@@ -30,3 +30,18 @@ export const text = (error?: string) =>
 export function plainText(value: string): string {
   return value.toWellFormed().replace(new RegExp(CONTROL.source, "gu"), "");
 }
+
+/** How far off something is in words, by its sds. `farText(7.2) === "far"`, `farText(-2.5) === "clearly"` */
+export const farText = (standing: number): string => (Math.abs(standing) < 3.5 ? "clearly" : "far");
+
+const WIDER = [
+  [1.2, "a little wider"],
+  [1.45, "a third wider"],
+  [1.7, "half as wide again"],
+  [2.05, "nearly doubled"],
+  [2.6, "more than doubled"],
+] as const;
+
+/** How much wider a span became, in words; beyond words as a number. `widenedText(1.89) === "nearly doubled"` */
+export const widenedText = (times: number): string =>
+  WIDER.find(([upTo]) => times < upTo)?.[1] ?? `${Math.round(times)} times as wide`;

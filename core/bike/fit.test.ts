@@ -81,7 +81,11 @@ describe("a bike's road load fitted to steady rows", () => {
       true,
     );
     const slow = fit([row(6, "asphalt")]);
-    expect(slow.words.some((sentence) => /^Drag is hardly surer than assumed/.test(sentence))).toBe(true);
+    expect(
+      slow.words.some((sentence) =>
+        /^Drag is known to \d+ %, \d+ % before: the tests taught little/.test(sentence),
+      ),
+    ).toBe(true);
   });
   test("rows ridden one way count for less and are named", () => {
     const oneWay = grid.map((each) => ({ ...each, oneWay: true }));
@@ -92,7 +96,12 @@ describe("a bike's road load fitted to steady rows", () => {
     const slip = [...grid, row(15, "brick", { name: "the slip" }, 1.6)];
     const found = fit(slip);
     expect(found.rows.at(-1)).toMatchObject({ outlier: true });
-    expect(found.words.some((sentence) => sentence.startsWith("the slip stands "))).toBe(true);
+    expect(
+      found.words.some(
+        (sentence) =>
+          sentence.startsWith("the slip is clearly too ") || sentence.startsWith("the slip is far too "),
+      ),
+    ).toBe(true);
     expect(found.chi2PerRow).toBeGreaterThan(1.5);
   });
   test("more rows never make a parameter less sure, where they agree", () =>

@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { farText, nth } from "#core/base";
 import type { RoadFit } from "./fitTypes.ts";
 
 /** A parameter is no surer than assumed when it keeps this share of its prior sd. */
@@ -23,7 +23,7 @@ export function fitWords(
       if (rows === 0)
         return `${nth(name, 0).toUpperCase()}${name.slice(1)} was never tested: it is as assumed, to ${percent(before)}.`;
       if (share > UNCHANGED * before)
-        return `${nth(name, 0).toUpperCase()}${name.slice(1)} is hardly surer than assumed: ${percent(share)} after ${percent(before)}.`;
+        return `${nth(name, 0).toUpperCase()}${name.slice(1)} is known to ${percent(share)}, ${percent(before)} before: the tests taught little.`;
       return `${nth(name, 0).toUpperCase()}${name.slice(1)} is known to ${percent(share)}.`;
     }),
     ...(dragAndMotor > 0.9
@@ -36,12 +36,12 @@ export function fitWords(
       : []),
     ...(fit.chi2PerRow > 1.5
       ? [
-          `The rows scatter ${Math.sqrt(fit.chi2PerRow).toFixed(1)} times what their errors allow: the plus-or-minus is widened by that.`,
+          `The rows scatter ${Math.sqrt(fit.chi2PerRow).toFixed(1)} times as far as their errors allow: the plus-or-minus is that much wider.`,
         ]
       : []),
     ...off.map(
       ({ name, standing }) =>
-        `${name} stands ${Math.abs(standing).toFixed(1)} sds ${standing > 0 ? "above" : "below"} the rest.`,
+        `${name} is ${farText(standing)} too ${standing > 0 ? "high" : "low"} for the rest.`,
     ),
   ];
 }

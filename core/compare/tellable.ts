@@ -57,7 +57,7 @@ function optionsFor(
     climbBy === "track"
       ? null
       : {
-          what: "bring in the track with its heights",
+          what: "import the track with its heights",
           minutes: DEFAULTS.trackMinutes,
           leaves: {
             climb:

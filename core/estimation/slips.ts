@@ -1,4 +1,4 @@
-import { there, nth, type Assumed, fixed, METRES_PER_MILE, unitToken } from "#core/base";
+import { farText, there, nth, type Assumed, fixed, METRES_PER_MILE, unitToken } from "#core/base";
 import { likelySlip, markOf, readingText, type Reading, type Row } from "#core/battery/readings";
 import { energyFigure, milesOf, rideFigure, usedBetween } from "./figures.ts";
 import { leaveOneOut, type LeftOut } from "./leftOut.ts";
@@ -184,7 +184,7 @@ export function otherStory(solved: SolvedLedger, without: SolvedLedger, flag: Le
 }
 
 /**
- * "62 % at 9.4 mi stands 4.1 sd above what the other readings allow: a typing slip?", or both stories where the odds are
+ * "62 % at 9.4 mi is far too high for the other readings: a typing slip?", or both stories where the odds are
  * near even. A positive standing of a fraction used means too low a charge, so below; of counted energy it means too much,
  * so above. Distances are tokens for `spoken`.
  */
@@ -195,9 +195,9 @@ export function flagSentence(
   other: OtherStory | null = null,
 ): string {
   const counted = "wh" in reading || "ah" in reading || "wallWh" in reading;
-  const side = standing > 0 === counted ? "above" : "below";
+  const side = standing > 0 === counted ? "high" : "low";
   const place = unitToken(distanceM, "distance", 1);
-  const off = `${readingText(reading)} at ${place} stands ${fixed(Math.abs(standing), 1)} sd ${side} what the other readings allow`;
+  const off = `${readingText(reading)} at ${place} is ${farText(standing)} too ${side} for the other readings`;
   const would = meant === null ? "" : ` ${meant} would fit.`;
   if (logOdds > EVEN_UP_TO || !other) return `${off}: ${likelySlip(reading.kind)}${would}`;
   const stretch = unitToken(other.distanceMi * METRES_PER_MILE, "distance", 1);

@@ -4,7 +4,9 @@ import { z } from "zod";
 /** How a field of a record is typed by a person, and so how what they typed is read. */
 export type Typed =
   /** A line of text: that must be there, or may stay empty. */
-  | { readonly as: "name" | "words" | "lines" | "day" | "tick" | "compass" | "stopwatch" | "percent" }
+  | { readonly as: "name" | "words" | "lines" | "day" | "tick" | "compass" | "stopwatch" }
+  /** A share; as a margin, half of the span that holds the truth 95 times in 100, kept as one sd. */
+  | { readonly as: "percent"; readonly margin?: true }
   /** A number without a unit; what is left empty is undefined, or a number of its own. */
   | { readonly as: "number"; readonly whole?: true; readonly empty?: number }
   /** A quantity with its unit, or a bare number in the reader's own. */
@@ -14,6 +16,8 @@ export type Typed =
       readonly empty?: number;
       /** Most decimals it is written back with. */
       readonly digits?: number;
+      /** Half of the span that holds the truth 95 times in 100; kept as one sd. */
+      readonly margin?: true;
     }
   /** Two figures with a stroke between, or one for both; the second is kept under another key. */
   | {

@@ -280,7 +280,7 @@ describe("a course as GPX", () => {
       { name: "front", distanceM: 2253.08, ground: "brick", gainM: 6, lossM: 4 },
       { name: "levee", distanceM: 6598.31, ground: "fine gravel", level: "mid", gainM: 9, lossM: 9 },
     ],
-    places: [{ name: "sluice", atM: 5149.9, kind: "can be fetched" }],
+    places: [{ name: "sluice", atM: 5149.9, kind: "pick-up point" }],
     latitude: 53.6,
     longitude: -0.9,
     altitudeM: 4,

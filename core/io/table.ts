@@ -32,7 +32,7 @@ function tooLong(mostRows: number): Result<Table> {
   return err(
     "too-many-rows",
     "file",
-    `The file holds more than ${mostRows.toLocaleString("en")} rows, the most there are: bring in one ride at a time, or thin a recording to one row a second. A track goes in as GPX.`,
+    `The file holds more than ${mostRows.toLocaleString("en")} rows, the most there are: import one ride at a time, or thin a recording to one row a second. A track goes in as GPX.`,
   );
 }
 

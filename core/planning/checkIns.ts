@@ -1,4 +1,4 @@
-import { there, nth, DEFAULTS, type Estimate } from "#core/base";
+import { there, nth, DEFAULTS, Z_95, type Estimate } from "#core/base";
 import {
   goOnBelow,
   type ExpectedAt,
@@ -25,7 +25,7 @@ export interface CheckIn {
     readonly percent: number | null;
     readonly bars: number | null;
     readonly restVolts: number | null;
-    /** Not even a full pack is sure to do it. */
+    /** Not even a full pack, or the most that is expected to be left there, is sure to do it. */
     readonly impossible: boolean;
   } | null;
 }
@@ -130,9 +130,9 @@ function displayOf({ input }: Forecast): Display {
   return { ...input.display, curve: curveOf(input.pack), seriesCells: input.pack.seriesCells };
 }
 
-/** The least a display may show at a fraction used. */
-function leastShown(display: Display, fraction: number): CheckIn["goOnAbove"] {
-  const impossible = fraction <= 0;
+/** The least a display may show at a fraction used; impossible when not even the most that is expected there does. */
+function leastShown(display: Display, fraction: number, { used }: ExpectedAt): CheckIn["goOnAbove"] {
+  const impossible = fraction <= Math.max(0, used.mean - Z_95 * used.sd);
   const exact = { mean: Math.max(0, fraction), sd: 0 };
   const up = (span: Span | null, step: number) =>
     span === null ? null : Math.ceil(span.expected / step - 1e-9) * step;
@@ -170,7 +170,8 @@ export function checkInsOf(plan: Plan, route: PlannedRoute): readonly CheckIn[] 
       what,
       where,
       expected: forecast.at(atM),
-      goOnAbove: turns && next ? leastShown(display, goOnBelow(forecast, atM, next.atM)) : null,
+      goOnAbove:
+        turns && next ? leastShown(display, goOnBelow(forecast, atM, next.atM), forecast.at(atM)) : null,
     };
   });
 }

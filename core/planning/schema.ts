@@ -37,7 +37,7 @@ export type Compare = z.infer<typeof compareSchema>;
 /** A school of method made ready to ride: what is read when, what is held, when it ends. */
 export const methodSchema = z.object({
   name: text("Type the method's name.").trim().min(1, "Type the method's name.").max(120),
-  school: z.enum([...SCHOOLS, "bench"], { error: "Choose the school of method." }),
+  school: z.enum([...SCHOOLS, "bench"], { error: "Choose the kind of test." }),
   drive: z.enum(DRIVES, { error: "Choose pedal or throttle." }).default("pedal"),
   until: z
     .enum(UNTILS, { error: `It is ridden until ${UNTILS.join(", or ")}.` })

@@ -36,7 +36,7 @@ export function warningsOf(
     warn(
       "home-unsure",
       "look",
-      `Home with ${percent(plan.reserve)} left is likely on ${percent(found.chanceHome)} of such days only: keep to the turn-round.`,
+      `Home with ${percent(plan.reserve)} left is ${found.chanceHome < 0.5 ? "unlikely" : "not sure"} (${percent(found.chanceHome)} of such days): keep to the turn-round.`,
     );
   if (found.daylight && !plan.dark) {
     const { sunset, latestStart: latest } = found.daylight;
@@ -61,7 +61,7 @@ export function warningsOf(
     warn(
       "no-percent",
       "stop",
-      `${bike.name}'s display shows no percent: choose bars, rest volts or a meter.`,
+      `${bike.name}'s display shows no percent: choose bars, volts at rest or a meter.`,
     );
   const known = new Set([...bike.levels, ...(bike.throttle ? ["throttle"] : []), ""]);
   for (const level of new Set(course.legs.map((leg) => leg.level)))

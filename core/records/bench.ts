@@ -32,10 +32,14 @@ export const BENCH_FIELDS = {
   }),
   /** Of the result, 1 sd. */
   sdWh: recordField({
-    schema: number(0, 1000, "The doubt of the result is in Wh, for example 6 Wh.").optional(),
-    label: "Doubt of it, 1 sd",
-    hint: "The tester's own; at least 1.5 % is taken.",
-    typed: { as: "quantity", dimension: "energy" },
+    schema: number(
+      0,
+      1000,
+      "The doubt of the result is in Wh, up to ± 1960 Wh, for example 12 Wh.",
+    ).optional(),
+    label: "± (95 of 100)",
+    hint: "The tester's own; at least ± 3 % is taken.",
+    typed: { as: "quantity", dimension: "energy", margin: true },
   }),
   startTempC: recordField({
     schema: number(0, 45, "A pack is not tested under 0 C nor over 45 C: let it come to the room."),

@@ -139,8 +139,8 @@ export const BIKE_FIELDS = {
   }),
   counts: recordField({
     schema: z.enum(["charge", "energy"]).default("charge"),
-    label: "The percent counts",
-    typed: { as: "choice", says: { charge: "charge (most gauges)" } },
+    label: "The percent follows",
+    typed: { as: "choice", says: { charge: "amp-hours (most gauges)", energy: "watt-hours" } },
     under: DISPLAY,
   }),
   bars: recordField({

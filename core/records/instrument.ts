@@ -21,10 +21,10 @@ export const INSTRUMENT_FIELDS = {
   }),
   /** Of the energy it counts, 1 sd as a share. */
   gainSd: recordField({
-    schema: number(0.0005, 0.3, "A meter's error is 0.05 to 30 %, for example 1 %.").optional(),
-    label: "Error of a meter or logger, 1 sd",
-    hint: "Such as 1 %. A meter is assumed to 1 %, a logger to 1.5 %.",
-    typed: { as: "percent" },
+    schema: number(0.0005, 0.3, "A meter's error is ± 0.1 to 58 %, for example 2 %.").optional(),
+    label: "Error of a meter or logger, ± (95 of 100)",
+    hint: "Such as 2 %. A meter is assumed to ± 2 %, a logger to ± 3 %.",
+    typed: { as: "percent", margin: true },
   }),
   /** What a charger gives. */
   amps: recordField({
@@ -45,10 +45,10 @@ export const INSTRUMENT_FIELDS = {
     typed: { as: "percent" },
   }),
   etaSd: recordField({
-    schema: number(0.001, 0.3, "The doubt of that is 0.1 to 30 %, for example 3 %.").optional(),
-    label: "Doubt of that, 1 sd",
-    hint: "Such as 2 %. Assumed: 3 %.",
-    typed: { as: "percent" },
+    schema: number(0.001, 0.3, "The doubt of that is ± 0.2 to 58 %, for example 6 %.").optional(),
+    label: "± of that (95 of 100)",
+    hint: "Such as 4 %. Assumed: 6 %.",
+    typed: { as: "percent", margin: true },
   }),
   note: recordField({ schema: words, label: "Remarks", typed: { as: "words" }, wide: true }),
 };

@@ -49,8 +49,8 @@ export const PACK_FIELDS = {
   }),
   measuredSdWh: recordField({
     schema: measuredSd.optional(),
-    label: "Doubt of it, 1 sd",
-    typed: { as: "quantity", dimension: "energy" },
+    label: "± (95 of 100)",
+    typed: { as: "quantity", dimension: "energy", margin: true },
     under: MEASURED,
   }),
   measuredOn: recordField({

@@ -37,8 +37,8 @@ export const TEST_FIELDS = {
   }),
   day: recordField({ schema: day("2026-10-18"), label: "Day", typed: { as: "day" } }),
   school: recordField({
-    schema: z.enum(SCHOOLS, { error: "Choose the school of method." }).default("part charge"),
-    label: "School of method",
+    schema: z.enum(SCHOOLS, { error: "Choose the kind of test." }).default("part charge"),
+    label: "Kind of test",
     typed: { as: "choice" },
   }),
   drive: recordField({

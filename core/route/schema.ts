@@ -6,8 +6,10 @@ import { groundSchema } from "#core/fields";
 export const SHAPES = ["loop", "out and back", "one way"] as const;
 export type Shape = (typeof SHAPES)[number];
 
+/** What a pick-up point was called before. */
+const FORMER_PICK_UP = "can be fetched";
 /** What a place on the way is good for. */
-export const PLACES = ["can be fetched", "can stop", "water", "shelter"] as const;
+export const PLACES = ["pick-up point", "can stop", "water", "shelter"] as const;
 export type PlaceKind = (typeof PLACES)[number];
 
 const number = (least: number, most: number, sentence: string) =>
@@ -38,7 +40,12 @@ const placeSchema = z.object({
   name: text().trim().min(1, "Name the place, for example: ferry steps.").max(80),
   /** Along the way out from the start, m. */
   atM: number(0, 1e6, "Type where the place is, from the start, for example 6.2 mi."),
-  kind: z.enum(PLACES, { error: `A place is one where one ${PLACES.join(", ")}.` }).default("can stop"),
+  kind: z
+    .preprocess(
+      (kind) => (kind === FORMER_PICK_UP ? PLACES[0] : kind),
+      z.enum(PLACES, { error: `A place is one of: ${PLACES.join(", ")}.` }),
+    )
+    .default("can stop"),
 });
 export type CoursePlace = z.infer<typeof placeSchema>;
 

@@ -53,7 +53,7 @@ export const COURSES = {
     ],
     laps: 3,
     places: [
-      { name: "sluice house", atM: mi(3.2), kind: "can be fetched" },
+      { name: "sluice house", atM: mi(3.2), kind: "pick-up point" },
       { name: "tap at the old halt", atM: mi(6.1), kind: "water" },
     ],
   }),
@@ -65,7 +65,7 @@ export const COURSES = {
       { name: "the hill", distanceM: mi(1.1), ground: "asphalt", gainM: 74, lossM: 0 },
       { name: "ridge track", distanceM: mi(2.4), ground: "loose gravel", gainM: 31, lossM: 27 },
     ],
-    places: [{ name: "foot of the hill", atM: mi(3.5), kind: "can be fetched" }],
+    places: [{ name: "foot of the hill", atM: mi(3.5), kind: "pick-up point" }],
   }),
   marsh: course({
     name: "To the far marsh",
@@ -75,7 +75,7 @@ export const COURSES = {
       { name: "levee, far end", distanceM: mi(11.6), ground: "fine gravel", gainM: 26, lossM: 24 },
     ],
     places: [
-      { name: "sluice house", atM: mi(3.2), kind: "can be fetched" },
+      { name: "sluice house", atM: mi(3.2), kind: "pick-up point" },
       { name: "ferry steps", atM: mi(8.8), kind: "can stop" },
     ],
   }),

@@ -30,7 +30,7 @@ test("a test is started on a bike of the desk", async ({ page }) => {
   await page.getByRole("link", { name: "New test" }).click();
   await page.getByLabel("Title").fill("two rides, one charge");
   await page.getByLabel("Day").fill("2026-08-20");
-  await page.getByLabel("School of method").selectOption("commute week");
+  await page.getByLabel("Kind of test").selectOption("commute week");
   await page.getByLabel("Air temperature").fill("68 F");
   await page.getByRole("textbox", { name: "Clock of the notes" }).fill("an hour");
   await page.getByRole("button", { name: "Save and add check-ins" }).click();

@@ -1,6 +1,7 @@
 import { fixed, fromSi, Z_95, unitOf, writeUncertain } from "#core/base";
 import { sourceWords } from "#core/analysis";
 import { useSystem } from "#ui/system";
+import { WhatIs } from "#ui/whatIs";
 import type { StripResults } from "#app/services/strip/view";
 
 /** Least share of the variance worth a line. */
@@ -55,6 +56,7 @@ export function Doubt({ results }: { readonly results: StripResults }) {
       </section>
       <section>
         <h2 className="mb-2">What to measure next</h2>
+        <WhatIs word="surer" />
         <p className="mb-3 text-sm text-quiet">
           Each tried in the same model, by gain for each minute of a person's time.
         </p>
@@ -65,7 +67,7 @@ export function Doubt({ results }: { readonly results: StripResults }) {
                 <th>Measure</th>
                 <th className="number">Takes</th>
                 <th className="number">± {error} becomes</th>
-                <th className="number">Gain an hour</th>
+                <th className="number">± falls by, an hour of work</th>
               </tr>
             </thead>
             <tbody>

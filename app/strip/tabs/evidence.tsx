@@ -34,8 +34,8 @@ export function Evidence({ results }: { readonly results: StripResults }) {
       {results.aloneSentence ? <p>{spoken(results.aloneSentence)}</p> : null}
       {results.alone.length === 0 ? (
         <p className="text-quiet">
-          No kind of reading says anything by itself yet: two percents, two rest volts, a bar lost after a
-          full start, or a counter would.
+          No kind of reading says anything by itself yet: two percents, two voltage readings at rest, a bar
+          lost after a full start, or a counter would.
         </p>
       ) : null}
       <DotRows rows={rows} />
@@ -64,8 +64,9 @@ export function Evidence({ results }: { readonly results: StripResults }) {
         </tbody>
       </table>
       <p className="text-sm text-quiet">
-        Each kind is solved by itself, with the full start where it counts from full; whiskers hold 95 of 100.
-        The straight line is shown because many use it; it is never part of best.
+        Each kind is solved by itself, with the full start where it counts from full; the true figure lies
+        within the whiskers 95 times in 100. The straight line is shown because many use it; it is never part
+        of best.
       </p>
     </div>
   );

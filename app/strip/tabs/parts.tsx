@@ -38,7 +38,7 @@ export function Parts({ results }: { readonly results: StripResults }) {
                           {part.whPerM ? (
                             <Figure value={part.whPerM} dimension="energyPerDistance" />
                           ) : (
-                            <span className="pencil">not told apart</span>
+                            <span className="pencil">too few readings here</span>
                           )}
                           <br />
                           <span className="text-sm text-quiet">
@@ -61,8 +61,8 @@ export function Parts({ results }: { readonly results: StripResults }) {
         </p>
       )}
       <p className="text-sm text-quiet">
-        A part is “not told apart” when the readings hardly narrow what its miles cost: read the gauge at each
-        change of level or ground, and it will be.
+        There are “too few readings” where they hardly narrow what the miles of a part cost: read the gauge at
+        each change of level or ground, and there will be enough.
       </p>
     </div>
   );

@@ -5,6 +5,7 @@ import {
   stopwatchAt,
   stopwatchText,
   unitOf,
+  Z_95,
   type DimensionName,
   type System,
 } from "#core/base";
@@ -50,6 +51,10 @@ const stopwatch = (system: System) =>
 const orElse = <T extends z.ZodType>(text: T, empty: number | undefined) =>
   empty === undefined ? text : text.transform((value) => value ?? empty);
 
+/** A margin as it is typed is kept as one sd. */
+const sdOf = <T extends z.ZodType<number | undefined>>(text: T, margin: true | undefined) =>
+  margin ? text.transform((value) => (value === undefined ? undefined : value / Z_95)) : text;
+
 function readerOf({ typed }: RecordField, system: System): z.ZodType {
   switch (typed.as) {
     case "name":
@@ -62,7 +67,7 @@ function readerOf({ typed }: RecordField, system: System): z.ZodType {
     case "tick":
       return tick;
     case "percent":
-      return shareText;
+      return sdOf(shareText, typed.margin);
     case "compass":
       return compassText;
     case "stopwatch":
@@ -70,7 +75,7 @@ function readerOf({ typed }: RecordField, system: System): z.ZodType {
     case "number":
       return orElse(numberText, typed.empty);
     case "quantity":
-      return orElse(quantityText(typed.dimension, system), typed.empty);
+      return sdOf(orElse(quantityText(typed.dimension, system), typed.empty), typed.margin);
     case "span":
       return spanText(typed.dimension, system);
     case "weight":
@@ -130,13 +135,13 @@ function writtenOf(
     case "tick":
       return value ? "on" : "";
     case "percent":
-      return `${Number((100 * (value as number)).toFixed(2))} %`;
+      return `${Number((100 * (value as number) * (typed.margin ? Z_95 : 1)).toFixed(2))} %`;
     case "compass":
       return compassWritten(value as number);
     case "stopwatch":
       return stopwatchText(value as number);
     case "quantity":
-      return shown(value as number, typed.dimension, system, typed.digits);
+      return shown((value as number) * (typed.margin ? Z_95 : 1), typed.dimension, system, typed.digits);
     case "span": {
       const [low, high] = [value as number, (record[typed.to] ?? value) as number].map((end) =>
         String(

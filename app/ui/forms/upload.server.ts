@@ -88,7 +88,7 @@ export async function uploadedBytes(
 }
 
 const tooLarge = (limitBytes: number) =>
-  `The file is over ${limitBytes / 1024 / 1024} MB: bring in one ride at a time, or one row a second.`;
+  `The file is over ${limitBytes / 1024 / 1024} MB: import one ride at a time, or one row a second.`;
 
 /** The text of an uploaded file, or one sentence about why it cannot be read. */
 export async function uploadedText(

@@ -56,7 +56,7 @@ export const percent = readingKind({
     span: z.number().min(0).optional(),
   }),
   name: "percent",
-  counted: ["one percent", "percents"],
+  counted: ["one percent reading", "percent readings"],
   evidence: "percent",
   ifOff: "a typing slip?",
   text: ({ percent: value }) => `${value} %`,

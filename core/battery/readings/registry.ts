@@ -71,7 +71,7 @@ export function likelySlip(kind: ReadingKindName): string {
   return KINDS[kind].ifOff;
 }
 
-/** So many of a kind, in words: `countedText("percent", 4) === "4 percents"`. */
+/** So many of a kind, in words: `countedText("percent", 4) === "4 percent readings"`. */
 export function countedText(kind: ReadingKindName, count: number): string {
   const [one, many] = KINDS[kind].counted;
   return count === 1 ? one : `${count} ${many}`;

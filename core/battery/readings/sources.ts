@@ -1,7 +1,7 @@
 /** Everything an error may come from, with its plain words: what a figure's doubt is made of is told by these names. */
 export const ERROR_SOURCES = {
   capacity: "what the pack holds",
-  "gauge smooth": "gauge not linear",
+  "gauge smooth": "gauge steps unevenly",
   "gauge rounding": "rounding of the gauge",
   "gauge look": "what one look at the gauge is off",
   "gauge scale": "the gauge's own scale",

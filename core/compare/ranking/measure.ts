@@ -89,7 +89,7 @@ export function inMeasure(
     "no-climb",
     "measure",
     basis.climbPerM === null
-      ? "Nobody measured its climb: bring in a track with heights, or choose a reference that climbs."
+      ? "Nobody measured its climb: import a track with heights, or choose a reference that climbs."
       : "There is hardly any climb: choose a hillier reference, or Wh/mi.",
   );
   switch (name) {
