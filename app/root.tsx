@@ -11,13 +11,20 @@ import {
   type ShouldRevalidateFunctionArgs,
 } from "react-router";
 import { NonceContext } from "#ui/nonce";
+import { useSentDecimal } from "#ui/system";
 import { useSentTheme } from "#ui/theme";
+import { decimalOf, numbersChosen } from "#app/ui/readersLanguage";
 import { systemOf } from "#app/ui/systemCookie";
 import { themeIn } from "#app/ui/themeCookie";
 import type { Route } from "./+types/root";
 
 export function loader({ request }: Route.LoaderArgs) {
-  return { system: systemOf(request), theme: themeIn(request.headers.get("Cookie") ?? "") };
+  return {
+    system: systemOf(request),
+    decimal: decimalOf(request),
+    numbers: numbersChosen(request),
+    theme: themeIn(request.headers.get("Cookie") ?? ""),
+  };
 }
 
 /** Units and theme change only where a person changes them; with no network nothing is asked for in vain. */
@@ -28,8 +35,9 @@ export function shouldRevalidate({ formAction }: ShouldRevalidateFunctionArgs) {
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = useContext(NonceContext);
   const theme = useSentTheme();
+  const decimal = useSentDecimal();
   return (
-    <html lang="en" data-theme={theme} suppressHydrationWarning>
+    <html lang="en" data-theme={theme} data-decimal={decimal} suppressHydrationWarning>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

@@ -1,5 +1,5 @@
 import type { Bridge } from "#core/compare";
-import { formatBare, fromSi, halfWidth95, unitOf } from "#core/base";
+import { fixed, formatBare, fromSi, halfWidth95, unitOf } from "#core/base";
 import type { Factor } from "#core/bike";
 import { useSpoken, useSystem } from "#ui/system";
 
@@ -51,7 +51,7 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
       name: FACTOR_WORDS[factor],
       from: ends[i]!,
       to: ends[i + 1]!,
-      text: `${whPerM.mean < 0 ? "−" : "+"}${Math.abs(fromSi(whPerM.mean, "energyPerDistance", unit)).toFixed(2)}`,
+      text: `${whPerM.mean < 0 ? "−" : "+"}${fixed(Math.abs(fromSi(whPerM.mean, "energyPerDistance", unit)), 2)}`,
       error: formatBare(halfWidth95(whPerM), "energyPerDistance", system, 2),
       sentence: say(sentence),
       sum: false,

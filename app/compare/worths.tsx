@@ -1,5 +1,5 @@
 import { leftOver, type Worth } from "#core/compare";
-import { formatBare, formatUncertain, fromSi, halfWidth95, unitOf, type Estimate } from "#core/base";
+import { fixed, formatBare, formatUncertain, fromSi, halfWidth95, unitOf, type Estimate } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import { FACTOR_WORDS } from "./waterfall";
 
@@ -15,7 +15,7 @@ export function Worths({ worths, difference }: WorthsProps) {
   const say = useSpoken();
   const unit = unitOf("energyPerDistance", system);
   const signed = (whPerM: number) =>
-    `${whPerM < 0 ? "−" : "+"}${Math.abs(fromSi(whPerM, "energyPerDistance", unit)).toFixed(1)}`;
+    `${whPerM < 0 ? "−" : "+"}${fixed(Math.abs(fromSi(whPerM, "energyPerDistance", unit)), 1)}`;
   return (
     <>
       <h2 className="mb-2">What the road load expects of what differed</h2>

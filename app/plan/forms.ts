@@ -9,7 +9,7 @@ import {
   shareText,
   tick,
 } from "#app/ui/forms/formText";
-import { formatInput, unitOf, type DimensionName, type System } from "#core/base";
+import { forField, formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
 
 /** The forms of this station: texts as typed, read into core's records, and records written back. */
@@ -18,7 +18,7 @@ type Texts = Readonly<Record<string, string>>;
 const shown = (value: number | undefined, name: DimensionName, system: System, digits?: number) =>
   value === undefined ? "" : formatInput(value, name, unitOf(name, system), digits);
 const plain = (value: number | undefined) => (value === undefined ? "" : String(value));
-const percent = (share: number) => `${Number((100 * share).toFixed(1))} %`;
+const percent = (share: number) => `${forField(Number((100 * share).toFixed(1)))} %`;
 
 /** One of several ticks of the same name: none, one or many are sent. */
 const ticks = z

@@ -1,3 +1,4 @@
+import { fixed } from "#core/base";
 import { href, Form, useNavigation } from "react-router";
 import { FileField } from "#ui/forms/fileField";
 import { Notices } from "#ui/notices";
@@ -11,7 +12,7 @@ interface BackupsProps {
 }
 
 const size = (bytes: number) =>
-  bytes < 1024 ** 2 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 ** 2).toFixed(1)} MB`;
+  bytes < 1024 ** 2 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${fixed(bytes / 1024 ** 2, 1)} MB`;
 
 const SHOWN = 10;
 

@@ -7,6 +7,7 @@ import { UnitSwitch } from "#ui/unitSwitch";
 import { Backups } from "./backups";
 import { actOnBackups, backupsHere, LIMIT_BYTES } from "./backups.server";
 import { LetterKeys } from "./letterKeys";
+import { Numbers } from "./numbers";
 import type { Route } from "./+types/settings";
 
 const decimals = (value: number) =>
@@ -44,6 +45,7 @@ export default function Settings({ loaderData: { backups, notices }, actionData 
           </div>
         ) : null}
         <LetterKeys />
+        <Numbers />
         <section>
           <h2 className="mb-2">Assumptions</h2>
           <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">

@@ -84,7 +84,8 @@ describe("a part charge from the log to the ledger", () => {
       -1,
     );
   });
-  test("says what it rests on", () => expect(results.best.because).toBe("from 5 percent readings and a full start"));
+  test("says what it rests on", () =>
+    expect(results.best.because).toBe("from 5 percent readings and a full start"));
   test("energy of the stretches adds to the whole", () => {
     const sum = results.stretches.reduce((wh, { fromM, toM, whPerM }) => wh + whPerM.mean * (toM - fromM), 0);
     expect(sum).toBeCloseTo(results.energy.value.mean, 6);

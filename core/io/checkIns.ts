@@ -219,7 +219,7 @@ export function readCheckIns(
       const cell = text(field);
       const { dimension } = nth(COLUMNS, field);
       if (cell === "" || cell === "-" || !dimension) return undefined;
-      const value = parseQuantity(cell, dimension, nth(columns, there(where.get(field))).unit);
+      const value = parseQuantity(cell, dimension, nth(columns, there(where.get(field))).unit, "", true);
       if (!value.ok) problem(field, nth(value.problems, 0).code, nth(value.problems, 0).sentence);
       else if (field === "distance" || field === "display") {
         const before = farthest.get(field);
@@ -238,7 +238,13 @@ export function readCheckIns(
       if (!found) return null;
       const { dimension } = nth(COLUMNS, field);
       const ends = [nth(found, 1), nth(found, 2)].map((part) =>
-        parseQuantity(`${part}${found[3]}`, there(dimension), nth(columns, there(where.get(field))).unit),
+        parseQuantity(
+          `${part}${found[3]}`,
+          there(dimension),
+          nth(columns, there(where.get(field))).unit,
+          "",
+          true,
+        ),
       );
       const [low, high] = ends.map((end) => (end.ok ? end.value : NaN)) as [number, number];
       return high >= low ? [low, high] : null;

@@ -141,7 +141,7 @@ export function readLogger(
     factor = 1,
   ): number => {
     const cell = nth(rows, row)[column] ?? "";
-    const read = parseQuantity(cell, dimension, unit);
+    const read = parseQuantity(cell, dimension, unit, "", true);
     const value = read.ok ? ok(read.value * factor) : read;
     const [least, most] = SPANS[dimension];
     if (value.ok && value.value >= least && value.value <= most) return value.value;

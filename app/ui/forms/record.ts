@@ -1,5 +1,6 @@
 import { z } from "zod";
 import {
+  forField,
   formatInput,
   fromSi,
   stopwatchAt,
@@ -135,7 +136,7 @@ function writtenOf(
     case "tick":
       return value ? "on" : "";
     case "percent":
-      return `${Number((100 * (value as number) * (typed.margin ? Z_95 : 1)).toFixed(2))} %`;
+      return `${forField(Number((100 * (value as number) * (typed.margin ? Z_95 : 1)).toFixed(2)))} %`;
     case "compass":
       return compassWritten(value as number);
     case "stopwatch":
@@ -144,7 +145,7 @@ function writtenOf(
       return shown((value as number) * (typed.margin ? Z_95 : 1), typed.dimension, system, typed.digits);
     case "span": {
       const [low, high] = [value as number, (record[typed.to] ?? value) as number].map((end) =>
-        String(
+        forField(
           Number(fromSi(end, typed.dimension, unitOf(typed.dimension, system)).toFixed(typed.digits ?? 2)),
         ),
       );

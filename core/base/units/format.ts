@@ -1,3 +1,4 @@
+import { forField, inReadersDecimal } from "./decimal.ts";
 import { halfWidth95, type Estimate } from "./estimate.ts";
 import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
 
@@ -7,7 +8,7 @@ const MINUS = "\u2212";
 export function fixed(value: number, decimals: number): string {
   const text = value.toFixed(Math.max(0, Math.min(10, decimals)));
   const bare = /^-0(\.0+)?$/.test(text) ? text.slice(1) : text;
-  return bare.replace("-", MINUS);
+  return inReadersDecimal(bare.replace("-", MINUS));
 }
 
 /** Decimals at which an error keeps two digits when it starts with 1, else one. `errorDecimals(0.144) === 2`, `errorDecimals(0.5) === 1`. */
@@ -84,7 +85,7 @@ export function formatBare(value: number, name: DimensionName, system: System, d
  * @example formatInput(6.7056, "speed", "mph", 2) === "15 mph"
  */
 export function formatInput(value: number, name: DimensionName, unit: string, digits = 3): string {
-  return `${Number(fromSi(value, name, unit).toFixed(digits))} ${unit}`.trim();
+  return `${forField(Number(fromSi(value, name, unit).toFixed(digits)))} ${unit}`.trim();
 }
 
 /**

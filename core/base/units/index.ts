@@ -14,7 +14,7 @@ export {
   type System,
 } from "./units.ts";
 export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
-export { parseNumber, parseQuantity } from "./parse.ts";
+export { couldBeThousands, parseNumber, parseQuantity, twoWays } from "./parse.ts";
 export {
   halfWidth95,
   scale,
@@ -38,5 +38,6 @@ export {
   writeUncertain,
   type Written,
 } from "./format.ts";
+export { decimalBy, forField, withReadersDecimals, type Decimal } from "./decimal.ts";
 export { normalCdf } from "./normal.ts";
 export { unitToken, renderUnits } from "./renderUnits.ts";

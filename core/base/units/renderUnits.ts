@@ -1,3 +1,4 @@
+import { withReadersDecimals } from "./decimal.ts";
 import { formatQuantity } from "./format.ts";
 import type { DimensionName, System } from "./units.ts";
 
@@ -14,12 +15,16 @@ export function unitToken(value: number, name: DimensionName, decimals?: number)
 
 /** Writes a sentence out in a system's units. `spoken("at ‹15000 distance›", "metric") === "at 15.0 km"`. */
 export function renderUnits(sentence: string, system: System): string {
-  return sentence.replace(TOKEN, (_, value: string, name: string, decimals?: string) =>
-    formatQuantity(
-      Number(value),
-      name as DimensionName,
-      system,
-      decimals === undefined ? undefined : Number(decimals),
-    ),
-  );
+  return sentence
+    .split(/(‹[^›]*›)/)
+    .map((part) => (part.startsWith("‹") ? part : withReadersDecimals(part)))
+    .join("")
+    .replace(TOKEN, (_, value: string, name: string, decimals?: string) =>
+      formatQuantity(
+        Number(value),
+        name as DimensionName,
+        system,
+        decimals === undefined ? undefined : Number(decimals),
+      ),
+    );
 }

@@ -1,4 +1,4 @@
-import { there, nth, durationAt, parseNumber, toSi } from "#core/base";
+import { couldBeThousands, there, nth, durationAt, parseNumber, toSi, twoWays } from "#core/base";
 import { SIGHTING, type Field } from "#core/fields";
 import { endsAt, matchAt, type Reader } from "./reader.ts";
 import { BARE_LEADS, OVERALL, TAILS, TOTALS, UNITS, type UnitMeaning } from "./vocabulary.ts";
@@ -96,8 +96,8 @@ export function readFigure(
   const refuse = (why: string, to = end) => (reader.left(to, why, from), true);
   if (!meaning) return refuse(symbol ? `“${symbol}” is no unit known here` : "which unit?");
   const numbers = [there(low), high].flatMap((part) => (part === undefined ? [] : [parseNumber(part)]));
-  if (numbers.some((number) => typeof number !== "number"))
-    return refuse("it can be read two ways: type it without the comma");
+  if (numbers.some((number) => typeof number !== "number") || couldBeThousands(text, unit))
+    return refuse(`it can be read two ways: ${nth(twoWays(text).split(": "), 1).replace(/\.$/, "")}`);
   const isBare = symbol === "" && BARE_LEADS.has(meaning.field);
   const own = UNITS.get(symbol);
   // "18% grade", "range 31%": a unit of something else than the word before it says.

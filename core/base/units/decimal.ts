@@ -1,0 +1,31 @@
+/** The sign between whole and fraction, as the reader of a page writes it. */
+export type Decimal = "." | ",";
+
+let readersDecimal: () => Decimal = () => ".";
+
+/**
+ * Tells how the reader of the page that is being drawn writes numbers. Set once where pages are drawn, in the browser and
+ * on the server; everywhere else, and so in all that is kept, numbers have a point.
+ */
+export function decimalBy(reader: () => Decimal): void {
+  readersDecimal = reader;
+}
+
+/** A plain number as the reader writes it. Example: `inReadersDecimal("25.5") === "25.5"` until told otherwise. */
+export const inReadersDecimal = (number: string): string => number.replace(".", readersDecimal());
+
+/** Numbers of a sentence; not what stands in quotes, which is as it was typed, nor versions and addresses. */
+const NUMBERS = /“[^”]*”|(?<![\w.])\d+\.\d+(?![\w.]*\.\d)/g;
+
+/** A sentence with its numbers as the reader writes them. */
+export const withReadersDecimals = (sentence: string): string =>
+  readersDecimal() === "."
+    ? sentence
+    : sentence.replace(NUMBERS, (found) => (found.startsWith("“") ? found : inReadersDecimal(found)));
+
+/**
+ * A number for a field, so that reading it back gives it again whatever the sign: three digits behind it could be
+ * thousands, and get a nought.
+ */
+export const forField = (value: number): string =>
+  inReadersDecimal(String(value).replace(/^(-?[1-9]\d{0,2}\.\d{3})$/, "$10"));
