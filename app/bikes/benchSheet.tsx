@@ -32,6 +32,7 @@ function Capacities({ sheet }: { readonly sheet: Sheet }) {
   const system = useSystem();
   return (
     <table className="table mt-4 w-full">
+      <caption className="sr-only">Label, measured and expected</caption>
       <tbody>
         <tr>
           <th scope="row">Label</th>

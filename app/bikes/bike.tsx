@@ -85,6 +85,7 @@ function Tests({
         </p>
       ) : null}
       <table className="table w-full">
+        <caption className="sr-only">Set-ups</caption>
         <tbody>
           {tests.map((test) => (
             <TestRow key={test.id} {...test} />
@@ -149,6 +150,7 @@ export default function BikePage({
               </Link>
             </div>
             <table className="table w-full">
+              <caption className="sr-only">Tests of this bike</caption>
               <tbody>
                 {setUps.map((setUp) => (
                   <SetUpRow key={setUp.id} bikeId={bike.id} setUp={setUp} />

@@ -16,10 +16,10 @@ export function SetUpRow({ bikeId, setUp }: SetUpRowProps) {
   const system = useSystem();
   return (
     <tr>
-      <td>
+      <th scope="row">
         <Link to={href("/bikes/:bikeId/set-ups/:setUpId", { bikeId, setUpId: setUp.id })}>{setUp.name}</Link>
         <div className="text-sm text-quiet">{setUp.tyre}</div>
-      </td>
+      </th>
       <td className="text-sm">
         {[
           setUp.pressurePa === undefined
@@ -59,12 +59,12 @@ interface TestRowProps {
 export function TestRow({ id, test, setUpName, whPerM }: TestRowProps) {
   return (
     <tr>
-      <td>
+      <th scope="row">
         <Link to={href("/strip/:testId", { testId: id })}>{test.title}</Link>
         <div className="text-sm text-quiet">
           {[test.school, test.drive, setUpName, dayText(test.day)].filter(Boolean).join(", ")}
         </div>
-      </td>
+      </th>
       <td className="number">
         {whPerM ? (
           <Figure value={whPerM} dimension="energyPerDistance" />

@@ -47,21 +47,28 @@ function Bars({ history, bars }: { readonly history: GaugeHistory; readonly bars
   const most = Math.max(...history.bars.map(({ share }) => share.mean));
   return (
     <table className="table w-full">
+      <caption className="sr-only">How long each bar truly is</caption>
       <thead>
         <tr>
-          <th>Bar</th>
-          <th className="w-2/5">
+          <th scope="col">Bar</th>
+          <th scope="col" className="w-2/5">
             <span className="sr-only">Length drawn</span>
           </th>
-          <th className="number">of the pack</th>
-          <th className="number">Wh</th>
-          <th className="number">{unitOf("distance", system)} of an average ride</th>
+          <th scope="col" className="number">
+            of the pack
+          </th>
+          <th scope="col" className="number">
+            Wh
+          </th>
+          <th scope="col" className="number">
+            {unitOf("distance", system)} of an average ride
+          </th>
         </tr>
       </thead>
       <tbody>
         {history.bars.map(({ bar, share, wh, wayM }) => (
           <tr key={bar}>
-            <td>{bar === 1 ? "1, the last" : bar}</td>
+            <th scope="row">{bar === 1 ? "1, the last" : bar}</th>
             <td>
               <div className="h-4 bg-spruce" style={{ width: `${(100 * share.mean) / most}%` }} />
             </td>
@@ -130,18 +137,25 @@ function Habits({ history }: { readonly history: GaugeHistory }) {
 function Points({ points }: { readonly points: GaugeHistory["points"] }) {
   return (
     <table className="table w-full">
+      <caption className="sr-only">Points of the gauge, with what was assumed before</caption>
       <thead>
         <tr>
-          <th>Where</th>
-          <th className="number">used there</th>
-          <th className="number">assumed</th>
-          <th className="number">tests</th>
+          <th scope="col">Where</th>
+          <th scope="col" className="number">
+            used there
+          </th>
+          <th scope="col" className="number">
+            assumed
+          </th>
+          <th scope="col" className="number">
+            tests
+          </th>
         </tr>
       </thead>
       <tbody>
         {points.map(({ name, used, prior, tests }) => (
           <tr key={name}>
-            <td>{name}</td>
+            <th scope="row">{name}</th>
             <td className="number">{percent(used)}</td>
             <td className="number pencil">{percent(prior)}</td>
             <td className="number">{tests}</td>

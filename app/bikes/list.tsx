@@ -60,25 +60,30 @@ function BikeTable({ bikes }: { readonly bikes: Data["bikes"] }) {
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Bikes">
       <table className="table w-full min-w-xl">
+        <caption className="sr-only">Bikes</caption>
         <thead>
           <tr>
-            <th>Bike</th>
-            <th className="number">Weight</th>
-            <th>Packs</th>
-            <th>Claim</th>
-            <th className="number">Last, as ridden</th>
+            <th scope="col">Bike</th>
+            <th scope="col" className="number">
+              Weight
+            </th>
+            <th scope="col">Packs</th>
+            <th scope="col">Claim</th>
+            <th scope="col" className="number">
+              Last, as ridden
+            </th>
           </tr>
         </thead>
         <tbody>
           {bikes.map((bike) => (
             <tr key={bike.id}>
-              <td>
+              <th scope="row">
                 <Link to={href("/bikes/:bikeId", { bikeId: bike.id })} className="font-bold">
                   {bike.name}
                 </Link>
                 {bike.archived ? <span className="text-sm text-quiet"> archived</span> : null}
                 <div className="text-sm text-quiet">{bike.what}</div>
-              </td>
+              </th>
               <td className="number">
                 {bike.massKg === undefined ? (
                   <span className="pencil">not weighed</span>

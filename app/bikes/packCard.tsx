@@ -5,7 +5,7 @@ import type { packHistory, PackHistory } from "#core/analysis";
 import type { usableEnergy } from "#core/battery";
 import { fixed, formatQuantity, formatUncertain } from "#core/base";
 import type { Bench, PackRecord } from "#core/records";
-import { useSystem } from "#ui/system";
+import { useSpoken, useSystem } from "#ui/system";
 import { Chart } from "#ui/charts/chart";
 
 const CapacityChart = lazy(() => import("./capacity"));
@@ -30,6 +30,7 @@ interface PackCardProps {
 /** A pack of a bike: what its label says, what it still holds, its bench tests. */
 export function PackCard({ bikeId, pack }: PackCardProps) {
   const system = useSystem();
+  const spoken = useSpoken();
   return (
     <div className="sheet p-4">
       <Link to={href("/bikes/:bikeId/packs/:packId", { bikeId, packId: pack.id })} className="font-bold">
@@ -60,7 +61,7 @@ export function PackCard({ bikeId, pack }: PackCardProps) {
               <CapacityChart history={pack.history} />
             </Chart>
           ) : null}
-          <p className="mt-1 text-sm text-quiet">{pack.history.sentence}</p>
+          <p className="mt-1 text-sm text-quiet">{spoken(pack.history.sentence)}</p>
         </>
       ) : null}
       <ul className="mt-2 text-sm">

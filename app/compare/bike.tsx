@@ -42,22 +42,29 @@ function Guesses({ known }: { readonly known: Known }) {
     return <p className="text-quiet">Nobody noted the display&apos;s guess. On a ride type ~28mi left.</p>;
   return (
     <table className="table w-full text-sm">
+      <caption className="sr-only">The display's guesses of range, test by test</caption>
       <thead>
         <tr>
-          <th>Test</th>
-          <th className="number">Guesses</th>
-          <th className="number">Off by, on average</th>
-          <th className="number">At worst</th>
+          <th scope="col">Test</th>
+          <th scope="col" className="number">
+            Guesses
+          </th>
+          <th scope="col" className="number">
+            Off by, on average
+          </th>
+          <th scope="col" className="number">
+            At worst
+          </th>
         </tr>
       </thead>
       <tbody>
         {known.guesses.map(({ id, title, audit }) => (
           <tr key={id}>
-            <td>
+            <th scope="row">
               <Link to={href("/strip/:testId", { testId: id })} className="underline">
                 {title}
               </Link>
-            </td>
+            </th>
             <td className="number">{audit.guesses.length}</td>
             <td className="number">{signed(audit.biasM)}</td>
             <td className="number">

@@ -23,14 +23,14 @@ function RunRow({ run, fastestS }: { readonly run: HillRun; readonly fastestS: n
   const { id, bike, setUp, climb, figures } = run;
   return (
     <tr>
-      <td>
+      <th scope="row">
         <Link to={href("/compare/climbs/:climbId", { climbId: id })}>{bike}</Link>
         <span className="block text-quiet">
           {[climb.drive === "throttle" ? "throttle" : climb.level || "pedal", setUp]
             .filter(Boolean)
             .join(", ")}
         </span>
-      </td>
+      </th>
       {figures.ok ? (
         <>
           <td className="number font-bold">
@@ -78,19 +78,38 @@ function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly H
       <h2 className="mb-1">{hill}</h2>
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label={`Runs of ${hill}`}>
         <table className="table w-full min-w-[60rem] text-sm">
+          <caption className="sr-only">Climbs, the least energy for a metre up first</caption>
           <thead>
             <tr>
-              <th>Bike and level</th>
-              <th className="number">Wh per metre up</th>
-              <th className="number">Energy</th>
-              <th className="number">Up on {CLIMB_PACK_WH} Wh</th>
-              <th className="number">Time</th>
-              <th className="number">Speed</th>
-              <th className="number">Speed at the foot</th>
-              <th className="number">Climbing, m per hour</th>
-              <th className="number">At the wheel</th>
-              <th className="number">From the pack</th>
-              <th>Day</th>
+              <th scope="col">Bike and level</th>
+              <th scope="col" className="number">
+                Wh per metre up
+              </th>
+              <th scope="col" className="number">
+                Energy
+              </th>
+              <th scope="col" className="number">
+                Up on {CLIMB_PACK_WH} Wh
+              </th>
+              <th scope="col" className="number">
+                Time
+              </th>
+              <th scope="col" className="number">
+                Speed
+              </th>
+              <th scope="col" className="number">
+                Speed at the foot
+              </th>
+              <th scope="col" className="number">
+                Climbing, m per hour
+              </th>
+              <th scope="col" className="number">
+                At the wheel
+              </th>
+              <th scope="col" className="number">
+                From the pack
+              </th>
+              <th scope="col">Day</th>
             </tr>
           </thead>
           <tbody>

@@ -20,11 +20,12 @@ export function Matrix({ cells, levels: own }: MatrixProps) {
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Levels by grounds">
       <table className="table w-full text-sm">
+        <caption className="sr-only">Wh for the distance, by level and ground</caption>
         <thead>
           <tr>
-            <th>Level</th>
+            <th scope="col">Level</th>
             {grounds.map((ground) => (
-              <th key={ground} className="number">
+              <th scope="col" key={ground} className="number">
                 {ground}
               </th>
             ))}
@@ -33,7 +34,7 @@ export function Matrix({ cells, levels: own }: MatrixProps) {
         <tbody>
           {levels.map((level) => (
             <tr key={level}>
-              <td>{level}</td>
+              <th scope="row">{level}</th>
               {grounds.map((ground) => {
                 const cell = cells.find((each) => each.level === level && each.ground === ground);
                 return (

@@ -60,14 +60,15 @@ export function PairPanel({ pair, oneChosen }: PairPanelProps) {
             </Link>
           </p>
           <table className="table mt-3 w-full text-sm">
+            <caption className="sr-only">What each of the two runs was</caption>
             <tbody>
               {[[first, joint.value.whole.a] as const, [second, joint.value.whole.b] as const].map(
                 ([test, value]) => (
                   <tr key={test.id}>
-                    <td>
+                    <th scope="row">
                       <Link to={href("/strip/:testId", { testId: test.id })}>{test.bike}</Link>
                       <div className="text-quiet">{test.title}</div>
-                    </td>
+                    </th>
                     <td className="number">{formatUncertain(value, "energyPerDistance", system)}</td>
                   </tr>
                 ),

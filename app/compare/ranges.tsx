@@ -27,11 +27,12 @@ export function Ranges({
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Range by season">
       <table className="table w-full min-w-[30rem] text-sm">
+        <caption className="sr-only">Range by level, ground and season</caption>
         <thead>
           <tr>
-            <th>Level and ground</th>
+            <th scope="col">Level and ground</th>
             {ranges[0]!.seasons.map(({ name, tempC }) => (
-              <th key={name} className="number">
+              <th scope="col" key={name} className="number">
                 {name}, <Temp c={tempC} />
               </th>
             ))}
@@ -40,9 +41,9 @@ export function Ranges({
         <tbody>
           {sorted.map(({ level, ground, seasons }) => (
             <tr key={`${level}/${ground}`}>
-              <td>
+              <th scope="row">
                 {level}, {ground}
-              </td>
+              </th>
               {seasons.map(({ name, total, fullPower, withReserve }) => (
                 <td key={name} className="number">
                   <b className="text-base">{span(total)}</b>

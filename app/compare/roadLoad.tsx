@@ -18,11 +18,16 @@ export function RoadLoad({ road, rests, bikeId }: RoadLoadProps) {
   return (
     <>
       <table className="table w-full text-sm">
+        <caption className="sr-only">The bike's road load, as now believed and as assumed</caption>
         <thead>
           <tr>
-            <th>What</th>
-            <th className="number">Now believed</th>
-            <th className="number">Assumed</th>
+            <th scope="col">What</th>
+            <th scope="col" className="number">
+              Now believed
+            </th>
+            <th scope="col" className="number">
+              Assumed
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -30,7 +35,7 @@ export function RoadLoad({ road, rests, bikeId }: RoadLoadProps) {
             const digits = value.mean < 0.1 ? 4 : 2;
             return (
               <tr key={name}>
-                <td>{name}</td>
+                <th scope="row">{name}</th>
                 <td className={`number ${left < UNLEARNED ? "" : "pencil"}`}>
                   {fixed(value.mean, digits)} ± {fixed(halfWidth95(value), digits)}
                 </td>

@@ -26,7 +26,9 @@ export function SectionsTable({
   const signed = useSigned();
   const row = (sides: SidesOf, name: string) => (
     <tr key={name}>
-      <td className={sides === pair.whole ? "font-bold" : ""}>{name}</td>
+      <th scope="row" className={sides === pair.whole ? "font-bold" : ""}>
+        {name}
+      </th>
       <td className="number">{formatQuantity(sides.metres.A, "distance", system)}</td>
       <td className="number">
         {formatUncertain(sides.a, "energyPerDistance", system)}
@@ -44,15 +46,26 @@ export function SectionsTable({
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="A and B by section">
       <table className="table w-full min-w-xl text-sm">
+        <caption className="sr-only">A and B, section by section</caption>
         <thead>
           <tr>
-            <th>Section</th>
-            <th className="number">ridden as A</th>
-            <th className="number">A</th>
-            <th className="number">ridden as B</th>
-            <th className="number">B</th>
-            <th className="number">A less B</th>
-            <th>
+            <th scope="col">Section</th>
+            <th scope="col" className="number">
+              ridden as A
+            </th>
+            <th scope="col" className="number">
+              A
+            </th>
+            <th scope="col" className="number">
+              ridden as B
+            </th>
+            <th scope="col" className="number">
+              B
+            </th>
+            <th scope="col" className="number">
+              A less B
+            </th>
+            <th scope="col">
               <span className="sr-only">Verdict</span>
             </th>
           </tr>

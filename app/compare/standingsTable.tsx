@@ -22,16 +22,25 @@ export function StandingsTable({
       </summary>
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Standings as a table">
         <table className="table mt-2 w-full min-w-xl text-sm">
+          <caption className="sr-only">Standings with their chances</caption>
           <thead>
             <tr>
-              <th className="number">Place</th>
-              <th>Bike</th>
-              <th>Set-up</th>
-              <th>Test</th>
-              <th>Day</th>
-              <th className="number">Best, {unit}</th>
-              <th className="number">Paper, {unit}</th>
-              <th className="number">Truly behind the next, of 100</th>
+              <th scope="col" className="number">
+                Place
+              </th>
+              <th scope="col">Bike</th>
+              <th scope="col">Set-up</th>
+              <th scope="col">Test</th>
+              <th scope="col">Day</th>
+              <th scope="col" className="number">
+                Best, {unit}
+              </th>
+              <th scope="col" className="number">
+                Paper, {unit}
+              </th>
+              <th scope="col" className="number">
+                Truly behind the next, of 100
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -40,7 +49,9 @@ export function StandingsTable({
               const swap = swaps.find(({ upper }) => upper === place);
               return (
                 <tr key={row.id}>
-                  <td className="number">{place}</td>
+                  <th scope="row" className="number">
+                    {place}
+                  </th>
                   <td>{row.bike}</td>
                   <td>{row.setUp}</td>
                   <td>

@@ -76,13 +76,22 @@ function Squares({ results }: { readonly results: SweepResults }) {
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="What each square says">
       <table className="table w-full min-w-[26rem] text-sm">
+        <caption className="sr-only">Ranges from the runs of the sweep</caption>
         <thead>
           <tr>
-            <th>Square</th>
-            <th className="number">Speed</th>
-            <th className="number">Energy</th>
-            <th className="number">Range, Ah</th>
-            <th className="number">by label</th>
+            <th scope="col">Square</th>
+            <th scope="col" className="number">
+              Speed
+            </th>
+            <th scope="col" className="number">
+              Energy
+            </th>
+            <th scope="col" className="number">
+              Range, Ah
+            </th>
+            <th scope="col" className="number">
+              by label
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -90,7 +99,7 @@ function Squares({ results }: { readonly results: SweepResults }) {
             const row = results.fit?.rows[i];
             return (
               <tr key={i}>
-                <td>
+                <th scope="row">
                   {each.ground}, {each.level}
                   {each.oneWay || row?.outlier ? (
                     <span className="block text-ochre">
@@ -98,7 +107,7 @@ function Squares({ results }: { readonly results: SweepResults }) {
                       {row?.outlier ? ` ${fixed(Math.abs(row.standing), 1)} sds off` : ""}
                     </span>
                   ) : null}
-                </td>
+                </th>
                 <td className="number">{formatQuantity(each.speedMps, "speed", system)}</td>
                 <td className="number">{formatUncertain(each.whPerM, "energyPerDistance", system)}</td>
                 <td className="number">{far(each.rangeByChargeM)}</td>

@@ -68,12 +68,17 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
   ];
   return (
     <table className="table w-full">
+      <caption className="sr-only">From the measured figure to the reference, step by step</caption>
       <thead>
         <tr>
-          <th>What differs</th>
-          <th className="number">{unit}</th>
-          <th className="number">±</th>
-          <th className="hidden w-2/5 sm:table-cell">
+          <th scope="col">What differs</th>
+          <th scope="col" className="number">
+            {unit}
+          </th>
+          <th scope="col" className="number">
+            ±
+          </th>
+          <th scope="col" className="hidden w-2/5 sm:table-cell">
             <span className="sr-only">Drawn</span>
           </th>
         </tr>
@@ -81,10 +86,10 @@ export function Waterfall({ bridge, reference }: WaterfallProps) {
       <tbody>
         {rows.map(({ name, from, to, text, error, sentence, sum }) => (
           <tr key={name}>
-            <td>
+            <th scope="row">
               <span className={sum ? "font-bold" : ""}>{name}</span>
               {sentence ? <span className="block text-sm text-quiet">{sentence}</span> : null}
-            </td>
+            </th>
             <td className={`number ${sum ? "font-bold" : ""}`}>{text}</td>
             <td className="number text-quiet">{error}</td>
             <td aria-hidden className="hidden sm:table-cell">

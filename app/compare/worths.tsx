@@ -20,20 +20,25 @@ export function Worths({ worths, difference }: WorthsProps) {
     <>
       <h2 className="mb-2">What the road load expects of what differed</h2>
       <table className="table w-full">
+        <caption className="sr-only">What each difference was worth</caption>
         <thead>
           <tr>
-            <th>Between the first run of each</th>
-            <th className="number">A less B, {unit}</th>
-            <th className="number">±</th>
+            <th scope="col">Between the first run of each</th>
+            <th scope="col" className="number">
+              A less B, {unit}
+            </th>
+            <th scope="col" className="number">
+              ±
+            </th>
           </tr>
         </thead>
         <tbody>
           {worths.map(({ factor, whPerM, sentence }) => (
             <tr key={factor}>
-              <td>
+              <th scope="row">
                 {FACTOR_WORDS[factor]}
                 <span className="block text-sm text-quiet">{say(sentence)}</span>
-              </td>
+              </th>
               <td className="number">{signed(-whPerM.mean)}</td>
               <td className="number text-quiet">
                 {formatBare(halfWidth95(whPerM), "energyPerDistance", system, 1)}

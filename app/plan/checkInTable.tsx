@@ -22,30 +22,43 @@ export function CheckInTable({ checkIns, toWrite = false }: CheckInTableProps) {
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Check-ins">
       <table className={`table check-ins w-full ${toWrite ? "to-write" : ""}`}>
+        <caption className="sr-only">
+          Check-ins, with what is expected at each and the span of 95 of 100 such days
+        </caption>
         <thead>
           <tr>
-            <th className="number">{unitOf("distance", system)}</th>
-            <th>Where</th>
+            <th scope="col" className="number">
+              {unitOf("distance", system)}
+            </th>
+            <th scope="col">Where</th>
             {columns.map(({ name }) => (
-              <th key={name} className="number">
+              <th scope="col" key={name} className="number">
                 {name}
               </th>
             ))}
-            {goOn ? <th className="number">Go on above</th> : null}
-            {toWrite ? <th className="w-1/6">Read</th> : null}
+            {goOn ? (
+              <th scope="col" className="number">
+                Go on above
+              </th>
+            ) : null}
+            {toWrite ? (
+              <th scope="col" className="w-1/6">
+                Read
+              </th>
+            ) : null}
           </tr>
         </thead>
         <tbody>
           {checkIns.map((row) => (
             <tr key={row.expected.atM}>
-              <td className="number">
+              <th scope="row" className="number">
                 <span className={row.where ? "pencil" : "font-bold"}>
                   {formatBare(row.expected.atM, "distance", system)}
                 </span>
                 {row.where ? (
                   <div className="span pencil text-sm">{distanceSpan(row.where, system).span}</div>
                 ) : null}
-              </td>
+              </th>
               <td>{row.what}</td>
               {columns.map(({ name, read }) => {
                 const text = read(row);

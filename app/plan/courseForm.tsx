@@ -63,6 +63,7 @@ function LegTable({ rows }: { readonly rows: number }) {
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Legs">
       <table className="w-full min-w-2xl">
+        <caption className="sr-only">Legs of the course</caption>
         <thead>
           <tr className="text-sm">
             {[
@@ -73,7 +74,7 @@ function LegTable({ rows }: { readonly rows: number }) {
               `Fall, ${unitOf("climb", system)}`,
               "Level",
             ].map((heading) => (
-              <th key={heading} className="pr-2">
+              <th scope="col" key={heading} className="pr-2">
                 {heading}
               </th>
             ))}

@@ -74,6 +74,9 @@ function CheckInDots({
   ));
 }
 
+/** What is left of a pack at a fraction used, in percent. */
+const percentLeft = (used: number) => `${Math.round(100 * Math.min(1, Math.max(0, 1 - used)))} %`;
+
 /** The pack's expected fall along the way, with its 95 % band, over the ground; check-ins as ticks, the turn-round as a line. */
 export function ForecastChart({
   results,
@@ -104,7 +107,7 @@ export function ForecastChart({
         viewBox={`0 0 ${width} ${HEIGHT}`}
         className="w-full"
         role="img"
-        aria-label={`Forecast over ${formatBare(endM, "distance", system)} ${unit}: charge left falls to ${Math.round(100 * (1 - results.end.used.mean))} %`}
+        aria-label={`Forecast over ${formatBare(endM, "distance", system)} ${unit}: charge left falls to ${percentLeft(results.end.used.mean)}, and on 95 of 100 such days to between ${percentLeft(results.end.used.mean + Z_95 * results.end.used.sd)} and ${percentLeft(results.end.used.mean - Z_95 * results.end.used.sd)}`}
         fontSize={12}
       >
         <GroundPatterns />

@@ -60,19 +60,22 @@ function PlanTable({ plans }: { readonly plans: Data["plans"] }) {
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Tests to ride">
       <table className="table w-full min-w-lg">
+        <caption className="sr-only">Plans</caption>
         <thead>
           <tr>
-            <th>Plan</th>
-            <th>Bike</th>
-            <th>Course</th>
-            <th>Day</th>
-            <th className="number">Sheet</th>
+            <th scope="col">Plan</th>
+            <th scope="col">Bike</th>
+            <th scope="col">Course</th>
+            <th scope="col">Day</th>
+            <th scope="col" className="number">
+              Sheet
+            </th>
           </tr>
         </thead>
         <tbody>
           {plans.map((plan) => (
             <tr key={plan.id}>
-              <td>
+              <th scope="row">
                 <Link to={href("/plan/:planId", { planId: plan.id })} className="font-bold">
                   {plan.title}
                 </Link>
@@ -80,7 +83,7 @@ function PlanTable({ plans }: { readonly plans: Data["plans"] }) {
                   {plan.school}. {plan.asks}
                   {plan.archived ? " Archived." : ""}
                 </div>
-              </td>
+              </th>
               <td>{plan.line}</td>
               <td>{plan.courseName ?? <span className="pencil">none yet</span>}</td>
               <td className="whitespace-nowrap">{dayText(plan.day)}</td>
@@ -104,10 +107,11 @@ function CourseTable({ courses }: { readonly courses: Data["courses"] }) {
   const system = useSystem();
   return (
     <table className="table w-full">
+      <caption className="sr-only">Courses</caption>
       <tbody>
         {courses.map((course) => (
           <tr key={course.id}>
-            <td>
+            <th scope="row">
               <Link to={href("/plan/courses/:courseId", { courseId: course.id })}>{course.name}</Link>
               <div className="text-sm text-quiet">
                 {course.shape}
@@ -115,7 +119,7 @@ function CourseTable({ courses }: { readonly courses: Data["courses"] }) {
                 {course.track ? ", from a track" : `, ${course.legs} legs`}
                 {course.archived ? ", archived" : ""}
               </div>
-            </td>
+            </th>
             <td className="number">
               {formatQuantity(course.lapM, "distance", system)}
               <div className="text-sm text-quiet">{formatQuantity(course.gainM, "climb", system)} climb</div>

@@ -70,12 +70,13 @@ export function YieldPanel({ yielded }: { readonly yielded: Result<PlanYield> })
         <>
           <h3 className="mt-4 font-bold">What would make it surer</h3>
           <table className="table mt-1 w-full text-sm">
+            <caption className="sr-only">What would make it surer</caption>
             <tbody>
               {will.surer.map(({ what, minutes, sdLeft }) => {
                 const [from, to] = writeNarrowing(half(now, system), half(sdLeft, system));
                 return (
                   <tr key={what}>
-                    <td>{what}</td>
+                    <th scope="row">{what}</th>
                     <td className="number">{fixed(minutes, 0)} min</td>
                     <td className="number">
                       ± {from} to ± {to} {unit}

@@ -16,18 +16,23 @@ export function Truth({ debrief: { rows, remarks } }: { readonly debrief: Debrie
           : `${hits} of ${rows.length} hold the truth; of many such figures 95 in 100 should.`}
       </p>
       <table className="table w-full">
+        <caption className="sr-only">What the rehearsal was, and what was found</caption>
         <thead>
           <tr>
-            <th>What</th>
-            <th className="number">Yours</th>
-            <th className="number">Truth</th>
-            <th>Holds</th>
+            <th scope="col">What</th>
+            <th scope="col" className="number">
+              Yours
+            </th>
+            <th scope="col" className="number">
+              Truth
+            </th>
+            <th scope="col">Holds</th>
           </tr>
         </thead>
         <tbody>
           {rows.map(({ what, dimension, yours, truth, inside }) => (
             <tr key={what}>
-              <td>{what}</td>
+              <th scope="row">{what}</th>
               <td className="number">{formatUncertain(yours, dimension, system)}</td>
               <td className="number font-bold">{formatQuantity(truth, dimension, system)}</td>
               <td className={inside ? "text-spruce" : "text-rust"}>{inside ? "yes" : "no"}</td>

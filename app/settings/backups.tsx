@@ -20,11 +20,14 @@ const SHOWN = 10;
 function BackupTable({ files }: { readonly files: BackupsProps["files"] }) {
   return (
     <table className="table w-full text-sm">
+      <caption className="sr-only">Backups, newest first</caption>
       <thead>
         <tr>
-          <th>Backup, UTC</th>
-          <th className="number">Size</th>
-          <th>
+          <th scope="col">Backup, UTC</th>
+          <th scope="col" className="number">
+            Size
+          </th>
+          <th scope="col">
             <span className="sr-only">File</span>
           </th>
         </tr>
@@ -32,7 +35,7 @@ function BackupTable({ files }: { readonly files: BackupsProps["files"] }) {
       <tbody>
         {files.slice(0, SHOWN).map(({ name, at, bytes }) => (
           <tr key={name}>
-            <td>{at.slice(0, 16).replace("T", " ")}</td>
+            <th scope="row">{at.slice(0, 16).replace("T", " ")}</th>
             <td className="number">{size(bytes)}</td>
             <td>
               <a

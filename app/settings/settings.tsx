@@ -50,17 +50,20 @@ export default function Settings({ loaderData: { backups, notices }, actionData 
           <h2 className="mb-2">Assumptions</h2>
           <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Assumptions">
             <table className="table w-full text-sm">
+              <caption className="sr-only">What is assumed</caption>
               <thead>
                 <tr>
-                  <th>What</th>
-                  <th className="number">Assumed</th>
-                  <th>Unit</th>
+                  <th scope="col">What</th>
+                  <th scope="col" className="number">
+                    Assumed
+                  </th>
+                  <th scope="col">Unit</th>
                 </tr>
               </thead>
               <tbody>
                 {assumptionRows.map(({ name, value, unit, what }) => (
                   <tr key={name}>
-                    <td>{what}</td>
+                    <th scope="row">{what}</th>
                     <td className="number pencil">{fixed(value, decimals(value))}</td>
                     <td>{unit}</td>
                   </tr>

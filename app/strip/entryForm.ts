@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/ride/log";
-import { durationText, formatInput, unitOf, type DimensionName, type System } from "#core/base";
+import { durationText, forField, formatInput, unitOf, type DimensionName, type System } from "#core/base";
 import { EVENTS, SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
 import { choice, quantityText, tick, words } from "#app/ui/forms/formText";
 
@@ -103,7 +103,7 @@ function quantityOf(field: EntryField): { readonly dimension: DimensionName | nu
 /** A stored value as it would be typed. */
 function textOf(field: EntryField, value: number, system: System): string {
   const { dimension, si } = quantityOf(field);
-  if (dimension === null) return String(value);
+  if (dimension === null) return forField(value);
   if (dimension === "duration") return si === 60 ? `${value} min` : durationText(value);
   return formatInput(value, dimension, unitOf(dimension, system));
 }

@@ -168,10 +168,11 @@ const SHOWN = 200;
 /** The rows as they were read, each bad cell marked. */
 function PreviewTable({ preview }: { readonly preview: Preview }) {
   const { table, columns, problems } = preview;
-  const wrong = new Set(problems.map(({ path }) => path));
+  const wrong = new Map(problems.map(({ path, sentence }) => [path, sentence]));
   return (
     <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Preview">
       <table className="table">
+        <caption className="sr-only">The first rows of the file, with the field of each column</caption>
         <thead>
           <tr>
             <th scope="col">Row</th>
@@ -201,15 +202,18 @@ function PreviewTable({ preview }: { readonly preview: Preview }) {
         <tbody>
           {table.rows.slice(0, SHOWN).map((cells, r) => (
             <tr key={r}>
-              <td className="text-quiet">{r + 2}</td>
+              <th scope="row" className="text-quiet">
+                {r + 2}
+              </th>
               {table.headings.map((heading, i) => {
-                const bad = wrong.has(`row ${r + 2}, column ${heading}`);
+                const bad = wrong.get(`row ${r + 2}, column ${heading}`);
                 return (
                   <td
                     key={i}
                     className={`whitespace-nowrap ${bad ? "font-bold text-rust underline decoration-wavy" : ""}`}
                   >
                     {cells[i]}
+                    {bad ? <span className="sr-only"> cannot be read: {bad}</span> : null}
                   </td>
                 );
               })}

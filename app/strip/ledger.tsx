@@ -81,6 +81,7 @@ function How({ of, because, lines, children }: HowProps) {
 /** Rows of the ledger, weightiest first: what each reading says, what the answer has there, and its share of the news. */
 function Rows({ results }: { readonly results: StripResults }) {
   const system = useSystem();
+  const spoken = useSpoken();
   const rows = results.readings
     .filter(({ row }) => row !== null)
     .sort((a, b) => b.row!.share - a.row!.share)
@@ -95,23 +96,30 @@ function Rows({ results }: { readonly results: StripResults }) {
       aria-label="Rows of the ledger"
     >
       <table className="table w-full">
+        <caption className="sr-only">Rows of the ledger, the one that counts most first</caption>
         <thead>
           <tr>
-            <th>Reading, {unitOf("distance", system)}</th>
-            <th className="number">reading says</th>
-            <th className="number">we conclude</th>
-            <th className="number">how much it counts</th>
+            <th scope="col">Reading, {unitOf("distance", system)}</th>
+            <th scope="col" className="number">
+              reading says
+            </th>
+            <th scope="col" className="number">
+              we conclude
+            </th>
+            <th scope="col" className="number">
+              how much it counts
+            </th>
           </tr>
         </thead>
         <tbody>
           {rows.map(({ rootId, field, kind, text, distanceM, row }) => (
             <tr key={`${rootId}/${field ?? kind}`}>
-              <td>
-                {text}{" "}
+              <th scope="row">
+                {spoken(text)}{" "}
                 <span className="whitespace-nowrap text-quiet">
                   {formatBare(distanceM, "distance", system)}
                 </span>
-              </td>
+              </th>
               <td className="number">{part(row!.says, row!.inWh)}</td>
               <td className="number">{part(row!.answer, row!.inWh)}</td>
               <td className="number">{fixed(row!.share * 100, 0)} %</td>

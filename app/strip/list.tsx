@@ -88,18 +88,21 @@ export default function Tests({
         ) : (
           <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Tests">
             <table className="table w-full min-w-lg">
+              <caption className="sr-only">Tests, newest first</caption>
               <thead>
                 <tr>
-                  <th>Test</th>
-                  <th>Bike</th>
-                  <th>Day</th>
-                  <th className="number">Best, as ridden</th>
+                  <th scope="col">Test</th>
+                  <th scope="col">Bike</th>
+                  <th scope="col">Day</th>
+                  <th scope="col" className="number">
+                    Best, as ridden
+                  </th>
                 </tr>
               </thead>
               <tbody>
                 {tests.map(({ id, test, bikeName, setUpName, whPerM, questions }) => (
                   <tr key={id}>
-                    <td>
+                    <th scope="row">
                       <Link to={href("/strip/:testId", { testId: id })} className="font-bold">
                         {test.title}
                       </Link>
@@ -113,7 +116,7 @@ export default function Tests({
                           </span>
                         ) : null}
                       </div>
-                    </td>
+                    </th>
                     <td>
                       {bikeName}
                       <div className="text-sm text-quiet">{setUpName}</div>

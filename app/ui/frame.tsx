@@ -121,10 +121,10 @@ export default function Frame() {
             <UnitSwitch />
           </div>
           <RailLink {...SETTINGS} />
-          <DuskSwitch className="mr-3 ml-8 text-sm text-quiet underline underline-offset-3" />
+          <DuskSwitch className="mr-3 ml-8 min-h-6 text-sm text-quiet underline underline-offset-3" />
           <button
             type="button"
-            className="text-sm text-quiet underline underline-offset-3"
+            className="min-h-6 text-sm text-quiet underline underline-offset-3"
             onClick={() => setKeysShown(true)}
           >
             Keys

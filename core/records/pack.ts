@@ -70,7 +70,7 @@ export const PACK_FIELDS = {
   ocv: recordField({
     schema: ocvTableSchema.optional(),
     label: "Own rest-volts curve",
-    hint: "Percent and volts of one cell: 0 3.0, 50 3.70, 100 4.18. Empty: the usual one of its chemistry.",
+    hint: "Percent and volts of one cell: “0 3.0, 50 3.70, 100 4.18”. Empty: the usual one of its chemistry.",
     typed: { as: "own" },
     under: MEASURED,
     wide: true,

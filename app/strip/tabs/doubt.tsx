@@ -30,13 +30,16 @@ export function Doubt({ results }: { readonly results: StripResults }) {
           one another each gain little alone.
         </p>
         <table className="table w-full">
+          <caption className="sr-only">What the doubt is made of</caption>
           <thead>
             <tr>
-              <th>Source</th>
-              <th className="w-1/2">
+              <th scope="col">Source</th>
+              <th scope="col" className="w-1/2">
                 <span className="sr-only">Gain drawn</span>
               </th>
-              <th className="number">± {error} would be</th>
+              <th scope="col" className="number">
+                ± {error} would be
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -44,7 +47,7 @@ export function Doubt({ results }: { readonly results: StripResults }) {
               .filter(({ share }) => share > WORTH_A_LINE)
               .map(({ source, share, sdLeft }) => (
                 <tr key={source}>
-                  <td>{sourceWords(source)}</td>
+                  <th scope="row">{sourceWords(source)}</th>
                   <td>
                     <div className="h-3 bg-ochre-fill" style={{ width: `${(100 * share) / most}%` }} />
                   </td>
@@ -62,18 +65,25 @@ export function Doubt({ results }: { readonly results: StripResults }) {
         </p>
         {results.surer.length ? (
           <table className="table w-full">
+            <caption className="sr-only">What to measure next</caption>
             <thead>
               <tr>
-                <th>Measure</th>
-                <th className="number">Takes</th>
-                <th className="number">± {error} becomes</th>
-                <th className="number">± falls by, an hour of work</th>
+                <th scope="col">Measure</th>
+                <th scope="col" className="number">
+                  Takes
+                </th>
+                <th scope="col" className="number">
+                  ± {error} becomes
+                </th>
+                <th scope="col" className="number">
+                  ± falls by, an hour of work
+                </th>
               </tr>
             </thead>
             <tbody>
               {results.surer.map(({ measure, what, minutes, sdLeft, gainPerMinute }) => (
                 <tr key={measure}>
-                  <td>{what}</td>
+                  <th scope="row">{what}</th>
                   <td className="number">{minutesText(minutes)}</td>
                   <td className="number">± {shown(sdLeft, 2)}</td>
                   <td className="number">{shown(gainPerMinute * 60, 2)}</td>

@@ -51,17 +51,22 @@ function GaugePoints({ thresholds }: { readonly thresholds: EndProps["results"][
     <section>
       <h2 className="mb-1">The gauge's points, as this ride has them</h2>
       <table className="table w-full max-w-xl">
+        <caption className="sr-only">The gauge's points, assumed and as this ride has them</caption>
         <thead>
           <tr>
-            <th>Point</th>
-            <th className="number">Energy used there</th>
-            <th className="number">Assumed before</th>
+            <th scope="col">Point</th>
+            <th scope="col" className="number">
+              Energy used there
+            </th>
+            <th scope="col" className="number">
+              Assumed before
+            </th>
           </tr>
         </thead>
         <tbody>
           {thresholds.map(({ name, used, prior }) => (
             <tr key={name}>
-              <td>{name}</td>
+              <th scope="row">{name}</th>
               <td className="number">{percent(used)}</td>
               <td className="number pencil">{percent(prior)}</td>
             </tr>

@@ -40,17 +40,20 @@ export function Evidence({ results }: { readonly results: StripResults }) {
       ) : null}
       <DotRows rows={rows} />
       <table className="table w-full">
+        <caption className="sr-only">Wh for the distance, by each kind of reading alone</caption>
         <thead>
           <tr>
-            <th>Evidence alone</th>
-            <th>From</th>
-            <th className="number">Energy per distance</th>
+            <th scope="col">Evidence alone</th>
+            <th scope="col">From</th>
+            <th scope="col" className="number">
+              Energy per distance
+            </th>
           </tr>
         </thead>
         <tbody>
           {rows.map(({ name, from, whPerM, plain }) => (
             <tr key={name} className={name === "best" ? "font-bold" : plain ? "text-slate" : ""}>
-              <td>{name}</td>
+              <th scope="row">{name}</th>
               <td className="text-sm font-normal">{from}</td>
               <td className="number">
                 {whPerM ? (

@@ -13,11 +13,12 @@ export function Parts({ results }: { readonly results: StripResults }) {
     <div className="grid max-w-3xl gap-4">
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Level by ground">
         <table className="table w-full">
+          <caption className="sr-only">Wh for the distance, by level and ground</caption>
           <thead>
             <tr>
-              <th>Level</th>
+              <th scope="col">Level</th>
               {grounds.map((ground) => (
-                <th key={ground} className="number">
+                <th scope="col" key={ground} className="number">
                   {ground}
                 </th>
               ))}

@@ -2,7 +2,7 @@ import { memo, useState } from "react";
 import { Form, Link } from "react-router";
 import { END_NAMES } from "#core/fields";
 import { READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/ride/log";
-import { fixed, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate } from "#core/base";
+import { fixed, forField, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
 import type { StripResults } from "#app/services/strip/view";
@@ -91,7 +91,7 @@ function Reading({
     <>
       {before.map((old) => (
         <s key={old} className="mr-1 text-quiet">
-          {old}
+          {old === undefined ? null : forField(old)}
         </s>
       ))}
       <button
@@ -101,11 +101,11 @@ function Reading({
           event.preventDefault();
           onJudge({ kind: struck ? "restore" : "strike", target: entry.rootId, field });
         }}
-        aria-label={`${struck ? "Restore" : "Set aside"} ${value} ${UNITS[field]}${at}`}
+        aria-label={`${struck ? "Restore" : "Set aside"} ${forField(value)} ${UNITS[field]}${at}`}
         title={struck ? "Set aside: press to restore" : "Press to set aside"}
-        className={`min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-hover ${struck ? "pencil line-through" : ""}`}
+        className={`carries-figure min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-hover ${struck ? "pencil line-through" : ""}`}
       >
-        {value}
+        {forField(value)}
         {loaded ? <span className="text-sm text-quiet"> load</span> : null}
       </button>
     </>
@@ -132,7 +132,7 @@ function Headings({ fields }: { readonly fields: readonly ReadingField[] }) {
         </th>
         <th scope="col">Level, ground, note</th>
         <th className="number" scope="col">
-          Off by
+          Off by, times its error
         </th>
         <th className="number" scope="col">
           Best without it
@@ -188,7 +188,7 @@ function EntryRow({ entry, place, left, far, isQuestioned, fields, onJudge }: En
       </td>
       <td className="max-w-64 text-sm">{about}</td>
       <td className={`number text-sm ${isQuestioned ? "text-ochre" : "text-quiet"}`}>
-        {far === undefined ? "" : `${fixed(Math.abs(far.standing), 1)} sd`}
+        {far === undefined ? "" : fixed(Math.abs(far.standing), 1)}
       </td>
       <td className="number text-sm text-quiet">
         {far?.without ? <Figure value={far.without} dimension="energyPerDistance" /> : null}

@@ -1,3 +1,4 @@
+import { withReadersDecimals } from "#core/base";
 import type { FieldMetadata } from "@conform-to/react";
 import { useState, type ReactNode } from "react";
 
@@ -8,6 +9,8 @@ interface FieldProps {
   /** The value shown is an assumed default: drawn in pencil until typed over or confirmed. */
   readonly pencil?: boolean;
   readonly className?: string;
+  /** It cannot be left empty: said beside its label. */
+  readonly needed?: boolean;
 }
 
 interface Described {
@@ -29,10 +32,17 @@ function described(field: FieldMetadata<unknown>, hint: string | undefined): Des
   };
 }
 
-function Around({ field, label, hint, className, children }: FieldProps & { readonly children: ReactNode }) {
+function Around({
+  field,
+  label,
+  hint,
+  className,
+  needed = false,
+  children,
+}: FieldProps & { readonly children: ReactNode }) {
   return (
     <div className={className}>
-      <label htmlFor={field.id} className="mb-1 block text-sm font-medium">
+      <label htmlFor={field.id} className={`mb-1 block text-sm font-medium ${needed ? "needed" : ""}`}>
         {label}
       </label>
       {children}
@@ -43,7 +53,7 @@ function Around({ field, label, hint, className, children }: FieldProps & { read
       ) : null}
       {hint ? (
         <p id={field.descriptionId} className="mt-1 text-sm text-quiet">
-          {hint}
+          {withReadersDecimals(hint)}
         </p>
       ) : null}
     </div>
@@ -78,13 +88,14 @@ export function TextField({
       <div className="flex gap-1">
         <input
           {...described(field, around.hint)}
+          aria-required={around.needed || undefined}
           key={field.key}
           type={type}
           inputMode={inputMode}
           autoFocus={autoFocus}
           autoComplete="off"
           list={list}
-          placeholder={placeholder}
+          placeholder={placeholder && withReadersDecimals(placeholder)}
           defaultValue={initial(field)}
           onInput={() => setInPencil(false)}
           className={`input ${inPencil ? "input-pencil" : ""}`}
@@ -175,7 +186,7 @@ export function TickField({ field, label, hint, className }: FieldProps) {
       ) : null}
       {hint ? (
         <p id={field.descriptionId} className="text-sm text-quiet">
-          {hint}
+          {withReadersDecimals(hint)}
         </p>
       ) : null}
     </div>

@@ -1,3 +1,4 @@
+import { withReadersDecimals } from "#core/base";
 import { createContext, use, useId, useState, type ReactNode } from "react";
 
 /** What a live form shows: texts as they were when it opened, and the sentences about them by field name. */
@@ -59,7 +60,7 @@ function Around({ id, problem, label, hint, className, bare, children }: AroundP
       ) : null}
       {hint ? (
         <p id={`${id}-hint`} className="mt-1 text-sm text-quiet">
-          {hint}
+          {withReadersDecimals(hint)}
         </p>
       ) : null}
     </div>

@@ -153,6 +153,8 @@ function writtenOf(
     }
     case "weight":
       return shown(value as number, "mass", system);
+    case "number":
+      return forField(value as number);
     default:
       return String(value);
   }

@@ -41,7 +41,7 @@ interface OneFieldProps {
 function OneField({ of, field, pencil, focus, options }: OneFieldProps) {
   const { typed, label, hint, wide } = of;
   const common = {
-    ...{ field, label },
+    ...{ field, label, needed: !options && isNeeded(of) },
     ...(hint === undefined ? {} : { hint }),
     ...(wide ? { className: "sm:col-span-2" } : {}),
   };
@@ -62,6 +62,13 @@ function OneField({ of, field, pencil, focus, options }: OneFieldProps) {
   );
 }
 
+/** Whether a record cannot be without a field: one that was left empty is then asked for. */
+function isNeeded({ typed, schema }: RecordField): boolean {
+  if (typed.as === "tick" || typed.as === "choice" || ("empty" in typed && typed.empty !== undefined))
+    return false;
+  return !schema.safeParse(typed.as === "words" ? "" : typed.as === "lines" ? [] : undefined).success;
+}
+
 /** All fields of a record in the parts they are declared in. */
 export function RecordFieldset({
   of,
@@ -74,23 +81,29 @@ export function RecordFieldset({
 }: RecordFieldsProps) {
   const parts = [...new Set(Object.values(of).map(({ under = "" }) => under))];
   return parts.map((part) => (
-    <section key={part} className="grid gap-4 sm:grid-cols-2">
-      {part ? <h2 className="sm:col-span-2">{part}</h2> : null}
-      {notes[part] ? <p className="text-sm text-quiet sm:col-span-2">{notes[part]}</p> : null}
-      {Object.entries(of).map(([key, field]) => {
-        const shown = fields[key];
-        return (field.under ?? "") === part && shown ? (
-          <OneField
-            key={key}
-            of={field}
-            field={shown}
-            pencil={pencil.includes(key)}
-            focus={focus === key}
-            options={options[key]}
-          />
-        ) : null;
-      })}
-      {behind[part]}
-    </section>
+    <fieldset key={part} className="min-w-0">
+      {part ? (
+        <legend className="mb-3">
+          <h2>{part}</h2>
+        </legend>
+      ) : null}
+      <div className="grid gap-4 sm:grid-cols-2">
+        {notes[part] ? <p className="text-sm text-quiet sm:col-span-2">{notes[part]}</p> : null}
+        {Object.entries(of).map(([key, field]) => {
+          const shown = fields[key];
+          return (field.under ?? "") === part && shown ? (
+            <OneField
+              key={key}
+              of={field}
+              field={shown}
+              pencil={pencil.includes(key)}
+              focus={focus === key}
+              options={options[key]}
+            />
+          ) : null;
+        })}
+        {behind[part]}
+      </div>
+    </fieldset>
   ));
 }

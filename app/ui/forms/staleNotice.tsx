@@ -56,11 +56,12 @@ export function StaleNotice({ stale, form, onMine }: StaleNoticeProps) {
       </p>
       {rows.length ? (
         <table className="table w-full text-sm">
+          <caption className="sr-only">What was changed meanwhile, and what you typed</caption>
           <thead>
             <tr>
-              <th>Field</th>
-              <th>Yours</th>
-              <th>Stored now</th>
+              <th scope="col">Field</th>
+              <th scope="col">Yours</th>
+              <th scope="col">Stored now</th>
             </tr>
           </thead>
           <tbody>
