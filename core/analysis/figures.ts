@@ -145,6 +145,24 @@ function rideParts(test: SolvedTest, reckoned: Reckoning) {
   };
 }
 
+/**
+ * Where one reading alone is in question, the answer without it is known whole, its own widening too: the table beside the
+ * readings says the same as the ledger.
+ */
+function withoutTheOnly(
+  readings: TestResults["readings"],
+  { flags, bestWithoutFlags }: Pick<TestResults, "flags" | "bestWithoutFlags">,
+  isSetAside: boolean,
+): TestResults["readings"] {
+  const [only, other] = flags;
+  if (!only || other || isSetAside || !bestWithoutFlags) return readings;
+  return readings.map((reading) =>
+    reading.row && reading.rootId === only.rootId && reading.field === only.field
+      ? { ...reading, row: { ...reading.row, without: bestWithoutFlags } }
+      : reading,
+  );
+}
+
 /** Everything a solved test shows, each figure with its reason. */
 export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "course"> {
   const { record, course, readings, input, everything, whole } = test;
@@ -185,7 +203,11 @@ export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "cour
     ...ranges(solved, distanceM, relativeSd, wide, course, end),
     ...ridden,
     parts: parts(solved, course, perMetre),
-    readings: plottedReadings(course, input, readings, solved.posterior.mean, bearing, perMetre),
+    readings: withoutTheOnly(
+      plottedReadings(course, input, readings, solved.posterior.mean, bearing, perMetre),
+      questions,
+      setAside.length > 0,
+    ),
     ...questions,
     bestWithStruck: setAside.length ? bestOf(reckoning(everything, relativeSd)) : null,
     alone,

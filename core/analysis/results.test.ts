@@ -121,6 +121,10 @@ describe("readings in question", () => {
     const apart = Math.abs(results.bestWithoutFlags!.mean - results.best.value.mean);
     expect(apart).toBeLessThan(0.02 * results.best.value.mean);
   });
+  test("the table beside the readings says the same of it as the ledger", () =>
+    expect(results.readings.find(({ rootId }) => rootId === id(2))!.row!.without).toEqual(
+      results.bestWithoutFlags,
+    ));
   test("setting it aside leaves it drawn, and the answer as without it", () => {
     const struck = record(slip);
     const strike: Entry = {

@@ -111,6 +111,21 @@ describe("earlier tests of the bike", () => {
     const speed = (of: PlanResults) => of.unknowns.find(({ name }) => name === "speed")?.share ?? 0;
     expect(speed(reckon({ plan: plan({ speedMps: 6 }) }))).toBeLessThan(speed({ ...reckon(), unknowns }));
   });
+  test("what it lists is what it rode with", () => {
+    const drag = (results: PlanResults) =>
+      Number.parseFloat(results.taken.find(({ what }) => what === "drag area")!.value);
+    const draggy = {
+      ...NOTHING_KNOWN,
+      knowledge: { ...NOTHING_KNOWN.knowledge, mean: [0, 2, 0, 0, 0], results: 1 },
+    };
+    const [before, after] = [reckon(), reckon({ known: draggy })];
+    expect(drag(after) / drag(before)).toBeGreaterThan(1.2);
+    expect(after.whPerM.mean).toBeGreaterThan(before.whPerM.mean);
+    expect(
+      after.taken.map(({ value }) => value).filter((value) => value.includes("as its tests have it")),
+    ).toHaveLength(1);
+    expect(before.taken.some(({ value }) => value.includes("as its tests have it"))).toBe(false);
+  });
   test("how many it rests on is said", () =>
     expect(reckon({ known: knownOf(ridden(12), ridden(13)) }).restsOn).toContain("2 earlier tests"));
 });

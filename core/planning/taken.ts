@@ -1,10 +1,27 @@
-import { massOf, type RideConditions, usualSpeeds } from "#core/bike";
+import { applyAll, massOf, type RideConditions, usualSpeeds } from "#core/bike";
 import { fixed, unitToken } from "#core/base";
 import type { PlanRecord } from "./record.ts";
 import type { AssumedValue } from "./results.ts";
 
-/** What a forecast took, and whether anybody said so. */
-export function takenOf(record: PlanRecord, rig: RideConditions): readonly AssumedValue[] {
+/** A change of a value that earlier tests told is named from here on, as a share. */
+const TOLD = 0.005;
+
+/** A share more or less: "26 % less", "as calculated". */
+const differsText = (share: number) =>
+  Math.abs(share) < TOLD
+    ? "as calculated"
+    : `${fixed(100 * Math.abs(share), 0)} % ${share > 0 ? "more" : "less"}`;
+
+/**
+ * What a forecast rode with, and whether anybody said so: what earlier tests told of bike and rider is in it.
+ *
+ * @param assumed the conditions before anything that was learned
+ */
+export function takenOf(record: PlanRecord, assumed: RideConditions): readonly AssumedValue[] {
+  const { mean, results } = record.known.knowledge;
+  const rig = applyAll(assumed, mean);
+  const learned = (is: number, was: number) =>
+    results > 0 && Math.abs(is / was - 1) > TOLD ? ", as its tests have it" : "";
   const { plan, rider, setUp, bike, known } = record;
   const mass = massOf(record);
   const level = rig.level;
@@ -19,7 +36,7 @@ export function takenOf(record: PlanRecord, rig: RideConditions): readonly Assum
     ),
     line(
       "rider puts in",
-      `${fixed(rig.riderW, 0)} W`,
+      `${fixed(rig.riderW, 0)} W${learned(rig.riderW, assumed.riderW)}`,
       plan.method.drive !== "throttle" &&
         plan.riderW === undefined &&
         (plan.bpm === undefined || rider?.lowBpm === undefined),
@@ -31,8 +48,16 @@ export function takenOf(record: PlanRecord, rig: RideConditions): readonly Assum
     ),
     line("air", unitToken(rig.tempC, "temperature"), plan.airTempC === undefined),
     line("stops", `${fixed(rig.stopsPerMi, 1)} a mile`, plan.stopsPerMi === undefined),
-    line("drag area", `${fixed(rig.cdA, 2)} m2`, true),
-    line("rolling on asphalt", fixed(rig.crr, 3), true),
+    line("drag area", `${fixed(rig.cdA, 2)} m2${learned(rig.cdA, assumed.cdA)}`, true),
+    line("rolling on asphalt", `${fixed(rig.crr, 4)}${learned(rig.crr, assumed.crr)}`, true),
+    line(
+      "motor and drive pass on",
+      `${fixed(100 * rig.etaM * rig.etaD, 0)} %${learned(rig.etaM, assumed.etaM)}`,
+      true,
+    ),
+    ...(results > 0
+      ? [line("used beside what was calculated", differsText((rig.energyFactor ?? 1) - 1), true)]
+      : []),
     line("lights", rig.lightsOn ? "on" : "off", setUp === null),
   ];
 }

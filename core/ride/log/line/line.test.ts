@@ -119,6 +119,14 @@ describe("what people mutter", () => {
   });
 });
 
+test.each(["14:32", "2:32 pm", " 14:32, "])("a time alone, %p, is asked what was read then", (line) =>
+  expect(read(line)).toMatchObject({
+    body: null,
+    clock: "14:32",
+    problem: "14:32 is a time: type what was read then beside it, for example 14:32 12.4mi 61%.",
+  }),
+);
+
 describe("nothing is guessed in silence", () => {
   test.each([
     ["windy 61%", "windy", "kept as a note"],

@@ -195,6 +195,14 @@ export function readLine(line: string, setting: LineSetting): ReadLine {
   const note = [...notes, ...unread.map(({ text }) => text)].join(" ").trim();
   if (chips.length === 0 && note === "")
     return { body: null, problem: "Type what you see, for example: 12.4mi 61% L2.", clock, chips, unread };
+  if (fields.size === 0 && note === "" && reader.kind === null && clock !== null)
+    return {
+      body: null,
+      problem: `${clock} is a time: type what was read then beside it, for example ${clock} 12.4mi 61%.`,
+      clock,
+      chips,
+      unread,
+    };
   const kind = kindOf(reader);
   const said = kind === "refill" ? chargeOf(fields) : fields;
   const parsed = entryBodySchema.safeParse({ ...Object.fromEntries(said), kind, ...(note && { note }) });
