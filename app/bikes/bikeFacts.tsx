@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { href, Link } from "react-router";
 import { claimText } from "#app/ui/claim";
-import { fixed, formatQuantity } from "#core/base";
+import { fixed, forField, formatQuantity } from "#core/base";
 import type { Bike } from "#core/records";
 import { Act } from "#ui/act";
 import { useSystem } from "#ui/system";
@@ -36,13 +36,13 @@ function DisplayFacts({ bike }: { readonly bike: KeptBike }) {
   return (
     <>
       <Fact name="Percent" pencil={assumed("percentStep")}>
-        {bike.percentStep ? `shows ${bike.percentStep} % steps, ${COUNTS[bike.counts]}` : "none"}
+        {bike.percentStep ? `shows ${forField(bike.percentStep)} % steps, ${COUNTS[bike.counts]}` : "none"}
       </Fact>
       <Fact name={bike.barsAre === "bars" ? "Bars" : "Lamp colours"} pencil={assumed("bars")}>
         {bike.bars || "none"}
       </Fact>
       <Fact name="Volts" pencil={assumed("meterStepV")}>
-        {bike.meterStepV ? `shows ${bike.meterStepV} V steps` : "none"}
+        {bike.meterStepV ? `shows ${forField(bike.meterStepV)} V steps` : "none"}
       </Fact>
       <Fact name="Power shown" pencil={assumed("powerShown")}>
         {bike.powerShown}

@@ -94,13 +94,15 @@ function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose
   const only = nth(row.testIds, 0);
   return (
     <li className="flex items-center gap-2 border-b border-rule" style={{ height: ROW }}>
-      <input
-        type="checkbox"
-        className="size-5 shrink-0 accent-spruce"
-        checked={chosen.includes(only)}
-        onChange={(event) => onChoose(only, event.target.checked)}
-        aria-label={`Choose ${row.bike}, ${row.title}`}
-      />
+      <label className="flex w-8 shrink-0 items-center self-stretch max-md:w-11">
+        <input
+          type="checkbox"
+          className="size-5 accent-spruce"
+          checked={chosen.includes(only)}
+          onChange={(event) => onChoose(only, event.target.checked)}
+          aria-label={`Choose ${row.bike}, ${row.title}`}
+        />
+      </label>
       <span
         className="w-9 shrink-0 text-right text-sm whitespace-nowrap text-quiet"
         title={bracket ? `Places ${bracket.from} to ${bracket.to} are not told apart` : undefined}

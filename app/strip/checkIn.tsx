@@ -184,7 +184,7 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
     <Form
       method="post"
       {...getFormProps(form)}
-      className="sheet p-4"
+      className="entering sheet p-4"
       aria-label={corrects ? "Correct a check-in" : "Add a check-in"}
       preventScrollReset
     >

@@ -66,7 +66,8 @@ function How({ of, because, lines, children }: HowProps) {
   return (
     <details>
       <summary className="cursor-pointer list-none no-underline" aria-label={`How ${of} is reckoned`}>
-        {because} <span className="text-spruce underline underline-offset-3">show the working</span>
+        {because}{" "}
+        <span className="text-spruce underline underline-offset-3 print:hidden">show the working</span>
       </summary>
       <div className="my-1.5 grid gap-1.5 border-l-2 border-rule pl-3 text-ink">
         {lines.map((line) => (
@@ -199,7 +200,7 @@ export const Ledger = memo(function Ledger({
       <div className="mt-2 mb-3 text-sm text-quiet">
         <How
           of="best"
-          because={`${best.because}. The true figure lies within the ± 95 times in 100.${
+          because={`${best.because}. The true figure lies in this span 95 times in 100.${
             widened > 1.001
               ? ` The readings disagree more than their errors allow, so every ± is ${widenedText(widened)}.`
               : ""

@@ -42,7 +42,7 @@ export function Summary({ results, airTempC, totals }: SummaryProps) {
           ),
         )}
       </dl>
-      <Link to={totals} className="ml-auto text-sm">
+      <Link to={totals} className="entering ml-auto text-sm">
         {movingS === null ? "Type riding time, climb, heart rate" : "Ride totals"}
       </Link>
     </section>

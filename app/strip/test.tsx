@@ -156,7 +156,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_20rem]">
-        <div className="order-2 min-w-0 p-4 md:px-6 lg:order-1">
+        <div className="order-2 min-w-0 p-4 md:px-6 lg:order-1 print:order-1">
           <Problems sentences={notes} />
           {results ? (
             <>
@@ -285,7 +285,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
           </div>
         </div>
         {results ? (
-          <div className="order-1 p-4 lg:order-2 lg:pl-0">
+          <div className="order-1 p-4 lg:order-2 lg:pl-0 print:order-2">
             <Ledger results={results} settled={settled} />
           </div>
         ) : null}

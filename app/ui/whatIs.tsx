@@ -6,7 +6,7 @@ export const OWN_WORDS = {
     "A ride drawn as a strip of road from start to end, with everything that was read along it. The energy left falls from left to right; each reading has the shape of its kind.",
   ledger:
     "The account of a ride: each reading says how much energy was used, each has its own error, and all of them together give one figure. A reading that is precise counts for much, one that is not for little.",
-  best: "The one figure that all readings together make likely, each counted by how far it can be trusted. The true figure lies within its ± 95 times in 100.",
+  best: "The one figure that all readings together make likely, each counted by how far it can be trusted. The true figure lies in its span 95 times in 100.",
   plain:
     "What one would work out on paper: the label's energy times the percent that was used, over the distance. It has no ±, because nothing in it says how far it may be off.",
   pencil:

@@ -18,7 +18,9 @@ export function Readout({ results, mark }: ReadoutProps) {
     point && stretches.find(({ fromM, toM }) => fromM < point.distanceM && toM >= point.distanceM);
   const notes = mark === null ? [] : marks[mark]!.notes;
   return (
-    <div className="sheet mb-2 flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 text-sm">
+    <div
+      className={`${point ? "" : "entering"} sheet mb-2 flex min-h-10 flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 text-sm`}
+    >
       {point ? (
         <>
           <span>
@@ -46,7 +48,7 @@ export function Readout({ results, mark }: ReadoutProps) {
           </span>
         </>
       ) : (
-        <span className="text-quiet">
+        <span className="entering text-quiet">
           Point at the strip, or click it and press ← and → to go from mark to mark; x sets a reading aside.
         </span>
       )}

@@ -197,6 +197,7 @@ function EntryRow({ entry, place, left, far, isQuestioned, fields, onJudge }: En
         <Link
           to={entry.body.kind === "totals" ? "totals" : `?correct=${entry.rootId}`}
           preventScrollReset
+          className="entering"
           aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
         >
           correct

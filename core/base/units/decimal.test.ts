@@ -41,8 +41,10 @@ describe("for a reader who writes a comma", () => {
 });
 
 test("three digits behind the point of a field are never asked about", () => {
-  expect(formatInput(1234, "distance", "km")).toBe("1.2340 km");
-  expect(parseQuantity("1.2340 km", "distance", "mi")).toMatchObject({ ok: true, value: 1234 });
+  expect(formatInput(1.234, "climb", "m")).toBe("1.2340 m");
+  expect(parseQuantity("1.2340 m", "climb", "m")).toMatchObject({ ok: true, value: 1.234 });
+  expect(formatInput(1234, "distance", "km")).toBe("1.234 km");
+  expect(parseQuantity("1.234 km", "distance", "mi")).toMatchObject({ ok: true, value: 1234 });
 });
 
 describe("a figure that may mean thousands is asked about", () => {

@@ -23,9 +23,20 @@ export const withReadersDecimals = (sentence: string): string =>
     ? sentence
     : sentence.replace(NUMBERS, (found) => (found.startsWith("“") ? found : inReadersDecimal(found)));
 
+/** Units in which thousands are as likely as thousandths. */
+export const IN_THOUSANDS: readonly string[] = ["m", "ft", "mm", "Wh", "W", "mAh"];
+
+/** Three digits behind a comma, or behind a point before some units, may be thousands. */
+const MAYBE_THOUSANDS = /^-?[1-9]\d{0,2}\.\d{3}$/;
+
 /**
- * A number for a field, so that reading it back gives it again whatever the sign: three digits behind it could be
- * thousands, and get a nought.
+ * A number for a field, so that reading it back gives it again: where its three last digits would be asked about, they get
+ * a nought.
+ *
+ * @param inThousands its unit is one in which thousands are as likely
  */
-export const forField = (value: number): string =>
-  inReadersDecimal(String(value).replace(/^(-?[1-9]\d{0,2}\.\d{3})$/, "$10"));
+export function forField(value: number, inThousands = false): string {
+  const text = String(value);
+  const asked = MAYBE_THOUSANDS.test(text) && (inThousands || readersDecimal() === ",");
+  return inReadersDecimal(asked ? `${text}0` : text);
+}

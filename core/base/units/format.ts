@@ -1,4 +1,4 @@
-import { forField, inReadersDecimal } from "./decimal.ts";
+import { forField, IN_THOUSANDS, inReadersDecimal } from "./decimal.ts";
 import { halfWidth95, type Estimate } from "./estimate.ts";
 import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
 
@@ -85,7 +85,8 @@ export function formatBare(value: number, name: DimensionName, system: System, d
  * @example formatInput(6.7056, "speed", "mph", 2) === "15 mph"
  */
 export function formatInput(value: number, name: DimensionName, unit: string, digits = 3): string {
-  return `${forField(Number(fromSi(value, name, unit).toFixed(digits)))} ${unit}`.trim();
+  const figure = Number(fromSi(value, name, unit).toFixed(digits));
+  return `${forField(figure, IN_THOUSANDS.includes(unit))} ${unit}`.trim();
 }
 
 /**

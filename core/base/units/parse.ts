@@ -1,12 +1,12 @@
 import { err, ok, type Result } from "../result/index.ts";
+import { IN_THOUSANDS } from "./decimal.ts";
 import { durationAt } from "./duration.ts";
 import { dimension, toSi, type DimensionName } from "./units.ts";
 
 const SHAPE = /^([+\-\u2212\u2013]?)\s*(\d[\d.,'\u00a0\u202f ]*|[.,]\d+)\s*(.*)$/u;
 /** A comma before three digits; a point before three noughts: nobody writes 3 as "3.000", and many write 3000 so. */
 const AMBIGUOUS = /^[1-9]\d{0,2}(,\d{3}|\.000)$/;
-/** Units in which thousands are as likely as thousandths, and where they are. */
-const IN_THOUSANDS = ["m", "ft", "mm", "Wh", "W", "mAh"];
+/** Where a figure may mean thousands, by its unit. */
 const THOUSANDS = /^[+-]?[1-9]\d?\.\d{3}$/;
 
 /**
