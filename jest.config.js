@@ -8,6 +8,7 @@ export default {
     "<rootDir>/command",
     "<rootDir>/server",
     "<rootDir>/tests/independent",
+    "<rootDir>/tests/documents",
   ],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
