@@ -54,8 +54,8 @@ const COMMANDS: Readonly<
     run: async (args) => (await import("./standin.ts")).standin(args),
   },
   trial: {
-    what: "400 made rides against their known truth: do the spans hold it? --short: 60",
-    takes: { options: { short: [null, "60 rides"] } },
+    what: "made rides and desks against their known truth: do the spans hold it? --short: fewer",
+    takes: { options: { short: [null, "30 of each kind of test, 4 of each desk, 60 rides"] } },
     run: async (args) => (await import("./trial.ts")).trial(args),
   },
   bench: {

@@ -48,6 +48,7 @@ function noSystemCluster(): void {
   const line = "create_main_cluster = false";
   const text = existsSync(file) ? readFileSync(file, "utf8") : "";
   if (text.includes(line)) return;
+  say(`Writing “${line}” to ${file}, so that the package starts no database of the system's own ...`);
   mkdirSync("/etc/postgresql-common", { recursive: true });
   writeFileSync(file, `${text}\n${line}\n`);
 }

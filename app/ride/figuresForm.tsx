@@ -1,4 +1,4 @@
-import { useRef, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { sightingOf, type DisplaySample } from "#core/ride/display";
 import { formatBare, unitOf } from "#core/base";
 import { SIDES, SIGHTING } from "#core/fields";
@@ -50,6 +50,8 @@ interface FiguresFormProps {
   /** A tick beside the figures: its name and words. */
   readonly tick: readonly [name: string, words: string];
   /** The figures as read, and the form with the button that sent it. */
+  /** It was opened by a press: what is typed next goes into its first figure. */
+  readonly opened?: boolean;
   readonly onFigures: (body: Readonly<Record<string, unknown>>, form: FormData, sent: string) => void;
   readonly children: ReactNode;
 }
@@ -83,12 +85,16 @@ export function FiguresForm({
   last,
   shown,
   tick: [tick, words],
+  opened = false,
   onFigures,
   children,
 }: FiguresFormProps) {
   const system = useSystem();
   const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
   const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (opened) form.current?.querySelector<HTMLInputElement>("input:not([type=hidden])")?.focus();
+  }, [opened]);
   const take = () => {
     if (!shown || !form.current) return;
     const seen = sightingOf(shown) as Readonly<Record<string, number | boolean | undefined>>;

@@ -32,6 +32,7 @@ export function CheckInPanel({ bike, start, last, shown, keep }: CheckInProps) {
       last={last}
       shown={shown}
       tick={start ? FULL : LOAD}
+      opened={!start}
       onFigures={(body, form) =>
         keep(
           start
@@ -57,6 +58,7 @@ export function EndPanel({
     <FiguresForm
       {...figures}
       tick={LOAD}
+      opened
       onFigures={(body, _form, sent) => keep({ kind: "end", reason: sent as End, ...body })}
     >
       {/* Enter in a field chooses no end. */}

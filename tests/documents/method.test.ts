@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { answer } from "#core/calc";
+import { differsFromPage } from "../../bench/methodPage";
 import { DESK_KINDS } from "../../bench/desks";
 import { KIND_NAMES } from "../../bench/kinds";
 import { flat, pageText, tableRows } from "./pages";
@@ -80,6 +81,29 @@ describe("the tables of the trial", () => {
   const rows = tableRows(page).map(([name = ""]) => name);
   test("every kind of test has its row", () =>
     expect(KIND_NAMES.filter((kind) => !rows.includes(kind))).toEqual([]));
+  test("a figure that is not as printed is named, one that is, is not", () => {
+    const typical = tableRows(page)
+      .find(([name]) => name === "typical")!
+      .slice(1)
+      .map((cell) => Number(cell) / 100);
+    const [covers, half, error, plainError, order, plainOrder, sure, sureRight] = typical as [number, number, number, number, number, number, number, number]; // prettier-ignore
+    const line = {
+      name: "typical",
+      desks: 60,
+      covers,
+      half,
+      error,
+      plainError,
+      order,
+      plainOrder,
+      sure,
+      sureRight,
+    };
+    const found = { kinds: [], desks: [line], figures: [] };
+    expect(differsFromPage(page, found)).toEqual([]);
+    expect(differsFromPage(page, { ...found, desks: [{ ...line, half: half + 0.001 }] })).toHaveLength(1);
+    expect(differsFromPage("", found)).toEqual(["docs/method.md has no row for typical."]);
+  });
   test("every kind of desk has its row", () =>
     expect(Object.keys(DESK_KINDS).filter((kind) => !rows.includes(kind))).toEqual([]));
 });

@@ -4,7 +4,10 @@ import { expect, type Page } from "@playwright/test";
 /** Fails with the rule and the place when the page has an accessibility fault, or shows a quantity nobody wrote out. */
 export async function expectAccessible(page: Page): Promise<void> {
   // Frames there are none of: the quicker way of the two.
-  const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .options({ rules: { "target-size": { enabled: true } } })
+    .analyze();
   expect(
     violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(" ")).join(", ")}`),
   ).toEqual([]);
