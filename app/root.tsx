@@ -60,6 +60,7 @@ export default function Root() {
   // From here on the page answers: a mark for whoever waits for that.
   useEffect(() => {
     document.documentElement.dataset["alive"] = "";
+    void import("./slanted.css");
   }, []);
   return <Outlet />;
 }

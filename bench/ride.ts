@@ -1,4 +1,4 @@
-import type { Page } from "@playwright/test";
+import type { Browser, Page } from "@playwright/test";
 import type { Report } from "./report.ts";
 
 const ENTRIES = 15;
@@ -48,6 +48,37 @@ async function logOnce(page: Page, line: string): Promise<Timed> {
 }
 
 const middle = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+
+/** A weak line, bytes a second and ms: 400 kbit/s, as at the edge of a cell. */
+const WEAK = { bytesPerS: 50_000, latencyMs: 100 };
+
+/** The first visit to a ride over a weak line: until its page is seen, and can be logged on; and until it is alive. */
+export async function benchFirstVisit(report: Report, browser: Browser, address: string) {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    serviceWorkers: "block",
+  });
+  const page = await context.newPage();
+  const network = await context.newCDPSession(page);
+  await network.send("Network.enable");
+  await network.send("Network.emulateNetworkConditions", {
+    offline: false,
+    latency: WEAK.latencyMs,
+    downloadThroughput: WEAK.bytesPerS,
+    uploadThroughput: WEAK.bytesPerS,
+  });
+  const from = performance.now();
+  await page.goto(address, { waitUntil: "commit" });
+  await page.locator("h1").waitFor();
+  const seenMs = performance.now() - from;
+  await page.locator("html[data-alive]").waitFor({ state: "attached" });
+  const aliveMs = performance.now() - from;
+  await context.close();
+  return [
+    report("first visit to a ride at 400 kbit/s: seen", seenMs, 3000),
+    report("first visit to a ride at 400 kbit/s: alive", aliveMs, 8000),
+  ];
+}
 
 /** Logging on Ride with no network, on a ride of so many marks: until the entry is seen, and until the forecast follows. */
 export async function benchRide(report: Report, page: Page, address: string, marks: number) {

@@ -9,7 +9,7 @@ import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";
 import { benchPlanCore, benchPlanPage } from "../bench/plan.ts";
-import { benchRide, benchStream } from "../bench/ride.ts";
+import { benchFirstVisit, benchRide, benchStream } from "../bench/ride.ts";
 import { reporter, type Report } from "../bench/report.ts";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
@@ -60,6 +60,7 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
         ...(await benchEdits(report, page, `${serving.address}/strip/${id}`, marks, marks > 100 ? 300 : 100)),
       );
     fine.push(...(await benchPlanPage(report, page, serving.address)));
+    fine.push(...(await benchFirstVisit(report, browser, `${serving.address}/ride/${rides[0]!.id}`)));
     for (const { id, marks } of rides)
       fine.push(...(await benchRide(report, page, `${serving.address}/ride/${id}`, marks)));
     await page.goto(`${serving.address}/ride`);

@@ -177,7 +177,7 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
       line={
         reference
           ? "Each bike as it would be under the same conditions, by all tests of the desk together, the best first. Open a figure to see how it comes about."
-          : "Each test under its own conditions, the best first. Choose two to see their difference, and what else differed."
+          : "Each test as it was ridden, the best first. Choose two to see their difference, and what else differed."
       }
     >
       <CompareNav />

@@ -1,7 +1,7 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { Bike, ChartNoAxesGantt, Ellipsis, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
+import { Bike, ChartNoAxesGantt, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useRef, useState, type ComponentType } from "react";
 import { href, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
+import { More } from "#ui/more";
 import { isLetterPress } from "#app/ui/letterKeys";
 import { Announcer } from "#ui/announce";
 import { FillIn } from "#ui/forms/fillIn";
@@ -147,21 +147,7 @@ export default function Frame() {
         {STATIONS.filter(({ to }) => ON_THE_BAR.includes(to)).map((station) => (
           <BarLink key={station.to} {...station} />
         ))}
-        <Menu>
-          <MenuButton className="flex flex-1 flex-col items-center gap-0.5 border-t-2 border-transparent py-2 text-xs text-ink">
-            <Ellipsis className="size-5" aria-hidden />
-            More
-          </MenuButton>
-          <MenuItems anchor="top end" className="sheet z-20 grid min-w-44 py-1 [--anchor-gap:4px]">
-            {[...STATIONS.filter(({ to }) => !ON_THE_BAR.includes(to)), SETTINGS].map(({ to, name }) => (
-              <MenuItem key={to}>
-                <NavLink to={to} className="flex min-h-12 items-center px-4 no-underline data-focus:bg-hover">
-                  {name}
-                </NavLink>
-              </MenuItem>
-            ))}
-          </MenuItems>
-        </Menu>
+        <More to={[...STATIONS.filter(({ to }) => !ON_THE_BAR.includes(to)), SETTINGS]} />
       </nav>
       {keysShown ? (
         <Suspense fallback={null}>

@@ -1,0 +1,42 @@
+import { Ellipsis } from "lucide-react";
+import { lazy, Suspense } from "react";
+import { NavLink } from "react-router";
+import { useHydrated } from "#ui/hydrated";
+
+export interface MoreProps {
+  readonly to: readonly { readonly to: string; readonly name: string }[];
+}
+
+/** Fetched once the page is alive: the first page is light. */
+const MoreMenu = lazy(() => import("./overlays/moreMenu"));
+
+/** The stations that have no room on the phone's bar, as a fold: it works before the page is alive, and without script. */
+function MoreFold({ to, pending }: MoreProps & { readonly pending: boolean }) {
+  return (
+    <details className="relative flex-1" {...(pending ? { "data-pending": 1 } : {})}>
+      <summary className="flex list-none flex-col items-center gap-0.5 border-t-2 border-transparent py-2 text-xs text-ink">
+        <Ellipsis className="size-5" aria-hidden />
+        More
+      </summary>
+      <div className="sheet absolute right-0 bottom-full z-20 grid min-w-44 py-1">
+        {to.map((station) => (
+          <NavLink key={station.to} to={station.to} className="flex min-h-12 items-center px-4 no-underline">
+            {station.name}
+          </NavLink>
+        ))}
+      </div>
+    </details>
+  );
+}
+
+/** The stations that have no room on the phone's bar. */
+export function More({ to }: MoreProps) {
+  const alive = useHydrated();
+  return alive ? (
+    <Suspense fallback={<MoreFold to={to} pending />}>
+      <MoreMenu to={to} />
+    </Suspense>
+  ) : (
+    <MoreFold to={to} pending={false} />
+  );
+}
