@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { href, data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { formatQuantity, type System } from "#core/base";
+import { formatQuantity, METRES_PER_MILE, type System } from "#core/base";
 import { REFERENCE_FIELDS, type ReferenceRecord } from "#core/records";
 import {
   findReference,
@@ -62,7 +62,8 @@ export function conditionsText({ carriedKg, conditions }: Reference, system: Sys
     formatQuantity(speedMps, "speed", system, 0),
     ground ?? "asphalt",
     headwindMps === 0 ? "calm" : `${formatQuantity(headwindMps, "speed", system, 0)} against`,
-    `${gainMPerMi} m of climb and ${stopsPerMi === 1 ? "1 stop" : `${stopsPerMi} stops`} a mile`,
+    `climb of ${formatQuantity(gainMPerMi / METRES_PER_MILE, "climbRate", system)}`,
+    formatQuantity(stopsPerMi / METRES_PER_MILE, "stopRate", system),
     formatQuantity(tempC, "temperature", system),
     ...(altitudeM ? [`${formatQuantity(altitudeM, "climb", system)} up`] : []),
     lightsOn ? "lights on" : "lights off",

@@ -6,7 +6,15 @@ import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { useMeeting } from "#ui/forms/useMeeting";
 import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare";
-import { fixed, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
+import {
+  farText,
+  fixed,
+  formatQuantity,
+  formatUncertain,
+  formatInput,
+  unitOf,
+  type System,
+} from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
 import { useAnnounced } from "#ui/announce";
@@ -104,7 +112,7 @@ function Squares({ results }: { readonly results: SweepResults }) {
                   {each.oneWay || row?.outlier ? (
                     <span className="block text-ochre">
                       {each.oneWay ? "one way only" : ""}
-                      {row?.outlier ? ` ${fixed(Math.abs(row.standing), 1)} sds off` : ""}
+                      {row?.outlier ? ` ${farText(row.standing)} off` : ""}
                     </span>
                   ) : null}
                 </th>

@@ -1,10 +1,10 @@
 import type { Plan, PlanResults, Warning } from "#core/planning";
-import { fixed, formatQuantity, unitOf } from "#core/base";
+import { durationText, fixed, formatQuantity, unitOf } from "#core/base";
 import { dayText } from "#app/ui/testLine";
 import { Figure } from "#ui/figure";
 import { useAnnounced } from "#ui/announce";
 import { useSpoken, useSystem } from "#ui/system";
-import { distanceSpan, hoursText, timeText } from "./spans";
+import { distanceSpan, timeText } from "./spans";
 
 /** The one strong figure of a plan: the chance of home with the reserve, or where the pack is expected to end. */
 export function Headline({ results, plan }: { readonly results: PlanResults; readonly plan: Plan }) {
@@ -48,7 +48,7 @@ export function Headline({ results, plan }: { readonly results: PlanResults; rea
             About <Figure value={end.energyWh} dimension="energy" pencil /> of{" "}
           </>
         )}
-        <Figure value={results.capacity} dimension="energy" />, {hoursText(end.timeS.mean)} h (
+        <Figure value={results.capacity} dimension="energy" />, {durationText(end.timeS.mean)} (
         {timeText(end).span}).
       </p>
       <p className="mt-1 font-bold">{say(turnRule)}</p>

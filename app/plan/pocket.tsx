@@ -1,7 +1,7 @@
 import type { PlanResults } from "#core/planning";
 import { href, Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
-import { formatBare, unitOf } from "#core/base";
+import { durationText, formatBare, unitOf } from "#core/base";
 import { CAUTIONS } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
@@ -85,7 +85,7 @@ function CheckInCard({ checkIn }: { readonly checkIn: PlannedCheckIn }) {
         )}
         <div className="contents">
           <dt className="text-quiet">after</dt>
-          <dd className="pencil">{timeText(expected).expected} h</dd>
+          <dd className="pencil">{durationText(expected.timeS.mean)}</dd>
           <dd className="pencil text-right">{timeText(expected).span}</dd>
         </div>
       </dl>

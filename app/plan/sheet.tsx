@@ -4,7 +4,7 @@ import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { questionOf } from "#core/planning";
-import { formatQuantity, unitOf } from "#core/base";
+import { durationText, formatQuantity, unitOf } from "#core/base";
 import { CAUTIONS } from "#ui/cautions";
 import { Page } from "#ui/page";
 import { PrintButton } from "#ui/printButton";
@@ -13,7 +13,7 @@ import { CheckInTable } from "./checkInTable";
 import { Warnings } from "./outlook";
 import { endRule, heldLines, readyLines, runNames } from "./readiness";
 import { sheetAt } from "#app/services/planning.server";
-import { distanceSpan, hoursText } from "./spans";
+import { distanceSpan } from "./spans";
 import type { Route } from "./+types/sheet";
 
 export function loader({ params, context }: Route.LoaderArgs) {
@@ -113,7 +113,7 @@ export default function RunSheet({ loaderData: { line, record, results } }: Rout
   return (
     <Page
       title={plan.title}
-      line={`${questionOf(plan.question).asks} ${plan.method.name}. ${line.bikeName}${line.setUpName ? `, ${line.setUpName}` : ""}, ${record.pack.name}${line.riderName ? `, ${line.riderName}` : ""}. ${bench ? "" : `${line.courseName ?? "A plain loop"}, ${formatQuantity(found.endM, "distance", system)}, ${formatQuantity(found.gainM, "climb", system)} climb, about ${hoursText(found.end.timeS.mean)} h. `}${dayText(plan.day)}, start ${plan.startsAt}.`}
+      line={`${questionOf(plan.question).asks} ${plan.method.name}. ${line.bikeName}${line.setUpName ? `, ${line.setUpName}` : ""}, ${record.pack.name}${line.riderName ? `, ${line.riderName}` : ""}. ${bench ? "" : `${line.courseName ?? "A plain loop"}, ${formatQuantity(found.endM, "distance", system)}, ${formatQuantity(found.gainM, "climb", system)} climb, about ${durationText(found.end.timeS.mean)}. `}${dayText(plan.day)}, start ${plan.startsAt}.`}
       what="run sheet"
       next={back}
     >

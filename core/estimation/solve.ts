@@ -91,7 +91,7 @@ function problemsOf(input: LedgerInput): readonly Problem[] {
           problems.push({
             code: "unknown-mark",
             path: `${path}.${key}`,
-            sentence: `There is no mark ${mark}: ${ride.legs.length} legs have marks 0 to ${ride.legs.length}.`,
+            sentence: `There is no mark ${mark}: ${ride.legs.length === 1 ? "one leg has" : `${ride.legs.length} legs have`} marks 0 to ${ride.legs.length}.`,
           });
       }
       if ("fromMark" in reading && reading.kind !== "wallCharge")

@@ -1,5 +1,5 @@
 import { applyAll, massOf, type RideConditions, usualSpeeds } from "#core/bike";
-import { fixed, unitToken } from "#core/base";
+import { fixed, METRES_PER_MILE, unitToken } from "#core/base";
 import type { PlanRecord } from "./record.ts";
 import type { AssumedValue } from "./results.ts";
 
@@ -47,7 +47,7 @@ export function takenOf(record: PlanRecord, assumed: RideConditions): readonly A
       plan.windMps === undefined,
     ),
     line("air", unitToken(rig.tempC, "temperature"), plan.airTempC === undefined),
-    line("stops", `${fixed(rig.stopsPerMi, 1)} a mile`, plan.stopsPerMi === undefined),
+    line("stops", unitToken(rig.stopsPerMi / METRES_PER_MILE, "stopRate", 1), plan.stopsPerMi === undefined),
     line("drag area", `${fixed(rig.cdA, 2)} m2${learned(rig.cdA, assumed.cdA)}`, true),
     line("rolling on asphalt", `${fixed(rig.crr, 4)}${learned(rig.crr, assumed.crr)}`, true),
     line(

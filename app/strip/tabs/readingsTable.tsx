@@ -2,7 +2,17 @@ import { memo, useState } from "react";
 import { Form, Link } from "react-router";
 import { END_NAMES } from "#core/fields";
 import { READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/ride/log";
-import { fixed, forField, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate } from "#core/base";
+import {
+  fixed,
+  forField,
+  formatBare,
+  formatQuantity,
+  halfWidth95,
+  unitOf,
+  writeUncertain,
+  type Estimate,
+  type System,
+} from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
 import type { StripResults } from "#app/services/strip/view";
@@ -130,6 +140,9 @@ function Headings({ fields }: { readonly fields: readonly ReadingField[] }) {
         <th className="number" scope="col">
           Left, %
         </th>
+        <th className="number" scope="col">
+          {unitOf("energyPerDistance", system)} since the mark before
+        </th>
         <th scope="col">Level, ground, note</th>
         <th className="number" scope="col">
           Off by, times its error
@@ -143,6 +156,12 @@ function Headings({ fields }: { readonly fields: readonly ReadingField[] }) {
       </tr>
     </thead>
   );
+}
+
+/** Energy per distance with its plus-or-minus, under a heading that names the unit. */
+function bareUncertain(whPerM: Estimate, system: System): string {
+  const { value, error } = writeUncertain(whPerM, "energyPerDistance", system);
+  return `${value} ± ${error}`;
 }
 
 /** What else an entry says: level, ground, note. */
@@ -161,6 +180,8 @@ interface EntryRowProps extends Pick<TableProps, "onJudge"> {
   readonly place: StripResults["places"][string] | undefined;
   /** Share of the energy left there. */
   readonly left: Estimate | null;
+  /** Energy per distance since the mark before. */
+  readonly stretch: Estimate | null;
   /** Its reading that stands farthest off, and the figure without it. */
   readonly far: { readonly standing: number; readonly without: Estimate | null } | undefined;
   readonly isQuestioned: boolean;
@@ -168,7 +189,7 @@ interface EntryRowProps extends Pick<TableProps, "onJudge"> {
 }
 
 /** One entry of the log. */
-function EntryRow({ entry, place, left, far, isQuestioned, fields, onJudge }: EntryRowProps) {
+function EntryRow({ entry, place, left, stretch, far, isQuestioned, fields, onJudge }: EntryRowProps) {
   const system = useSystem();
   const about = aboutText(entry);
   const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
@@ -177,7 +198,10 @@ function EntryRow({ entry, place, left, far, isQuestioned, fields, onJudge }: En
       <th scope="row" className={`number font-normal ${place?.between ? "pencil" : "text-ink"}`}>
         {place ? formatBare(place.distanceM, "distance", system) : ""}
       </th>
-      <td>{kindText(entry)}</td>
+      <td>
+        {kindText(entry)}
+        {entry.struck ? <span className="sr-only"> (set aside)</span> : null}
+      </td>
       {fields.map((field) => (
         <td key={field} className="number">
           <Reading entry={entry} field={field} at={at} onJudge={onJudge} />
@@ -186,9 +210,11 @@ function EntryRow({ entry, place, left, far, isQuestioned, fields, onJudge }: En
       <td className="number text-sm text-quiet">
         {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
       </td>
+      <td className="number text-sm text-quiet">{stretch ? bareUncertain(stretch, system) : ""}</td>
       <td className="max-w-64 text-sm">{about}</td>
       <td className={`number text-sm ${isQuestioned ? "text-ochre" : "text-quiet"}`}>
         {far === undefined ? "" : fixed(Math.abs(far.standing), 1)}
+        {isQuestioned ? <span className="sr-only"> in question</span> : null}
       </td>
       <td className="number text-sm text-quiet">
         {far?.without ? <Figure value={far.without} dimension="energyPerDistance" /> : null}
@@ -227,6 +253,8 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
   const fields = READING_FIELDS.filter(used);
   const leftAt = (metres: number) =>
     results?.curve.find(({ distanceM }) => Math.abs(distanceM - metres) < SAME_PLACE_M)?.left ?? null;
+  const stretchTo = (metres: number) =>
+    results?.stretches.find(({ toM }) => Math.abs(toM - metres) < SAME_PLACE_M)?.whPerM ?? null;
   const placeOf = ({ rootId }: LiveEntry) => results?.places[rootId];
   const [all, setAll] = useState(ride.log.length <= SHOWN);
   const lines = [...ride.log].sort(
@@ -261,6 +289,7 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
                   entry={entry}
                   place={place}
                   left={place ? leftAt(place.distanceM) : null}
+                  stretch={place ? stretchTo(place.distanceM) : null}
                   far={farthest.get(entry.rootId)}
                   isQuestioned={questioned.has(entry.rootId)}
                   fields={fields}

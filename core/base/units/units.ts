@@ -144,6 +144,24 @@ export const DIMENSIONS = {
     decimals: 0,
     example: "12 min or 1.5 h",
   },
+  /** How often one stops, by distance: 1/m. */
+  stopRate: {
+    name: "how often one stops",
+    units: [unit("stops a mile", 1 / METRES_PER_MILE), unit("stops a km", 0.001)],
+    imperial: "stops a mile",
+    metric: "stops a km",
+    decimals: 1,
+    example: "1 stops a mile or 0.6 stops a km",
+  },
+  /** Height climbed, by distance: m/m. */
+  climbRate: {
+    name: "climb by distance",
+    units: [unit("ft a mile", 0.3048 / METRES_PER_MILE), unit("m a km", 0.001)],
+    imperial: "ft a mile",
+    metric: "m a km",
+    decimals: 0,
+    example: "33 ft a mile or 6 m a km",
+  },
   energyPerDistance: {
     name: "energy per distance",
     units: [unit("Wh/mi", 1 / METRES_PER_MILE), unit("Wh/km", 0.001), unit("Wh/m", 1)],
