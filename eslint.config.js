@@ -17,6 +17,7 @@ const ROOMS = [
   "planning",
   "live",
   "compare",
+  "telling",
   "io",
   "simulator",
   "calc",

@@ -12,6 +12,8 @@ export default [
   route("ride/:testId/telemetry", "ride/telemetry.ts"),
   route("ride/:testId/display", "ride/display.ts"),
   route("strip/:testId/record", "strip/recordFile.ts"),
+  route("strip/:testId/readings/:format", "strip/readingsFile.ts"),
+  route("strip/:testId/film/:format", "strip/filmFile.ts"),
   route("strip/:testId/long", "strip/longFile.ts"),
   layout("ui/frame.tsx", [
     layout("ui/inside.tsx", [

@@ -12,6 +12,8 @@ import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts"
 
 /** The narrowest window that every page fits. */
 const NARROW = { width: 320, height: 700 };
+/** A4 at 96 to the inch. */
+const PAPER = { width: 794, height: 1123 };
 const QUICK = "52 V 17 Ah, full, 27 mi, 31 % left, throttle, 175 lb rider";
 
 /** One current picture of each main view, from the demo desk on a cluster of its own. */
@@ -39,7 +41,7 @@ export function shots(): Promise<number> {
         ["today", "/", DESK],
         ["bike", `/bikes/${hauler}`, DESK],
         ["plan", `/plan/${plan.id}`, DESK],
-        ["sheet", `/plan/${plan.id}/sheet`, DESK],
+        ["sheet", `/plan/${plan.id}/sheet`, PAPER],
         ["strip", `/strip/${runDown.id}`, DESK],
         ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
         ["strip-narrow", `/strip/${named("levee run-down").id}`, NARROW],
@@ -57,6 +59,7 @@ export function shots(): Promise<number> {
           ...{ viewport, serviceWorkers: "block" },
           ...(name === "strip-colours" && { forcedColors: "active", colorScheme: "dark" }),
         });
+        if (viewport === PAPER) await page.emulateMedia({ media: "print" });
         await page.goto(serving.address + path);
         await alive(page);
         await page.locator("main[aria-busy='true'], [data-pending]").waitFor({ state: "hidden" });

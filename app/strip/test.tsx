@@ -20,6 +20,7 @@ import { End } from "./tabs/end";
 import { Evidence } from "./tabs/evidence";
 import { Parts } from "./tabs/parts";
 import { ReadingsTable, type Judgement } from "./tabs/readingsTable";
+import { TakeAway } from "./takeAway";
 import { Summary } from "./summary";
 import { UnreadableRows } from "#ui/unreadableRows";
 import { Loggers } from "./loggers";
@@ -267,9 +268,6 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                       Another ride on this charge
                     </button>
                   </Form>
-                  <a href={`${here}/record`} className="button button-plain" download>
-                    Export this test
-                  </a>
                   {rides.map((each) =>
                     each.track ? (
                       <span key={each.id} className="text-sm text-quiet">
@@ -278,6 +276,7 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
                     ) : null,
                   )}
                 </div>
+                <TakeAway testId={line.id} results={results} />
               </div>
             ) : (
               showTab()

@@ -1,0 +1,19 @@
+import { dbContext } from "#app/context";
+import { systemOf } from "#app/ui/systemCookie";
+import { writeCsv } from "#core/io";
+import { readingRows } from "#core/telling";
+import { exportedTest, fileHeaders, fileName, refusedFile } from "./exported.server";
+import type { Route } from "./+types/readingsFile";
+
+/** The readings of a test with what the answer has there, as CSV or JSON. */
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { line, results, refusal } = await exportedTest(context.get(dbContext), params.testId);
+  if (!results) return refusedFile(refusal ?? "");
+  const rows = readingRows(results, systemOf(request));
+  const title = `${line.bikeName} ${line.test.title} readings`;
+  return params.format === "json"
+    ? new Response(JSON.stringify(rows), {
+        headers: fileHeaders("application/json", fileName(title, "json")),
+      })
+    : new Response(writeCsv(rows), { headers: fileHeaders("text/csv", fileName(title, "csv")) });
+}

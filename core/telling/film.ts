@@ -1,0 +1,99 @@
+import { fixed, formatBare, formatUncertain, nth, unitOf, type Estimate, type System } from "#core/base";
+import type { TestResults } from "#core/analysis";
+
+/** What stands under the picture for a while, s of the film. */
+export interface Cue {
+  readonly fromS: number;
+  readonly toS: number;
+  readonly text: string;
+}
+
+/** Where a part of the film begins. */
+export interface Chapter {
+  readonly atS: number;
+  readonly title: string;
+}
+
+/** The figures of a ride as they run along with its film, and its parts. */
+export interface Film {
+  readonly cues: readonly Cue[];
+  readonly chapters: readonly Chapter[];
+  /** Marks that nobody noted a time for, and so stand nowhere in it. */
+  readonly untimed: number;
+}
+
+type Told = Pick<TestResults, "course" | "curve" | "capacity">;
+
+/** The last cue stands for so long, s. */
+const LAST_STANDS_S = 8;
+/** Before so little of the way is ridden, Wh a mile says nothing, m. */
+const TOO_SHORT_M = 800;
+
+/** Energy a metre since the start, at a mark; null where too little was ridden. */
+function soFarAt({ curve, capacity }: Told, mark: number): Estimate | null {
+  const [first, here] = [nth(curve, 0), nth(curve, mark)];
+  const metres = here.distanceM - first.distanceM;
+  if (metres < TOO_SHORT_M) return null;
+  const used = here.used.mean - first.used.mean;
+  const wh = used * capacity.value.mean;
+  const share = Math.hypot(
+    here.used.sd / Math.max(used, 1e-6),
+    capacity.value.sd / Math.max(capacity.value.mean, 1e-6),
+  );
+  return used > 0 ? { mean: wh / metres, sd: (wh / metres) * share } : null;
+}
+
+/** "5.2 mi, 82 % left, 14.1 ± 1.9 Wh/mi". */
+function figuresAt(told: Told, mark: number, system: System): string {
+  const { distanceM, left } = nth(told.curve, mark);
+  const soFar = soFarAt(told, mark);
+  return [
+    `${formatBare(distanceM, "distance", system)} ${unitOf("distance", system)}`,
+    `${fixed(100 * left.mean, 0)} % left`,
+    ...(soFar ? [formatUncertain(soFar, "energyPerDistance", system)] : []),
+  ].join(", ");
+}
+
+const END_KINDS: readonly string[] = ["end"];
+
+/** What begins at a mark, in words: another level or ground, a section, the end; null where all goes on. */
+function begins({ course }: Told, mark: number): string | null {
+  if (mark === 0) return "Start";
+  const kinds = nth(course.marks, mark).entries.map(({ body }) => body.kind);
+  if (kinds.some((kind) => END_KINDS.includes(kind))) return "The end";
+  if (kinds.includes("refill")) return "Charged";
+  if (kinds.includes("lowPower")) return "Low power";
+  const [before, after] = [course.legs[mark - 1], course.legs[mark]];
+  if (!before || !after || (before.level === after.level && before.ground === after.ground)) return null;
+  return [
+    ...(before.level === after.level ? [] : [`${after.level}`]),
+    ...(before.ground === after.ground ? [] : [`on ${after.ground}`]),
+  ].join(" ");
+}
+
+/**
+ * Captions and chapters of a film of the ride: from each mark on the figures there, until the next; a chapter where something
+ * else begins.
+ *
+ * @param filmStartS the clock's time at which the film begins, s since 1970; what lies before it is left out
+ * @returns cues and chapters in s of the film, in order
+ */
+export function filmOf(told: Told, filmStartS: number, system: System): Film {
+  const timed = told.course.marks.flatMap(({ index, timeS, distanceM }) =>
+    timeS === null || index >= told.curve.length ? [] : [{ index, atS: timeS - filmStartS, distanceM }],
+  );
+  const cues = timed.flatMap(({ index, atS }, i): readonly Cue[] => {
+    const toS = timed[i + 1]?.atS ?? atS + LAST_STANDS_S;
+    return toS > Math.max(0, atS)
+      ? [{ fromS: Math.max(0, atS), toS, text: figuresAt(told, index, system) }]
+      : [];
+  });
+  const chapters = timed.flatMap(({ index, atS, distanceM }): readonly Chapter[] => {
+    const what = begins(told, index);
+    if (what === null || atS < 0) return [];
+    const where =
+      index === 0 ? "" : `, ${formatBare(distanceM, "distance", system)} ${unitOf("distance", system)}`;
+    return [{ atS, title: `${nth(what, 0).toUpperCase()}${what.slice(1)}${where}` }];
+  });
+  return { cues, chapters, untimed: told.course.marks.length - timed.length };
+}

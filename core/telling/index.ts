@@ -1,0 +1,3 @@
+export { asSaid, spokenNumber } from "./asSaid.ts";
+export { filmOf, type Chapter, type Cue, type Film } from "./film.ts";
+export { readingRows, type ReadingCells } from "./readings.ts";
