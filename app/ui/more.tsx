@@ -1,7 +1,6 @@
 import { Ellipsis } from "lucide-react";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useSyncExternalStore } from "react";
 import { NavLink } from "react-router";
-import { useHydrated } from "#ui/hydrated";
 
 export interface MoreProps {
   readonly to: readonly { readonly to: string; readonly name: string }[];
@@ -29,9 +28,22 @@ function MoreFold({ to, pending }: MoreProps & { readonly pending: boolean }) {
   );
 }
 
+/** The bar is there, on a phone; a desk fetches no menu for it. */
+const BAR = "(width < 48rem)";
+
+function hearBar(listener: () => void): () => void {
+  const query = window.matchMedia(BAR);
+  query.addEventListener("change", listener);
+  return () => query.removeEventListener("change", listener);
+}
+
 /** The stations that have no room on the phone's bar. */
 export function More({ to }: MoreProps) {
-  const alive = useHydrated();
+  const alive = useSyncExternalStore(
+    hearBar,
+    () => window.matchMedia(BAR).matches,
+    () => false,
+  );
   return alive ? (
     <Suspense fallback={<MoreFold to={to} pending />}>
       <MoreMenu to={to} />

@@ -1,6 +1,7 @@
 import { expect } from "@playwright/test";
 import { expectAccessible, expectNoSideways } from "./accessible";
 import { ready, test } from "./watched";
+import { cell } from "./cells";
 
 /** Standings under one set of conditions, and the way from a measured figure to them. */
 test("tests are brought to a reference, and each figure opens the way there", async ({ page }) => {
@@ -211,7 +212,7 @@ test("a log that names its runs is a pair by itself, section by section", async 
   await page.getByRole("link", { name: "A against B" }).click();
   await expect(page.getByText("Ridden A B B A: a steady drift cancels.")).toBeVisible();
   for (const name of ["lower", "upper", "all runs"])
-    await expect(page.getByRole("cell", { name, exact: true })).toBeVisible();
+    await expect(cell(page, { name, exact: true })).toBeVisible();
   await expect(page.getByText("Not resolved: the difference is within twice its doubt.")).toBeVisible();
   await expect(page.getByText(/runs of each like these, instead of 2, would resolve/)).toBeVisible();
   await page.goto("/compare/pair");
@@ -237,7 +238,7 @@ test("a sweep is laid out, filled square by square, keeps what cannot be read, a
     await page.getByLabel(`Volts, row ${row}`, { exact: true }).fill(volts);
   };
   await fill(1, "14.8 mph", "5.5-6.5", "49.2");
-  const oneWay = page.getByRole("cell").getByText("one way only", { exact: true });
+  const oneWay = cell(page).getByText("one way only", { exact: true });
   await expect(oneWay).toBeVisible();
   await fill(2, "15.2", "3.5-4.5", "49.8 V");
   await expect(oneWay).toHaveCount(0);
@@ -252,7 +253,7 @@ test("a sweep is laid out, filled square by square, keeps what cannot be read, a
   await expect(page.getByLabel("Amps, row 3")).toHaveValue("plenty");
   await expect(page.getByLabel("Amps, row 1")).toHaveValue("5.5-6.5");
   await page.getByRole("link", { name: "what is known of Vessock Fat" }).click();
-  await expect(page.getByRole("cell", { name: "rolling resistance on asphalt" })).toBeVisible();
+  await expect(cell(page, { name: "rolling resistance on asphalt" })).toBeVisible();
   await expectAccessible(page);
 });
 
@@ -306,7 +307,7 @@ test("claims stand against what was measured, and say what they need", async ({ 
     has: page.getByRole("heading", { name: /^What would settle it under House/ }),
   });
   await expect(settles.last().getByRole("listitem").first()).toContainText(/± \d.* becomes ± \d+.* mi/);
-  const cost = page.getByText(/EUR of current for 100 mi, at 0\.30 a kWh/).first();
+  const cost = page.getByText(/EUR of electricity for 100 mi, at 0\.30 a kWh/).first();
   await expect(cost).toBeVisible();
   await page.getByLabel("A kWh costs, in cents").fill("60");
   await page.getByLabel("A kWh costs, in cents").blur();
@@ -325,7 +326,7 @@ test("what is known of a bike: levels by grounds, range by season, and the displ
     page.getByRole("region", { name: "Levels by grounds" }).getByText("not ridden").first(),
   ).toBeVisible();
   await expect(page.getByRole("columnheader", { name: /^frost, 28 F/ })).toBeVisible();
-  await expect(page.getByRole("cell", { name: /^\d+ to \d+ \d+ to \d+; \d+ to \d+$/ }).first()).toBeVisible();
+  await expect(cell(page, { name: /^\d+ to \d+ \d+ to \d+; \d+ to \d+$/ }).first()).toBeVisible();
   await expect(page.getByText("Off by, on average")).toBeVisible();
   await expectAccessible(page);
   await expectNoSideways(page);

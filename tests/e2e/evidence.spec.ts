@@ -1,5 +1,6 @@
 import { expect, type Page } from "@playwright/test";
 import { ready, test } from "./watched";
+import { cell } from "./cells";
 import { answer } from "#core/calc";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
@@ -7,8 +8,7 @@ import { expectAccessible, expectNoSideways } from "./accessible";
 test.describe.configure({ mode: "serial" });
 
 const ledger = (page: Page) => page.getByRole("region", { name: "Ledger" });
-const best = async (page: Page) =>
-  Number(/Best(?:counted; being saved \.\.\.)?(-?\d+\.?\d*)/.exec((await ledger(page).textContent())!)![1]);
+const best = async (page: Page) => Number(await ledger(page).locator(".text-5xl").first().textContent());
 
 async function open(page: Page, title: string, tab = ""): Promise<string> {
   await page.goto("/strip");
@@ -47,7 +47,7 @@ test("evidence shows what each kind alone would say, and why they differ", async
     "telemetry",
     "plain",
   ])
-    await expect(page.getByRole("cell", { name: kind, exact: true })).toBeVisible();
+    await expect(cell(page, { name: kind, exact: true })).toBeVisible();
   await expect(page.getByText(/alone says .* sd apart/)).toBeVisible();
   await expectAccessible(page);
 });
@@ -157,11 +157,11 @@ test("a counter, and a charge read at the wall, are typed and make the figure su
   await expect(page.getByLabel("Percent", { exact: true })).toBeHidden();
   await page.getByLabel("The charger said done: the pack is full again").check();
   await checkIn(page, { Distance: "15", "Energy at the wall": "0.19 kWh" });
-  await expect(page.getByRole("cell", { name: "charged to full, 190 Wh at the wall" })).toBeVisible();
+  await expect(cell(page, { name: "charged to full, 190 Wh at the wall" })).toBeVisible();
   expect(await sure()).toBeLessThan(before);
   await page.goto(`${counted}?tab=evidence`);
   for (const kind of ["counter", "refill at the wall"])
-    await expect(page.getByRole("cell", { name: kind, exact: true })).toBeVisible();
+    await expect(cell(page, { name: kind, exact: true })).toBeVisible();
 });
 
 test("the test as a file is a bundle that calc answers with the same figure", async ({ page, request }) => {

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
 import { ready, test } from "./watched";
+import { cell } from "./cells";
 import { longTrack } from "../../bench/inputs";
 import { expectAccessible, expectNoSideways } from "./accessible";
 
@@ -161,7 +162,7 @@ test("two set-ups are compared in the order A B B A, and it says what would tell
   await page.getByLabel("with", { exact: true }).fill("");
   await page.getByLabel("Difference worth finding").fill("");
   await page.getByLabel("Course").selectOption({ label: "Dyke and ridge" });
-  await expect(page.getByText("What would make it surer")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "What would make it surer" })).toBeVisible();
   await expect(page.getByText(/Most of its spread: .* % \(/)).toBeVisible();
   await expect(page.getByText("Saved as you type.")).toBeVisible();
 });
@@ -172,7 +173,7 @@ test("the run sheet prints on one page", async ({ page }) => {
   await expect(page.getByRole("heading", { name: "At the start" })).toBeVisible();
   for (const text of ["Ready", "Held constant", "Bring", "On the way", "The end", "Cautions"])
     await expect(page.getByRole("heading", { name: text, exact: true })).toBeVisible();
-  await expect(page.getByRole("cell", { name: "chain bridge" }).first()).toBeVisible();
+  await expect(cell(page, { name: "chain bridge" }).first()).toBeVisible();
   await expectAccessible(page);
   const pdf = (await page.pdf({ preferCSSPageSize: true })).toString("latin1");
   expect(pdf.match(/\/Type\s*\/Page\b(?!s)/g)).toHaveLength(1);

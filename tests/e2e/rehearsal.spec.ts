@@ -100,7 +100,7 @@ test("with the display logging by itself the ride is run to its end, and the tru
   await expect(truth).toContainText(/check-ins, one in/);
   const cells = await truth
     .getByRole("row", { name: /^distance/ })
-    .getByRole("cell")
+    .locator("th, td")
     .allTextContents();
   const [yours, half, was] = `${cells[1]} ${cells[2]}`.match(/\d+\.\d/g)!.map(Number);
   const beyond = Math.abs(yours! - was!) - half!;

@@ -64,7 +64,7 @@ test("an odd reading is told as one of two stories; set aside, both answers stay
 }) => {
   await page.goto(strip);
   await ready(page);
-  const question = page.getByText(/82 % at 6\.4 mi stands .* Either it is a slip, .* or .* beside it took/);
+  const question = page.getByText(/82 % at 6\.4 mi is .* Either it is a slip, .* or .* beside it took/);
   await expect(question).toBeVisible();
   await expect(ledger(page)).toContainText("Without what is in question");
   await page.getByRole("button", { name: "Set it aside" }).click();
