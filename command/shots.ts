@@ -72,6 +72,8 @@ export function shots(): Promise<number> {
           await page.getByLabel("A pack and a ride").fill(QUICK);
           await page.getByText("What would make it surer").waitFor();
         }
+        // The margins of the paper, which a screen has not.
+        if (viewport === PAPER) await page.addStyleTag({ content: "main { padding: 45px !important; }" });
         await page.screenshot({ path: join(pictures, `${name}.png`) });
         await page.close();
       }

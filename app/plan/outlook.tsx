@@ -122,9 +122,10 @@ function DayAndCharge({ results }: { readonly results: PlanResults }) {
       <details className="mt-3">
         <summary>What the forecast took</summary>
         <dl className="mt-1 text-sm">
-          {taken.map(({ what, value, pencil }) => (
+          {taken.map(({ what, value, pencil, learned }) => (
             <Row key={what} name={what}>
               <span className={pencil ? "pencil" : ""}>{say(value)}</span>
+              {learned ? <span className="text-quiet"> as its tests have it</span> : null}
             </Row>
           ))}
         </dl>

@@ -17,6 +17,8 @@ export interface AssumedValue {
   readonly value: string;
   /** Assumed, not typed or measured. */
   readonly pencil: boolean;
+  /** As the tests of the desk have it, and not as it is assumed of any bike. */
+  readonly learned: boolean;
 }
 
 export interface DaylightPlan {

@@ -20,13 +20,15 @@ const differsText = (share: number) =>
 export function takenOf(record: PlanRecord, assumed: RideConditions): readonly AssumedValue[] {
   const { mean, results } = record.known.knowledge;
   const rig = applyAll(assumed, mean);
-  const learned = (is: number, was: number) =>
-    results > 0 && Math.abs(is / was - 1) > TOLD ? ", as its tests have it" : "";
+  const learned = (is: number, was: number) => results > 0 && Math.abs(is / was - 1) > TOLD;
   const { plan, rider, setUp, bike, known } = record;
   const mass = massOf(record);
   const level = rig.level;
   const speedFrom = plan.speedMps !== undefined || known.speedMps[level] !== undefined;
-  const line = (what: string, value: string, pencil: boolean): AssumedValue => ({ what, value, pencil });
+  const line = (what: string, value: string, pencil: boolean, isLearned = false): AssumedValue => ({
+    ...{ what, value, pencil },
+    learned: isLearned,
+  });
   return [
     line("bike, rider and load", unitToken(mass.kg, "mass", 0), !mass.weighed),
     line(
@@ -36,10 +38,11 @@ export function takenOf(record: PlanRecord, assumed: RideConditions): readonly A
     ),
     line(
       "rider puts in",
-      `${fixed(rig.riderW, 0)} W${learned(rig.riderW, assumed.riderW)}`,
+      `${fixed(rig.riderW, 0)} W`,
       plan.method.drive !== "throttle" &&
         plan.riderW === undefined &&
         (plan.bpm === undefined || rider?.lowBpm === undefined),
+      learned(rig.riderW, assumed.riderW),
     ),
     line(
       "wind",
@@ -48,15 +51,16 @@ export function takenOf(record: PlanRecord, assumed: RideConditions): readonly A
     ),
     line("air", unitToken(rig.tempC, "temperature"), plan.airTempC === undefined),
     line("stops", unitToken(rig.stopsPerMi / METRES_PER_MILE, "stopRate", 1), plan.stopsPerMi === undefined),
-    line("drag area", `${fixed(rig.cdA, 2)} m2${learned(rig.cdA, assumed.cdA)}`, true),
-    line("rolling on asphalt", `${fixed(rig.crr, 4)}${learned(rig.crr, assumed.crr)}`, true),
+    line("drag area", `${fixed(rig.cdA, 2)} m2`, true, learned(rig.cdA, assumed.cdA)),
+    line("rolling on asphalt", fixed(rig.crr, 4), true, learned(rig.crr, assumed.crr)),
     line(
       "motor and drive pass on",
-      `${fixed(100 * rig.etaM * rig.etaD, 0)} %${learned(rig.etaM, assumed.etaM)}`,
+      `${fixed(100 * rig.etaM * rig.etaD, 0)} %`,
       true,
+      learned(rig.etaM, assumed.etaM),
     ),
     ...(results > 0
-      ? [line("used beside what was calculated", differsText((rig.energyFactor ?? 1) - 1), true)]
+      ? [line("used beside what was calculated", differsText((rig.energyFactor ?? 1) - 1), true, true)]
       : []),
     line("lights", rig.lightsOn ? "on" : "off", setUp === null),
   ];
