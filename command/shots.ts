@@ -73,7 +73,10 @@ export function shots(): Promise<number> {
           await page.getByText("What would make it surer").waitFor();
         }
         // The margins of the paper, which a screen has not.
-        if (viewport === PAPER) await page.addStyleTag({ content: "main { padding: 45px !important; }" });
+        if (viewport === PAPER)
+          await page
+            .locator("main")
+            .evaluate((main) => main.style.setProperty("padding", "45px", "important"));
         await page.screenshot({ path: join(pictures, `${name}.png`) });
         await page.close();
       }
