@@ -6,15 +6,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#app/ui/testLine";
 import { useMeeting } from "#ui/forms/useMeeting";
 import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare";
-import {
-  farText,
-  fixed,
-  formatQuantity,
-  formatUncertain,
-  formatInput,
-  unitOf,
-  type System,
-} from "#core/base";
+import { farText, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
 import { useAnnounced } from "#ui/announce";
