@@ -21,7 +21,8 @@ export async function everyPage(page: Page): Promise<readonly string[]> {
     const html = await response.text();
     for (const [, raw] of html.matchAll(/<a[^>]+href="(\/[^"#]*)"/g)) {
       const path = raw!.replaceAll("&amp;", "&");
-      if (/\.(ics|gpx|json|txt)$|\/record$|\/readings\/|\/backups\//.test(path) || kinds.has(kindOf(path))) continue;
+      if (/\.(ics|gpx|json|txt)$|\/record$|\/readings\/|\/backups\//.test(path) || kinds.has(kindOf(path)))
+        continue;
       kinds.set(kindOf(path), path);
       found.add(path);
       queue.push(path);
