@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { href, data, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { systemOf } from "#app/ui/systemCookie";
-import { formatQuantity, METRES_PER_MILE, type System } from "#core/base";
+import { formatQuantity, aMile, type System } from "#core/base";
 import { REFERENCE_FIELDS, type ReferenceRecord } from "#core/records";
 import {
   findReference,
@@ -62,8 +62,8 @@ export function conditionsText({ carriedKg, conditions }: Reference, system: Sys
     formatQuantity(speedMps, "speed", system, 0),
     ground ?? "asphalt",
     headwindMps === 0 ? "calm" : `${formatQuantity(headwindMps, "speed", system, 0)} against`,
-    `climb of ${formatQuantity(gainMPerMi / METRES_PER_MILE, "climbRate", system)}`,
-    formatQuantity(stopsPerMi / METRES_PER_MILE, "stopRate", system),
+    `climb of ${formatQuantity(aMile(gainMPerMi), "climbRate", system)}`,
+    formatQuantity(aMile(stopsPerMi), "stopRate", system),
     formatQuantity(tempC, "temperature", system),
     ...(altitudeM ? [`${formatQuantity(altitudeM, "climb", system)} up`] : []),
     lightsOn ? "lights on" : "lights off",

@@ -224,26 +224,24 @@ export const Ledger = memo(function Ledger({
       >
         {unfolded ? "Fold the ledger" : "Plain, energy, distance, range"}
       </button>
-      <div className={unfolded ? "mt-3" : "hidden lg:block print:block"}>
-        <dl>
-          <PlainLine results={results} />
-          {explained("Energy used", results.energy, "energy")}
-          {explained("Distance", results.distance, "distance")}
-          {explained("Range, total", results.rangeTotal, "distance")}
-          {explained("to the end of full power", results.rangeFullPower, "distance")}
-          {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
-          {left ? (
-            <Line
-              name="Way left, to the end"
-              value={`${formatBare(left.low, "distance", system, 0)} to ${formatQuantity(left.high, "distance", system, 0)}`}
-              because="from the last check-in on, at the rate so far; no end is noted"
-              pencil
-            />
-          ) : null}
-          {explained("Usable energy", results.capacity, "energy")}
-          <Outrun share={noted.unassistedShare} />
-        </dl>
-      </div>
+      <dl className={unfolded ? "mt-3" : "hidden lg:block print:block"}>
+        <PlainLine results={results} />
+        {explained("Energy used", results.energy, "energy")}
+        {explained("Distance", results.distance, "distance")}
+        {explained("Range, total", results.rangeTotal, "distance")}
+        {explained("to the end of full power", results.rangeFullPower, "distance")}
+        {explained("with a fifth kept back", results.rangeWithReserve, "distance")}
+        {left ? (
+          <Line
+            name="Way left, to the end"
+            value={`${formatBare(left.low, "distance", system, 0)} to ${formatQuantity(left.high, "distance", system, 0)}`}
+            because="from the last check-in on, at the rate so far; no end is noted"
+            pencil
+          />
+        ) : null}
+        {explained("Usable energy", results.capacity, "energy")}
+        <Outrun share={noted.unassistedShare} />
+      </dl>
       <SurerLine results={results} />
     </section>
   );

@@ -58,6 +58,46 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
+/** One test of the list. */
+function TestRow({
+  id,
+  test,
+  bikeName,
+  setUpName,
+  whPerM,
+  questions,
+}: Route.ComponentProps["loaderData"]["tests"][number]) {
+  return (
+    <tr>
+      <th scope="row">
+        <Link to={href("/strip/:testId", { testId: id })} className="font-bold">
+          {test.title}
+        </Link>
+        <div className="text-sm text-quiet">
+          {test.school}, {test.drive}
+          {questions ? (
+            <span className="text-ochre">
+              {questions === 1 ? "; one reading in question" : `; ${questions} readings in question`}
+            </span>
+          ) : null}
+        </div>
+      </th>
+      <td>
+        {bikeName}
+        <div className="text-sm text-quiet">{setUpName}</div>
+      </td>
+      <td className="whitespace-nowrap">{dayText(test.day)}</td>
+      <td className="number">
+        {whPerM ? (
+          <Figure value={whPerM} dimension="energyPerDistance" />
+        ) : (
+          <span className="text-quiet">nothing yet</span>
+        )}
+      </td>
+    </tr>
+  );
+}
+
 export default function Tests({
   loaderData: { tests, count, page, pages, unreadable },
 }: Route.ComponentProps) {
@@ -100,36 +140,8 @@ export default function Tests({
                 </tr>
               </thead>
               <tbody>
-                {tests.map(({ id, test, bikeName, setUpName, whPerM, questions }) => (
-                  <tr key={id}>
-                    <th scope="row">
-                      <Link to={href("/strip/:testId", { testId: id })} className="font-bold">
-                        {test.title}
-                      </Link>
-                      <div className="text-sm text-quiet">
-                        {test.school}, {test.drive}
-                        {questions ? (
-                          <span className="text-ochre">
-                            {questions === 1
-                              ? "; one reading in question"
-                              : `; ${questions} readings in question`}
-                          </span>
-                        ) : null}
-                      </div>
-                    </th>
-                    <td>
-                      {bikeName}
-                      <div className="text-sm text-quiet">{setUpName}</div>
-                    </td>
-                    <td className="whitespace-nowrap">{dayText(test.day)}</td>
-                    <td className="number">
-                      {whPerM ? (
-                        <Figure value={whPerM} dimension="energyPerDistance" />
-                      ) : (
-                        <span className="text-quiet">nothing yet</span>
-                      )}
-                    </td>
-                  </tr>
+                {tests.map((each) => (
+                  <TestRow key={each.id} {...each} />
                 ))}
               </tbody>
             </table>

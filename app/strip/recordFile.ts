@@ -2,6 +2,7 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { writeBundle } from "#core/io";
 import { loadRecord } from "#db/record";
+import { fileName } from "./exported.server";
 import type { Route } from "./+types/recordFile";
 
 const GONE = "There is no such test.";
@@ -11,7 +12,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const record = found(await loadRecord(context.get(dbContext), idOf(params.testId, GONE)), GONE);
   return Response.json(writeBundle([record]), {
     headers: {
-      "content-disposition": `inline; filename="${record.test.title.replace(/[^\w-]+/g, "-")}.json"`,
+      "content-disposition": `inline; filename*=UTF-8''${encodeURIComponent(fileName(record.test.title, "json"))}`,
       "cache-control": "no-store",
     },
   });

@@ -1,5 +1,5 @@
 import { applyAll, massOf, type RideConditions, usualSpeeds } from "#core/bike";
-import { fixed, METRES_PER_MILE, unitToken } from "#core/base";
+import { fixed, aMile, unitToken } from "#core/base";
 import type { PlanRecord } from "./record.ts";
 import type { AssumedValue } from "./results.ts";
 
@@ -50,7 +50,7 @@ export function takenOf(record: PlanRecord, assumed: RideConditions): readonly A
       plan.windMps === undefined,
     ),
     line("air", unitToken(rig.tempC, "temperature"), plan.airTempC === undefined),
-    line("stops", unitToken(rig.stopsPerMi / METRES_PER_MILE, "stopRate", 1), plan.stopsPerMi === undefined),
+    line("stops", unitToken(aMile(rig.stopsPerMi), "stopRate", 1), plan.stopsPerMi === undefined),
     line("drag area", `${fixed(rig.cdA, 2)} m2`, true, learned(rig.cdA, assumed.cdA)),
     line("rolling on asphalt", fixed(rig.crr, 4), true, learned(rig.crr, assumed.crr)),
     line(

@@ -1,4 +1,4 @@
-import { fixed, formatBare, formatUncertain, nth, unitOf, type Estimate, type System } from "#core/base";
+import { fixed, formatBare, formatQuantity, formatUncertain, nth, unitOf, type System } from "#core/base";
 import type { TestResults } from "#core/analysis";
 
 /** What stands under the picture for a while, s of the film. */
@@ -22,7 +22,7 @@ export interface Film {
   readonly untimed: number;
 }
 
-type Told = Pick<TestResults, "course" | "curve" | "capacity">;
+type Told = Pick<TestResults, "best" | "course" | "curve" | "capacity">;
 
 /** The last cue stands for so long, s. */
 const LAST_STANDS_S = 8;
@@ -30,37 +30,35 @@ const LAST_STANDS_S = 8;
 const TOO_SHORT_M = 800;
 
 /** Energy a metre since the start, at a mark; null where too little was ridden. */
-function soFarAt({ curve, capacity }: Told, mark: number): Estimate | null {
+function soFarAt({ curve, capacity }: Told, mark: number): number | null {
   const [first, here] = [nth(curve, 0), nth(curve, mark)];
   const metres = here.distanceM - first.distanceM;
-  if (metres < TOO_SHORT_M) return null;
-  const used = here.used.mean - first.used.mean;
-  const wh = used * capacity.value.mean;
-  const share = Math.hypot(
-    here.used.sd / Math.max(used, 1e-6),
-    capacity.value.sd / Math.max(capacity.value.mean, 1e-6),
-  );
-  return used > 0 ? { mean: wh / metres, sd: (wh / metres) * share } : null;
+  const whPerM = ((here.used.mean - first.used.mean) * capacity.value.mean) / metres;
+  return metres >= TOO_SHORT_M && whPerM > 0 ? whPerM : null;
 }
 
-/** "5.2 mi, 82 % left, 14.1 ± 1.9 Wh/mi". */
+/** "5.2 mi, 82 % left, about 14 Wh/mi so far"; at the last mark the ledger's own figure with its plus-or-minus. */
 function figuresAt(told: Told, mark: number, system: System): string {
   const { distanceM, left } = nth(told.curve, mark);
   const soFar = soFarAt(told, mark);
+  const rate =
+    mark === told.curve.length - 1
+      ? formatUncertain(told.best.value, "energyPerDistance", system)
+      : soFar === null
+        ? null
+        : `about ${formatQuantity(soFar, "energyPerDistance", system, 0)} so far`;
   return [
     `${formatBare(distanceM, "distance", system)} ${unitOf("distance", system)}`,
     `${fixed(100 * left.mean, 0)} % left`,
-    ...(soFar ? [formatUncertain(soFar, "energyPerDistance", system)] : []),
+    ...(rate === null ? [] : [rate]),
   ].join(", ");
 }
-
-const END_KINDS: readonly string[] = ["end"];
 
 /** What begins at a mark, in words: another level or ground, a section, the end; null where all goes on. */
 function begins({ course }: Told, mark: number): string | null {
   if (mark === 0) return "Start";
   const kinds = nth(course.marks, mark).entries.map(({ body }) => body.kind);
-  if (kinds.some((kind) => END_KINDS.includes(kind))) return "The end";
+  if (kinds.includes("end")) return "The end";
   if (kinds.includes("refill")) return "Charged";
   if (kinds.includes("lowPower")) return "Low power";
   const [before, after] = [course.legs[mark - 1], course.legs[mark]];

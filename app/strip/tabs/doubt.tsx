@@ -12,6 +12,58 @@ export function minutesText(minutes: number): string {
   return minutes < 100 ? `${fixed(minutes, 0)} min` : `${fixed(minutes / 60, 1)} h`;
 }
 
+interface NextMeasuresProps {
+  readonly results: StripResults;
+  /** The plus-or-minus as it is, as written. */
+  readonly error: string;
+  /** Writes an sd as its plus-or-minus. */
+  readonly shown: (sd: number, digits: number) => string;
+}
+
+/** What could be measured next, the most gained for a minute first. */
+function NextMeasures({ results, error, shown }: NextMeasuresProps) {
+  return (
+    <section>
+      <h2 className="mb-2">What to measure next</h2>
+      <WhatIs word="surer" />
+      <p className="mb-3 text-sm text-quiet">
+        Each tried in the same model, by gain for each minute of a person's time.
+      </p>
+      {results.surer.length ? (
+        <table className="table w-full">
+          <caption className="sr-only">What to measure next</caption>
+          <thead>
+            <tr>
+              <th scope="col">Measure</th>
+              <th scope="col" className="number">
+                Takes
+              </th>
+              <th scope="col" className="number">
+                ± {error} becomes
+              </th>
+              <th scope="col" className="number">
+                ± falls by, an hour of work
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {results.surer.map(({ measure, what, minutes, sdLeft, gainPerMinute }) => (
+              <tr key={measure}>
+                <th scope="row">{what}</th>
+                <td className="number">{minutesText(minutes)}</td>
+                <td className="number">± {shown(sdLeft, 2)}</td>
+                <td className="number">{shown(gainPerMinute * 60, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <p>Nothing quick would make it much surer: what is left is the meter's own gain, or the distance.</p>
+      )}
+    </section>
+  );
+}
+
 /** What the plus-or-minus is made of, and what would make it smaller. */
 export function Doubt({ results }: { readonly results: StripResults }) {
   const system = useSystem();
@@ -57,46 +109,7 @@ export function Doubt({ results }: { readonly results: StripResults }) {
           </tbody>
         </table>
       </section>
-      <section>
-        <h2 className="mb-2">What to measure next</h2>
-        <WhatIs word="surer" />
-        <p className="mb-3 text-sm text-quiet">
-          Each tried in the same model, by gain for each minute of a person's time.
-        </p>
-        {results.surer.length ? (
-          <table className="table w-full">
-            <caption className="sr-only">What to measure next</caption>
-            <thead>
-              <tr>
-                <th scope="col">Measure</th>
-                <th scope="col" className="number">
-                  Takes
-                </th>
-                <th scope="col" className="number">
-                  ± {error} becomes
-                </th>
-                <th scope="col" className="number">
-                  ± falls by, an hour of work
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {results.surer.map(({ measure, what, minutes, sdLeft, gainPerMinute }) => (
-                <tr key={measure}>
-                  <th scope="row">{what}</th>
-                  <td className="number">{minutesText(minutes)}</td>
-                  <td className="number">± {shown(sdLeft, 2)}</td>
-                  <td className="number">{shown(gainPerMinute * 60, 2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        ) : (
-          <p>
-            Nothing quick would make it much surer: what is left is the meter's own gain, or the distance.
-          </p>
-        )}
-      </section>
+      <NextMeasures results={results} error={error} shown={shown} />
     </div>
   );
 }

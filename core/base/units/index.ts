@@ -1,4 +1,5 @@
 export {
+  aMile,
   decimalsOf,
   DIMENSIONS,
   fromSi,

@@ -1,5 +1,8 @@
 /** Units at the edge. Inside, everything is m, s, kg, W, V, A, Ah, Wh, degrees C, Pa; a name carries its unit. */
 
+/** So many a mile, as so many a metre: of what is kept a mile, as stops and climb are. Example: `aMile(METRES_PER_MILE) === 1`. */
+export const aMile = (count: number): number => count / METRES_PER_MILE;
+
 export const METRES_PER_MILE = 1609.344;
 export const MPS_PER_MPH = METRES_PER_MILE / 3600;
 export const KG_PER_LB = 0.45359237;

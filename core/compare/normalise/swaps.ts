@@ -1,4 +1,4 @@
-import { nth, DEFAULTS, fixed, METRES_PER_MILE, unitToken } from "#core/base";
+import { nth, DEFAULTS, fixed, aMile, unitToken } from "#core/base";
 import { climbOfRide, speedOfRide, type Factor, type Ride } from "#core/bike";
 
 export type Swap = (ride: Ride) => Ride;
@@ -43,13 +43,13 @@ const SAYS: Readonly<Record<Factor, (ride: Ride) => string>> = {
   mass: ({ conditions }) => `${unitToken(conditions.massKg, "mass", 0)} in all`,
   wind: ({ conditions }) =>
     conditions.windMps ? `${unitToken(conditions.windMps, "speed", 0)} of wind` : "no wind",
-  climb: (ride) => `climb of ${unitToken(climbOfRide(ride) / METRES_PER_MILE, "climbRate", 0)}`,
+  climb: (ride) => `climb of ${unitToken(aMile(climbOfRide(ride)), "climbRate", 0)}`,
   air: ({ conditions }) =>
     `${unitToken(conditions.tempC, "temperature", 0)}${conditions.altitudeM ? ` at ${unitToken(conditions.altitudeM, "climb", 0)}` : ""}`,
   speed: (ride) => unitToken(speedOfRide(ride), "speed", 1),
   ground: ({ legs }) => [...new Set(legs.map(({ ground }) => ground))].join(" and "),
   rider: ({ conditions }) => `${watts(conditions.riderW)} from the rider`,
-  stops: ({ conditions }) => unitToken(conditions.stopsPerMi / METRES_PER_MILE, "stopRate", 1),
+  stops: ({ conditions }) => unitToken(aMile(conditions.stopsPerMi), "stopRate", 1),
   lights: ({ conditions }) => (conditions.lightsOn ? `lights on, ${watts(DEFAULTS.lightsW)}` : "lights off"),
 };
 
