@@ -3,6 +3,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { bundle } from "./bundle.ts";
 import { compressClient } from "./compress.ts";
+import { writeFonts } from "./fonts.ts";
 import { writeNotices } from "./notices.ts";
 import { BUILD, ROOT } from "./paths.ts";
 import { run } from "./run.ts";
@@ -22,6 +23,7 @@ const SOURCES = [
   "command/notices.ts",
   "command/bundle.ts",
   "command/compress.ts",
+  "command/fonts.ts",
 ];
 
 function filesBelow(path: string): readonly string[] {
@@ -51,6 +53,7 @@ export async function buildApp(): Promise<string> {
   await buildServiceWorker();
   await bundle(["app/services/compute/worker.ts"], "server/compute.js");
   await compressClient();
+  await writeFonts(join(BUILD, "fonts"));
   writeFileSync(stampFile, hash);
   return hash;
 }

@@ -1,9 +1,11 @@
 import { createServer as createHttp } from "node:http";
+import { join } from "node:path";
 import express from "express";
 import { createServer } from "vite";
 import { migrateDatabase } from "#db/migrate";
 import { deskCluster } from "./cluster.ts";
-import { MIGRATIONS } from "./paths.ts";
+import { writeFonts } from "./fonts.ts";
+import { BUILD, MIGRATIONS } from "./paths.ts";
 import { freePort } from "./ports.ts";
 import { say } from "./say.ts";
 
@@ -14,6 +16,7 @@ export async function dev(): Promise<number> {
   process.env["DATABASE_URL"] = cluster.url;
   // Each start reckons anew, with the core as it is now.
   process.env["BAROMETRON_BUILD"] = `dev-${Date.now()}`;
+  await writeFonts(join(BUILD, "fonts"));
   const port = await freePort(5180);
   const vite = await createServer({ server: { middlewareMode: true } });
   const app = express();

@@ -40,6 +40,7 @@ function listen(server: Server, port: number): Promise<boolean> {
 
 /** Serves the built app on a loopback port, or the next one that is free. DATABASE_URL must be set. */
 export async function serve(firstPort: number): Promise<Serving> {
+  process.env["BAROMETRON_FONTS"] ??= join(BUILD, "fonts");
   process.env["BAROMETRON_COMPUTE"] ??= join(BUILD, "server", "compute.js");
   process.env["BAROMETRON_MIGRATIONS"] ??= MIGRATIONS;
   process.env["BAROMETRON_POSTGRES"] ??= postgresPrograms() ?? "";

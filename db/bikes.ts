@@ -133,6 +133,41 @@ export async function listBenches(
   return [...benches].sort((a, b) => b.on.localeCompare(a.on));
 }
 
+/** Every bench discharge by its id and what it is called, the newest first. */
+export async function listAllBenches(
+  db: Database,
+): Promise<readonly { readonly id: string; readonly name: string }[]> {
+  const rows = await db
+    .select({ id: bench.id, body: bench.body, packName: pack.name, bikeName: bike.name })
+    .from(bench)
+    .innerJoin(pack, eq(pack.id, bench.packId))
+    .innerJoin(bike, eq(bike.id, pack.bikeId))
+    .where(isNull(bench.archivedAt));
+  const named = readRows("bench", rows, ({ id, body, packName, bikeName }) => {
+    const { on } = benchSchema.parse(body);
+    return { id, on, name: `${packName}, ${bikeName}, ${on}` };
+  });
+  return [...named].sort((a, b) => b.on.localeCompare(a.on)).map(({ id, name }) => ({ id, name }));
+}
+
+/** A bench discharge with its pack and bike; null when there is none. */
+export async function findBench(db: Database, id: string) {
+  const [row] = await db
+    .select({ packId: bench.packId, bikeId: pack.bikeId })
+    .from(bench)
+    .innerJoin(pack, eq(pack.id, bench.packId))
+    .where(eq(bench.id, id));
+  if (!row) return null;
+  const [found, packs, benches] = await Promise.all([
+    findBike(db, row.bikeId),
+    listPacks(db, row.bikeId, { archived: true }),
+    listBenches(db, row.packId),
+  ]);
+  const own = packs.find((each) => each.id === row.packId);
+  const discharge = benches.find((each) => each.id === id);
+  return found && own && discharge ? { bike: found, pack: own, bench: discharge } : null;
+}
+
 export async function findBike(db: Database, id: string): Promise<Kept<Bike> | null> {
   const [row] = await db.select().from(bike).where(eq(bike.id, id));
   return readRow("bike", row, (found) => kept(bikeSchema, found));

@@ -18,6 +18,7 @@ import {
   testSchema,
   trackSchema,
 } from "#core/records";
+import { sheetOptionsSchema } from "#core/telling";
 import type { Database } from "./client.ts";
 import {
   bench,
@@ -33,6 +34,7 @@ import {
   rider,
   setAside,
   setUp,
+  sheet,
   sweep,
   test,
   track,
@@ -76,6 +78,7 @@ const CHECKED: ReadonlyMap<string, Checked> = new Map([
   ["sweep", body(sweep, sweepSchema)],
   ["climb", body(climb, climbSchema)],
   ["reference", body(reference, referenceSchema)],
+  ["sheet", body(sheet, sheetOptionsSchema)],
   [
     "entry",
     {

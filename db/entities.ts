@@ -15,6 +15,7 @@ import {
   plan,
   rider,
   setUp,
+  sheet,
   sweep,
   test,
 } from "./schema.ts";
@@ -33,6 +34,7 @@ const TABLES = {
   plan,
   sweep,
   climb,
+  sheet,
   test,
 } as const;
 export type EntityKind = keyof typeof TABLES;

@@ -40,6 +40,7 @@ import {
 import type { TestDigest, TestResults } from "#core/analysis";
 import type { Reference } from "#core/bike";
 import type { Rehearsal } from "#core/simulator";
+import type { EditionBody, SheetOptions } from "#core/telling";
 
 /** Tables of the test desk. Ids are UUIDv7; weights, lengths and pressures in SI; `pencil` names fields still assumed. */
 const id = () => uuid("id").primaryKey();
@@ -648,6 +649,49 @@ export const published = pgTable(
     at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index("published_by_desk").on(table.deskId), index("published_by_test").on(table.testId)],
+);
+
+/** Pages that leave the desk: what the tester chose for each. */
+export const sheet = pgTable(
+  "sheet",
+  {
+    id: id(),
+    deskId: deskId(),
+    testId: uuid("test_id").references(() => test.id),
+    benchId: uuid("bench_id").references(() => bench.id),
+    body: jsonb("body").$type<SheetOptions>().notNull(),
+    archivedAt: archivedAt(),
+    version: version(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [
+    index("sheet_by_desk").on(table.deskId),
+    index("sheet_by_test").on(table.testId),
+    index("sheet_by_bench").on(table.benchId),
+  ],
+);
+
+/** Pages as they were published: nothing of one is ever changed, but that it was taken back. */
+export const edition = pgTable(
+  "edition",
+  {
+    id: id(),
+    deskId: deskId(),
+    sheetId: uuid("sheet_id")
+      .notNull()
+      .references(() => sheet.id),
+    /** Of its page, from 1. */
+    number: integer("number").notNull(),
+    at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
+    body: jsonb("body").$type<EditionBody>().notNull(),
+    /** Hash of everything the page was written from. */
+    inputs: text("inputs").notNull(),
+    withdrawnAt: timestamp("withdrawn_at", { withTimezone: true }),
+  },
+  (table) => [
+    index("edition_by_desk").on(table.deskId),
+    uniqueIndex("edition_number").on(table.sheetId, table.number),
+  ],
 );
 
 /** What was reckoned from several tests, by the hash of what it was reckoned from: a cache, never the truth. */

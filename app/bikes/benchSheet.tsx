@@ -1,4 +1,4 @@
-import { href, Link } from "react-router";
+import { Form, href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { dayText } from "#app/ui/testLine";
 import { packSheet } from "#core/battery";
@@ -89,6 +89,11 @@ export default function BenchSheet({ loaderData: { bike, pack, bench, sheet } }:
           >
             Change
           </Link>
+          <Form method="post" action={href("/sheet")}>
+            <input type="hidden" name="kind" value="customer" />
+            <input type="hidden" name="of" value={bench.id} />
+            <button className="button">Sheet for its owner</button>
+          </Form>
           <PrintButton />
         </div>
       }

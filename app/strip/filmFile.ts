@@ -1,9 +1,10 @@
 import { dbContext } from "#app/context";
+import { fileHeaders, fileName, refusedFile } from "#app/services/files.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { momentOf, stopwatchAt } from "#core/base";
 import { writeCaptions, writeChapters } from "#core/io";
 import { filmOf } from "#core/telling";
-import { exportedTest, fileHeaders, fileName, refusedFile } from "./exported.server";
+import { exportedTest } from "./exported.server";
 import type { Route } from "./+types/filmFile";
 
 const TYPES = { vtt: "text/vtt", srt: "application/x-subrip", txt: "text/plain" } as const;

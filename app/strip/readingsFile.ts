@@ -1,8 +1,9 @@
 import { dbContext } from "#app/context";
+import { fileHeaders, fileName, refusedFile } from "#app/services/files.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { writeCsv } from "#core/io";
 import { readingRows } from "#core/telling";
-import { exportedTest, fileHeaders, fileName, refusedFile } from "./exported.server";
+import { exportedTest } from "./exported.server";
 import type { Route } from "./+types/readingsFile";
 
 /** The readings of a test with what the answer has there, as CSV or JSON. */

@@ -1,8 +1,8 @@
 import { dbContext } from "#app/context";
+import { fileName } from "#app/services/files.server";
 import { found, idOf } from "#app/ui/require.server";
 import { writeBundle } from "#core/io";
 import { loadRecord } from "#db/record";
-import { fileName } from "./exported.server";
 import type { Route } from "./+types/recordFile";
 
 const GONE = "There is no such test.";

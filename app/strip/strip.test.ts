@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { analyseTest } from "#core/analysis";
 import { makeStandin, type ScenarioName } from "#core/simulator";
-import { bandOf, layOutStrip } from "./drawing/layout";
+import { bandOf, layOutStrip } from "#app/ui/charts/stripTracks/layout";
 import { entryForm, entryTexts } from "./entryForm";
 import { clockOf, momentOf } from "./moment";
 import { minutesText } from "./tabs/doubt";

@@ -21,8 +21,15 @@ export function TakeAway({
   return (
     <details className="print:hidden">
       <summary className="cursor-pointer text-spruce underline underline-offset-3">Export this test</summary>
+      <Form id="to-sheet" method="post" action={href("/sheet")}>
+        <input type="hidden" name="kind" value="test" />
+        <input type="hidden" name="of" value={testId} />
+      </Form>
       <div className="mt-3 grid max-w-2xl gap-4">
         <p className="flex flex-wrap gap-3">
+          <button form="to-sheet" className="button button-main">
+            Sheet of this test
+          </button>
           <a href={href("/strip/:testId/record", { testId })} className="button" download>
             Everything, as a bundle
           </a>

@@ -1,4 +1,4 @@
-import { Bike, ChartNoAxesGantt, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
+import { Bike, ChartNoAxesGantt, FileText, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useRef, useState, type ComponentType } from "react";
 import { href, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
 import { More } from "#ui/more";
@@ -26,6 +26,7 @@ const STATIONS: readonly Station[] = [
   { to: href("/ride"), name: "Ride", number: 3, Icon: PencilLine },
   { to: href("/strip"), name: "Strip", number: 4, Icon: ChartNoAxesGantt },
   { to: href("/compare"), name: "Compare", number: 5, Icon: Scale },
+  { to: href("/sheet"), name: "Sheet", number: 6, Icon: FileText },
 ];
 /** What a phone's bar shows; the rest is under More. */
 const ON_THE_BAR = ["/", "/plan", "/ride", "/strip"];

@@ -19,6 +19,8 @@ export const OWN_WORDS = {
     "Bikes in one bracket cannot be told apart with what was measured: their order is not a finding. More or better readings would tell them apart.",
   bridge:
     "From the figure as it was measured to the figure under the reference, one step for each thing that differed: wind, climb, weight, speed and so on.",
+  sheet:
+    "One page that tells a test, a comparison or a pack's health to somebody else. Its sentences are written from the log; you choose which of them stand there and add your own. Published, it keeps its figures whatever the desk learns later.",
 } as const;
 
 export type OwnWord = keyof typeof OWN_WORDS;

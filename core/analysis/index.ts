@@ -4,7 +4,7 @@ export { gaugeHistory, type GaugeHistory } from "./gaugeHistory.ts";
 export { cutRecord, lengthOf } from "./cut.ts";
 export { packHistory, type PackHistory, type PackTest } from "./packHistory.ts";
 export { recordSetting } from "./input.ts";
-export { sourceWords } from "./words.ts";
+export { countedWords, listed, sourceWords } from "./words.ts";
 export type {
   CurvePoint,
   DoubtLine,

@@ -1,6 +1,6 @@
 import { ERROR_SOURCES, type ErrorSource } from "#core/battery/readings";
 import type { UsableEnergy } from "#core/battery";
-import { countedText, type Reading } from "#core/battery/readings";
+import { countedText, type Reading, type ReadingKindName } from "#core/battery/readings";
 import { fixed, unitToken, Z_95 } from "#core/base";
 
 /**
@@ -13,10 +13,14 @@ export function listed(words: readonly string[]): string {
 }
 
 /** Readings counted by kind, most first: "12 percent readings, 2 voltage readings at rest and a full start". */
-export function countedWords(readings: readonly Reading[]): string {
-  const counts = new Map<Reading["kind"], number>();
+export function countedWords(readings: readonly { readonly kind: string }[]): string {
+  const counts = new Map<string, number>();
   for (const { kind } of readings) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  return listed([...counts].sort((a, b) => b[1] - a[1]).map(([kind, count]) => countedText(kind, count)));
+  return listed(
+    [...counts]
+      .sort((a, b) => b[1] - a[1])
+      .map(([kind, count]) => countedText(kind as ReadingKindName, count)),
+  );
 }
 
 /** What a figure rests on: "from 12 percent readings, 2 voltage readings at rest, a full start and the cut-off". */

@@ -48,7 +48,9 @@ export {
 export { CLIMB_PACK_WH, climbFigures, climbRow, type ClimbFigures } from "./trials/climbs.ts";
 export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./normalise/seasons.ts";
 export {
+  claimLine,
   claimReport,
+  isClaimFor,
   rangeSpan,
   type ClaimEnd,
   type ClaimInput,

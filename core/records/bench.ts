@@ -1,6 +1,10 @@
 import { recordField, shapeOf } from "#core/fields";
 import { z } from "zod";
+import { text } from "#core/base";
 import { day, number, words } from "./fields.ts";
+
+const SHOWN = "What the tester showed";
+const IDENTITY = "The pack, as it names itself";
 
 /** The fields of a bench discharge in the order a form asks for them. */
 export const BENCH_FIELDS = {
@@ -52,6 +56,75 @@ export const BENCH_FIELDS = {
     typed: { as: "quantity", dimension: "temperature" },
   }),
   instrument: recordField({ schema: words, label: "Tester", typed: { as: "words" } }),
+  /** What the tester's own screen said in the end. */
+  shownWh: recordField({
+    schema: number(20, 10_000, "The tester shows 20 to 10,000 Wh.").optional(),
+    label: "Energy it showed",
+    hint: "Empty when it is the result above.",
+    typed: { as: "quantity", dimension: "energy" },
+    under: SHOWN,
+  }),
+  shownPercent: recordField({
+    schema: number(1, 200, "The tester shows 1 to 200 % of the label, for example 84 %.").optional(),
+    label: "Percent it showed",
+    hint: "Of the label, as the tester reckons it: such as 84.",
+    typed: { as: "number" },
+    under: SHOWN,
+  }),
+  endVolts: recordField({
+    schema: number(5, 200, "Volts at the cut-off, for example 38.6 V.").optional(),
+    label: "Volts at the end",
+    typed: { as: "quantity", dimension: "volts" },
+    under: SHOWN,
+  }),
+  startCharge: recordField({
+    schema: number(0, 110, "Charge is 0 to 110 %, for example 100.").optional(),
+    label: "Charge at the start, %",
+    typed: { as: "number" },
+    under: SHOWN,
+  }),
+  endCharge: recordField({
+    schema: number(0, 110, "Charge is 0 to 110 %, for example 2.").optional(),
+    label: "Charge at the end, %",
+    typed: { as: "number" },
+    under: SHOWN,
+  }),
+  customer: recordField({
+    schema: words,
+    label: "Customer",
+    hint: "Whose pack it is; a name is enough.",
+    typed: { as: "words" },
+    under: IDENTITY,
+  }),
+  serial: recordField({ schema: words, label: "Serial number", typed: { as: "words" }, under: IDENTITY }),
+  software: recordField({
+    schema: words,
+    label: "Software of the pack",
+    typed: { as: "words" },
+    under: IDENTITY,
+  }),
+  madeOn: recordField({
+    schema: words,
+    label: "Made on",
+    hint: "As it is printed: a day, a month or a week.",
+    typed: { as: "words" },
+    under: IDENTITY,
+  }),
+  cyclesShown: recordField({
+    schema: number(0, 10_000, "Cycles are 0 to 10,000, for example 211.4.").optional(),
+    label: "Cycles, as the pack counts them",
+    hint: "With its decimals: such as 211.4.",
+    typed: { as: "number" },
+    under: IDENTITY,
+  }),
+  errors: recordField({
+    schema: text().trim().max(4000, "An error list has at most 4,000 characters.").default(""),
+    label: "Error list",
+    hint: "A line each, as the tester reads them. Empty when none was read.",
+    typed: { as: "own", lines: 4 },
+    under: IDENTITY,
+    wide: true,
+  }),
   by: recordField({
     schema: words,
     label: "Done by",

@@ -1,7 +1,7 @@
 import type { System } from "#core/base";
 import { BENCH_FIELDS, benchSchema, type Bench } from "#core/records";
 import { recordForm, recordTexts, type OwnFields, type Texts } from "#app/ui/forms/record";
-import { quantityText } from "#app/ui/forms/formText";
+import { quantityText, words } from "#app/ui/forms/formText";
 
 const OWN: OwnFields<Bench> = {
   hours: {
@@ -9,6 +9,7 @@ const OWN: OwnFields<Bench> = {
       quantityText("duration", system, "h").transform((s) => (s === undefined ? undefined : s / 3600)),
     written: ({ hours }) => (hours === undefined ? "" : `${hours} h`),
   },
+  errors: { read: () => words, written: ({ errors }) => errors ?? "" },
 };
 
 export const benchForm = (system: System) => recordForm(BENCH_FIELDS, benchSchema, system, OWN as never);

@@ -4,6 +4,7 @@ import {
   capacityUnder,
   claimReport,
   inMeasure,
+  isClaimFor,
   onPack as packEnergy,
   optionRange,
   packOptions,
@@ -26,7 +27,6 @@ import type { DeskPosterior } from "#core/desk";
 import { labelEnergy, temperatureFactor } from "#core/battery";
 import { runningCost } from "#core/analysis/projection";
 import { scale, type Estimate } from "#core/base";
-import type { Claim } from "#core/records";
 import type { Database } from "#db/client";
 import {
   bikesOnTwo,
@@ -108,10 +108,6 @@ function broughtRange(
   return rangeOn(capacityUnder(desk, compared, usable), traced);
 }
 
-/** Whether a claim is one for a drive: one without a mode is for every drive. */
-const isFor = ({ mode }: Claim, throttle: boolean) =>
-  mode.trim() === "" || /throttle/i.test(mode) === throttle;
-
 /** Whether the last of a claim's lines, under the reference, leaves it open. */
 const isOpen = ({ lines }: ClaimReport) => lines.at(-1)!.verdict === "not ruled out";
 
@@ -133,7 +129,7 @@ function reportsOf(given: Reporting): readonly ClaimReport[] {
   const { riding, group, newest, posterior, reference, range, whPerM, throttle } = given;
   const label = labelEnergy(newest.pack);
   return riding.bike.claims
-    .filter((claim) => isFor(claim, throttle))
+    .filter((claim) => isClaimFor(claim, throttle))
     .map((claim) => {
       const ridden = riddenRange(group, claim.mode);
       const stated = statedConditions(claim.conditions, reference);

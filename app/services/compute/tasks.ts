@@ -2,6 +2,9 @@ import type { Database } from "#db/client";
 import { analyse } from "./analyse";
 import { longStrip } from "../strip/long";
 import { keepFile } from "./recordings";
+import { pdfOf } from "../sheets/pdf.server";
+import { testPage } from "../sheets/testPage.server";
+import { picture } from "../drawing/picture.server";
 import { comparisonTasks } from "../comparison/tasks.server";
 
 /** What takes long enough to hold others up, by name. Each runs in a worker thread with a connection of its own. */
@@ -9,6 +12,9 @@ export const tasks = {
   analyse: (db: Database, { testId }: { readonly testId: string }) => analyse(db, testId),
   keepFile,
   longStrip,
+  testPage,
+  sheetPdf: pdfOf,
+  picture,
   ...comparisonTasks,
 };
 export type Tasks = typeof tasks;

@@ -7,13 +7,10 @@ import type { DrawnReading } from "#core/analysis";
 import { ReadingShape } from "#ui/charts/readingShape";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
-import { DistanceAxis, GroundTrack, LevelTrack, ProfileTrack } from "./courseTracks";
-import { EnergyTrack } from "./energyTrack";
-import { GroundPatterns } from "#ui/charts/groundPatterns";
-import { layOutStrip, type StripLayout } from "./layout";
+import { layOutStrip, type StripLayout } from "#app/ui/charts/stripTracks/layout";
 import { Readout } from "./readout";
 import { useWidth } from "#app/ui/charts/scale";
-import { LoggedTrack, UseTrack } from "./useTrack";
+import { Tracks } from "#ui/charts/stripTracks/tracks";
 
 interface StripProps {
   readonly results: StripResults;
@@ -26,38 +23,8 @@ interface StripProps {
   readonly onSetAside: (reading: DrawnReading) => void;
 }
 
-interface TracksProps {
-  readonly results: StripResults;
-  readonly levels: readonly string[];
-  readonly layout: StripLayout;
-  readonly system: System;
-}
-
 /** Everything that stands still while the cursor moves. */
-const Tracks = memo(function Tracks({ results, levels, layout, system }: TracksProps) {
-  const fastest = Math.max(0, ...(results.series?.speedMps.map((speed) => speed ?? 0) ?? []));
-  return (
-    <>
-      <GroundPatterns />
-      <ProfileTrack results={results} layout={layout} />
-      <GroundTrack results={results} layout={layout} system={system} />
-      <LevelTrack results={results} layout={layout} levels={levels} />
-      <EnergyTrack results={results} layout={layout} />
-      <LoggedTrack
-        results={results}
-        layout={layout}
-        speedTop={`0–${formatQuantity(fastest, "speed", system, 0)}`}
-      />
-      <UseTrack results={results} layout={layout} levels={levels} />
-      <DistanceAxis
-        results={results}
-        layout={layout}
-        system={system}
-        toMetres={(value) => toSi(value, "distance", layout.distanceUnit)!}
-      />
-    </>
-  );
-});
+const StillTracks = memo(Tracks);
 
 /** Marks that a press of Page Up or Page Down goes over. */
 const LEAP = 5;
@@ -151,7 +118,7 @@ export const Strip = memo(function Strip(props: StripProps) {
           fontSize={13}
           fill="currentColor"
         >
-          <Tracks results={results} levels={levels} layout={layout} system={system} />
+          <StillTracks results={results} levels={levels} layout={layout} system={system} />
           {at === null ? null : (
             <path
               d={`M${layout.x(curve[at]!.distanceM)} ${layout.ground.top}V${layout.axis}`}

@@ -41,4 +41,4 @@ export {
 } from "./format.ts";
 export { decimalBy, forField, withReadersDecimals, type Decimal } from "./decimal.ts";
 export { normalCdf } from "./normal.ts";
-export { unitToken, renderUnits } from "./renderUnits.ts";
+export { estimateToken, unitToken, renderUnits } from "./renderUnits.ts";

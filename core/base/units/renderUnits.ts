@@ -1,5 +1,6 @@
 import { withReadersDecimals } from "./decimal.ts";
-import { formatQuantity } from "./format.ts";
+import type { Estimate } from "./estimate.ts";
+import { formatQuantity, formatUncertain } from "./format.ts";
 import type { DimensionName, System } from "./units.ts";
 
 /**
@@ -13,18 +14,26 @@ export function unitToken(value: number, name: DimensionName, decimals?: number)
   return `‹${value} ${name}${decimals === undefined ? "" : ` ${decimals}`}›`;
 }
 
+/** A figure with its plus-or-minus inside a sentence. Example: `estimateToken({ mean: 20_000, sd: 500 }, "distance") === "‹20000±500 distance›"`. */
+export function estimateToken({ mean, sd }: Estimate, name: DimensionName): string {
+  return `‹${mean}±${sd} ${name}›`;
+}
+
 /** Writes a sentence out in a system's units. `spoken("at ‹15000 distance›", "metric") === "at 15.0 km"`. */
 export function renderUnits(sentence: string, system: System): string {
   return sentence
     .split(/(‹[^›]*›)/)
     .map((part) => (part.startsWith("‹") ? part : withReadersDecimals(part)))
     .join("")
-    .replace(TOKEN, (_, value: string, name: string, decimals?: string) =>
-      formatQuantity(
-        Number(value),
-        name as DimensionName,
-        system,
-        decimals === undefined ? undefined : Number(decimals),
-      ),
-    );
+    .replace(TOKEN, (_, value: string, name: string, decimals?: string) => {
+      const [mean, sd] = value.split("±").map(Number) as [number, number?];
+      return sd === undefined
+        ? formatQuantity(
+            mean,
+            name as DimensionName,
+            system,
+            decimals === undefined ? undefined : Number(decimals),
+          )
+        : formatUncertain({ mean, sd }, name as DimensionName, system);
+    });
 }

@@ -95,7 +95,12 @@ function chanceBeyond({ mean, sd }: Estimate, metres: number): number {
 /** "99 in 100", never a sureness that nothing has. */
 const odds = (chance: number) => `${Math.min(99, Math.max(1, Math.round(100 * chance)))} in 100`;
 
-function lineOf(claim: Claim, { under, range }: RangeUnder): ClaimLine {
+/** Whether a claim is one for a drive: one without a mode is for every drive. */
+export const isClaimFor = ({ mode }: Claim, throttle: boolean): boolean =>
+  mode.trim() === "" || /throttle/i.test(mode) === throttle;
+
+/** What is said of a claim against one range: whether it is met, and with what chance. */
+export function claimLine(claim: Claim, { under, range }: RangeUnder): ClaimLine {
   const span = rangeSpan(range);
   const [chanceLow, chanceHigh] = [chanceBeyond(range, claim.lowM), chanceBeyond(range, claim.highM)];
   const verdict: Verdict =
@@ -154,7 +159,7 @@ export function claimReport(claim: Claim, input: ClaimInput): ClaimReport {
     claim,
     low: endOf(claim.lowM),
     high: endOf(claim.highM),
-    lines: input.ranges.map((range) => lineOf(claim, range)),
+    lines: input.ranges.map((range) => claimLine(claim, range)),
     needs: ends.flatMap((claimM) => needs(claimM, input) ?? []),
   };
 }

@@ -1,0 +1,89 @@
+import { readFile } from "node:fs/promises";
+import { join } from "node:path";
+import { renderToStaticMarkup } from "react-dom/server";
+import { createElement } from "react";
+import type { System } from "#core/base";
+import { sheetMarkdown, type Paper, type SheetDocument } from "#core/telling";
+import { SheetView } from "#ui/sheet/sheetView";
+import sheetCss from "#app/ui/sheet/sheet.css?raw";
+import type { Database } from "#db/client";
+import { compute } from "../compute/pool.server";
+import { bytesBody, fileHeaders, fileName, refusedFile } from "../files.server";
+import type { Drawings } from "./gathered";
+
+/** A page that is taken away as a file. */
+export interface TakenPage {
+  readonly document: SheetDocument;
+  readonly drawings: Drawings;
+  readonly bundle: unknown;
+  readonly system: System;
+  readonly paper: Paper;
+  readonly foot: string;
+}
+
+const WEIGHTS = [
+  ["400", "normal"],
+  ["700", "normal"],
+  ["400", "italic"],
+] as const;
+
+/** The shipped letters inside a style sheet, so that a page by itself needs nothing beside it. */
+async function fontCss(): Promise<string> {
+  const folder = process.env["BAROMETRON_FONTS"] ?? join(process.cwd(), "build", "fonts");
+  const faces = await Promise.all(
+    WEIGHTS.map(async ([weight, style]) => {
+      const bytes = await readFile(join(folder, `latin-${weight}-${style}.woff2`));
+      return `@font-face{font-family:"Atkinson Hyperlegible Next";font-weight:${weight};font-style:${style};src:url(data:font/woff2;base64,${bytes.toString("base64")}) format("woff2")}`;
+    }),
+  );
+  return faces.join("\n");
+}
+
+const escaped = (text: string) => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;");
+
+/** A page as one HTML file: no script, its letters and drawings inside, to be put on any web space. */
+export async function htmlOf({ document, drawings, system, foot }: TakenPage): Promise<string> {
+  const body = renderToStaticMarkup(createElement(SheetView, { document, drawings, system, foot }));
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta name="robots" content="noindex">
+<title>${escaped(document.title)}</title>
+<style>
+${await fontCss()}
+body{margin:0;background:#f6f3ea;font-family:"Atkinson Hyperlegible Next",sans-serif;font-variant-numeric:tabular-nums}
+.paper{box-sizing:border-box;max-width:50rem;margin:0 auto;padding:2rem clamp(1rem,4vw,3rem)}
+@media print{body{background:none}.paper{padding:0;max-width:none}}
+${sheetCss}</style>
+</head>
+<body>
+<main>${body}</main>
+</body>
+</html>
+`;
+}
+
+const REFUSAL = "A sheet is had as pdf, html, md or json.";
+
+/** A page as a file of some format, ready to be sent. */
+export async function fileOf(db: Database, page: TakenPage, format: string): Promise<Response> {
+  const { document, drawings, system, paper, foot, bundle } = page;
+  const name = (ending: string) => fileName(document.title, ending);
+  if (format === "pdf") {
+    const bytes = await compute(db, "sheetPdf", { document, drawings, system, paper, foot });
+    return new Response(bytesBody(bytes), { headers: fileHeaders("application/pdf", name("pdf")) });
+  }
+  if (format === "html")
+    return new Response(await htmlOf(page), { headers: fileHeaders("text/html", name("html")) });
+  if (format === "md")
+    return new Response(sheetMarkdown(document, system), {
+      headers: fileHeaders("text/markdown", name("md")),
+    });
+  if (format === "json")
+    return bundle === null
+      ? refusedFile("This page is of no single test: take the bundles of its tests from their strips.", 404)
+      : new Response(JSON.stringify(bundle), { headers: fileHeaders("application/json", name("json")) });
+  return refusedFile(REFUSAL, 404);
+}

@@ -1,0 +1,50 @@
+import { findReference, REFERENCES } from "#core/bike";
+import type { ClaimReport } from "#core/compare";
+import type { System } from "#core/base";
+import { isOn, type SheetOptions } from "#core/telling";
+import { analysisOf } from "../analysis.server";
+import { onDeskIfReady } from "../comparison/answer.server";
+import { allReferences } from "../comparison/references.server";
+import { compute } from "../compute/pool.server";
+import type { Database } from "#db/client";
+import type { SheetOf } from "#db/sheets";
+import { findTest } from "#db/tests";
+import { comparisonPage } from "./comparisonPage.server";
+import { customerPage } from "./customerPage.server";
+import type { Gathered } from "./gathered";
+
+const TARIFF_MINOR = 30;
+
+/** What the desk says of the claims of a test's bike; nothing while it is still being reckoned. */
+async function reportsFor(
+  db: Database,
+  { bikeId, drive }: { readonly bikeId: string; readonly drive: string },
+  options: SheetOptions,
+): Promise<readonly ClaimReport[]> {
+  if (!isOn(options, "claim")) return [];
+  const reference =
+    (options.under && findReference(await allReferences(db), options.under)) || REFERENCES[0]!;
+  const { value } = await onDeskIfReady(db, "claims", { reference, tariffMinor: TARIFF_MINOR });
+  return value?.claimed.find((each) => each.bikeId === bikeId && each.drive === drive)?.reports ?? [];
+}
+
+/**
+ * A page as its tester chose it, written from the desk as it is now. Null when what it is of is gone.
+ *
+ * @throws what makes the frame say that the desk is still being reckoned
+ */
+export async function sheetPage(
+  db: Database,
+  request: Request,
+  of: SheetOf,
+  options: SheetOptions,
+  system: System,
+): Promise<Gathered | null> {
+  if (of.benchId !== null) return customerPage(db, of.benchId, options);
+  if (of.testId === null) return comparisonPage(db, request, options, system);
+  const line = await findTest(db, of.testId);
+  if (!line) return null;
+  await analysisOf(db, line);
+  const reports = await reportsFor(db, { bikeId: line.bikeId, drive: line.test.drive }, options);
+  return compute(db, "testPage", { testId: of.testId, options, reports, system });
+}

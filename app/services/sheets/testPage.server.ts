@@ -1,0 +1,89 @@
+import { claimLine, isClaimFor, type ClaimReport } from "#core/compare";
+import type { System } from "#core/base";
+import { writeBundle } from "#core/io";
+import type { TestResults } from "#core/analysis";
+import type { TestRecord } from "#core/records";
+import { testSheet, type SheetOptions } from "#core/telling";
+import type { Database } from "#db/client";
+import { loadRecord } from "#db/record";
+import { cachedAnalysis } from "#db/results";
+import { hashOf } from "../build.server";
+import { stripSvg } from "../drawing/svg";
+import { stripResults } from "../strip/view";
+import { DRAWING_WIDTH, inBoth, type Gathered } from "./gathered";
+
+/** What a test's page is asked for. */
+export interface TestPageAsk {
+  readonly testId: string;
+  readonly options: SheetOptions;
+  /** What the desk says of the bike's claims; empty while it is still being reckoned. */
+  readonly reports: readonly ClaimReport[];
+  readonly system: System;
+}
+
+/** Each claim against this very test first, then as the desk has it under other conditions. */
+function claimsOf(
+  { bike, test }: TestRecord,
+  { rangeTotal }: TestResults,
+  reports: readonly ClaimReport[],
+): readonly ClaimReport[] {
+  if (!rangeTotal) return [];
+  return bike.claims
+    .filter((claim) => isClaimFor(claim, test.drive === "throttle"))
+    .map((claim) => {
+      const own = claimLine(claim, { under: "as ridden", range: rangeTotal.value });
+      const report = reports.find(
+        (each) =>
+          each.claim.lowM === claim.lowM &&
+          each.claim.highM === claim.highM &&
+          each.claim.mode === claim.mode,
+      );
+      const nothing = { claimM: claim.lowM, impliedWhPerM: 0, ratio: 0 };
+      return {
+        claim,
+        low: report?.low ?? nothing,
+        high: report?.high ?? nothing,
+        lines: [own, ...(report?.lines.filter(({ under }) => under !== "as ridden") ?? [])],
+        needs: report?.needs ?? [],
+      };
+    });
+}
+
+/** The page of a test, from its record and its analysis as it is cached. Null when there is no such test. */
+export async function testPage(
+  db: Database,
+  { testId, options, reports, system }: TestPageAsk,
+): Promise<Gathered | null> {
+  const [record, cached] = await Promise.all([loadRecord(db, testId), cachedAnalysis(db, testId)]);
+  if (!record) return null;
+  const result = cached?.result;
+  const results = result?.ok ? result.value : null;
+  const problems =
+    result && !result.ok
+      ? result.problems
+      : [
+          {
+            code: "pending",
+            path: "",
+            sentence: "It is still being reckoned: open the page again in a moment.",
+          },
+        ];
+  const document = testSheet(
+    { record, results, problems, claims: results ? claimsOf(record, results, reports) : [], system },
+    options,
+  );
+  const drawn = results && stripResults(results);
+  return {
+    document,
+    drawings: drawn
+      ? {
+          strip: inBoth((units) =>
+            stripSvg({ results: drawn, levels: record.bike.levels, system: units }, DRAWING_WIDTH, "light"),
+          ),
+        }
+      : {},
+    inputs: hashOf([record, reports, options]),
+    bundle: writeBundle([record]),
+    reference: null,
+  };
+}

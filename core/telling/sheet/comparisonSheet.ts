@@ -1,0 +1,209 @@
+import { estimateToken, fixed, unitToken, type DimensionName, type Estimate } from "#core/base";
+import type { ClaimReport, ClimbFigures, JointPair, SweepSpot } from "#core/compare";
+import { paragraph, sectionOf, type SheetBlock, type SheetDocument, type SheetLine } from "./document.ts";
+import { asSentence, countText } from "./facts.ts";
+import { isOn, type SheetOptions } from "./options.ts";
+
+/** A place in the standings of a page. */
+export interface SheetPlace {
+  readonly place: number;
+  readonly name: string;
+  readonly value: Estimate;
+  /** Not told apart from a neighbour. */
+  readonly shared: boolean;
+  /** What the desk knows so little of that the figure is a sketch. */
+  readonly beyond: readonly string[];
+  readonly questions: number;
+}
+
+/** What a comparison's page is made from. */
+export interface ComparisonSheetInput {
+  /** "under House 3", or "as ridden". */
+  readonly under: string;
+  readonly measure: DimensionName;
+  readonly places: readonly SheetPlace[];
+  /** Tests without a figure there, with why. */
+  readonly left: readonly { readonly name: string; readonly why: string }[];
+  readonly pair: { readonly a: string; readonly b: string; readonly joint: JointPair } | null;
+  readonly claims: readonly { readonly bike: string; readonly reports: readonly ClaimReport[] }[];
+  readonly ranges: readonly {
+    readonly bike: string;
+    readonly rows: readonly {
+      readonly level: string;
+      readonly ground: string;
+      readonly seasons: readonly {
+        readonly name: string;
+        readonly tempC: number;
+        readonly total: Estimate;
+      }[];
+    }[];
+  }[];
+  readonly sweeps: readonly { readonly name: string; readonly spots: readonly SweepSpot[] }[];
+  readonly hills: readonly {
+    readonly hill: string;
+    readonly runs: readonly { readonly name: string; readonly figures: ClimbFigures }[];
+  }[];
+}
+
+function standingsBlocks({ places, measure, under }: ComparisonSheetInput): readonly (SheetBlock | null)[] {
+  if (places.length === 0) return [];
+  return [
+    { kind: "drawing", name: "standings", shows: `Each figure ${under} as a dot with its 95 % span.` },
+    {
+      kind: "table",
+      caption: `Standings ${under}`,
+      headings: ["Place", "Bike", "Figure"],
+      rows: places.map(({ place, name, value, shared }) => [
+        `${place}${shared ? " (shared)" : ""}`,
+        name,
+        estimateToken(value, measure),
+      ]),
+    },
+  ];
+}
+
+function pairBlocks(pair: NonNullable<ComparisonSheetInput["pair"]>): readonly (SheetBlock | null)[] {
+  const { joint, a, b } = pair;
+  const { difference, resolved } = joint.whole;
+  const less = difference.mean > 0 ? b : a;
+  return [
+    {
+      kind: "figures",
+      figures: [
+        {
+          key: "difference",
+          value: difference,
+          dimension: "energyPerDistance",
+          says: `${a} less ${b}`,
+          pencil: false,
+        },
+      ],
+    },
+    paragraph([
+      resolved
+        ? `Resolved: ${less} used less, by more than twice the doubt.`
+        : "Not resolved: the difference is within twice its doubt.",
+      joint.rounding.sentence,
+      ...(joint.lastBar ? [joint.lastBar] : []),
+      ...(joint.orderWarning ? [joint.orderWarning] : []),
+    ]),
+  ];
+}
+
+function claimBlocks({ claims }: ComparisonSheetInput): SheetBlock | null {
+  const lines = claims.flatMap(({ bike, reports }) =>
+    reports.flatMap(({ lines: said, needs }) =>
+      said.map(({ verdict, sentence }, i): SheetLine => ({
+        label: i === 0 ? bike : "",
+        text: `${verdict}. ${sentence}${i === said.length - 1 && needs.length ? ` ${needs.join(" ")}` : ""}`,
+        ...(verdict === "not met" && { tone: "bad" as const }),
+      })),
+    ),
+  );
+  return lines.length ? { kind: "lines", lines } : null;
+}
+
+const rangeTables = ({ ranges }: ComparisonSheetInput): readonly SheetBlock[] =>
+  ranges.flatMap(({ bike, rows }) => {
+    const [first] = rows;
+    return first
+      ? [
+          {
+            kind: "table" as const,
+            caption: `Range of ${bike}, by season`,
+            headings: ["Level", "Ground", ...first.seasons.map(({ name }) => name)],
+            rows: rows.map(({ level, ground, seasons }) => [
+              level,
+              ground,
+              ...first.seasons.map(({ name }) => {
+                const found = seasons.find((each) => each.name === name);
+                return found ? estimateToken(found.total, "distance") : "";
+              }),
+            ]),
+          },
+        ]
+      : [];
+  });
+
+const sweepTables = ({ sweeps }: ComparisonSheetInput): readonly SheetBlock[] =>
+  sweeps
+    .filter(({ spots }) => spots.length > 0)
+    .map(({ name, spots }) => ({
+      kind: "table",
+      caption: name,
+      headings: ["Level", "Ground", "Speed", "Use", "Ways"],
+      rows: spots.map(({ level, ground, speedMps, whPerM, oneWay }) => [
+        level,
+        ground,
+        unitToken(speedMps, "speed", 1),
+        estimateToken(whPerM, "energyPerDistance"),
+        oneWay ? "one" : "both",
+      ]),
+    }));
+
+const climbTables = ({ hills }: ComparisonSheetInput): readonly SheetBlock[] =>
+  hills.map(({ hill, runs }) => ({
+    kind: "table",
+    caption: `Up ${hill}`,
+    headings: ["Bike", "Speed", "Up in an hour", "Energy a metre up"],
+    rows: runs.map(({ name, figures }) => [
+      name,
+      unitToken(figures.speedMps, "speed", 1),
+      unitToken(figures.verticalMPerHour, "climb", 0),
+      figures.whPerVerticalM
+        ? `${fixed(figures.whPerVerticalM.mean, 2)} ± ${fixed(1.96 * figures.whPerVerticalM.sd, 2)} Wh`
+        : "timed alone",
+    ]),
+  }));
+
+function caveats({ places, left, under }: ComparisonSheetInput): readonly string[] {
+  const shared = places.filter(({ shared: is }) => is).length;
+  const sketches = places.filter(({ beyond }) => beyond.length > 0);
+  const questioned = places.filter(({ questions }) => questions > 0);
+  return [
+    ...(shared > 0
+      ? [
+          `${asSentence(countText(shared, "place is", "places are"))} shared: what differs by less than its doubt is not told apart.`.replace(
+            ". shared",
+            " shared",
+          ),
+        ]
+      : []),
+    ...sketches.map(
+      ({ name, beyond }) =>
+        `${name} is a sketch ${under}: the desk knows too little of ${beyond.join(", ")}.`,
+    ),
+    ...questioned.map(
+      ({ name, questions }) =>
+        `${name}: ${countText(questions, "reading is", "readings are")} in question and ${questions === 1 ? "counts" : "count"} as read.`,
+    ),
+    ...left.map(({ name, why }) => `${name} is not among them: ${asSentence(why)}`),
+  ];
+}
+
+/** The page of a comparison: standings, a pair, claims, ranges, sweeps and climbs as they stand under one set of conditions. */
+export function comparisonSheet(input: ComparisonSheetInput, options: SheetOptions): SheetDocument {
+  const sections = [
+    ...sectionOf("standings", `Standings ${input.under}`, ...standingsBlocks(input)),
+    ...(input.pair
+      ? sectionOf("pair", `${input.pair.a} and ${input.pair.b}`, ...pairBlocks(input.pair))
+      : []),
+    ...sectionOf("claims", "What is claimed", claimBlocks(input)),
+    ...sectionOf("ranges", "How far", ...rangeTables(input)),
+    ...sectionOf("sweeps", "What speed costs", ...sweepTables(input)),
+    ...sectionOf("climbs", "Climbs", ...climbTables(input)),
+    ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
+    ...sectionOf(
+      "caveats",
+      "What to know of it",
+      caveats(input).length ? { kind: "list", items: caveats(input) } : null,
+    ),
+    ...sectionOf("address", null, options.address ? { kind: "address", address: options.address } : null),
+  ];
+  return {
+    kind: "comparison",
+    title: options.title,
+    line: `${asSentence(countText(input.places.length, "figure")).slice(0, -1)} ${input.under}, each with the span that holds the truth 95 times in 100`,
+    sections: sections.filter(({ key }) => isOn(options, key)),
+  };
+}

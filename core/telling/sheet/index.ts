@@ -1,0 +1,21 @@
+export {
+  figuresOf,
+  SHEET_KINDS,
+  type EditionBody,
+  type SheetBlock,
+  type SheetDocument,
+  type SheetFigure,
+  type SheetKind,
+  type SheetLine,
+  type SheetSection,
+  type SheetTable,
+} from "./document.ts";
+export { isOn, PAPERS, SECTIONS, sheetOptionsSchema, type Paper, type SheetOptions } from "./options.ts";
+export { METHOD_RULES, methodOf } from "./method.ts";
+export { CAVEAT_RULES, caveatsOf } from "./caveats.ts";
+export { remarksByTopic, remarksOf, topicOf, TOPICS, type Remark, type Topic } from "./remarks.ts";
+export { conditionsLine, testSheet, type TestSheetInput } from "./testSheet.ts";
+export { customerSheet, hoursText, type CustomerSheetInput } from "./customerSheet.ts";
+export { comparisonSheet, type ComparisonSheetInput, type SheetPlace } from "./comparisonSheet.ts";
+export { changesSince } from "./changes.ts";
+export { sheetMarkdown } from "./asText.ts";

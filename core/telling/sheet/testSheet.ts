@@ -1,0 +1,239 @@
+import type { TestResults } from "#core/analysis";
+import { estimateToken, unitToken, type Problem, type System } from "#core/base";
+import type { ClaimReport } from "#core/compare";
+import { foldLog, writeLine } from "#core/ride/log";
+import type { TestRecord } from "#core/records";
+import { caveatsOf } from "./caveats.ts";
+import {
+  paragraph,
+  sectionOf,
+  type SheetBlock,
+  type SheetDocument,
+  type SheetFigure,
+  type SheetSection,
+} from "./document.ts";
+import { asSentence, percentText } from "./facts.ts";
+import { methodOf } from "./method.ts";
+import { isOn, type SheetOptions } from "./options.ts";
+import { remarksByTopic, remarksOf, remarksText } from "./remarks.ts";
+
+/** What a test's page is made from. */
+export interface TestSheetInput {
+  readonly record: TestRecord;
+  /** Null while there is no figure; `problems` then says why. */
+  readonly results: TestResults | null;
+  readonly problems: readonly Problem[];
+  /** The claims of the bike against this test. */
+  readonly claims: readonly ClaimReport[];
+  /** Units of a log that is printed as it was noted. */
+  readonly system: System;
+}
+
+/** Ways to make it surer that a page names. */
+const MOST_WAYS = 3;
+/** Lines of a log that a page without a figure prints. */
+const MOST_LINES = 400;
+
+function figuresOfTest({
+  best,
+  distance,
+  rangeTotal,
+  rangeFullPower,
+  rangeWithReserve,
+}: TestResults): SheetBlock {
+  const range = (key: string, found: typeof rangeTotal, says: string): readonly SheetFigure[] =>
+    found ? [{ key, value: found.value, dimension: "distance", says, pencil: found.pencil }] : [];
+  const closed = rangeTotal !== null && !rangeTotal.pencil;
+  return {
+    kind: "figures",
+    figures: [
+      {
+        key: "use",
+        value: best.value,
+        dimension: "energyPerDistance",
+        says: "19 of 20 such figures hold the truth within this span",
+        pencil: best.pencil,
+      },
+      ...(closed
+        ? range("range", rangeTotal, "ridden, from full to the end")
+        : [
+            {
+              key: "ridden",
+              value: distance.value,
+              dimension: "distance" as const,
+              says: "ridden",
+              pencil: distance.pencil,
+            },
+            ...range("range", rangeTotal, "range on the whole charge, reckoned"),
+          ]),
+      ...range("fullPower", rangeFullPower, "to the end of full power"),
+      ...range("reserve", rangeWithReserve, "with a fifth kept back"),
+    ],
+  };
+}
+
+function partsOf({ parts }: TestResults): SheetBlock | null {
+  const told = parts.filter(({ whPerM }) => whPerM !== null);
+  return told.length
+    ? {
+        kind: "table",
+        caption: "By level and ground",
+        headings: ["Level", "Ground", "Ridden", "Use"],
+        rows: parts.map(({ level, ground, distanceM, whPerM }) => [
+          level,
+          ground,
+          unitToken(distanceM, "distance", 1),
+          whPerM ? estimateToken(whPerM, "energyPerDistance") : "not told apart",
+        ]),
+      }
+    : null;
+}
+
+function claimLines(claims: readonly ClaimReport[]): SheetBlock | null {
+  const lines = claims.flatMap(({ claim, lines: said, needs }) => {
+    const span =
+      claim.lowM === claim.highM
+        ? unitToken(claim.lowM, "distance", 0)
+        : `${unitToken(claim.lowM, "distance", 0)} to ${unitToken(claim.highM, "distance", 0)}`;
+    return said.map(({ verdict, sentence }, i) => ({
+      label: i === 0 ? `Claim, ${span}${claim.mode ? `, ${claim.mode}` : ""}` : "",
+      text: `${verdict}. ${sentence}${i === said.length - 1 && needs.length ? ` ${needs.join(" ")}` : ""}`,
+      ...(verdict === "not met" && { tone: "bad" as const }),
+    }));
+  });
+  return lines.length ? { kind: "lines", lines } : null;
+}
+
+function remarkLines({ course }: TestResults, sorting: SheetOptions["sorting"]): SheetBlock | null {
+  const topics = remarksByTopic(remarksOf(course), sorting);
+  return topics.length
+    ? {
+        kind: "lines",
+        lines: topics.map(({ topic, remarks }) => ({
+          label: asSentence(topic).slice(0, -1),
+          text: remarksText(remarks),
+        })),
+      }
+    : null;
+}
+
+function wayLines({ surer, best }: TestResults): SheetBlock | null {
+  const lines = surer.slice(0, MOST_WAYS).map(({ what, sdLeft }) => ({
+    label: asSentence(what).slice(0, -1),
+    text: `${estimateToken(best.value, "energyPerDistance")} would become ${estimateToken({ ...best.value, sd: sdLeft }, "energyPerDistance")}`,
+  }));
+  return lines.length ? { kind: "lines", lines } : null;
+}
+
+function readingsOf({ readings, curve, flags }: TestResults): SheetBlock | null {
+  const asked = new Set(flags.map(({ rootId, field }) => `${rootId}/${field}`));
+  const shown = readings.filter(({ kind }) => kind !== "telemetry");
+  return shown.length
+    ? {
+        kind: "table",
+        caption: "The readings",
+        headings: ["At", "Reading", "Left, by the answer", "State"],
+        rows: [...shown]
+          .sort((a, b) => a.distanceM - b.distanceM)
+          .map(({ distanceM, text, struck, mark, rootId, field }) => [
+            unitToken(distanceM, "distance", 1),
+            text,
+            curve[mark] ? percentText(curve[mark].left.mean) : "",
+            struck ? "set aside" : asked.has(`${rootId}/${field}`) ? "in question" : "counts",
+          ]),
+      }
+    : null;
+}
+
+/** The log as it was noted, for a page that has no figure. */
+function logOf({ rides, test, bike }: TestRecord, system: System): SheetBlock | null {
+  const setting = { levels: bike.levels, throttle: true };
+  const rows = rides.flatMap(({ name, entries }, ride) =>
+    foldLog(entries).map(({ body, struck }) => [
+      rides.length > 1 ? name || `ride ${ride + 1}` : "",
+      writeLine(body, setting, system, 1) ?? body.kind,
+      struck ? "set aside" : "",
+    ]),
+  );
+  return rows.length
+    ? {
+        kind: "table",
+        caption: `The log of ${test.title}`,
+        headings: ["Ride", "Noted", ""],
+        rows: rows.slice(0, MOST_LINES),
+      }
+    : null;
+}
+
+/** Conditions in one sentence, as they were noted. */
+export function conditionsLine({ test, bike, setUp, pack, rider }: TestRecord): string {
+  return [
+    bike.name,
+    setUp?.name,
+    pack.name,
+    test.drive === "throttle" ? "throttle" : "pedalled",
+    test.course,
+    test.airTempC === undefined ? "" : unitToken(test.airTempC, "temperature"),
+    test.wind && `wind ${test.wind}`,
+    rider
+      ? `${rider.name}${rider.massKg === undefined ? "" : `, ${unitToken(rider.massKg, "mass", 0)}`}`
+      : "",
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
+
+/** The sections of a test that has a figure. */
+function sectionsOf(
+  { record, results, claims }: TestSheetInput & { readonly results: TestResults },
+  options: SheetOptions,
+) {
+  const facts = { record, results };
+  return [
+    ...sectionOf("headline", null, figuresOfTest(results)),
+    ...sectionOf("method", "How it was measured", paragraph(methodOf(facts))),
+    ...sectionOf("strip", null, {
+      kind: "drawing",
+      name: "strip",
+      shows: "Energy left along the way with its span, every reading in its shape, and use by stretch.",
+    }),
+    ...sectionOf("parts", "By level and ground", partsOf(results)),
+    ...sectionOf("claim", "What is claimed", claimLines(claims)),
+    ...sectionOf("remarks", "Remarks", remarkLines(results, options.sorting)),
+    ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
+    ...sectionOf("caveats", "What to know of it", { kind: "list", items: caveatsOf(facts) }),
+    ...sectionOf("change", "What would make it surer", wayLines(results)),
+    ...sectionOf("readings", "The readings", readingsOf(results)),
+  ];
+}
+
+/**
+ * The page of a test: its figure with its doubt, the way it was measured, claims, remarks, and what a reader must know, all
+ * written from the log. Without a figure it says so and prints the log.
+ */
+export function testSheet(input: TestSheetInput, options: SheetOptions): SheetDocument {
+  const { record, results, problems } = input;
+  const sections: readonly SheetSection[] = results
+    ? sectionsOf({ ...input, results }, options)
+    : [
+        ...sectionOf(
+          "headline",
+          "There is no figure yet",
+          paragraph(problems.map(({ sentence }) => asSentence(sentence))),
+        ),
+        ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
+        ...sectionOf("readings", "The log", logOf(record, input.system)),
+      ];
+  const address = options.address
+    ? sectionOf("address", null, { kind: "address", address: options.address })
+    : [];
+  return {
+    kind: "test",
+    title: options.title,
+    line: conditionsLine(record),
+    // Without a figure the log is all there is: it stands whatever is switched off.
+    sections: [...sections, ...address].filter(
+      ({ key }) => isOn(options, key) || (!results && key === "readings"),
+    ),
+  };
+}
