@@ -15,6 +15,8 @@ export default [
   route("strip/:testId/readings/:format", "strip/readingsFile.ts"),
   route("strip/:testId/film/:format", "strip/filmFile.ts"),
   route("strip/:testId/long", "strip/longFile.ts"),
+  route("sheet/picture", "sheet/pictureFile.ts"),
+  route("sheet/cards/:kind/:format", "sheet/cardFile.ts"),
   route("sheet/:sheetId/:format", "sheet/draftFile.ts"),
   route("sheet/:sheetId/editions/:number/:format", "sheet/editionFile.ts"),
   layout("ui/frame.tsx", [
@@ -62,6 +64,7 @@ export default [
       route("compare/bikes/:bikeId", "compare/bike.tsx"),
       route("compare/references", "compare/references.tsx"),
       route("sheet", "sheet/list.tsx"),
+      route("sheet/cards/:kind", "sheet/card.tsx"),
       route("sheet/:sheetId", "sheet/composer.tsx"),
       route("sheet/:sheetId/editions/:number", "sheet/edition.tsx"),
       route("settings", "settings/settings.tsx"),

@@ -24,7 +24,7 @@ import { useMeeting } from "#ui/forms/useMeeting";
 import { Page } from "#ui/page";
 import { SheetView } from "#ui/sheet/sheetView";
 import { useSystem } from "#ui/system";
-import "#app/ui/sheet/sheet.css";
+import "../ui/sheet/sheet.css";
 import { ComposerFields } from "./composerFields";
 import { Files } from "./files";
 import { optionTexts, readOptions } from "./options";
@@ -192,7 +192,7 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
             hasBundle={hasBundle}
           />
           <Editions loaderData={loaderData} />
-          <p>
+          <div>
             <Act
               kind="sheet"
               id={line.id}
@@ -200,7 +200,7 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
               to={href("/sheet")}
               name={line.options.title}
             />
-          </p>
+          </div>
         </div>
         <div className="sheet min-w-0 self-start bg-white p-5 md:p-8 print:border-0 print:p-0">
           <SheetView document={document} drawings={drawings} system={system} />

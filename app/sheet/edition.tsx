@@ -9,7 +9,7 @@ import { Page } from "#ui/page";
 import { PrintButton } from "#ui/printButton";
 import { SheetView } from "#ui/sheet/sheetView";
 import { useSpoken, useSystem } from "#ui/system";
-import "#app/ui/sheet/sheet.css";
+import "../ui/sheet/sheet.css";
 import { Files } from "./files";
 import { editionAt } from "./sheetAt.server";
 import type { Route } from "./+types/edition";

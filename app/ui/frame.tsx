@@ -6,6 +6,7 @@ import { isLetterPress } from "#app/ui/letterKeys";
 import { Announcer } from "#ui/announce";
 import { FillIn } from "#ui/forms/fillIn";
 import { DuskSwitch } from "#ui/theme";
+import { TakeAwayPanel } from "#ui/takeAway/panel";
 import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
 import { NetworkNotice } from "./network/notice";
@@ -140,6 +141,7 @@ export default function Frame() {
         <UndoNotice />
         <FillIn />
         <Outlet />
+        <TakeAwayPanel busy={busy} />
       </main>
       <nav
         aria-label="Stations"

@@ -1,5 +1,6 @@
 import type { Database } from "#db/client";
 import { analyse } from "./analyse";
+import { drawCard } from "../cards/draw.server";
 import { longStrip } from "../strip/long";
 import { keepFile } from "./recordings";
 import { pdfOf } from "../sheets/pdf.server";
@@ -15,6 +16,7 @@ export const tasks = {
   testPage,
   sheetPdf: pdfOf,
   picture,
+  drawCard,
   ...comparisonTasks,
 };
 export type Tasks = typeof tasks;

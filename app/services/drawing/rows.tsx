@@ -1,4 +1,5 @@
 import { COLOURS, type DrawingTheme } from "./colours";
+import { fitting } from "./letters";
 
 /** A figure on a scale that it shares with others. */
 export interface DrawnRow {
@@ -9,9 +10,9 @@ export interface DrawnRow {
   readonly low: number;
   readonly high: number;
   /** What is claimed, beside what was measured. */
-  readonly claimed?: { readonly low: number; readonly high: number };
+  readonly claimed?: { readonly low: number; readonly high: number } | undefined;
   /** A sketch: drawn hollow. */
-  readonly hollow?: boolean;
+  readonly hollow?: boolean | undefined;
 }
 
 interface RowsProps {
@@ -24,27 +25,56 @@ interface RowsProps {
   readonly theme: DrawingTheme;
   /** The scale's steps, least first; the last is its end. */
   readonly steps: readonly number[];
+  /** Names stand over their lines: for what is narrow. */
+  readonly stacked?: boolean;
 }
 
-/** Letters of this font are about so wide, of their size. */
-const LETTER = 0.53;
+interface Placing {
+  readonly x: (value: number) => number;
+  readonly size: number;
+  readonly height: number;
+  readonly colours: (typeof COLOURS)[DrawingTheme];
+}
 
-/** A text cut where it would not fit, with a sign that it goes on. */
-export function fitting(text: string, width: number, size: number): string {
-  const most = Math.max(4, Math.floor(width / (LETTER * size)));
-  return text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`;
+/** The dot, its span, and what is claimed, around a height. */
+function Mark({ row, y, at }: { readonly row: DrawnRow; readonly y: number; readonly at: Placing }) {
+  const { mean, low, high, claimed, hollow } = row;
+  const { x, size, height, colours } = at;
+  return (
+    <>
+      {claimed ? (
+        <rect
+          x={x(claimed.low) - size / 8}
+          y={y - 0.3 * height}
+          width={Math.max(size / 4, x(claimed.high) - x(claimed.low) + size / 4)}
+          height={0.6 * height}
+          fill="none"
+          stroke={colours.slate}
+          strokeWidth={size / 10}
+        />
+      ) : null}
+      <path d={`M${x(low)} ${y}H${x(high)}`} stroke={colours.spruce} strokeWidth={size / 7} />
+      <circle
+        cx={x(mean)}
+        cy={y}
+        r={0.4 * size}
+        fill={hollow ? colours.sheet : colours.spruce}
+        stroke={colours.spruce}
+        strokeWidth={size / 8}
+      />
+    </>
+  );
 }
 
 /** Named figures as dots with their spans on one scale, a row each; what is claimed as an empty box. */
-export function Rows({ rows, width, each, size, theme, steps }: RowsProps) {
+export function Rows({ rows, width, each, size, theme, steps, stacked = false }: RowsProps) {
   const colours = COLOURS[theme];
-  const nameWidth = 0.36 * width;
-  const saysWidth = 0.2 * width;
-  const left = nameWidth + 0.02 * width;
-  const right = width - saysWidth - 0.02 * width;
+  const nameWidth = stacked ? 0.64 * width : 0.36 * width;
+  const [left, right] = stacked ? [0.5 * size, width - 0.5 * size] : [0.38 * width, 0.78 * width];
   const end = steps.at(-1) ?? 1;
   const x = (value: number) => left + (Math.min(end, Math.max(0, value)) / end) * (right - left);
   const foot = rows.length * each;
+  const at: Placing = { x, size, height: stacked ? 0.5 * each : each, colours };
   return (
     <g fontSize={size}>
       {steps.map((step) => (
@@ -61,35 +91,17 @@ export function Rows({ rows, width, each, size, theme, steps }: RowsProps) {
           </text>
         </g>
       ))}
-      {rows.map(({ name, says, mean, low, high, claimed, hollow }, i) => {
-        const y = (i + 0.5) * each;
+      {rows.map((row, i) => {
+        const y = (i + (stacked ? 0.74 : 0.5)) * each;
+        const text = stacked ? (i + 0.34) * each : y + 0.35 * size;
         return (
-          <g key={`${i}/${name}`}>
-            <text x={0} y={y + 0.35 * size}>
-              {fitting(name, nameWidth, size)}
+          <g key={`${i}/${row.name}`}>
+            <text x={0} y={text}>
+              {fitting(row.name, nameWidth, size)}
             </text>
-            {claimed ? (
-              <rect
-                x={x(claimed.low) - size / 8}
-                y={y - 0.32 * each}
-                width={Math.max(size / 4, x(claimed.high) - x(claimed.low) + size / 4)}
-                height={0.64 * each}
-                fill="none"
-                stroke={colours.slate}
-                strokeWidth={size / 10}
-              />
-            ) : null}
-            <path d={`M${x(low)} ${y}H${x(high)}`} stroke={colours.spruce} strokeWidth={size / 7} />
-            <circle
-              cx={x(mean)}
-              cy={y}
-              r={0.4 * size}
-              fill={hollow ? colours.sheet : colours.spruce}
-              stroke={colours.spruce}
-              strokeWidth={size / 8}
-            />
-            <text x={width} y={y + 0.35 * size} textAnchor="end" fontWeight={700}>
-              {says}
+            <Mark row={row} y={y} at={at} />
+            <text x={width} y={text} textAnchor="end" fontWeight={700}>
+              {row.says}
             </text>
           </g>
         );

@@ -15,7 +15,7 @@ export function svgOf(width: number, height: number, theme: DrawingTheme, drawin
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
-      fontFamily={`${FONT_FAMILY}, sans-serif`}
+      fontFamily={`${FONT_FAMILY}, ${FONT_FAMILY} Variable, sans-serif`}
       fontSize={13}
       fill={COLOURS[theme].ink}
     >

@@ -24,20 +24,49 @@ const MOST_BIKES = 6;
 const TARIFF_MINOR = 30;
 const MEASURED = "whPerMi";
 
-const nameOf = ({ row: { bike, title } }: Place) => `${bike}, ${title}`;
+const nameOf = ({ row: { bike, title, drive } }: Place) =>
+  `${bike}, ${title}${drive === "throttle" ? ", throttle" : ""}`;
 
-/** Places of the standings, those that no sureness parts from a neighbour marked as shared. */
+/** Places of the standings, with all the places that a figure may have. */
 function placesOf(
   places: readonly Place[],
   brackets: readonly { readonly from: number; readonly to: number }[],
 ): readonly SheetPlace[] {
-  return places.map((each) => ({
-    place: each.place,
-    name: nameOf(each),
-    value: each.row.value,
-    shared: brackets.some(({ from, to }) => each.place >= from && each.place <= to),
-    beyond: each.row.beyond,
-    questions: each.row.questions,
+  return places.map((each) => {
+    const { place, row } = each;
+    const own = brackets.filter(({ from, to }) => place >= from && place <= to);
+    return {
+      from: Math.min(place, ...own.map(({ from }) => from)),
+      to: Math.max(place, ...own.map(({ to }) => to)),
+      name: nameOf(each),
+      value: row.value,
+      beyond: row.beyond,
+      questions: row.questions,
+    };
+  });
+}
+
+/** The standings as places of a page, with what they are under. */
+export async function standingsPlaces(db: Database, request: Request, reference: Reference | null) {
+  const ask = readAsk(new URLSearchParams(), MEASURED);
+  const { value } = await onDesk(db, request, "standings", { ask, reference });
+  return {
+    under: reference ? `under ${referenceName(reference)}` : "as ridden",
+    places: placesOf(value.places, value.brackets),
+    standings: value,
+  };
+}
+
+/** Runs by hill, each by its bike and set-up. */
+export async function hillsNamed(db: Database, request: Request): Promise<ComparisonSheetInput["hills"]> {
+  const { value } = await onDesk(db, request, "climbs", {});
+  return value.hills.map(({ hill, runs }) => ({
+    hill,
+    runs: runs.flatMap(({ bike, setUp, climb, figures }) =>
+      figures.ok
+        ? [{ name: [bike, setUp, climb.level].filter(Boolean).join(", "), figures: figures.value }]
+        : [],
+    ),
   }));
 }
 
@@ -68,7 +97,7 @@ async function sweepsFor(db: Database): Promise<ComparisonSheetInput["sweeps"]> 
 }
 
 /** The pair a page sets against each other; null where none is chosen, or one of them is gone. */
-async function pairFor(
+export async function pairNamed(
   db: Database,
   request: Request,
   pair: SheetOptions["pair"],
@@ -95,29 +124,25 @@ export async function comparisonPage(
   system: System,
 ): Promise<Gathered> {
   const reference = options.under ? findReference(await allReferences(db), options.under) : null;
-  const ask = readAsk(new URLSearchParams(), MEASURED);
-  const { value: standings } = await onDesk(db, request, "standings", { ask, reference });
-  const under = reference ? `under ${referenceName(reference)}` : "as ridden";
+  const { places, under, standings } = await standingsPlaces(db, request, reference);
   const input: ComparisonSheetInput = {
     under,
     measure: MEASURE[MEASURED].dimension,
-    places: placesOf(standings.places, standings.brackets),
+    places,
     left: standings.left.map(({ bike, title, why }) => ({ name: `${bike}, ${title}`, why })),
-    pair: isOn(options, "pair") ? await pairFor(db, request, options.pair, system) : null,
+    pair: isOn(options, "pair") ? await pairNamed(db, request, options.pair, system) : null,
     claims:
       isOn(options, "claims") && reference
-        ? (await onDesk(db, request, "claims", { reference, tariffMinor: TARIFF_MINOR })).value.claimed
+        ? (await onDesk(db, request, "claims", { reference, tariffMinor: TARIFF_MINOR })).value.claimed.map(
+            ({ bike, drive, reports }) => ({
+              label: `${bike}, ${drive}`,
+              reports,
+            }),
+          )
         : [],
     ranges: isOn(options, "ranges") ? await rangesFor(db, request, standings.places, reference) : [],
     sweeps: isOn(options, "sweeps") ? await sweepsFor(db) : [],
-    hills: isOn(options, "climbs")
-      ? (await onDesk(db, request, "climbs", {})).value.hills.map(({ hill, runs }) => ({
-          hill,
-          runs: runs.flatMap(({ bike, setUp, figures }) =>
-            figures.ok ? [{ name: setUp ? `${bike}, ${setUp}` : bike, figures: figures.value }] : [],
-          ),
-        }))
-      : [],
+    hills: isOn(options, "climbs") ? await hillsNamed(db, request) : [],
   };
   return {
     document: comparisonSheet(input, options),

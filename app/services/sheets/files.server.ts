@@ -5,7 +5,7 @@ import { createElement } from "react";
 import type { System } from "#core/base";
 import { sheetMarkdown, type Paper, type SheetDocument } from "#core/telling";
 import { SheetView } from "#ui/sheet/sheetView";
-import sheetCss from "#app/ui/sheet/sheet.css?raw";
+import sheetCss from "../../ui/sheet/sheet.css?raw";
 import type { Database } from "#db/client";
 import { compute } from "../compute/pool.server";
 import { bytesBody, fileHeaders, fileName, refusedFile } from "../files.server";

@@ -14,7 +14,7 @@ import {
 import { codeOf } from "#app/ui/sheet/code";
 import { readMarkdown, type Run } from "#app/ui/sheet/markdown";
 import { renderUnits, writeUncertain, type System } from "#core/base";
-import type { Paper, SheetBlock, SheetDocument, SheetFigure, SheetLine } from "#core/telling";
+import type { Paper, SheetBlock, SheetDocument, SheetFigure, SheetLine, SheetTable } from "#core/telling";
 import type { Database } from "#db/client";
 import { COLOURS } from "../drawing/colours";
 import { fontPaths } from "../drawing/fonts.server";
@@ -40,6 +40,9 @@ const SHARPNESS = 3.2;
 const WIDTH = { A4: 499, Letter: 516 } as const;
 /** Rows of one table that paper takes: more are nobody's reading, and belong in the table's own file. */
 const MOST_ROWS = 400;
+/** Least and most letters that a column of a table asks for. */
+const NARROWEST = 6;
+const WIDEST = 34;
 
 let registered = false;
 
@@ -67,7 +70,9 @@ function registerFonts(): void {
 }
 
 const styles = StyleSheet.create({
-  page: { padding: 48, fontFamily: [FAMILY, FURTHER], fontSize: 9.5, lineHeight: 1.35, color: ink },
+  page: { padding: 48, fontFamily: [FAMILY, FURTHER], fontSize: 9.5, color: ink },
+  // Not of the page: its foot, written page by page, would be lost.
+  body: { fontSize: 9.5, lineHeight: 1.35 },
   title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
   line: { color: quiet, marginTop: 2, marginBottom: 10 },
   section: { marginBottom: 10 },
@@ -80,17 +85,9 @@ const styles = StyleSheet.create({
   says: { color: quiet, fontSize: 8 },
   row: { flexDirection: "row", borderBottomWidth: 0.6, borderBottomColor: rule, paddingVertical: 2.5 },
   label: { width: 130, paddingRight: 8, fontWeight: 700 },
+  caption: { fontWeight: 700, marginTop: 4 },
   item: { flexDirection: "row", marginBottom: 2 },
-  foot: {
-    position: "absolute",
-    bottom: 26,
-    left: 48,
-    right: 48,
-    flexDirection: "row",
-    justifyContent: "space-between",
-    color: quiet,
-    fontSize: 7.5,
-  },
+  foot: { position: "absolute", bottom: 26, left: 48, right: 48, color: quiet, fontSize: 7.5 },
 });
 
 type Say = (text: string) => string;
@@ -131,31 +128,35 @@ const Lines = ({ lines, say }: { readonly lines: readonly SheetLine[]; readonly 
   ));
 
 function Table({
+  caption,
   headings,
   rows,
   say,
-}: {
-  readonly headings: readonly string[];
-  readonly rows: readonly (readonly string[])[];
-  readonly say: Say;
-}) {
+  under,
+}: SheetTable & { readonly say: Say; readonly under: string | null }) {
+  const shown = rows.slice(0, MOST_ROWS).map((row) => row.map(say));
+  // Columns are as wide as what stands in them asks for.
+  const flexes = headings.map((heading, i) =>
+    Math.min(WIDEST, Math.max(NARROWEST, heading.length, ...shown.map((row) => row[i]?.length ?? 0))),
+  );
   const cells = (row: readonly string[], head: boolean) =>
     row.map((cell, i) => (
       <Text
         key={i}
         style={{
-          flex: i === 1 && row.length === 3 ? 2.4 : 1,
+          flex: flexes[i] ?? NARROWEST,
           paddingRight: 6,
           ...(head && { color: quiet }),
         }}
       >
-        {say(cell)}
+        {cell}
       </Text>
     ));
   return (
     <View>
+      {caption === under ? null : <Text style={styles.caption}>{caption}</Text>}
       <View style={styles.row}>{cells(headings, true)}</View>
-      {rows.slice(0, MOST_ROWS).map((row, i) => (
+      {shown.map((row, i) => (
         <View key={i} style={styles.row} wrap={false}>
           {cells(row, false)}
         </View>
@@ -219,7 +220,15 @@ function Address({ address }: { readonly address: string }) {
   );
 }
 
-function Block({ block, ask, say }: { readonly block: SheetBlock; readonly ask: PdfAsk; readonly say: Say }) {
+interface BlockProps {
+  readonly block: SheetBlock;
+  readonly ask: PdfAsk;
+  readonly say: Say;
+  /** Heading of its section. */
+  readonly under: string | null;
+}
+
+function Block({ block, ask, say, under }: BlockProps) {
   switch (block.kind) {
     case "figures":
       return <Figures figures={block.figures} system={ask.system} say={say} />;
@@ -235,7 +244,7 @@ function Block({ block, ask, say }: { readonly block: SheetBlock; readonly ask: 
     case "lines":
       return <Lines lines={block.lines} say={say} />;
     case "table":
-      return <Table headings={block.headings} rows={block.rows} say={say} />;
+      return <Table {...block} say={say} under={under} />;
     case "drawing": {
       const svg = ask.drawings[block.name]?.[ask.system];
       const width = WIDTH[ask.paper];
@@ -256,24 +265,27 @@ export async function pdfOf(_db: Database, ask: PdfAsk): Promise<Uint8Array> {
   return renderToBuffer(
     <Document title={title} creator="Barometron" producer="Barometron">
       <Page size={ask.paper === "A4" ? "A4" : "LETTER"} style={styles.page}>
-        <Text style={styles.title}>{title}</Text>
-        <Text style={styles.line}>{say(line)}</Text>
-        {sections.map(({ key, heading, blocks }) => (
-          <View key={key} style={styles.section}>
-            {heading ? (
-              <Text style={styles.heading} minPresenceAhead={30}>
-                {heading}
-              </Text>
-            ) : null}
-            {blocks.map((block, i) => (
-              <Block key={i} block={block} ask={ask} say={say} />
-            ))}
-          </View>
-        ))}
-        <View style={styles.foot} fixed>
-          <Text>{ask.foot}</Text>
-          <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
+        <View style={styles.body}>
+          <Text style={styles.title}>{title}</Text>
+          <Text style={styles.line}>{say(line)}</Text>
+          {sections.map(({ key, heading, blocks }) => (
+            <View key={key} style={styles.section}>
+              {heading ? (
+                <Text style={styles.heading} minPresenceAhead={30}>
+                  {heading}
+                </Text>
+              ) : null}
+              {blocks.map((block, i) => (
+                <Block key={i} block={block} ask={ask} say={say} under={heading} />
+              ))}
+            </View>
+          ))}
         </View>
+        <Text
+          style={styles.foot}
+          fixed
+          render={({ pageNumber, totalPages }) => `${ask.foot}  ·  page ${pageNumber} of ${totalPages}`}
+        />
       </Page>
     </Document>,
   );

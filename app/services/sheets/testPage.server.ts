@@ -21,12 +21,19 @@ export interface TestPageAsk {
   readonly system: System;
 }
 
+/** Whether a test was ridden in the way of a claim: one for a level is set against a test on that level alone. */
+function isRiddenSo(mode: string, levels: readonly string[], { parts }: TestResults): boolean {
+  const claimed = levels.find((level) => level.toLowerCase() === mode.trim().toLowerCase());
+  return claimed === undefined || parts.every(({ level }) => level === claimed);
+}
+
 /** Each claim against this very test first, then as the desk has it under other conditions. */
 function claimsOf(
   { bike, test }: TestRecord,
-  { rangeTotal }: TestResults,
+  results: TestResults,
   reports: readonly ClaimReport[],
 ): readonly ClaimReport[] {
+  const { rangeTotal } = results;
   if (!rangeTotal) return [];
   return bike.claims
     .filter((claim) => isClaimFor(claim, test.drive === "throttle"))
@@ -43,7 +50,9 @@ function claimsOf(
         claim,
         low: report?.low ?? nothing,
         high: report?.high ?? nothing,
-        lines: [own, ...(report?.lines.filter(({ under }) => under !== "as ridden") ?? [])],
+        lines: isRiddenSo(claim.mode, bike.levels, results)
+          ? [own, ...(report?.lines.filter(({ under }) => under !== own.under) ?? [])]
+          : (report?.lines ?? []),
         needs: report?.needs ?? [],
       };
     });

@@ -54,9 +54,15 @@ const Lines = ({ lines, say }: { readonly lines: readonly SheetLine[]; readonly 
   </dl>
 );
 
-const Table = ({ caption, headings, rows, say }: SheetTable & { readonly say: Say }) => (
+interface TableProps extends SheetTable {
+  readonly say: Say;
+  /** Heading of its section: a caption that says the same is only read out. */
+  readonly under: string | null;
+}
+
+const Table = ({ caption, headings, rows, say, under }: TableProps) => (
   <table>
-    <caption>{caption}</caption>
+    <caption className={caption === under ? "paper-told" : ""}>{caption}</caption>
     <thead>
       <tr>
         {headings.map((heading, i) => (
@@ -124,9 +130,10 @@ function Address({ address }: { readonly address: string }) {
 interface BlockProps extends Pick<SheetViewProps, "drawings" | "system"> {
   readonly block: SheetBlock;
   readonly say: Say;
+  readonly under: string | null;
 }
 
-function Block({ block, drawings, system, say }: BlockProps) {
+function Block({ block, drawings, system, say, under }: BlockProps) {
   switch (block.kind) {
     case "figures":
       return <Figures figures={block.figures} system={system} say={say} />;
@@ -143,7 +150,7 @@ function Block({ block, drawings, system, say }: BlockProps) {
     case "lines":
       return <Lines lines={block.lines} say={say} />;
     case "table":
-      return <Table {...block} say={say} />;
+      return <Table {...block} say={say} under={under} />;
     case "drawing": {
       const svg = drawings[block.name]?.[system];
       // Drawn by ourselves, from figures alone: there is nothing of others in it.
@@ -174,7 +181,7 @@ export function SheetView({ document, drawings, system, foot }: SheetViewProps) 
         <section key={key} data-section={key}>
           {heading ? <h3>{heading}</h3> : null}
           {blocks.map((block, i) => (
-            <Block key={i} block={block} drawings={drawings} system={system} say={say} />
+            <Block key={i} block={block} drawings={drawings} system={system} say={say} under={heading} />
           ))}
         </section>
       ))}

@@ -1,16 +1,17 @@
 import { estimateToken, fixed, unitToken, type DimensionName, type Estimate } from "#core/base";
-import type { ClaimReport, ClimbFigures, JointPair, SweepSpot } from "#core/compare";
+import type { ClimbFigures, JointPair, SweepSpot } from "#core/compare";
 import { paragraph, sectionOf, type SheetBlock, type SheetDocument, type SheetLine } from "./document.ts";
+import { claimsBlock, type ClaimsOf } from "./claims.ts";
 import { asSentence, countText } from "./facts.ts";
 import { isOn, type SheetOptions } from "./options.ts";
 
 /** A place in the standings of a page. */
 export interface SheetPlace {
-  readonly place: number;
+  /** Least and most place that it may have: those it is not told apart from share them. */
+  readonly from: number;
+  readonly to: number;
   readonly name: string;
   readonly value: Estimate;
-  /** Not told apart from a neighbour. */
-  readonly shared: boolean;
   /** What the desk knows so little of that the figure is a sketch. */
   readonly beyond: readonly string[];
   readonly questions: number;
@@ -25,7 +26,7 @@ export interface ComparisonSheetInput {
   /** Tests without a figure there, with why. */
   readonly left: readonly { readonly name: string; readonly why: string }[];
   readonly pair: { readonly a: string; readonly b: string; readonly joint: JointPair } | null;
-  readonly claims: readonly { readonly bike: string; readonly reports: readonly ClaimReport[] }[];
+  readonly claims: readonly ClaimsOf[];
   readonly ranges: readonly {
     readonly bike: string;
     readonly rows: readonly {
@@ -53,8 +54,8 @@ function standingsBlocks({ places, measure, under }: ComparisonSheetInput): read
       kind: "table",
       caption: `Standings ${under}`,
       headings: ["Place", "Bike", "Figure"],
-      rows: places.map(({ place, name, value, shared }) => [
-        `${place}${shared ? " (shared)" : ""}`,
+      rows: places.map(({ from, to, name, value }) => [
+        from === to ? `${from}` : `${from} to ${to}`,
         name,
         estimateToken(value, measure),
       ]),
@@ -88,19 +89,6 @@ function pairBlocks(pair: NonNullable<ComparisonSheetInput["pair"]>): readonly (
       ...(joint.orderWarning ? [joint.orderWarning] : []),
     ]),
   ];
-}
-
-function claimBlocks({ claims }: ComparisonSheetInput): SheetBlock | null {
-  const lines = claims.flatMap(({ bike, reports }) =>
-    reports.flatMap(({ lines: said, needs }) =>
-      said.map(({ verdict, sentence }, i): SheetLine => ({
-        label: i === 0 ? bike : "",
-        text: `${verdict}. ${sentence}${i === said.length - 1 && needs.length ? ` ${needs.join(" ")}` : ""}`,
-        ...(verdict === "not met" && { tone: "bad" as const }),
-      })),
-    ),
-  );
-  return lines.length ? { kind: "lines", lines } : null;
 }
 
 const rangeTables = ({ ranges }: ComparisonSheetInput): readonly SheetBlock[] =>
@@ -157,16 +145,13 @@ const climbTables = ({ hills }: ComparisonSheetInput): readonly SheetBlock[] =>
   }));
 
 function caveats({ places, left, under }: ComparisonSheetInput): readonly string[] {
-  const shared = places.filter(({ shared: is }) => is).length;
+  const shared = places.filter(({ from, to }) => from !== to).length;
   const sketches = places.filter(({ beyond }) => beyond.length > 0);
   const questioned = places.filter(({ questions }) => questions > 0);
   return [
     ...(shared > 0
       ? [
-          `${asSentence(countText(shared, "place is", "places are"))} shared: what differs by less than its doubt is not told apart.`.replace(
-            ". shared",
-            " shared",
-          ),
+          "Where places are a span, such as 1 to 4, those bikes cannot be told apart: their order is no finding.",
         ]
       : []),
     ...sketches.map(
@@ -188,7 +173,7 @@ export function comparisonSheet(input: ComparisonSheetInput, options: SheetOptio
     ...(input.pair
       ? sectionOf("pair", `${input.pair.a} and ${input.pair.b}`, ...pairBlocks(input.pair))
       : []),
-    ...sectionOf("claims", "What is claimed", claimBlocks(input)),
+    ...sectionOf("claims", "What is claimed", claimsBlock(input.claims)),
     ...sectionOf("ranges", "How far", ...rangeTables(input)),
     ...sectionOf("sweeps", "What speed costs", ...sweepTables(input)),
     ...sectionOf("climbs", "Climbs", ...climbTables(input)),

@@ -4,6 +4,7 @@ import type { ClaimReport } from "#core/compare";
 import { foldLog, writeLine } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
 import { caveatsOf } from "./caveats.ts";
+import { claimsBlock } from "./claims.ts";
 import {
   paragraph,
   sectionOf,
@@ -31,45 +32,39 @@ export interface TestSheetInput {
 
 /** Ways to make it surer that a page names. */
 const MOST_WAYS = 3;
+/** Less than this makes nothing surer that anybody would see. */
+const LEAST_SMALLER = 0.05;
 /** Lines of a log that a page without a figure prints. */
 const MOST_LINES = 400;
 
-function figuresOfTest({
+/** The figures of a test in the order in which they are told: its use, then how far it went or would go. */
+export function headlineFigures({
   best,
   distance,
   rangeTotal,
   rangeFullPower,
   rangeWithReserve,
-}: TestResults): SheetBlock {
-  const range = (key: string, found: typeof rangeTotal, says: string): readonly SheetFigure[] =>
+}: TestResults): readonly SheetFigure[] {
+  const far = (key: string, found: typeof rangeTotal, says: string): readonly SheetFigure[] =>
     found ? [{ key, value: found.value, dimension: "distance", says, pencil: found.pencil }] : [];
   const closed = rangeTotal !== null && !rangeTotal.pencil;
-  return {
-    kind: "figures",
-    figures: [
-      {
-        key: "use",
-        value: best.value,
-        dimension: "energyPerDistance",
-        says: "19 of 20 such figures hold the truth within this span",
-        pencil: best.pencil,
-      },
-      ...(closed
-        ? range("range", rangeTotal, "ridden, from full to the end")
-        : [
-            {
-              key: "ridden",
-              value: distance.value,
-              dimension: "distance" as const,
-              says: "ridden",
-              pencil: distance.pencil,
-            },
-            ...range("range", rangeTotal, "range on the whole charge, reckoned"),
-          ]),
-      ...range("fullPower", rangeFullPower, "to the end of full power"),
-      ...range("reserve", rangeWithReserve, "with a fifth kept back"),
-    ],
-  };
+  return [
+    {
+      key: "use",
+      value: best.value,
+      dimension: "energyPerDistance",
+      says: "19 of 20 such spans hold the truth",
+      pencil: best.pencil,
+    },
+    ...(closed
+      ? far("range", rangeTotal, "ridden, from full to the end")
+      : [
+          ...far("ridden", distance, "ridden"),
+          ...far("range", rangeTotal, "range on the whole charge, reckoned"),
+        ]),
+    ...far("fullPower", rangeFullPower, "to the end of full power"),
+    ...far("reserve", rangeWithReserve, "with a fifth kept back"),
+  ];
 }
 
 function partsOf({ parts }: TestResults): SheetBlock | null {
@@ -89,21 +84,6 @@ function partsOf({ parts }: TestResults): SheetBlock | null {
     : null;
 }
 
-function claimLines(claims: readonly ClaimReport[]): SheetBlock | null {
-  const lines = claims.flatMap(({ claim, lines: said, needs }) => {
-    const span =
-      claim.lowM === claim.highM
-        ? unitToken(claim.lowM, "distance", 0)
-        : `${unitToken(claim.lowM, "distance", 0)} to ${unitToken(claim.highM, "distance", 0)}`;
-    return said.map(({ verdict, sentence }, i) => ({
-      label: i === 0 ? `Claim, ${span}${claim.mode ? `, ${claim.mode}` : ""}` : "",
-      text: `${verdict}. ${sentence}${i === said.length - 1 && needs.length ? ` ${needs.join(" ")}` : ""}`,
-      ...(verdict === "not met" && { tone: "bad" as const }),
-    }));
-  });
-  return lines.length ? { kind: "lines", lines } : null;
-}
-
 function remarkLines({ course }: TestResults, sorting: SheetOptions["sorting"]): SheetBlock | null {
   const topics = remarksByTopic(remarksOf(course), sorting);
   return topics.length
@@ -118,10 +98,14 @@ function remarkLines({ course }: TestResults, sorting: SheetOptions["sorting"]):
 }
 
 function wayLines({ surer, best }: TestResults): SheetBlock | null {
-  const lines = surer.slice(0, MOST_WAYS).map(({ what, sdLeft }) => ({
-    label: asSentence(what).slice(0, -1),
-    text: `${estimateToken(best.value, "energyPerDistance")} would become ${estimateToken({ ...best.value, sd: sdLeft }, "energyPerDistance")}`,
-  }));
+  const lines = surer
+    .map(({ what, sdLeft }) => ({ what, smaller: 1 - sdLeft / best.value.sd }))
+    .filter(({ smaller }) => smaller >= LEAST_SMALLER)
+    .slice(0, MOST_WAYS)
+    .map(({ what, smaller }) => ({
+      label: asSentence(what).slice(0, -1),
+      text: `the plus-or-minus would be ${percentText(smaller)} smaller`,
+    }));
   return lines.length ? { kind: "lines", lines } : null;
 }
 
@@ -190,7 +174,7 @@ function sectionsOf(
 ) {
   const facts = { record, results };
   return [
-    ...sectionOf("headline", null, figuresOfTest(results)),
+    ...sectionOf("headline", null, { kind: "figures", figures: headlineFigures(results) }),
     ...sectionOf("method", "How it was measured", paragraph(methodOf(facts))),
     ...sectionOf("strip", null, {
       kind: "drawing",
@@ -198,7 +182,7 @@ function sectionsOf(
       shows: "Energy left along the way with its span, every reading in its shape, and use by stretch.",
     }),
     ...sectionOf("parts", "By level and ground", partsOf(results)),
-    ...sectionOf("claim", "What is claimed", claimLines(claims)),
+    ...sectionOf("claim", "What is claimed", claimsBlock([{ label: "Claim", reports: claims }])),
     ...sectionOf("remarks", "Remarks", remarkLines(results, options.sorting)),
     ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
     ...sectionOf("caveats", "What to know of it", { kind: "list", items: caveatsOf(facts) }),
