@@ -127,6 +127,15 @@ export function BikeClaims({
           {formatUncertain(bike.whPerM, "energyPerDistance", system)} {under},{" "}
           {bike.tests === 1 ? "one test" : `${bike.tests} tests`}
         </p>
+        {bike.reports.length ? (
+          <Link
+            to={`${href("/sheet/cards/:kind", { kind: "claim" })}?${new URLSearchParams({ bike: bike.bikeId, drive: bike.drive })}`}
+            aria-label={`Card of the claims of ${bike.bike}, ${bike.drive}`}
+            className="text-sm print:hidden"
+          >
+            Card for a film
+          </Link>
+        ) : null}
         <div className="mt-3">
           <ClaimBar bike={bike} most={most} />
         </div>

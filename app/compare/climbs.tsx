@@ -75,7 +75,16 @@ function Hill({ hill, runs }: { readonly hill: string; readonly runs: readonly H
   const fastestS = Math.min(...runs.map(({ climb }) => climb.timeS));
   return (
     <section>
-      <h2 className="mb-1">{hill}</h2>
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
+        <h2>{hill}</h2>
+        <Link
+          to={`${href("/sheet/cards/:kind", { kind: "climbs" })}?${new URLSearchParams({ hill })}`}
+          aria-label={`Card of ${hill} for a film`}
+          className="text-sm print:hidden"
+        >
+          Card for a film
+        </Link>
+      </div>
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label={`Runs of ${hill}`}>
         <table className="table w-full min-w-[60rem] text-sm">
           <caption className="sr-only">Climbs, the least energy for a metre up first</caption>

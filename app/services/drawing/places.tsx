@@ -8,7 +8,7 @@ export interface Placed {
   readonly name: string;
   /** Wh per metre. */
   readonly value: Estimate;
-  readonly beyond?: readonly string[];
+  readonly hollow: boolean;
 }
 
 const DIMENSION = "energyPerDistance";
@@ -19,7 +19,7 @@ const LETTERS = 13;
 export function rowsOfPlaces(places: readonly Placed[], system: System): readonly DrawnRow[] {
   const unit = unitOf(DIMENSION, system);
   const shown = (whPerM: number) => fromSi(whPerM, DIMENSION, unit);
-  return places.map(({ name, value, beyond = [] }) => {
+  return places.map(({ name, value, hollow }) => {
     const { value: text, error } = writeUncertain(value, DIMENSION, system);
     const by = halfWidth95(value);
     return {
@@ -28,7 +28,7 @@ export function rowsOfPlaces(places: readonly Placed[], system: System): readonl
       mean: shown(value.mean),
       low: shown(Math.max(0, value.mean - by)),
       high: shown(Math.min(2 * value.mean, value.mean + by)),
-      hollow: beyond.length > 0,
+      hollow,
     };
   });
 }

@@ -69,7 +69,7 @@ function Mark({ row, y, at }: { readonly row: DrawnRow; readonly y: number; read
 /** Named figures as dots with their spans on one scale, a row each; what is claimed as an empty box. */
 export function Rows({ rows, width, each, size, theme, steps, stacked = false }: RowsProps) {
   const colours = COLOURS[theme];
-  const nameWidth = stacked ? 0.64 * width : 0.36 * width;
+  const nameWidth = stacked ? 0.72 * width : 0.36 * width;
   const [left, right] = stacked ? [0.5 * size, width - 0.5 * size] : [0.38 * width, 0.78 * width];
   const end = steps.at(-1) ?? 1;
   const x = (value: number) => left + (Math.min(end, Math.max(0, value)) / end) * (right - left);

@@ -42,6 +42,7 @@ function placesOf(
       value: row.value,
       beyond: row.beyond,
       questions: row.questions,
+      hollow: row.pencil || row.beyond.length > 0 || row.questions > 0,
     };
   });
 }

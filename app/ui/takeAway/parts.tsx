@@ -1,8 +1,9 @@
 import { useState } from "react";
-import { href } from "react-router";
+import { href, Link, useLocation } from "react-router";
 import { announce } from "#app/ui/announcer";
 import { writeCsv } from "#core/io";
 import { shownRows, tabbedText } from "#core/telling";
+import { cardLinks } from "./cardLinks";
 import { pageCharts, pageTables, type PageChart, type PageTable } from "./pageParts";
 
 /** Times as sharp as on screen. */
@@ -90,10 +91,12 @@ function TableChoices({ name, read }: PageTable) {
 export default function Parts() {
   const [tables] = useState(pageTables);
   const [charts] = useState(pageCharts);
+  const { pathname, search } = useLocation();
+  const cards = cardLinks(pathname, new URLSearchParams(search));
   if (tables.length + charts.length === 0)
     return <p className="mt-2 text-quiet">There is nothing on this page yet.</p>;
   return (
-    <ul className="mt-2 grid max-w-2xl gap-1">
+    <ul aria-label="Files" className="mt-2 grid max-w-2xl gap-1">
       {tables.map((table, i) => (
         <li key={`table/${i}`} className="flex flex-wrap items-center gap-x-2 border-b border-rule">
           <span className="mr-auto min-w-0">{table.name}</span>
@@ -111,6 +114,16 @@ export default function Parts() {
           <Choice name={chart.name} what="PNG" onTake={() => savePng(chart)} />
         </li>
       ))}
+      {cards.length ? (
+        <li className="flex flex-wrap items-center gap-x-2 py-1">
+          <span className="mr-auto">Cards for a film</span>
+          {cards.map(({ name, to }) => (
+            <Link key={to} to={to} className="button button-plain">
+              {name}
+            </Link>
+          ))}
+        </li>
+      ) : null}
     </ul>
   );
 }

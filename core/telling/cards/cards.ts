@@ -1,8 +1,14 @@
 import type { TestResults } from "#core/analysis";
-import type { ClimbFigures, JointPair, RangeSpan, SweepResults } from "#core/compare";
+import {
+  rangeSpan,
+  type ClimbFigures,
+  type JointPair,
+  type RangeSpan,
+  type SweepResults,
+} from "#core/compare";
 import { estimateToken, Z_95, type Estimate } from "#core/base";
 import type { TestRecord } from "#core/records";
-import type { SheetPlace } from "../sheet/comparisonSheet.ts";
+import { isTold, type SheetPlace } from "../sheet/comparisonSheet.ts";
 import { conditionsLine, headlineFigures } from "../sheet/testSheet.ts";
 import type { Card, CardRow } from "./card.ts";
 
@@ -31,7 +37,7 @@ export const standingsCard = (places: readonly SheetPlace[], under: string): Car
     kind: "rows",
     dimension: "energyPerDistance",
     says: "least first",
-    rows: places.map(({ name, value, beyond }) => ({ name, value, hollow: beyond.length > 0 })),
+    rows: places.map(({ name, value, hollow }) => ({ name, value, hollow })),
   },
 });
 
@@ -109,7 +115,9 @@ export const rangesCard = (
     dimension: "distance",
     says: "range",
     rows: rows.flatMap(({ level, ground, seasons }) =>
-      seasons.map(({ name, total }) => ({ name: `${level}, ${ground}, ${name}`, value: total })),
+      seasons.flatMap(({ name, total }) =>
+        isTold(total) ? [{ name: `${level}, ${ground}, ${name}`, value: total, span: rangeSpan(total) }] : [],
+      ),
     ),
   },
 });

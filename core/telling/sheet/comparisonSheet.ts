@@ -1,5 +1,5 @@
 import { estimateToken, fixed, unitToken, type DimensionName, type Estimate } from "#core/base";
-import type { ClimbFigures, JointPair, SweepSpot } from "#core/compare";
+import { rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
 import { paragraph, sectionOf, type SheetBlock, type SheetDocument, type SheetLine } from "./document.ts";
 import { claimsBlock, type ClaimsOf } from "./claims.ts";
 import { asSentence, countText } from "./facts.ts";
@@ -15,6 +15,8 @@ export interface SheetPlace {
   /** What the desk knows so little of that the figure is a sketch. */
   readonly beyond: readonly string[];
   readonly questions: number;
+  /** Drawn hollow: a sketch, reckoned from no reading, or with a reading in question. */
+  readonly hollow: boolean;
 }
 
 /** What a comparison's page is made from. */
@@ -91,6 +93,19 @@ function pairBlocks(pair: NonNullable<ComparisonSheetInput["pair"]>): readonly (
   ];
 }
 
+/** A range whose sd is a larger part of it than this is told by nothing. */
+const UNTOLD = 0.35;
+
+/** Whether a range is known well enough to be told. */
+export const isTold = ({ mean, sd }: Estimate): boolean => mean > 0 && sd / mean <= UNTOLD;
+
+/** "27 mi to 33 mi", a span to be read out; where it would span anything, that. */
+function rangeText(range: Estimate): string {
+  if (!isTold(range)) return "not told yet";
+  const { low, high } = rangeSpan(range);
+  return `${unitToken(low, "distance", 0)} to ${unitToken(high, "distance", 0)}`;
+}
+
 const rangeTables = ({ ranges }: ComparisonSheetInput): readonly SheetBlock[] =>
   ranges.flatMap(({ bike, rows }) => {
     const [first] = rows;
@@ -105,7 +120,7 @@ const rangeTables = ({ ranges }: ComparisonSheetInput): readonly SheetBlock[] =>
               ground,
               ...first.seasons.map(({ name }) => {
                 const found = seasons.find((each) => each.name === name);
-                return found ? estimateToken(found.total, "distance") : "";
+                return found ? rangeText(found.total) : "";
               }),
             ]),
           },
