@@ -1,20 +1,15 @@
-import { AsyncLocalStorage } from "node:async_hooks";
 import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream, type RenderToPipeableStreamOptions } from "react-dom/server";
 import { ServerRouter, type EntryContext, type RouterContextProvider } from "react-router";
 import { decimalOf } from "#app/ui/readersLanguage";
-import { decimalBy, type Decimal } from "#core/base";
+import { drawnFor } from "#app/services/reader.server";
 import { nonceContext } from "#app/context";
 import { failureOf, logLine } from "../server/failures";
 import { NonceContext } from "#ui/nonce";
 
 const ABORT_MS = 10_000;
-
-/** How the reader of the page that is being drawn writes numbers; what is reckoned and kept knows nothing of it. */
-const reader = new AsyncLocalStorage<Decimal>();
-decimalBy(() => reader.getStore() ?? ".");
 
 export default function handleRequest(
   request: Request,
@@ -49,7 +44,7 @@ export default function handleRequest(
     );
     setTimeout(abort, ABORT_MS).unref();
   };
-  return reader.run(decimalOf(request), () => new Promise(draw));
+  return drawnFor(decimalOf(request), () => new Promise(draw));
 }
 
 /** Failures of loaders and actions are said by the guard around them; a request that was left is none. */

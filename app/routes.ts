@@ -2,6 +2,7 @@ import { index, layout, route, type RouteConfig } from "@react-router/dev/routes
 
 export default [
   route("settings/backups/:name", "settings/backupFile.ts"),
+  route("settings/desk.zip", "settings/deskFile.ts"),
   route("units", "settings/units.ts"),
   route("undo", "ui/undo.ts"),
   route("act", "ui/actRoute.ts"),

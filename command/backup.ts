@@ -12,7 +12,7 @@ import { say } from "./say.ts";
 import { runningHere } from "./running.ts";
 
 /** Works with the desk's cluster, starting it for that if it is not running. */
-async function withDesk<T>(work: (cluster: Cluster) => Promise<T>): Promise<T> {
+export async function withDesk<T>(work: (cluster: Cluster) => Promise<T>): Promise<T> {
   const keepRunning = runningHere();
   const cluster = await deskCluster();
   try {
@@ -28,7 +28,7 @@ const inWords = ({ tables, madeAt, schemaName }: Manifest) =>
   `${tables.reduce((sum, { rows }) => sum + rows, 0).toLocaleString("en")} rows in ${tables.length} tables${madeAt ? `, written ${madeAt.slice(0, 16).replace("T", " ")} UTC` : ""}, schema ${schemaName}`;
 
 /** The file asked for; null, with a word about it, when it is not there. */
-function fileAt(file: string | undefined, usage: string): string | null {
+export function fileAt(file: string | undefined, usage: string): string | null {
   const path = file && resolve(file);
   if (path && existsSync(path)) return path;
   say(file ? `There is no file ${file}.` : usage);

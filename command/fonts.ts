@@ -4,12 +4,13 @@ import { dirname, join } from "node:path";
 import wawoff2 from "wawoff2";
 import { FONT_FILES } from "#app/services/drawing/fontNames";
 
-const PACKAGE = "@fontsource/atkinson-hyperlegible-next";
-
 /** Unpacks the shipped font for what draws pictures and paper on the server: those read no compressed fonts. */
 export async function writeFonts(folder: string): Promise<void> {
   mkdirSync(folder, { recursive: true });
-  const from = join(dirname(createRequire(import.meta.url).resolve(`${PACKAGE}/package.json`)), "files");
+  const from = join(
+    dirname(createRequire(import.meta.url).resolve("@fontsource/atkinson-hyperlegible-next/package.json")),
+    "files",
+  );
   for (const name of FONT_FILES) {
     const packed = readFileSync(join(from, `atkinson-hyperlegible-next-${name}.woff2`));
     writeFileSync(join(folder, `${name}.ttf`), await wawoff2.decompress(packed));

@@ -68,6 +68,16 @@ const COMMANDS: Readonly<
     takes: { words: ["FILE or verify", "FILE"], least: 1 },
     run: async (args) => (await import("./backup.ts")).backup(args),
   },
+  export: {
+    what: "FILE.zip: everything as open files: records as JSON, tests as bundles, CSV and GPX",
+    takes: { words: ["FILE.zip"], least: 1 },
+    run: async (args) => (await import("./exchange.ts")).exportTo(args),
+  },
+  import: {
+    what: "FILE.zip: take another desk's open files in; what is here already stays",
+    takes: { words: ["FILE.zip"], least: 1 },
+    run: async (args) => (await import("./exchange.ts")).importFrom(args),
+  },
   restore: {
     what: "FILE: bring a backup back; --beside NAME as another desk, --undo puts back what was here",
     takes: {

@@ -1,12 +1,3 @@
-/** A title as a file's name, for any system: letters and digits of any script, strokes between. */
-export function fileName(title: string, ending: string): string {
-  const plain = title
-    .normalize("NFC")
-    .replace(/[^\p{L}\p{N}]+/gu, "-")
-    .replace(/^-+|-+$/g, "");
-  return `${[...plain].slice(0, 80).join("") || "test"}.${ending}`;
-}
-
 /** Headers of a file that is taken away; its name in plain letters, and in its own for browsers that know how (RFC 6266). */
 export function fileHeaders(type: string, name: string): Readonly<Record<string, string>> {
   const plain = name.normalize("NFD").replace(/[^\w.-]/g, "");

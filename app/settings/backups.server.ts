@@ -4,6 +4,8 @@ import { join } from "node:path";
 import { BadBackup } from "#db/backup/format";
 import { backupNamed, keepBackup, listBackups } from "#db/backup/keeping";
 import { restoreBackup } from "#db/backup/restore";
+import type { Database } from "#db/client";
+import { compute } from "#app/services/compute/pool.server";
 import { deskAddress, deskFolders } from "#app/services/desk.server";
 import { backupNotice } from "#app/services/notices.server";
 import { uploadedBytes } from "#app/ui/forms/upload.server";
@@ -22,7 +24,7 @@ export function backupsHere() {
 export interface BackupAnswer {
   readonly done: boolean;
   readonly sentence: string;
-  readonly field?: "file" | "name" | "sure";
+  readonly field?: "file" | "name" | "sure" | "zip";
 }
 
 const refuse = (field: NonNullable<BackupAnswer["field"]>, sentence: string): BackupAnswer => ({
@@ -30,6 +32,16 @@ const refuse = (field: NonNullable<BackupAnswer["field"]>, sentence: string): Ba
   sentence,
   field,
 });
+
+/** Works in a folder of its own, which goes with it. */
+async function inFolder(work: (folder: string) => Promise<BackupAnswer>): Promise<BackupAnswer> {
+  const place = await mkdtemp(join(tmpdir(), "barometron-upload-"));
+  try {
+    return await work(place);
+  } finally {
+    await rm(place, { recursive: true, force: true });
+  }
+}
 
 /** Works with a backup: one of the desk's own by its name, or one that was sent. */
 async function withFile(
@@ -44,14 +56,11 @@ async function withFile(
   }
   const sent = await uploadedBytes(form.get("file"), LIMIT_BYTES);
   if (!sent.ok) return refuse("file", sent.problems[0]!.sentence);
-  const place = await mkdtemp(join(tmpdir(), "barometron-upload-"));
-  try {
+  return inFolder(async (place) => {
     const file = join(place, "sent.backup");
     await writeFile(file, sent.value.bytes, { mode: 0o600 });
-    return await work(file);
-  } finally {
-    await rm(place, { recursive: true, force: true });
-  }
+    return work(file);
+  });
 }
 
 async function restore(form: FormData, folder: string, migrations: string): Promise<BackupAnswer> {
@@ -80,6 +89,18 @@ async function restore(form: FormData, folder: string, migrations: string): Prom
       if (error instanceof BadBackup) return refuse("file", `${error.message} Nothing was changed.`);
       throw error;
     }
+  });
+}
+
+/** Takes another desk's open files in. */
+export async function takeIn(db: Database, form: FormData): Promise<BackupAnswer> {
+  const sent = await uploadedBytes(form.get("zip"), LIMIT_BYTES);
+  if (!sent.ok) return refuse("zip", sent.problems[0]!.sentence);
+  return inFolder(async (folder) => {
+    const file = join(folder, "desk.zip");
+    await writeFile(file, sent.value.bytes, { mode: 0o600 });
+    const { done, sentence } = await compute(db, "importDesk", { file });
+    return done ? { done, sentence } : refuse("zip", sentence);
   });
 }
 

@@ -1,11 +1,13 @@
 import { data } from "react-router";
+import { dbContext } from "#app/context";
 import { deskNotices } from "#app/services/notices.server";
 import { assumptionRows, fixed } from "#core/base";
 import { Notices } from "#ui/notices";
 import { Page } from "#ui/page";
 import { UnitSwitch } from "#ui/unitSwitch";
 import { Backups } from "./backups";
-import { actOnBackups, backupsHere, LIMIT_BYTES } from "./backups.server";
+import { actOnBackups, backupsHere, LIMIT_BYTES, takeIn } from "./backups.server";
+import { OpenFiles } from "./openFiles";
 import { LetterKeys } from "./letterKeys";
 import { Numbers } from "./numbers";
 import type { Route } from "./+types/settings";
@@ -17,17 +19,24 @@ export async function loader() {
   const here = backupsHere();
   return {
     backups: here && { files: here.files, notice: here.notice, limitBytes: LIMIT_BYTES },
+    limitBytes: LIMIT_BYTES,
     notices: (await deskNotices()).filter(({ sentence }) => sentence !== here?.notice?.sentence),
   };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  const answer = await actOnBackups(await request.formData());
+export async function action({ request, context }: Route.ActionArgs) {
+  const form = await request.formData();
+  const answer = await (form.get("intent") === "takeIn"
+    ? takeIn(context.get(dbContext), form)
+    : actOnBackups(form));
   return data({ answer }, { status: answer.done ? 200 : 400 });
 }
 
 /** Units, backups, the assumptions table and the cautions in full. */
-export default function Settings({ loaderData: { backups, notices }, actionData }: Route.ComponentProps) {
+export default function Settings({
+  loaderData: { backups, notices, limitBytes },
+  actionData,
+}: Route.ComponentProps) {
   return (
     <Page
       title="Settings"
@@ -44,6 +53,7 @@ export default function Settings({ loaderData: { backups, notices }, actionData 
             <Backups {...backups} answer={actionData?.answer} />
           </div>
         ) : null}
+        <OpenFiles limitBytes={limitBytes} answer={actionData?.answer} />
         <LetterKeys />
         <Numbers />
         <section>

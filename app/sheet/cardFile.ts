@@ -2,7 +2,9 @@ import { dbContext } from "#app/context";
 import { cardAskSchema, cardFrom } from "#app/services/cards/card.server";
 import { compute } from "#app/services/compute/pool.server";
 import { DRAWING_THEMES } from "#app/services/drawing/colours";
-import { bytesBody, fileHeaders, fileName, refusedFile } from "#app/services/files.server";
+import { bytesBody, fileHeaders, refusedFile } from "#app/services/files.server";
+import { fileName } from "#core/io";
+import { decimalOf } from "#app/ui/readersLanguage";
 import { systemOf } from "#app/ui/systemCookie";
 import { CARD_SIZES, type CardSize } from "#core/telling";
 import type { Route } from "./+types/cardFile";
@@ -29,7 +31,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     theme: DRAWING_THEMES.find((each) => each === search.get("theme")) ?? "light",
     system,
   } as const;
-  const drawn = await compute(db, "drawCard", { from: from.value, look, format });
+  const decimal = decimalOf(request);
+  const drawn = await compute(db, "drawCard", { from: from.value, look, format, decimal });
   if (!drawn) return refusedFile("There is no figure yet.");
   const body = typeof drawn.body === "string" ? drawn.body : bytesBody(drawn.body);
   const headers = fileHeaders(TYPES[format], fileName(`${drawn.title} ${kind} ${look.size}`, format));

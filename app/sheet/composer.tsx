@@ -3,7 +3,6 @@ import { data, Form, href, Link, redirect, useFetcher } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
 import { dbContext } from "#app/context";
-import { footOf } from "#app/services/sheets/foot";
 import { build } from "#app/services/build.server";
 import { allReferences } from "#app/services/comparison/references.server";
 import { staleOf } from "#app/ui/forms/stale";

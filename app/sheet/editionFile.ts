@@ -2,6 +2,7 @@ import { dbContext } from "#app/context";
 import { fileOf } from "#app/services/sheets/files.server";
 import { footOf } from "#app/services/sheets/foot";
 import { refusedFile } from "#app/services/files.server";
+import { decimalOf } from "#app/ui/readersLanguage";
 import { systemOf } from "#app/ui/systemCookie";
 import { PAPERS } from "#core/telling";
 import { editionAt } from "./sheetAt.server";
@@ -16,6 +17,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const page = {
     ...{ document, drawings, bundle },
     system: systemOf(request),
+    decimal: decimalOf(request),
     paper: PAPERS.find((each) => each === paper) ?? "A4",
     foot: footOf({ ...edition, reference }),
   };

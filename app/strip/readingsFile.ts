@@ -1,5 +1,6 @@
 import { dbContext } from "#app/context";
-import { fileHeaders, fileName, refusedFile } from "#app/services/files.server";
+import { fileHeaders, refusedFile } from "#app/services/files.server";
+import { fileName } from "#core/io";
 import { systemOf } from "#app/ui/systemCookie";
 import { writeCsv } from "#core/io";
 import { readingRows } from "#core/telling";

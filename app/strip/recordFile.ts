@@ -1,5 +1,5 @@
 import { dbContext } from "#app/context";
-import { fileName } from "#app/services/files.server";
+import { fileName } from "#core/io";
 import { found, idOf } from "#app/ui/require.server";
 import { writeBundle } from "#core/io";
 import { loadRecord } from "#db/record";

@@ -16,3 +16,5 @@ export {
   type FormatId,
 } from "./formats.ts";
 export { readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";
+export { fileName } from "./fileName.ts";
+export { writeTrackGpx } from "./trackGpx.ts";

@@ -54,7 +54,7 @@ export function shownRows({ headings, rows }: ShownTable): readonly ReadingCells
     const allFigures = units.size === 1 && cells.every((cell, i) => cell === "" || figures[i] !== null);
     const [unit = ""] = units;
     const named = (name: string) => (unit === "" ? name : `${name}, ${unit}`);
-    const doubted = figures.some((figure) => figure?.by != null);
+    const doubted = figures.some((figure) => typeof figure?.by === "number");
     return (i: number): ReadingCells => {
       if (!allFigures) return { [heading]: cells[i] ?? "" };
       const figure = figures[i];

@@ -29,6 +29,8 @@ export const TABLES = [
   "climb",
   "reference",
   "published",
+  "sheet",
+  "edition",
   "set_aside",
 ] as const;
 

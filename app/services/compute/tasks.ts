@@ -1,6 +1,7 @@
 import type { Database } from "#db/client";
 import { analyse } from "./analyse";
 import { drawCard } from "../cards/draw.server";
+import { exportHere, importHere } from "../exchange.server";
 import { longStrip } from "../strip/long";
 import { keepFile } from "./recordings";
 import { pdfOf } from "../sheets/pdf.server";
@@ -17,6 +18,8 @@ export const tasks = {
   sheetPdf: pdfOf,
   picture,
   drawCard,
+  exportDesk: exportHere,
+  importDesk: importHere,
   ...comparisonTasks,
 };
 export type Tasks = typeof tasks;

@@ -2,13 +2,15 @@ import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import { renderToStaticMarkup } from "react-dom/server";
 import { createElement } from "react";
-import type { System } from "#core/base";
+import type { Decimal, System } from "#core/base";
 import { sheetMarkdown, type Paper, type SheetDocument } from "#core/telling";
 import { SheetView } from "#ui/sheet/sheetView";
 import sheetCss from "../../ui/sheet/sheet.css?raw";
 import type { Database } from "#db/client";
 import { compute } from "../compute/pool.server";
-import { bytesBody, fileHeaders, fileName, refusedFile } from "../files.server";
+import { bytesBody, fileHeaders, refusedFile } from "../files.server";
+import { fileName } from "#core/io";
+import { drawnFor } from "../reader.server";
 import type { Drawings } from "./gathered";
 
 /** A page that is taken away as a file. */
@@ -18,6 +20,7 @@ export interface TakenPage {
   readonly bundle: unknown;
   readonly system: System;
   readonly paper: Paper;
+  readonly decimal: Decimal;
   readonly foot: string;
 }
 
@@ -42,8 +45,10 @@ async function fontCss(): Promise<string> {
 const escaped = (text: string) => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;");
 
 /** A page as one HTML file: no script, its letters and drawings inside, to be put on any web space. */
-export async function htmlOf({ document, drawings, system, foot }: TakenPage): Promise<string> {
-  const body = renderToStaticMarkup(createElement(SheetView, { document, drawings, system, foot }));
+export async function htmlOf({ document, drawings, system, decimal, foot }: TakenPage): Promise<string> {
+  const body = drawnFor(decimal, () =>
+    renderToStaticMarkup(createElement(SheetView, { document, drawings, system, foot })),
+  );
   return `<!doctype html>
 <html lang="en">
 <head>
@@ -69,18 +74,21 @@ const REFUSAL = "A sheet is had as pdf, html, md or json.";
 
 /** A page as a file of some format, ready to be sent. */
 export async function fileOf(db: Database, page: TakenPage, format: string): Promise<Response> {
-  const { document, drawings, system, paper, foot, bundle } = page;
+  const { document, drawings, system, decimal, paper, foot, bundle } = page;
   const name = (ending: string) => fileName(document.title, ending);
   if (format === "pdf") {
-    const bytes = await compute(db, "sheetPdf", { document, drawings, system, paper, foot });
+    const bytes = await compute(db, "sheetPdf", { document, drawings, system, decimal, paper, foot });
     return new Response(bytesBody(bytes), { headers: fileHeaders("application/pdf", name("pdf")) });
   }
   if (format === "html")
     return new Response(await htmlOf(page), { headers: fileHeaders("text/html", name("html")) });
   if (format === "md")
-    return new Response(sheetMarkdown(document, system), {
-      headers: fileHeaders("text/markdown", name("md")),
-    });
+    return new Response(
+      drawnFor(decimal, () => sheetMarkdown(document, system)),
+      {
+        headers: fileHeaders("text/markdown", name("md")),
+      },
+    );
   if (format === "json")
     return bundle === null
       ? refusedFile("This page is of no single test: take the bundles of its tests from their strips.", 404)

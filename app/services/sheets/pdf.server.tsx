@@ -13,9 +13,10 @@ import {
 } from "@react-pdf/renderer";
 import { codeOf } from "#app/ui/sheet/code";
 import { readMarkdown, type Run } from "#app/ui/sheet/markdown";
-import { renderUnits, writeUncertain, type System } from "#core/base";
+import { renderUnits, writeUncertain, type Decimal, type System } from "#core/base";
 import type { Paper, SheetBlock, SheetDocument, SheetFigure, SheetLine, SheetTable } from "#core/telling";
 import type { Database } from "#db/client";
+import { drawnFor } from "../reader.server";
 import { COLOURS } from "../drawing/colours";
 import { fontPaths } from "../drawing/fonts.server";
 import { pngOf } from "../drawing/png.server";
@@ -27,6 +28,7 @@ export interface PdfAsk {
   readonly drawings: Drawings;
   readonly system: System;
   readonly paper: Paper;
+  readonly decimal: Decimal;
   /** What stands at the foot of every page. */
   readonly foot: string;
 }
@@ -258,35 +260,36 @@ function Block({ block, ask, say, under }: BlockProps) {
 }
 
 /** A page of a test, a comparison or a pack on paper, as PDF. Throws `CannotDraw` where the letters are missing. */
-export async function pdfOf(_db: Database, ask: PdfAsk): Promise<Uint8Array> {
-  registerFonts();
-  const { title, line, sections } = ask.document;
-  const say = (text: string) => renderUnits(text, ask.system);
-  return renderToBuffer(
-    <Document title={title} creator="Barometron" producer="Barometron">
-      <Page size={ask.paper === "A4" ? "A4" : "LETTER"} style={styles.page}>
-        <View style={styles.body}>
-          <Text style={styles.title}>{title}</Text>
-          <Text style={styles.line}>{say(line)}</Text>
-          {sections.map(({ key, heading, blocks }) => (
-            <View key={key} style={styles.section}>
-              {heading ? (
-                <Text style={styles.heading} minPresenceAhead={30}>
-                  {heading}
-                </Text>
-              ) : null}
-              {blocks.map((block, i) => (
-                <Block key={i} block={block} ask={ask} say={say} under={heading} />
-              ))}
-            </View>
-          ))}
-        </View>
-        <Text
-          style={styles.foot}
-          fixed
-          render={({ pageNumber, totalPages }) => `${ask.foot}  ·  page ${pageNumber} of ${totalPages}`}
-        />
-      </Page>
-    </Document>,
-  );
-}
+export const pdfOf = (_db: Database, ask: PdfAsk): Promise<Uint8Array> =>
+  drawnFor(ask.decimal, () => {
+    registerFonts();
+    const { title, line, sections } = ask.document;
+    const say = (text: string) => renderUnits(text, ask.system);
+    return renderToBuffer(
+      <Document title={title} creator="Barometron" producer="Barometron">
+        <Page size={ask.paper === "A4" ? "A4" : "LETTER"} style={styles.page}>
+          <View style={styles.body}>
+            <Text style={styles.title}>{title}</Text>
+            <Text style={styles.line}>{say(line)}</Text>
+            {sections.map(({ key, heading, blocks }) => (
+              <View key={key} style={styles.section}>
+                {heading ? (
+                  <Text style={styles.heading} minPresenceAhead={30}>
+                    {heading}
+                  </Text>
+                ) : null}
+                {blocks.map((block, i) => (
+                  <Block key={i} block={block} ask={ask} say={say} under={heading} />
+                ))}
+              </View>
+            ))}
+          </View>
+          <Text
+            style={styles.foot}
+            fixed
+            render={({ pageNumber, totalPages }) => `${ask.foot}  ·  page ${pageNumber} of ${totalPages}`}
+          />
+        </Page>
+      </Document>,
+    );
+  });

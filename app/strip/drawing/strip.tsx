@@ -1,13 +1,13 @@
 import { memo, useMemo, useRef, type KeyboardEvent } from "react";
 import { announce } from "#app/ui/announcer";
 import { isLetterPress } from "#app/ui/letterKeys";
-import { fixed, formatBare, formatQuantity, halfWidth95, toSi, type System } from "#core/base";
+import { fixed, formatBare, formatQuantity, halfWidth95, type System } from "#core/base";
 import { readingName, type ReadingKindName } from "#core/battery/readings";
 import type { DrawnReading } from "#core/analysis";
 import { ReadingShape } from "#ui/charts/readingShape";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
-import { layOutStrip, type StripLayout } from "#app/ui/charts/stripTracks/layout";
+import { layOutStrip } from "#app/ui/charts/stripTracks/layout";
 import { Readout } from "./readout";
 import { useWidth } from "#app/ui/charts/scale";
 import { Tracks } from "#ui/charts/stripTracks/tracks";

@@ -1,6 +1,6 @@
 import { estimateToken, fixed, unitToken, type DimensionName, type Estimate } from "#core/base";
 import { rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
-import { paragraph, sectionOf, type SheetBlock, type SheetDocument, type SheetLine } from "./document.ts";
+import { paragraph, sectionOf, type SheetBlock, type SheetDocument } from "./document.ts";
 import { claimsBlock, type ClaimsOf } from "./claims.ts";
 import { asSentence, countText } from "./facts.ts";
 import { isOn, type SheetOptions } from "./options.ts";

@@ -1,0 +1,28 @@
+import type { Database } from "#db/client";
+import { exportDesk } from "#db/exchange/exportDesk";
+import { BadDesk } from "#db/exchange/format";
+import { importDesk } from "#db/exchange/importDesk";
+import { deskAddress } from "./desk.server";
+
+/** Writes the desk's open files to a zip, where it holds nobody up. */
+export async function exportHere(_db: Database, { file }: { readonly file: string }): Promise<void> {
+  await exportDesk(deskAddress().url, file);
+}
+
+/** Takes open files in; the answer is a sentence either way. */
+export async function importHere(
+  _db: Database,
+  { file }: { readonly file: string },
+): Promise<{ readonly done: boolean; readonly sentence: string }> {
+  try {
+    const { added, there, unreadable } = await importDesk(deskAddress().url, file);
+    const damaged = unreadable ? ` ${unreadable} rows cannot be read: ./barometron check lists them.` : "";
+    return {
+      done: true,
+      sentence: `${added} rows are new; ${there} were here already and stay as they are.${damaged}`,
+    };
+  } catch (error) {
+    if (error instanceof BadDesk) return { done: false, sentence: `${error.message} Nothing was changed.` };
+    throw error;
+  }
+}

@@ -1,0 +1,166 @@
+import { readFile } from "node:fs/promises";
+import { unzip, type Unzipped } from "fflate";
+import type pg from "pg";
+import { z } from "zod";
+import { TABLES } from "../backup/format.ts";
+import { quoted, withClient } from "../backup/databases.ts";
+import { listDamage } from "../check.ts";
+import { connect } from "../client.ts";
+import { BadDesk, HEAD_FILE, headSchema, recordsFile, type DeskHead } from "./format.ts";
+
+/** What came of taking a desk in. */
+export interface TakenIn {
+  /** Rows that were not there before, and those that were and stay as they are. */
+  readonly added: number;
+  readonly there: number;
+  /** Of the desk's stored rows, those that cannot be read now. */
+  readonly unreadable: number;
+}
+
+/** Largest desk unpacked, bytes: what is larger is a trick, or belongs in a backup. */
+const MOST_BYTES = 1024 ** 3;
+/** Rows that are written at a time. */
+const PART = 200;
+
+const NO_DESK = "This is no desk of Barometron: choose the zip that “Everything as open files” wrote.";
+
+/** What of a zip is taken in, unpacked. Throws `BadDesk` where it is none. */
+function unpacked(bytes: Uint8Array): Promise<Unzipped> {
+  let total = 0;
+  return new Promise((resolve, reject) => {
+    unzip(
+      bytes,
+      {
+        filter: ({ name, originalSize }) => {
+          if (name !== HEAD_FILE && !name.startsWith("records/")) return false;
+          total += originalSize;
+          return total <= MOST_BYTES;
+        },
+      },
+      (error, files) => {
+        if (error || !files[HEAD_FILE]) reject(new BadDesk(NO_DESK));
+        else if (total > MOST_BYTES)
+          reject(new BadDesk("Unpacked this is over 1 GB: bring it back from a backup."));
+        else resolve(files);
+      },
+    );
+  });
+}
+
+function headOf(bytes: Uint8Array | undefined): DeskHead {
+  let value: unknown = null;
+  try {
+    value = JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    throw new BadDesk(NO_DESK);
+  }
+  const head = headSchema.safeParse(value);
+  if (!head.success) throw new BadDesk(NO_DESK);
+  const strange = head.data.tables.find(({ name }) => !(TABLES as readonly string[]).includes(name));
+  if (strange)
+    throw new BadDesk(
+      `It has “${strange.name}”, which this Barometron does not know: it was made by a newer one.`,
+    );
+  return head.data;
+}
+
+const rowSchema = z.record(z.string(), z.json());
+type Row = z.infer<typeof rowSchema>;
+
+/** The rows of one table. Throws `BadDesk` at the line that is none. */
+function rowsOf(bytes: Uint8Array | undefined, table: string): readonly Row[] {
+  const lines = new TextDecoder().decode(bytes ?? new Uint8Array()).split("\n");
+  return lines.flatMap((line, i) => {
+    if (line.trim() === "") return [];
+    const found = (() => {
+      try {
+        return rowSchema.safeParse(JSON.parse(line));
+      } catch {
+        return null;
+      }
+    })();
+    if (!found?.success) throw new BadDesk(`${recordsFile(table)}, line ${i + 1} is no row.`);
+    return [found.data];
+  });
+}
+
+async function columnsOf(client: pg.Client, table: string): Promise<readonly string[]> {
+  const { rows } = await client.query<{ name: string }>(
+    `select column_name as name from information_schema.columns where table_schema = 'public' and table_name = $1`,
+    [table],
+  );
+  return rows.map(({ name }) => name);
+}
+
+/** Writes rows of one table; those that are there already stay as they are. Returns how many were new. */
+async function takeRows(client: pg.Client, table: string, rows: readonly Row[]): Promise<number> {
+  const columns = await columnsOf(client, table);
+  const named = [...new Set(rows.flatMap((row) => Object.keys(row)))];
+  const strange = named.find((name) => !columns.includes(name));
+  if (strange !== undefined)
+    throw new BadDesk(`${recordsFile(table)} has “${strange}”, which this Barometron does not know.`);
+  const list = named.map(quoted).join(", ");
+  let added = 0;
+  for (let at = 0; at < rows.length; at += PART) {
+    const { rowCount } = await client.query(
+      `insert into ${quoted(table)} (${list}) select ${list} from json_populate_recordset(null::${quoted(table)}, $1::json) on conflict do nothing`,
+      [JSON.stringify(rows.slice(at, at + PART))],
+    );
+    added += rowCount ?? 0;
+  }
+  return added;
+}
+
+/** What PostgreSQL says of a row it will not take, as a sentence. */
+function asBadDesk(error: unknown, table: string): unknown {
+  const { code, message } = error as { code?: string; message?: string };
+  return code && /^(22|23|42)/.test(code)
+    ? new BadDesk(`A row of ${recordsFile(table)} cannot be taken: ${(message ?? "").split("\n")[0]}.`)
+    : error;
+}
+
+/** Tests of the zip that were there before: their logs may have grown, so that they are reckoned anew. */
+async function restampThere(client: pg.Client, ids: readonly unknown[]): Promise<void> {
+  await client.query(`update test set stamp = nextval('test_stamp') where id = any($1::uuid[])`, [ids]);
+}
+
+/**
+ * Takes a desk's open files into another desk: all of them or none. What is there already, by its id, stays as it is.
+ *
+ * @param url of the desk's database; @param path of the zip
+ * @throws BadDesk, with nothing changed
+ */
+export async function importDesk(url: string, path: string): Promise<TakenIn> {
+  const files = await unpacked(await readFile(path));
+  const head = headOf(files[HEAD_FILE]);
+  const counts = await withClient(url, async (client) => {
+    await client.query("begin");
+    let [added, all] = [0, 0];
+    const known = await client.query<{ id: string }>("select id from test");
+    const before = new Set(known.rows.map(({ id }) => id));
+    const there: unknown[] = [];
+    for (const table of TABLES) {
+      if (!head.tables.some(({ name }) => name === table)) continue;
+      const rows = rowsOf(files[recordsFile(table)], table);
+      if (rows.length === 0) continue;
+      if (table === "test") there.push(...rows.map(({ id }) => id).filter((id) => before.has(String(id))));
+      all += rows.length;
+      added += await takeRows(client, table, rows).catch((error: unknown) => {
+        throw asBadDesk(error, table);
+      });
+    }
+    // Stamps go on after the highest that came in.
+    await client.query(
+      `select setval('test_stamp', greatest((select coalesce(max(stamp), 1) from test), nextval('test_stamp')))`,
+    );
+    await restampThere(client, there);
+    await client.query("commit");
+    return { added, there: all - added };
+  });
+  const { db, close } = connect(url, 1);
+  try {
+    return { ...counts, unreadable: (await listDamage(db)).length };
+  } finally {
+    await close();
+  }
+}
