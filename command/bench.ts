@@ -9,6 +9,7 @@ import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";
 import { benchPlanCore, benchPlanPage } from "../bench/plan.ts";
+import { benchSheets, sheetToTake, type SheetsToTake } from "../bench/sheet.ts";
 import { benchFirstVisit, benchRide, benchStream } from "../bench/ride.ts";
 import { reporter, type Report } from "../bench/report.ts";
 import { needChromium } from "./packages.ts";
@@ -20,9 +21,11 @@ const PAGE_LIMIT_MS = 150;
 async function benchPages(report: Report, url: string): Promise<readonly boolean[]> {
   const rides = [60, 300].map((marks) => ({ marks, id: uuidv7(), record: longRide(marks) }));
   let first: TestLine | undefined;
+  let sheet: SheetsToTake | null = null;
   const before = performance.now();
   const serving = await serveDemo(url, async (db) => {
     [first] = await listTests(db);
+    sheet = await sheetToTake(db);
     for (const { id, record } of rides) {
       const ride = { id: uuidv7(), zone: "+00:00" };
       await saveTest(db, id, { ...first!, secondPackId: null }, record.test, { firstRide: ride });
@@ -45,6 +48,7 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
     fine.push(
       report(`page ${path.replace(/[0-9a-f-]{36}/, "ID")}`, await median(15, fetched(path)), PAGE_LIMIT_MS),
     );
+  if (sheet) fine.push(...(await benchSheets(report, serving.address, sheet)));
   const longPath = `/strip/${rides.at(-1)!.id}`;
   fine.push(report("page of the 300-mark ride", await median(7, fetched(longPath)), PAGE_LIMIT_MS));
   const browser = await chromium.launch({ executablePath: needChromium(), args: CHROMIUM_FLAGS });

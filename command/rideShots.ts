@@ -36,7 +36,7 @@ async function started(page: Page, address: string, title: string): Promise<void
   await keep(page, "10:05 full 0mi 100%");
 }
 
-/** A ride under way on a phone, by day with a line about to be kept, and at dusk with a check-in open. */
+/** A ride under way on a phone, with a line about to be kept. */
 async function phone(page: Page, address: string, folder: string): Promise<void> {
   await started(page, address, "What winter tyres cost");
   await keep(
@@ -49,11 +49,6 @@ async function phone(page: Page, address: string, folder: string): Promise<void>
   await leftTold(page);
   await page.waitForTimeout(500);
   await page.screenshot({ path: join(folder, "ride-phone.png") });
-  await page.getByLabel("The line").fill("");
-  await page.getByRole("button", { name: "Dusk" }).last().click();
-  await page.getByRole("button", { name: "Check-in" }).click();
-  await page.waitForTimeout(300);
-  await page.screenshot({ path: join(folder, "ride-dusk.png") });
 }
 
 /** The same at a desk, where the turn is due. */
@@ -105,5 +100,5 @@ export async function rideShots(browser: Browser, address: string, folder: strin
     await take(page, address, folder);
     await page.context().close();
   }
-  return 4;
+  return 3;
 }

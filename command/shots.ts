@@ -1,8 +1,9 @@
-import { mkdirSync } from "node:fs";
+import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import { listSweeps } from "#db/field";
 import { listPlans, type PlanLine } from "#db/plans";
+import { listSheets } from "#db/sheets";
 import { listTests, type TestLine } from "#db/tests";
 import { needChromium } from "./packages.ts";
 import { ROOT } from "./paths.ts";
@@ -10,11 +11,8 @@ import { alive, DESK, rideShots } from "./rideShots.ts";
 import { say } from "./say.ts";
 import { CHROMIUM_FLAGS, serveDemo, withThrowawayCluster } from "./throwaway.ts";
 
-/** The narrowest window that every page fits. */
-const NARROW = { width: 320, height: 700 };
 /** A4 at 96 to the inch. */
 const PAPER = { width: 794, height: 1123 };
-const QUICK = "52 V 17 Ah, full, 27 mi, 31 % left, throttle, 175 lb rider";
 
 /** One current picture of each main view, from the demo desk on a cluster of its own. */
 export function shots(): Promise<number> {
@@ -23,11 +21,13 @@ export function shots(): Promise<number> {
   return withThrowawayCluster(async ({ url }) => {
     let tests: readonly TestLine[] = [];
     let plans: readonly PlanLine[] = [];
+    let sheets: Awaited<ReturnType<typeof listSheets>> = [];
     let sweeps: Awaited<ReturnType<typeof listSweeps>> = [];
     const serving = await serveDemo(url, async (db) => {
       tests = await listTests(db);
       plans = await listPlans(db);
       sweeps = await listSweeps(db);
+      sheets = await listSheets(db);
     });
     const named = (title: string) => tests.find(({ test }) => test.title === title)!;
     const browser = await chromium.launch({ executablePath: needChromium(), args: CHROMIUM_FLAGS });
@@ -35,6 +35,8 @@ export function shots(): Promise<number> {
       const sweep = sweeps[0]!;
       const runDown = named("run-down on two levels");
       const plan = plans.find((each) => each.plan.title === "How far with the child on")!;
+      const ofTest = sheets.find(({ testId }) => testId !== null)!;
+      const ofPack = sheets.find(({ benchId }) => benchId !== null)!;
       const hauler = runDown.bikeId;
       const [slick, winter] = [named("levee loop, town level"), named("levee loop, winter tyres")];
       const views = [
@@ -44,9 +46,9 @@ export function shots(): Promise<number> {
         ["sheet", `/plan/${plan.id}/sheet`, PAPER],
         ["strip", `/strip/${runDown.id}`, DESK],
         ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
-        ["strip-narrow", `/strip/${named("levee run-down").id}`, NARROW],
-        ["strip-colours", `/strip/${runDown.id}`, DESK],
-        ["quick", "/quick", DESK],
+        ["composer", `/sheet/${ofTest.id}`, DESK],
+        ["sheet-test", `/sheet/${ofTest.id}/html`, PAPER],
+        ["sheet-pack", `/sheet/${ofPack.id}/html`, PAPER],
         ["compare", "/compare?under=House", DESK],
         ["bridge", `/compare/bridge/${runDown.id}?under=House`, DESK],
         ["pair", `/compare/pair?a=${slick.id}&b=${winter.id}`, DESK],
@@ -57,21 +59,21 @@ export function shots(): Promise<number> {
       for (const [name, path, viewport] of views) {
         const page = await browser.newPage({
           ...{ viewport, serviceWorkers: "block" },
-          ...(name === "strip-colours" && { forcedColors: "active", colorScheme: "dark" }),
         });
         if (viewport === PAPER) await page.emulateMedia({ media: "print" });
+        // A sheet's file is no page of the desk: it is opened by itself.
+        if (path.endsWith("/html")) {
+          await page.setContent(await (await fetch(serving.address + path)).text());
+          await page.screenshot({ path: join(pictures, `${name}.png`) });
+          await page.close();
+          continue;
+        }
         await page.goto(serving.address + path);
         await alive(page);
         await page.locator("main[aria-busy='true'], [data-pending]").waitFor({ state: "hidden" });
         await page.waitForTimeout(600);
         const tabs = page.getByRole("navigation", { name: "Parts of the test" });
-        const strip = page.getByRole("slider", { name: /^Strip over/ });
-        if (name === "strip-narrow") await strip.evaluate((element) => element.scrollIntoView());
         if (path.includes("tab=")) await tabs.evaluate((element) => element.scrollIntoView());
-        if (name === "quick") {
-          await page.getByLabel("A pack and a ride").fill(QUICK);
-          await page.getByText("What would make it surer").waitFor();
-        }
         // The margins of the paper, which a screen has not.
         if (viewport === PAPER)
           await page
@@ -80,8 +82,10 @@ export function shots(): Promise<number> {
         await page.screenshot({ path: join(pictures, `${name}.png`) });
         await page.close();
       }
+      const card = await fetch(`${serving.address}/sheet/cards/strip/png?test=${runDown.id}&theme=dusk`);
+      writeFileSync(join(pictures, "card.png"), new Uint8Array(await card.arrayBuffer()));
       const rides = await rideShots(browser, serving.address, pictures);
-      say(`${views.length + rides} pictures are in docs/screenshots.`);
+      say(`${views.length + 1 + rides} pictures are in docs/screenshots.`);
     } finally {
       await browser.close();
       await serving.close();

@@ -3,6 +3,7 @@ import {
   bigint,
   boolean,
   check,
+  customType,
   date,
   doublePrecision,
   index,
@@ -53,6 +54,7 @@ const pencil = () =>
 const archivedAt = () => timestamp("archived_at", { withTimezone: true });
 /** Counts the changes of a row: a save names the version it saw, and a stale one is not written. */
 const version = () => integer("version").notNull().default(1);
+const bytea = customType<{ data: Uint8Array }>({ dataType: () => "bytea" });
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
 /** The desk of whoever has only one, made with the tables. */
 export const FIRST_DESK = "00000000-0000-7000-8000-000000000001";
@@ -691,6 +693,30 @@ export const edition = pgTable(
   (table) => [
     index("edition_by_desk").on(table.deskId),
     uniqueIndex("edition_number").on(table.sheetId, table.number),
+  ],
+);
+
+/** Photographs of sheets. None is ever changed or dropped: what was published goes on showing it. */
+export const photograph = pgTable(
+  "photograph",
+  {
+    id: id(),
+    deskId: deskId(),
+    sheetId: uuid("sheet_id")
+      .notNull()
+      .references(() => sheet.id),
+    caption: text("caption").notNull().default(""),
+    type: text("type").notNull(),
+    widthPx: integer("width_px").notNull(),
+    heightPx: integer("height_px").notNull(),
+    bytes: bytea("bytes").notNull(),
+    addedAt: timestamp("added_at", { withTimezone: true }).notNull().defaultNow(),
+    archivedAt: archivedAt(),
+  },
+  (table) => [
+    index("photograph_by_desk").on(table.deskId),
+    index("photograph_by_sheet").on(table.sheetId),
+    check("photograph_type", sql`${table.type} in ('image/jpeg', 'image/png')`),
   ],
 );
 

@@ -4,8 +4,10 @@ import { BIKES, RIDERS, type DeskBike } from "./demo/desk.ts";
 import { CLIMBS, SWEEPS } from "./demo/field.ts";
 import { idMaker } from "./demo/make.ts";
 import { BENCHES, COURSES, INSTRUMENTS, PLANS } from "./demo/planned.ts";
+import { SHEETS } from "./demo/sheets.ts";
 import { demoTests } from "./demo/tests.ts";
 import { saveClimb, saveSweep } from "./field.ts";
+import { saveSheet } from "./sheets.ts";
 import { appendEntries } from "./log.ts";
 import { saveCourse, savePlan, tickPlan } from "./plans.ts";
 import { bike, ride } from "./schema.ts";
@@ -32,7 +34,7 @@ async function seedBikes(db: Database, nextId: () => string): Promise<Ids> {
   }
   for (const instrument of INSTRUMENTS) await saveInstrument(db, nextId(), instrument);
   for (const { bike: key, pack, bench } of BENCHES)
-    await saveBench(db, nextId(), ids.get(`pack/${key}/${pack}`)!, bench);
+    await saveBench(db, idFor("bench"), ids.get(`pack/${key}/${pack}`)!, bench);
   return ids;
 }
 
@@ -73,6 +75,15 @@ async function seedField(db: Database, nextId: () => string, idOf: (name: string
   for (const each of CLIMBS) await saveClimb(db, nextId(), linksOf(each), each.climb);
 }
 
+/** Pages that leave the desk. */
+async function seedSheets(db: Database, nextId: () => string, idOf: (name: string) => string): Promise<void> {
+  for (const { test, bench, pair, options } of SHEETS) {
+    const of = { testId: test ? idOf(`test/${test}`) : null, benchId: bench ? idOf("bench") : null };
+    const [a, b] = (pair ?? []).map((title) => idOf(`test/${title}`));
+    await saveSheet(db, nextId(), of, { ...options, pair: a && b ? [a, b] : null });
+  }
+}
+
 /** Sets the demo desk if the database holds no bike yet, all or nothing; says whether it did. */
 export async function seedOnce(database: Database): Promise<boolean> {
   return database.transaction(async (tx) => {
@@ -87,6 +98,7 @@ export async function seedOnce(database: Database): Promise<boolean> {
     };
     for (const each of demoTests(nextId)) {
       const testId = nextId();
+      ids.set(`test/${each.test.title}`, testId);
       const links = {
         bikeId: idOf(`bike/${each.bike}`),
         packId: idOf(`pack/${each.bike}/${each.pack}`),
@@ -105,6 +117,7 @@ export async function seedOnce(database: Database): Promise<boolean> {
     }
     await seedPlans(db, nextId, idOf);
     await seedField(db, nextId, idOf);
+    await seedSheets(db, nextId, idOf);
     return true;
   });
 }

@@ -2,7 +2,7 @@ import { dbContext } from "#app/context";
 import { cardAskSchema, cardFrom } from "#app/services/cards/card.server";
 import { compute } from "#app/services/compute/pool.server";
 import { DRAWING_THEMES } from "#app/services/drawing/colours";
-import { bytesBody, fileHeaders, refusedFile } from "#app/services/files.server";
+import { bytesBody, drawnFile, fileHeaders, refusedFile } from "#app/services/files.server";
 import { fileName } from "#core/io";
 import { decimalOf } from "#app/ui/readersLanguage";
 import { systemOf } from "#app/ui/systemCookie";
@@ -32,11 +32,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     system,
   } as const;
   const decimal = decimalOf(request);
-  const drawn = await compute(db, "drawCard", { from: from.value, look, format, decimal });
-  if (!drawn) return refusedFile("There is no figure yet.");
-  const body = typeof drawn.body === "string" ? drawn.body : bytesBody(drawn.body);
-  const headers = fileHeaders(TYPES[format], fileName(`${drawn.title} ${kind} ${look.size}`, format));
-  return new Response(body, {
-    headers: search.has("shown") ? { ...headers, "content-disposition": "inline" } : headers,
+  return drawnFile(async () => {
+    const drawn = await compute(db, "drawCard", { from: from.value, look, format, decimal });
+    if (!drawn) return refusedFile("There is no figure yet.");
+    const body = typeof drawn.body === "string" ? drawn.body : bytesBody(drawn.body);
+    const headers = fileHeaders(TYPES[format], fileName(`${drawn.title} ${kind} ${look.size}`, format));
+    return new Response(body, {
+      headers: search.has("shown") ? { ...headers, "content-disposition": "inline" } : headers,
+    });
   });
 }

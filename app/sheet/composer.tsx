@@ -186,6 +186,9 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
               </noscript>
             </Form>
           </LiveFields>
+          <p>
+            <Link to={href("/sheet/:sheetId/photographs", { sheetId: line.id })}>Photographs</Link>
+          </p>
           <Files
             path={(format) => href("/sheet/:sheetId/:format", { sheetId: line.id, format })}
             hasBundle={hasBundle}

@@ -17,7 +17,7 @@ import type { Route } from "./+types/edition";
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const { line, edition } = await editionAt(db, params);
-  const now = await sheetPage(db, request, line, line.options, systemOf(request));
+  const now = await sheetPage(db, request, line, systemOf(request));
   const { document, drawings, reference, method } = edition.body;
   const same = now?.inputs === edition.inputs;
   return {

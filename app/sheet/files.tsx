@@ -1,3 +1,6 @@
+import { useState } from "react";
+import { announce } from "#app/ui/announcer";
+
 interface FilesProps {
   /** Address of the page in a format. */
   readonly path: (format: string) => string;
@@ -19,6 +22,7 @@ export function Files({ path, hasBundle }: FilesProps) {
         <a href={path("md")} className="button justify-center" download>
           Text, Markdown
         </a>
+        <CopyText address={path("md")} />
         {hasBundle ? (
           <a href={path("json")} className="button justify-center" download>
             The data, a bundle
@@ -26,5 +30,24 @@ export function Files({ path, hasBundle }: FilesProps) {
         ) : null}
       </div>
     </section>
+  );
+}
+
+/** The page's text for an article, on the clipboard. */
+function CopyText({ address }: { readonly address: string }) {
+  const [said, setSaid] = useState("Copy the text");
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(await (await fetch(address)).text());
+      announce("Copied.");
+      setSaid("Copied");
+    } catch {
+      setSaid("Not copied: take the file");
+    }
+  };
+  return (
+    <button type="button" className="button justify-center" onClick={() => void copy()}>
+      {said}
+    </button>
   );
 }

@@ -15,7 +15,7 @@ export const sheetAt = async (db: Database, id: string | undefined): Promise<She
 /** A sheet with its page, as the desk is now. */
 export async function pageAt(db: Database, request: Request, id: string | undefined, system: System) {
   const line = await sheetAt(db, id);
-  return { line, gathered: found(await sheetPage(db, request, line, line.options, system), GONE_SUBJECT) };
+  return { line, gathered: found(await sheetPage(db, request, line, system), GONE_SUBJECT) };
 }
 
 /** A published page by the address of its sheet and its number. */

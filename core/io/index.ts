@@ -18,3 +18,4 @@ export {
 export { readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";
 export { fileName } from "./fileName.ts";
 export { writeTrackGpx } from "./trackGpx.ts";
+export { readImage, type ReadImage } from "./image.ts";

@@ -31,6 +31,7 @@ export const TABLES = [
   "published",
   "sheet",
   "edition",
+  "photograph",
   "set_aside",
 ] as const;
 

@@ -9,6 +9,7 @@ import { loadRecord } from "../record.ts";
 import { cachedAnalysis } from "../results.ts";
 import { listTests, type TestLine } from "../tests.ts";
 import { HEAD_FILE, README, recordsFile, type DeskHead } from "./format.ts";
+import { photograph } from "../schema.ts";
 import { zipTo, type ZipWriter } from "./writer.ts";
 
 /** Rows that are read at a time. */
@@ -41,6 +42,20 @@ async function writeTest(db: Database, zip: ZipWriter, line: TestLine, folder: s
   if (result?.ok) await zip.put(`${folder}/readings.csv`, writeCsv(readingRows(result.value, "metric")));
   for (const [i, { track }] of record.rides.entries())
     if (track) await zip.put(`${folder}/track-${i + 1}.gpx`, writeTrackGpx(track));
+}
+
+/** Photographs as files of their own. */
+async function writePhotographs(url: string, zip: ZipWriter): Promise<void> {
+  const { db, close } = connect(url, 1);
+  try {
+    const rows = await db
+      .select({ id: photograph.id, type: photograph.type, bytes: photograph.bytes })
+      .from(photograph);
+    for (const { id, type, bytes } of rows)
+      await zip.bytes(`photographs/${id}.${type === "image/png" ? "png" : "jpg"}`, bytes);
+  } finally {
+    await close();
+  }
 }
 
 /** Names of folders, each only once. */
@@ -81,6 +96,7 @@ export async function exportDesk(url: string, path: string): Promise<DeskHead> {
   } finally {
     await close();
   }
+  await writePhotographs(url, zip);
   const head: DeskHead = { barometron: "desk", format: 1, madeAt: new Date().toISOString(), tables };
   await zip.put("README.txt", README);
   await zip.put(HEAD_FILE, JSON.stringify(head, null, 1));

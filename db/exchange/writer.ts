@@ -1,6 +1,6 @@
 import { once } from "node:events";
 import { createWriteStream } from "node:fs";
-import { Zip, ZipDeflate } from "fflate";
+import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 
 /** A zip that is written to a file piece by piece. */
 export interface ZipWriter {
@@ -8,6 +8,8 @@ export interface ZipWriter {
   file(name: string): { write(text: string): Promise<void>; end(): Promise<void> };
   /** A file in one piece. */
   put(name: string, text: string): Promise<void>;
+  /** A file that is packed already, as it is. */
+  bytes(name: string, bytes: Uint8Array): Promise<void>;
   end(): Promise<void>;
 }
 
@@ -56,6 +58,12 @@ export function zipTo(path: string): ZipWriter {
       const entry = file(name);
       await entry.write(text);
       await entry.end();
+    },
+    bytes: async (name, bytes) => {
+      const entry = new ZipPassThrough(name);
+      zip.add(entry);
+      entry.push(bytes, true);
+      await drained();
     },
     end: async () => {
       const closed = once(stream, "close");

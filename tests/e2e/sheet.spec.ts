@@ -1,5 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, type Download, type Page } from "@playwright/test";
+import { answer } from "#core/calc";
+import { formatUncertain, type Estimate } from "#core/base";
 import { expectAccessible } from "./accessible";
 import { ready, test } from "./watched";
 
@@ -10,6 +12,11 @@ const bytesOf = async (download: Download) => readFileSync(await download.path()
 async function taken(page: Page, press: () => Promise<void>) {
   const [download] = await Promise.all([page.waitForEvent("download"), press()]);
   return { name: download.suggestedFilename(), bytes: await bytesOf(download) };
+}
+
+/** What calc answers of a bundle of one test. */
+interface Answered {
+  readonly tests: readonly [{ readonly best: { readonly value: Estimate } }];
 }
 
 const paper = (page: Page) => page.getByRole("article");
@@ -75,7 +82,9 @@ test("a published sheet keeps its figures, says what has changed since, and is t
   await expectAccessible(page);
   const edition = new URL(page.url()).pathname;
   const bundle = await taken(page, () => page.getByRole("link", { name: "The data, a bundle" }).click());
-  expect((JSON.parse(bundle.bytes.toString()) as { format: string }).format).toBe("barometron bundle");
+  const { value: answered } = answer(JSON.parse(bundle.bytes.toString())) as { readonly value: Answered };
+  const figure = formatUncertain(answered.tests[0].best.value, "energyPerDistance", "imperial");
+  await expect(paper(page)).toContainText(figure);
   const before = await paper(page)
     .getByText(/Wh\/mi/)
     .first()
@@ -104,6 +113,41 @@ test("a published sheet keeps its figures, says what has changed since, and is t
   expect((await page.request.get(`${edition}/pdf`)).status()).toBe(410);
   await page.getByRole("button", { name: "Let stand again edition 1" }).click();
   await expect(page.getByRole("button", { name: "Take back edition 1" })).toBeVisible();
+});
+
+/** A picture of four by four pixels, as a file. */
+const PIXELS = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEElEQVR4nGP4z8AARwzEcQCukw/x0F8jngAAAABJRU5ErkJggg==",
+  "base64",
+);
+
+test("photographs stand on the sheet with their captions, and inside its one file", async ({ page }) => {
+  await sheetOf(page, "levee run-down");
+  await page.getByRole("link", { name: "Photographs" }).click();
+  await ready(page);
+  await page
+    .getByLabel("Photograph")
+    .setInputFiles({ name: "saddle.png", mimeType: "image/png", buffer: PIXELS });
+  await page.getByLabel("Caption").fill("The saddle, mile 9");
+  await page.getByRole("button", { name: "Add it" }).click();
+  await expect(page.getByRole("img", { name: "The saddle, mile 9" })).toBeVisible();
+  await expectAccessible(page);
+  await page
+    .getByLabel("Photograph")
+    .setInputFiles({ name: "notes.jpg", mimeType: "text/plain", buffer: Buffer.from("no picture") });
+  await page.getByRole("button", { name: "Add it" }).click();
+  await expect(
+    page.getByText("This is no photograph that pages show: choose a JPEG or PNG file."),
+  ).toBeVisible();
+  await page.getByRole("link", { name: "Back to the sheet" }).click();
+  await expect(paper(page).getByRole("img", { name: "The saddle, mile 9" })).toBeVisible();
+  const html = await taken(page, () => page.getByRole("link", { name: "One HTML file" }).click());
+  expect(html.bytes.toString()).toMatch(/<img src="data:image\/(png|jpeg);base64,/);
+  const pdf = await taken(page, () => page.getByRole("link", { name: "PDF" }).click());
+  expect(pdf.bytes.subarray(0, 5).toString()).toBe("%PDF-");
+  await page.getByRole("link", { name: "Photographs" }).click();
+  await page.getByRole("button", { name: "Take off The saddle, mile 9" }).click();
+  await expect(page.getByRole("img", { name: "The saddle, mile 9" })).toHaveCount(0);
 });
 
 test("a comparison and a pack's page come from the list; a bench's reading stands first", async ({

@@ -13,6 +13,7 @@ export interface Ids {
   readonly ride: string;
   readonly sweep: string;
   readonly climb: string;
+  readonly sheet: string;
   readonly rehearsal: string | null;
 }
 
@@ -171,6 +172,27 @@ export function formDoors(ids: Ids): readonly Door[] {
     { path: "/undo", fields: { change: uuidv7(), to: "/bikes" } },
     { path: "/units", fields: { system: "imperial", back: "/" } },
     { path: `/ride/${ids.test}`, fields: { intent: "addRide", nextRideId: uuidv7() } },
+    { path: "/sheet", fields: { kind: "test", of: ids.test } },
+    { path: "/sheet", fields: { kind: "comparison", of: "" } },
+    {
+      path: `/sheet/${ids.sheet}`,
+      fields: {
+        ...{
+          title: "hostile",
+          words: "",
+          address: "",
+          under: "House",
+          paper: "A4",
+          a: ids.test,
+          b: uuidv7(),
+        },
+        ...{ sections: "1", on: "headline", sorted: "1", [`sort.${uuidv7()}`]: "noise", version: "" },
+      },
+    },
+    { path: `/sheet/${ids.sheet}`, fields: { intent: "publish", editionId: uuidv7() } },
+    { path: `/sheet/${ids.sheet}`, fields: { intent: "withdraw", number: "1" } },
+    { path: "/sheet/picture?width=300", fields: { svg: "<svg/>" } },
+    { path: "/settings", fields: { intent: "takeIn" }, file: "zip" },
     { path: "/settings", fields: { intent: "restore", backup: "x", where: "beside", name: "old" } },
   ];
 }
@@ -193,6 +215,14 @@ export function pageDoors(ids: Ids): readonly Door[] {
     { path: "/strip/new", fields: { bike: ids.bike } },
     { path: `/strip/${ids.test}`, fields: { tab: "doubt", ride: ids.ride, correct: uuidv7() } },
     { path: `/strip/${ids.test}/record`, fields: {} },
+    { path: "/sheet", fields: {} },
+    { path: `/sheet/${ids.sheet}`, fields: { changed: uuidv7() } },
+    { path: `/sheet/${ids.sheet}/pdf`, fields: {} },
+    { path: `/sheet/${ids.sheet}/html`, fields: {} },
+    { path: `/sheet/${ids.sheet}/editions/1`, fields: {} },
+    { path: `/sheet/${ids.sheet}/editions/1/md`, fields: {} },
+    { path: "/sheet/cards/headline/svg", fields: { test: ids.test, size: "tall", theme: "dusk" } },
+    { path: "/sheet/cards/pair", fields: { a: ids.test, b: ids.test, under: "House", hill: "tower" } },
     {
       path: "/compare",
       fields: {

@@ -11,6 +11,7 @@ import { listClimbs, listSweeps } from "#db/field";
 import { migrateDatabase } from "#db/migrate";
 import { listCourses, listPlans } from "#db/plans";
 import { seedOnce } from "#db/seed";
+import { listSheets } from "#db/sheets";
 import { listRides, listTests } from "#db/tests";
 import { buildApp } from "../../command/build";
 import { ensureDatabase } from "../../command/cluster";
@@ -46,16 +47,18 @@ beforeAll(async () => {
   connection = connect(url, 3);
   const { db } = connection;
   await seedOnce(db);
-  const [[bike], [rider], [instrument], [course], [plan], tests, [sweep], [climb]] = await Promise.all([
-    listBikes(db),
-    listRiders(db),
-    listInstruments(db),
-    listCourses(db),
-    listPlans(db),
-    listTests(db),
-    listSweeps(db),
-    listClimbs(db),
-  ]);
+  const [[bike], [rider], [instrument], [course], [plan], tests, [sweep], [climb], [sheet]] =
+    await Promise.all([
+      listBikes(db),
+      listRiders(db),
+      listInstruments(db),
+      listCourses(db),
+      listPlans(db),
+      listTests(db),
+      listSweeps(db),
+      listClimbs(db),
+      listSheets(db),
+    ]);
   const own = tests.find(({ bikeId }) => bikeId === bike!.id)!;
   const [[pack], [setUp], [ride]] = await Promise.all([
     listPacks(db, bike!.id),
@@ -70,6 +73,7 @@ beforeAll(async () => {
     plan: plan!.id,
     sweep: sweep!.id,
     climb: climb!.id,
+    sheet: sheet!.id,
     pack: pack!.id,
     setUp: setUp!.id,
     test: own.id,

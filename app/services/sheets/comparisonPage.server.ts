@@ -5,6 +5,7 @@ import {
   isOn,
   type ComparisonSheetInput,
   type SheetOptions,
+  type SheetPhotograph,
   type SheetPlace,
 } from "#core/telling";
 import type { System } from "#core/base";
@@ -121,7 +122,10 @@ export async function pairNamed(
 export async function comparisonPage(
   db: Database,
   request: Request,
-  options: SheetOptions,
+  {
+    options,
+    photographs,
+  }: { readonly options: SheetOptions; readonly photographs: readonly SheetPhotograph[] },
   system: System,
 ): Promise<Gathered> {
   const reference = options.under ? findReference(await allReferences(db), options.under) : null;
@@ -129,6 +133,7 @@ export async function comparisonPage(
   const input: ComparisonSheetInput = {
     under,
     measure: MEASURE[MEASURED].dimension,
+    photographs,
     places,
     left: standings.left.map(({ bike, title, why }) => ({ name: `${bike}, ${title}`, why })),
     pair: isOn(options, "pair") ? await pairNamed(db, request, options.pair, system) : null,

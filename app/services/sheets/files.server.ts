@@ -7,11 +7,12 @@ import { sheetMarkdown, type Paper, type SheetDocument } from "#core/telling";
 import { SheetView } from "#ui/sheet/sheetView";
 import sheetCss from "../../ui/sheet/sheet.css?raw";
 import type { Database } from "#db/client";
+import { findPhotograph } from "#db/photographs";
 import { compute } from "../compute/pool.server";
-import { bytesBody, fileHeaders, refusedFile } from "../files.server";
+import { bytesBody, drawnFile, fileHeaders, refusedFile } from "../files.server";
 import { fileName } from "#core/io";
 import { drawnFor } from "../reader.server";
-import type { Drawings } from "./gathered";
+import type { Drawings, Photographs } from "./gathered";
 
 /** A page that is taken away as a file. */
 export interface TakenPage {
@@ -44,10 +45,24 @@ async function fontCss(): Promise<string> {
 
 const escaped = (text: string) => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;");
 
+/** The photographs of a page, whole. */
+async function photographsOf(db: Database, { sections }: SheetDocument): Promise<Photographs> {
+  const ids = sections.flatMap(({ blocks }) =>
+    blocks.flatMap((block) => (block.kind === "photographs" ? block.photographs.map(({ id }) => id) : [])),
+  );
+  const found = await Promise.all(ids.map(async (id) => [id, await findPhotograph(db, id)] as const));
+  return Object.fromEntries(found.flatMap(([id, whole]) => (whole ? [[id, whole]] : [])));
+}
+
 /** A page as one HTML file: no script, its letters and drawings inside, to be put on any web space. */
-export async function htmlOf({ document, drawings, system, decimal, foot }: TakenPage): Promise<string> {
+async function htmlOf(page: TakenPage, photographs: Photographs): Promise<string> {
+  const { document, drawings, system, decimal, foot } = page;
+  const source = (id: string) => {
+    const whole = photographs[id];
+    return whole ? `data:${whole.type};base64,${Buffer.from(whole.bytes).toString("base64")}` : "";
+  };
   const body = drawnFor(decimal, () =>
-    renderToStaticMarkup(createElement(SheetView, { document, drawings, system, foot })),
+    renderToStaticMarkup(createElement(SheetView, { document, drawings, system, foot, source })),
   );
   return `<!doctype html>
 <html lang="en">
@@ -76,12 +91,17 @@ const REFUSAL = "A sheet is had as pdf, html, md or json.";
 export async function fileOf(db: Database, page: TakenPage, format: string): Promise<Response> {
   const { document, drawings, system, decimal, paper, foot, bundle } = page;
   const name = (ending: string) => fileName(document.title, ending);
-  if (format === "pdf") {
-    const bytes = await compute(db, "sheetPdf", { document, drawings, system, decimal, paper, foot });
-    return new Response(bytesBody(bytes), { headers: fileHeaders("application/pdf", name("pdf")) });
-  }
+  if (format === "pdf")
+    return drawnFile(async () => {
+      const photographs = await photographsOf(db, document);
+      const ask = { document, drawings, photographs, system, decimal, paper, foot };
+      const bytes = await compute(db, "sheetPdf", ask);
+      return new Response(bytesBody(bytes), { headers: fileHeaders("application/pdf", name("pdf")) });
+    });
   if (format === "html")
-    return new Response(await htmlOf(page), { headers: fileHeaders("text/html", name("html")) });
+    return new Response(await htmlOf(page, await photographsOf(db, document)), {
+      headers: fileHeaders("text/html", name("html")),
+    });
   if (format === "md")
     return new Response(
       drawnFor(decimal, () => sheetMarkdown(document, system)),

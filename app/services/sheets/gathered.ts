@@ -4,6 +4,9 @@ import type { SheetDocument } from "#core/telling";
 /** Drawings of a page by name, in each system of units, as SVG. */
 export type Drawings = Readonly<Record<string, Readonly<Record<System, string>>>>;
 
+/** Photographs of a page by their ids. */
+export type Photographs = Readonly<Record<string, { readonly type: string; readonly bytes: Uint8Array }>>;
+
 /** A page as it is now, with all it was written from. */
 export interface Gathered {
   readonly document: SheetDocument;

@@ -20,12 +20,14 @@ import { drawnFor } from "../reader.server";
 import { COLOURS } from "../drawing/colours";
 import { fontPaths } from "../drawing/fonts.server";
 import { pngOf } from "../drawing/png.server";
-import type { Drawings } from "./gathered";
+import type { Drawings, Photographs } from "./gathered";
 
 /** What is put on paper. */
 export interface PdfAsk {
   readonly document: SheetDocument;
   readonly drawings: Drawings;
+  /** Photographs by their ids. */
+  readonly photographs: Photographs;
   readonly system: System;
   readonly paper: Paper;
   readonly decimal: Decimal;
@@ -89,6 +91,8 @@ const styles = StyleSheet.create({
   label: { width: 130, paddingRight: 8, fontWeight: 700 },
   caption: { fontWeight: 700, marginTop: 4 },
   item: { flexDirection: "row", marginBottom: 2 },
+  photographs: { flexDirection: "row", flexWrap: "wrap", gap: 10 },
+  photograph: { width: "48%" },
   foot: { position: "absolute", bottom: 26, left: 48, right: 48, color: quiet, fontSize: 7.5 },
 });
 
@@ -254,6 +258,20 @@ function Block({ block, ask, say, under }: BlockProps) {
     }
     case "words":
       return <OwnWords markdown={block.markdown} />;
+    case "photographs":
+      return (
+        <View style={styles.photographs}>
+          {block.photographs.map(({ id, caption }) => {
+            const photograph = ask.photographs[id];
+            return photograph ? (
+              <View key={id} style={styles.photograph} wrap={false}>
+                <Image src={Buffer.from(photograph.bytes)} />
+                {caption ? <Text style={styles.says}>{caption}</Text> : null}
+              </View>
+            ) : null;
+          })}
+        </View>
+      );
     case "address":
       return <Address address={block.address} />;
   }

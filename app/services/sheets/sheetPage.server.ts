@@ -7,7 +7,8 @@ import { onDeskIfReady } from "../comparison/answer.server";
 import { allReferences } from "../comparison/references.server";
 import { compute } from "../compute/pool.server";
 import type { Database } from "#db/client";
-import type { SheetOf } from "#db/sheets";
+import { listPhotographs } from "#db/photographs";
+import type { SheetLine } from "#db/sheets";
 import { findTest } from "#db/tests";
 import { comparisonPage } from "./comparisonPage.server";
 import { customerPage } from "./customerPage.server";
@@ -36,15 +37,15 @@ async function reportsFor(
 export async function sheetPage(
   db: Database,
   request: Request,
-  of: SheetOf,
-  options: SheetOptions,
+  { options, ...of }: SheetLine,
   system: System,
 ): Promise<Gathered | null> {
-  if (of.benchId !== null) return customerPage(db, of.benchId, options);
-  if (of.testId === null) return comparisonPage(db, request, options, system);
+  const photographs = await listPhotographs(db, of.id);
+  if (of.benchId !== null) return customerPage(db, of.benchId, options, photographs);
+  if (of.testId === null) return comparisonPage(db, request, { options, photographs }, system);
   const line = await findTest(db, of.testId);
   if (!line) return null;
   await analysisOf(db, line);
   const reports = await reportsFor(db, { bikeId: line.bikeId, drive: line.test.drive }, options);
-  return compute(db, "testPage", { testId: of.testId, options, reports, system });
+  return compute(db, "testPage", { testId: of.testId, options, photographs, reports, system });
 }

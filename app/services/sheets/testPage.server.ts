@@ -3,7 +3,7 @@ import type { System } from "#core/base";
 import { writeBundle } from "#core/io";
 import type { TestResults } from "#core/analysis";
 import type { TestRecord } from "#core/records";
-import { testSheet, type SheetOptions } from "#core/telling";
+import { testSheet, type SheetOptions, type SheetPhotograph } from "#core/telling";
 import type { Database } from "#db/client";
 import { loadRecord } from "#db/record";
 import { cachedAnalysis } from "#db/results";
@@ -16,6 +16,7 @@ import { DRAWING_WIDTH, inBoth, type Gathered } from "./gathered";
 export interface TestPageAsk {
   readonly testId: string;
   readonly options: SheetOptions;
+  readonly photographs: readonly SheetPhotograph[];
   /** What the desk says of the bike's claims; empty while it is still being reckoned. */
   readonly reports: readonly ClaimReport[];
   readonly system: System;
@@ -61,7 +62,7 @@ function claimsOf(
 /** The page of a test, from its record and its analysis as it is cached. Null when there is no such test. */
 export async function testPage(
   db: Database,
-  { testId, options, reports, system }: TestPageAsk,
+  { testId, options, photographs, reports, system }: TestPageAsk,
 ): Promise<Gathered | null> {
   const [record, cached] = await Promise.all([loadRecord(db, testId), cachedAnalysis(db, testId)]);
   if (!record) return null;
@@ -78,7 +79,14 @@ export async function testPage(
           },
         ];
   const document = testSheet(
-    { record, results, problems, claims: results ? claimsOf(record, results, reports) : [], system },
+    {
+      record,
+      results,
+      problems,
+      claims: results ? claimsOf(record, results, reports) : [],
+      photographs,
+      system,
+    },
     options,
   );
   const drawn = results && stripResults(results);
@@ -91,7 +99,7 @@ export async function testPage(
           ),
         }
       : {},
-    inputs: hashOf([record, reports, options]),
+    inputs: hashOf([record, reports, options, photographs]),
     bundle: writeBundle([record]),
     reference: null,
   };

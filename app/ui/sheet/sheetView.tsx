@@ -1,5 +1,13 @@
 import { renderUnits, writeUncertain, type System } from "#core/base";
-import type { SheetBlock, SheetDocument, SheetFigure, SheetLine, SheetTable } from "#core/telling";
+import type {
+  SheetBlock,
+  SheetDocument,
+  SheetFigure,
+  SheetLine,
+  SheetPhotograph,
+  SheetTable,
+} from "#core/telling";
+import { href } from "react-router";
 import { codeOf } from "./code";
 import { readMarkdown, type Run } from "./markdown";
 
@@ -12,7 +20,11 @@ interface SheetViewProps {
   readonly system: System;
   /** What stands at its foot: edition, day, conditions. */
   readonly foot?: string;
+  /** Where a photograph is had, by its id; on the desk unless said otherwise. */
+  readonly source?: (id: string) => string;
 }
+
+const onDesk = (photographId: string) => href("/sheet/photographs/:photographId", { photographId });
 
 type Say = (text: string) => string;
 
@@ -127,13 +139,30 @@ function Address({ address }: { readonly address: string }) {
   );
 }
 
+interface PhotographsProps {
+  readonly photographs: readonly SheetPhotograph[];
+  readonly source: (id: string) => string;
+}
+
+const Photographs = ({ photographs, source }: PhotographsProps) => (
+  <div className="paper-photographs">
+    {photographs.map(({ id, caption, widthPx, heightPx }) => (
+      <figure key={id}>
+        <img src={source(id)} alt={caption || "Photograph"} width={widthPx} height={heightPx} />
+        {caption ? <figcaption className="paper-quiet">{caption}</figcaption> : null}
+      </figure>
+    ))}
+  </div>
+);
+
 interface BlockProps extends Pick<SheetViewProps, "drawings" | "system"> {
+  readonly source: (id: string) => string;
   readonly block: SheetBlock;
   readonly say: Say;
   readonly under: string | null;
 }
 
-function Block({ block, drawings, system, say, under }: BlockProps) {
+function Block({ block, drawings, system, say, under, source }: BlockProps) {
   switch (block.kind) {
     case "figures":
       return <Figures figures={block.figures} system={system} say={say} />;
@@ -165,13 +194,15 @@ function Block({ block, drawings, system, say, under }: BlockProps) {
     }
     case "words":
       return <OwnWords markdown={block.markdown} />;
+    case "photographs":
+      return <Photographs photographs={block.photographs} source={source} />;
     case "address":
       return <Address address={block.address} />;
   }
 }
 
 /** A page as it will be printed. */
-export function SheetView({ document, drawings, system, foot }: SheetViewProps) {
+export function SheetView({ document, drawings, system, foot, source = onDesk }: SheetViewProps) {
   const say = (text: string) => renderUnits(text, system);
   return (
     <article className="paper" aria-label={document.title}>
@@ -181,7 +212,15 @@ export function SheetView({ document, drawings, system, foot }: SheetViewProps) 
         <section key={key} data-section={key}>
           {heading ? <h3>{heading}</h3> : null}
           {blocks.map((block, i) => (
-            <Block key={i} block={block} drawings={drawings} system={system} say={say} under={heading} />
+            <Block
+              key={i}
+              block={block}
+              drawings={drawings}
+              system={system}
+              say={say}
+              under={heading}
+              source={source}
+            />
           ))}
         </section>
       ))}

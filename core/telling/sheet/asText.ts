@@ -28,6 +28,10 @@ function blockText(block: SheetBlock, say: (text: string) => string, system: Sys
       return `_${block.shows}_`;
     case "words":
       return block.markdown.trim();
+    case "photographs":
+      return block.photographs
+        .map(({ caption }) => `_Photograph${caption ? `: ${caption}` : ""}_`)
+        .join("\n\n");
     case "address":
       return `Figures, log and method: <${block.address}>`;
   }

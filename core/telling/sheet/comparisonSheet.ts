@@ -1,6 +1,13 @@
 import { estimateToken, fixed, unitToken, type DimensionName, type Estimate } from "#core/base";
 import { rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
-import { paragraph, sectionOf, type SheetBlock, type SheetDocument } from "./document.ts";
+import {
+  paragraph,
+  photographsBlock,
+  sectionOf,
+  type SheetBlock,
+  type SheetDocument,
+  type SheetPhotograph,
+} from "./document.ts";
 import { claimsBlock, type ClaimsOf } from "./claims.ts";
 import { asSentence, countText } from "./facts.ts";
 import { isOn, type SheetOptions } from "./options.ts";
@@ -24,6 +31,7 @@ export interface ComparisonSheetInput {
   /** "under House 3", or "as ridden". */
   readonly under: string;
   readonly measure: DimensionName;
+  readonly photographs: readonly SheetPhotograph[];
   readonly places: readonly SheetPlace[];
   /** Tests without a figure there, with why. */
   readonly left: readonly { readonly name: string; readonly why: string }[];
@@ -193,6 +201,7 @@ export function comparisonSheet(input: ComparisonSheetInput, options: SheetOptio
     ...sectionOf("sweeps", "What speed costs", ...sweepTables(input)),
     ...sectionOf("climbs", "Climbs", ...climbTables(input)),
     ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
+    ...sectionOf("photographs", null, photographsBlock(input.photographs)),
     ...sectionOf(
       "caveats",
       "What to know of it",

@@ -1,7 +1,15 @@
 import { packSheet, temperatureFactor } from "#core/battery";
 import { fixed, halfWidth95, unitToken } from "#core/base";
 import type { Bench, PackRecord } from "#core/records";
-import { paragraph, sectionOf, type SheetBlock, type SheetDocument, type SheetLine } from "./document.ts";
+import {
+  paragraph,
+  photographsBlock,
+  sectionOf,
+  type SheetBlock,
+  type SheetDocument,
+  type SheetLine,
+  type SheetPhotograph,
+} from "./document.ts";
 import { asSentence, percentText } from "./facts.ts";
 import { isOn, type SheetOptions } from "./options.ts";
 
@@ -12,6 +20,7 @@ export interface CustomerSheetInput {
   readonly bench: Bench;
   /** The usual cautions about packs. */
   readonly cautions: readonly string[];
+  readonly photographs: readonly SheetPhotograph[];
 }
 
 const VERDICTS = {
@@ -150,6 +159,7 @@ export function customerSheet(input: CustomerSheetInput, options: SheetOptions):
       errors.length ? { kind: "list", items: errors } : paragraph(["None was read."]),
     ),
     ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
+    ...sectionOf("photographs", null, photographsBlock(input.photographs)),
     ...sectionOf("cautions", "Cautions", { kind: "list", items: cautions }),
     ...sectionOf("address", null, options.address ? { kind: "address", address: options.address } : null),
   ];

@@ -45,6 +45,13 @@ export interface SheetTable {
   readonly rows: readonly (readonly string[])[];
 }
 
+export interface SheetPhotograph {
+  readonly id: string;
+  readonly caption: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
 export type SheetBlock =
   | { readonly kind: "figures"; readonly figures: readonly SheetFigure[] }
   /** A paragraph. */
@@ -56,6 +63,8 @@ export type SheetBlock =
   | { readonly kind: "drawing"; readonly name: string; readonly shows: string }
   /** The tester's own paragraphs, Markdown. */
   | { readonly kind: "words"; readonly markdown: string }
+  /** Photographs by their ids, in the order in which they were added. */
+  | { readonly kind: "photographs"; readonly photographs: readonly SheetPhotograph[] }
   /** Address of the data, to be shown with its code. */
   | { readonly kind: "address"; readonly address: string };
 
@@ -74,6 +83,10 @@ export function sectionOf(
   const there = blocks.filter((block) => block !== null);
   return there.length ? [{ key, heading, blocks: there }] : [];
 }
+
+/** Photographs of a page; null without any. */
+export const photographsBlock = (photographs: readonly SheetPhotograph[]): SheetBlock | null =>
+  photographs.length ? { kind: "photographs", photographs } : null;
 
 /** A paragraph of sentences; null without any. */
 export const paragraph = (sentences: readonly string[]): SheetBlock | null =>

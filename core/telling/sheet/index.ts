@@ -7,6 +7,7 @@ export {
   type SheetFigure,
   type SheetKind,
   type SheetLine,
+  type SheetPhotograph,
   type SheetSection,
   type SheetTable,
 } from "./document.ts";

@@ -35,7 +35,11 @@ const options = (given: Partial<SheetOptions> = {}): SheetOptions =>
 const pageOf = (
   { record, results }: { record: TestRecord; results: TestResults | null },
   given: Partial<SheetOptions> = {},
-) => testSheet({ record, results, problems: [], claims: [], system: "imperial" }, options(given));
+) =>
+  testSheet(
+    { record, results, problems: [], claims: [], photographs: [], system: "imperial" },
+    options(given),
+  );
 
 let whole: ReturnType<typeof ridden>;
 let part: ReturnType<typeof ridden>;
@@ -207,7 +211,7 @@ describe("a page", () => {
   test("without a figure it says so and prints the log, whatever is switched off", () => {
     const problems = [{ code: "few", path: "", sentence: "One check-in is no ride." }];
     const page = testSheet(
-      { record: part.record, results: null, problems, claims: [], system: "metric" },
+      { record: part.record, results: null, problems, claims: [], photographs: [], system: "metric" },
       options({ off: ["readings", "method"] }),
     );
     expect(page.sections.map(({ key }) => key)).toEqual(["headline", "readings"]);
@@ -273,7 +277,7 @@ describe("a pack's page, for its owner", () => {
     ...{ shownWh: 511, shownPercent: 85, endVolts: 38.9 },
   };
   const page = customerSheet(
-    { bikeName: "Hauler", pack, bench, cautions: ["Never open a pack."] },
+    { bikeName: "Hauler", pack, bench, cautions: ["Never open a pack."], photographs: [] },
     options({ kind: "customer" }),
   );
   const text = sheetMarkdown(page, "metric");
@@ -302,7 +306,10 @@ describe("a pack's page, for its owner", () => {
       cyclesShown: undefined,
     };
     const plain = sheetMarkdown(
-      customerSheet({ bikeName: "Hauler", pack, bench: bare, cautions: [] }, options({ kind: "customer" })),
+      customerSheet(
+        { bikeName: "Hauler", pack, bench: bare, cautions: [], photographs: [] },
+        options({ kind: "customer" }),
+      ),
       "metric",
     );
     expect(plain).not.toMatch(/Customer|Serial|undefined|NaN/);

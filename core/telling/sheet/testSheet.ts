@@ -7,10 +7,12 @@ import { caveatsOf } from "./caveats.ts";
 import { claimsBlock } from "./claims.ts";
 import {
   paragraph,
+  photographsBlock,
   sectionOf,
   type SheetBlock,
   type SheetDocument,
   type SheetFigure,
+  type SheetPhotograph,
   type SheetSection,
 } from "./document.ts";
 import { asSentence, percentText } from "./facts.ts";
@@ -26,6 +28,7 @@ export interface TestSheetInput {
   readonly problems: readonly Problem[];
   /** The claims of the bike against this test. */
   readonly claims: readonly ClaimReport[];
+  readonly photographs: readonly SheetPhotograph[];
   /** Units of a log that is printed as it was noted. */
   readonly system: System;
 }
@@ -34,7 +37,7 @@ export interface TestSheetInput {
 const MOST_WAYS = 3;
 /** Less than this makes nothing surer that anybody would see. */
 const LEAST_SMALLER = 0.05;
-/** Lines of a log that a page without a figure prints. */
+/** Rows of one table that a page prints. */
 const MOST_LINES = 400;
 
 /** The figures of a test in the order in which they are told: its use, then how far it went or would go. */
@@ -109,28 +112,38 @@ function wayLines({ surer, best }: TestResults): SheetBlock | null {
   return lines.length ? { kind: "lines", lines } : null;
 }
 
-function readingsOf({ readings, curve, flags }: TestResults): SheetBlock | null {
+/** What is said of rows that a page leaves out; null where it has them all. */
+const moreOf = (count: number): SheetBlock | null =>
+  count > MOST_LINES
+    ? paragraph([`${count - MOST_LINES} more are left out here: they stand in the file of the table.`])
+    : null;
+
+function readingsOf({ readings, curve, flags }: TestResults): readonly (SheetBlock | null)[] {
   const asked = new Set(flags.map(({ rootId, field }) => `${rootId}/${field}`));
   const shown = readings.filter(({ kind }) => kind !== "telemetry");
   return shown.length
-    ? {
-        kind: "table",
-        caption: "The readings",
-        headings: ["At", "Reading", "Left, by the answer", "State"],
-        rows: [...shown]
-          .sort((a, b) => a.distanceM - b.distanceM)
-          .map(({ distanceM, text, struck, mark, rootId, field }) => [
-            unitToken(distanceM, "distance", 1),
-            text,
-            curve[mark] ? percentText(curve[mark].left.mean) : "",
-            struck ? "set aside" : asked.has(`${rootId}/${field}`) ? "in question" : "counts",
-          ]),
-      }
-    : null;
+    ? [
+        {
+          kind: "table",
+          caption: "The readings",
+          headings: ["At", "Reading", "Left, by the answer", "State"],
+          rows: [...shown]
+            .sort((a, b) => a.distanceM - b.distanceM)
+            .slice(0, MOST_LINES)
+            .map(({ distanceM, text, struck, mark, rootId, field }) => [
+              unitToken(distanceM, "distance", 1),
+              text,
+              curve[mark] ? percentText(curve[mark].left.mean) : "",
+              struck ? "set aside" : asked.has(`${rootId}/${field}`) ? "in question" : "counts",
+            ]),
+        },
+        moreOf(shown.length),
+      ]
+    : [];
 }
 
 /** The log as it was noted, for a page that has no figure. */
-function logOf({ rides, test, bike }: TestRecord, system: System): SheetBlock | null {
+function logOf({ rides, test, bike }: TestRecord, system: System): readonly (SheetBlock | null)[] {
   const setting = { levels: bike.levels, throttle: true };
   const rows = rides.flatMap(({ name, entries }, ride) =>
     foldLog(entries).map(({ body, struck }) => [
@@ -140,13 +153,16 @@ function logOf({ rides, test, bike }: TestRecord, system: System): SheetBlock | 
     ]),
   );
   return rows.length
-    ? {
-        kind: "table",
-        caption: `The log of ${test.title}`,
-        headings: ["Ride", "Noted", ""],
-        rows: rows.slice(0, MOST_LINES),
-      }
-    : null;
+    ? [
+        {
+          kind: "table",
+          caption: `The log of ${test.title}`,
+          headings: ["Ride", "Noted", ""],
+          rows: rows.slice(0, MOST_LINES),
+        },
+        moreOf(rows.length),
+      ]
+    : [];
 }
 
 /** Conditions in one sentence, as they were noted. */
@@ -169,7 +185,7 @@ export function conditionsLine({ test, bike, setUp, pack, rider }: TestRecord): 
 
 /** The sections of a test that has a figure. */
 function sectionsOf(
-  { record, results, claims }: TestSheetInput & { readonly results: TestResults },
+  { record, results, claims, photographs }: TestSheetInput & { readonly results: TestResults },
   options: SheetOptions,
 ) {
   const facts = { record, results };
@@ -185,9 +201,10 @@ function sectionsOf(
     ...sectionOf("claim", "What is claimed", claimsBlock([{ label: "Claim", reports: claims }])),
     ...sectionOf("remarks", "Remarks", remarkLines(results, options.sorting)),
     ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
+    ...sectionOf("photographs", null, photographsBlock(photographs)),
     ...sectionOf("caveats", "What to know of it", { kind: "list", items: caveatsOf(facts) }),
     ...sectionOf("change", "What would make it surer", wayLines(results)),
-    ...sectionOf("readings", "The readings", readingsOf(results)),
+    ...sectionOf("readings", "The readings", ...readingsOf(results)),
   ];
 }
 
@@ -206,7 +223,7 @@ export function testSheet(input: TestSheetInput, options: SheetOptions): SheetDo
           paragraph(problems.map(({ sentence }) => asSentence(sentence))),
         ),
         ...sectionOf("words", null, options.words.trim() ? { kind: "words", markdown: options.words } : null),
-        ...sectionOf("readings", "The log", logOf(record, input.system)),
+        ...sectionOf("readings", "The log", ...logOf(record, input.system)),
       ];
   const address = options.address
     ? sectionOf("address", null, { kind: "address", address: options.address })
