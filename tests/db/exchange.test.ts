@@ -18,6 +18,7 @@ import { appendEntries, listEntries } from "#db/log";
 import { migrateDatabase } from "#db/migrate";
 import { loadRecord } from "#db/record";
 import { seedOnce } from "#db/seed";
+import { addPhotograph } from "#db/photographs";
 import { publishSheet, saveSheet } from "#db/sheets";
 import { listRides, listTests } from "#db/tests";
 import { MIGRATIONS } from "../../command/paths";
@@ -64,6 +65,9 @@ const rezipped = (change: (files: Unzipped) => Unzipped) => {
   return file;
 };
 
+/** Any bytes: a desk keeps them as they are. */
+const PICTURE = Uint8Array.from([0x89, 0x50, 0, 255, 10, 13, 92, 0x78]);
+
 let source: string;
 beforeAll(async () => {
   source = await fresh();
@@ -77,6 +81,8 @@ beforeAll(async () => {
       words: "Own *words*\t…",
     });
     await saveSheet(db, id, { testId: line!.id, benchId: null }, options);
+    const image = { type: "image/png", widthPx: 4, heightPx: 4, bytes: PICTURE } as const;
+    await addPhotograph(db, uuidv7(), id, "The saddle", image);
     const document = { kind: "test" as const, title: options.title, line: "", sections: [] };
     await publishSheet(
       db,
@@ -102,6 +108,12 @@ describe("a desk as open files", () => {
     await exportDesk(urlOf(other), again);
     const [first, second] = [rowsIn(whole), rowsIn(again)];
     for (const table of TABLES.filter((each) => each !== "desk")) expect(second[table]).toEqual(first[table]);
+  });
+  test("photographs stand in it as files of their own", () => {
+    const files = unzipSync(readFileSync(whole));
+    const [name] = Object.keys(files).filter((each) => each.startsWith("photographs/"));
+    expect(name).toMatch(/\.png$/);
+    expect([...files[name!]!]).toEqual([...PICTURE]);
   });
   test("taken in twice, nothing doubles and nothing changes", async () => {
     const other = await fresh();

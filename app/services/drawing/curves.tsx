@@ -24,6 +24,30 @@ const NAME = 13;
 const dashOf = (i: number, size: number) =>
   DASHES[i % DASHES.length]!.replace(/\d+/g, (each) => String((Number(each) * size) / 16));
 
+interface SpotsProps {
+  readonly spots: CurvesContent["spots"];
+  /** Where a speed and an energy lie, SI to pixels. */
+  readonly at: { readonly x: (mps: number) => number; readonly y: (whPerM: number) => number };
+  readonly size: number;
+  readonly colours: (typeof COLOURS)[DrawingTheme];
+}
+
+/** Speeds that were held, each with its span; hollow where ridden one way only. */
+const Spots = ({ spots, at: { x, y }, size, colours }: SpotsProps) =>
+  spots.map(({ speedMps, whPerM, hollow }, i) => (
+    <g key={i} stroke={colours.spruce} strokeWidth={size / 10}>
+      <path
+        d={`M${x(speedMps)} ${y(whPerM.mean - halfWidth95(whPerM))}V${y(whPerM.mean + halfWidth95(whPerM))}`}
+      />
+      <circle
+        cx={x(speedMps)}
+        cy={y(whPerM.mean)}
+        r={0.36 * size}
+        fill={hollow ? colours.sheet : colours.spruce}
+      />
+    </g>
+  ));
+
 /** Energy over speed: what was held, with its span, and the road load fitted to it. */
 export function Curves({ content: { curves, spots }, width, height, size, theme, system }: CurvesProps) {
   const colours = COLOURS[theme];
@@ -90,19 +114,12 @@ export function Curves({ content: { curves, spots }, width, height, size, theme,
           </g>
         );
       })}
-      {spots.map(({ speedMps, whPerM, hollow }, i) => (
-        <g key={i} stroke={colours.spruce} strokeWidth={size / 10}>
-          <path
-            d={`M${x(speed(speedMps))} ${y(use(whPerM.mean - halfWidth95(whPerM)))}V${y(use(whPerM.mean + halfWidth95(whPerM)))}`}
-          />
-          <circle
-            cx={x(speed(speedMps))}
-            cy={y(use(whPerM.mean))}
-            r={0.36 * size}
-            fill={hollow ? colours.sheet : colours.spruce}
-          />
-        </g>
-      ))}
+      <Spots
+        spots={spots}
+        at={{ x: (mps) => x(speed(mps)), y: (whPerM) => y(use(whPerM)) }}
+        size={size}
+        colours={colours}
+      />
     </g>
   );
 }

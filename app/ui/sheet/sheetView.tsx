@@ -28,15 +28,14 @@ const onDesk = (photographId: string) => href("/sheet/photographs/:photographId"
 
 type Say = (text: string) => string;
 
-function Figures({
-  figures,
-  system,
-  say,
-}: {
+/** Figures with what their sentences and units are written out by. */
+export interface FiguresProps {
   readonly figures: readonly SheetFigure[];
   readonly system: System;
   readonly say: Say;
-}) {
+}
+
+function Figures({ figures, system, say }: FiguresProps) {
   return (
     <div className="paper-figures">
       {figures.map(({ key, value, dimension, says, pencil }, i) => {
