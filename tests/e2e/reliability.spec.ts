@@ -245,7 +245,7 @@ test("a backup is made, told on Today, and brought back beside the desk or in it
   await page.getByLabel("in place of this desk").check();
   await page.getByLabel("Yes, in its place").check();
   await page
-    .locator('input[type="file"]')
+    .locator('input[name="file"]')
     .setInputFiles({ name: "wrong.backup", mimeType: "application/gzip", buffer: Buffer.from("hello") });
   await page.getByRole("button", { name: "Bring it back" }).click();
   await expect(page.getByText("It is not a backup of Barometron. Nothing was changed.")).toBeVisible();

@@ -112,7 +112,7 @@ test("the phone's bar holds the day's stations, the rest is under More", async (
   await page.goto(address);
   await ready(page);
   await page.getByRole("button", { name: "More" }).click();
-  await expect(page.getByRole("menuitem")).toHaveText(["Bikes", "Compare", "Settings"]);
+  await expect(page.getByRole("menuitem")).toHaveText(["Bikes", "Compare", "Sheet", "Settings"]);
   await page.getByRole("menuitem", { name: "Compare" }).click();
   await expect(page.getByRole("heading", { name: "Compare" })).toBeVisible();
 });

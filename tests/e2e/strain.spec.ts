@@ -233,7 +233,7 @@ test.describe("before the page is alive", () => {
       .first()
       .click();
     // What stands for those without script is no text to the tool, which has script itself.
-    expect(await page.content()).toContain("Without script the start");
+    await expect.poll(() => page.content()).toContain("Without script the start");
     await page.getByLabel("Distance", { exact: true }).fill("0");
     await page.getByLabel("Percent", { exact: true }).fill("100");
     await page.getByLabel("The charger said done").check();

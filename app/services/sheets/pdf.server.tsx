@@ -1,4 +1,5 @@
 import { Document, Image, Page, renderToBuffer, Text, View } from "@react-pdf/renderer";
+import { forReader } from "#app/ui/sheet/forReader";
 import { renderUnits, type Decimal, type System } from "#core/base";
 import type { Paper, SheetBlock, SheetDocument } from "#core/telling";
 import type { Database } from "#db/client";
@@ -54,7 +55,9 @@ function Block({ block, ask, say, under }: BlockProps) {
     case "drawing": {
       const svg = ask.drawings[block.name]?.[ask.system];
       const width = WIDTH[ask.paper];
-      return svg ? <Image src={Buffer.from(pngOf(svg, SHARPNESS * width))} style={{ width }} /> : null;
+      return svg ? (
+        <Image src={Buffer.from(pngOf(forReader(svg), SHARPNESS * width))} style={{ width }} />
+      ) : null;
     }
     case "words":
       return <OwnWords markdown={block.markdown} />;

@@ -9,6 +9,7 @@ import type {
 } from "#core/telling";
 import { href } from "react-router";
 import { codeOf } from "./code";
+import { forReader } from "./forReader";
 import { readMarkdown, type Run } from "./markdown";
 
 /** Drawings of a page by name, in each system of units, as SVG. */
@@ -86,9 +87,15 @@ const Table = ({ caption, headings, rows, say, under }: TableProps) => (
     <tbody>
       {rows.map((row, i) => (
         <tr key={i}>
-          {row.map((cell, column) => (
-            <td key={column}>{say(cell)}</td>
-          ))}
+          {row.map((cell, column) =>
+            column === 0 ? (
+              <th key={column} scope="row">
+                {say(cell)}
+              </th>
+            ) : (
+              <td key={column}>{say(cell)}</td>
+            ),
+          )}
         </tr>
       ))}
     </tbody>
@@ -187,7 +194,7 @@ function Block({ block, drawings, system, say, under, source }: BlockProps) {
           className="paper-drawing"
           role="img"
           aria-label={block.shows}
-          dangerouslySetInnerHTML={{ __html: svg }}
+          dangerouslySetInnerHTML={{ __html: forReader(svg) }}
         />
       ) : null;
     }
