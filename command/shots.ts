@@ -60,7 +60,7 @@ export function shots(): Promise<number> {
         const page = await browser.newPage({
           ...{ viewport, serviceWorkers: "block" },
         });
-        if (viewport === PAPER) await page.emulateMedia({ media: "print" });
+        if (viewport === PAPER && !path.endsWith("/html")) await page.emulateMedia({ media: "print" });
         // A sheet's file is no page of the desk: it is opened by itself.
         if (path.endsWith("/html")) {
           await page.setContent(await (await fetch(serving.address + path)).text());

@@ -1,8 +1,7 @@
 import { Form, href, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { dayText } from "#app/ui/testLine";
 import { packSheet } from "#core/battery";
-import { fixed, formatQuantity, halfWidth95 } from "#core/base";
+import { dayText, fixed, formatQuantity, halfWidth95 } from "#core/base";
 import { Cautions } from "#ui/cautions";
 import { Figure } from "#ui/figure";
 import { Page } from "#ui/page";

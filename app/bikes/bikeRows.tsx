@@ -1,6 +1,5 @@
 import { href, Link } from "react-router";
-import { dayText } from "#app/ui/testLine";
-import { formatQuantity, type Estimate } from "#core/base";
+import { dayText, type Estimate, formatQuantity } from "#core/base";
 import type { SetUp, Test } from "#core/records";
 import { Act } from "#ui/act";
 import { Figure } from "#ui/figure";

@@ -1,9 +1,8 @@
 import { lazy } from "react";
 import { href, Link } from "react-router";
-import { dayText } from "#app/ui/testLine";
 import type { packHistory, PackHistory } from "#core/analysis";
 import type { usableEnergy } from "#core/battery";
-import { fixed, formatQuantity, formatUncertain } from "#core/base";
+import { dayText, fixed, formatQuantity, formatUncertain } from "#core/base";
 import type { Bench, PackRecord } from "#core/records";
 import { useSpoken, useSystem } from "#ui/system";
 import { Chart } from "#ui/charts/chart";

@@ -1,5 +1,5 @@
 import { Form } from "react-router";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { SearchList } from "#ui/overlays/searchList";
 import type { PairTest } from "./pairPanel";
 

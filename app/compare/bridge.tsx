@@ -1,9 +1,9 @@
 import { href, data, Form, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
-import { dayText, testSentence } from "#app/ui/testLine";
+import { testSentence } from "#app/ui/testLine";
 import type { Bridge } from "#core/compare";
-import { fixed, formatUncertain, unitToken, writeUncertain } from "#core/base";
+import { dayText, fixed, formatUncertain, unitToken, writeUncertain } from "#core/base";
 import { findReference, newestReferences, referenceKey, referenceName } from "#core/bike";
 import { listPublished, publish } from "#db/references";
 import { Page, Problems } from "#ui/page";

@@ -1,7 +1,6 @@
 import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { dayText } from "#app/ui/testLine";
-import { fixed, formatQuantity, formatUncertain, halfWidth95, stopwatchText } from "#core/base";
+import { dayText, fixed, formatQuantity, formatUncertain, halfWidth95, stopwatchText } from "#core/base";
 import { CLIMB_PACK_WH } from "#core/compare";
 import type { Quarters } from "#core/analysis";
 import { Empty, Page } from "#ui/page";

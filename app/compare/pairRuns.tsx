@@ -1,8 +1,7 @@
 import { useState } from "react";
 import { href, Link } from "react-router";
-import { dayText } from "#app/ui/testLine";
 import { sourceWords } from "#core/analysis";
-import { fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, Z_95 } from "#core/base";
+import { dayText, fixed, formatQuantity, formatUncertain, METRES_PER_MILE, scale, Z_95 } from "#core/base";
 import { useSystem } from "#ui/system";
 import { AddRun, sideName } from "./addRun";
 import { Confounders, type PairTest } from "./pairPanel";

@@ -1,5 +1,4 @@
-import { dayText } from "#app/ui/testLine";
-import { decimalsOf, fixed, fromSi, writeIn, type DimensionName } from "#core/base";
+import { dayText, decimalsOf, type DimensionName, fixed, fromSi, writeIn } from "#core/base";
 import type { Swapped } from "#core/compare";
 import type { Place } from "#app/services/comparison/row";
 

@@ -3,10 +3,17 @@ import { href, data, Form, Link, useFetcher } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { dayText } from "#app/ui/testLine";
 import { useMeeting } from "#ui/forms/useMeeting";
 import { sweepResults, type SweepCurve, type SweepResults } from "#core/compare";
-import { farText, formatQuantity, formatUncertain, formatInput, unitOf, type System } from "#core/base";
+import {
+  dayText,
+  farText,
+  formatInput,
+  formatQuantity,
+  formatUncertain,
+  type System,
+  unitOf,
+} from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
 import { findSweep, saveSweep } from "#db/field";
 import { useAnnounced } from "#ui/announce";

@@ -1,6 +1,6 @@
 import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { listSweeps } from "#db/field";
 import { Empty, Page } from "#ui/page";
 import { CompareNav } from "./nav";

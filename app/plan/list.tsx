@@ -1,9 +1,8 @@
 import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { dayText } from "#app/ui/testLine";
 import { legsLength, buildRoute } from "#core/route";
 import { questionOf, TEMPLATES } from "#core/planning";
-import { formatQuantity } from "#core/base";
+import { dayText, formatQuantity } from "#core/base";
 import { listBikes } from "#db/bikes";
 import { listCourses, listMethods, listPlans } from "#db/plans";
 import { Act } from "#ui/act";

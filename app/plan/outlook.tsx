@@ -1,6 +1,5 @@
 import type { Plan, PlanResults, Warning } from "#core/planning";
-import { durationText, fixed, formatQuantity, unitOf } from "#core/base";
-import { dayText } from "#app/ui/testLine";
+import { dayText, durationText, fixed, formatQuantity, unitOf } from "#core/base";
 import { Figure } from "#ui/figure";
 import { useAnnounced } from "#ui/announce";
 import { useSpoken, useSystem } from "#ui/system";

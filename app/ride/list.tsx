@@ -1,7 +1,7 @@
 import { href, Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { pendingOnDesk } from "#app/services/analysis.server";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { listPlans } from "#db/plans";
 import { openTests } from "#db/results";
 import { listTests } from "#db/tests";

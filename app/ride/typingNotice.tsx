@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from "react";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { isOtherDay } from "./typing";
 
 export type Typing = "riding" | "notes";

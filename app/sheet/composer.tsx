@@ -8,7 +8,7 @@ import { allReferences } from "#app/services/comparison/references.server";
 import { staleOf } from "#app/ui/forms/stale";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { newestReferences } from "#core/bike";
 import { remarksOf, type Remark, type SheetOptions } from "#core/telling";
 import { listEditions, publishSheet, saveSheet, withdrawEdition, type SheetLine } from "#db/sheets";

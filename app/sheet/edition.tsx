@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { footOf } from "#app/services/sheets/foot";
 import { sheetPage } from "#app/services/sheets/sheetPage.server";
 import { systemOf } from "#app/ui/systemCookie";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { changesSince } from "#core/telling";
 import { Page } from "#ui/page";
 import { PrintButton } from "#ui/printButton";

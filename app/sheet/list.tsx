@@ -3,7 +3,7 @@ import { z } from "zod";
 import { dbContext } from "#app/context";
 import { madeId } from "#app/ui/network/once.server";
 import { found } from "#app/ui/require.server";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { SHEET_KINDS, type SheetKind } from "#core/telling";
 import { findBench, listAllBenches } from "#db/bikes";
 import type { Database } from "#db/client";

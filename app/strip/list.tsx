@@ -2,7 +2,7 @@ import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { z } from "zod";
 import { freshen } from "#app/services/analysis.server";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { headlinesOf } from "#db/results";
 import { countTests, listTests } from "#db/tests";
 import type { Unreadable } from "#db/unreadable";

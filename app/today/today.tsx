@@ -4,7 +4,7 @@ import { dbContext } from "#app/context";
 import { sheetAt } from "#app/services/planning.server";
 import { freshenDesk } from "#app/services/analysis.server";
 import { deskNotices } from "#app/services/notices.server";
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import { listBikes } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listPlans, type PlanLine } from "#db/plans";

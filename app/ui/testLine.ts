@@ -1,13 +1,5 @@
-import { formatQuantity, type System } from "#core/base";
+import { dayText, formatQuantity, type System } from "#core/base";
 import type { Test } from "#core/records";
-
-const MONTH = new Intl.DateTimeFormat("en-US", { month: "short", timeZone: "UTC" });
-
-/** A day as it is read: "18 Oct 2026". */
-export function dayText(day: string): string {
-  const at = new Date(`${day.slice(0, 10)}T00:00:00Z`);
-  return `${at.getUTCDate()} ${MONTH.format(at)} ${at.getUTCFullYear()}`;
-}
 
 /** The sentence under a test's title: method, drive, course, weather, day, rider, from what was noted. */
 export function testSentence(

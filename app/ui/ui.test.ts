@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { z } from "zod";
 import { systemCookie, systemOf } from "#app/ui/systemCookie";
-import { dayText, testSentence } from "#app/ui/testLine";
+import { testSentence } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 import {
   choice,
   listText,

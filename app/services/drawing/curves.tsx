@@ -53,10 +53,10 @@ export function Curves({ content: { curves, spots }, width, height, size, theme,
   const colours = COLOURS[theme];
   const [speedUnit, useUnit] = [unitOf("speed", system), unitOf("energyPerDistance", system)];
   const speed = (mps: number) => fromSi(mps, "speed", speedUnit);
-  const use = (whPerM: number) => fromSi(whPerM, "energyPerDistance", useUnit);
+  const energy = (whPerM: number) => fromSi(whPerM, "energyPerDistance", useUnit);
   const across = stepsCovering(BEYOND * Math.max(1, ...spots.map(({ speedMps }) => speed(speedMps))), 6);
   const up = stepsCovering(
-    BEYOND * Math.max(1, ...spots.map(({ whPerM }) => use(whPerM.mean + halfWidth95(whPerM)))),
+    BEYOND * Math.max(1, ...spots.map(({ whPerM }) => energy(whPerM.mean + halfWidth95(whPerM)))),
     4,
   );
   // Names of the lines stand below, as many in a row as there is room for.
@@ -69,7 +69,7 @@ export function Curves({ content: { curves, spots }, width, height, size, theme,
     ...curve,
     points: curve.speedMps.flatMap((mps, i) => {
       const { mean } = curve.whPerM[i]!;
-      const here = use(mean);
+      const here = energy(mean);
       return speed(mps) <= across.at(-1)! && here <= up.at(-1)! ? [[x(speed(mps)), y(here)] as const] : [];
     }),
   }));
@@ -116,7 +116,7 @@ export function Curves({ content: { curves, spots }, width, height, size, theme,
       })}
       <Spots
         spots={spots}
-        at={{ x: (mps) => x(speed(mps)), y: (whPerM) => y(use(whPerM)) }}
+        at={{ x: (mps) => x(speed(mps)), y: (whPerM) => y(energy(whPerM)) }}
         size={size}
         colours={colours}
       />

@@ -1,4 +1,4 @@
-import { dayText } from "#app/ui/testLine";
+import { dayText } from "#core/base";
 
 /** What stands at the foot of a page: which edition, of what day, under which conditions. */
 export function footOf(

@@ -3,9 +3,10 @@ import type { ClaimReport } from "#core/compare";
 import type { System } from "#core/base";
 import { isOn, type SheetOptions } from "#core/telling";
 import { analysisOf } from "../analysis.server";
-import { onDeskIfReady } from "../comparison/answer.server";
+import { onDesk } from "../comparison/answer.server";
 import { allReferences } from "../comparison/references.server";
 import { compute } from "../compute/pool.server";
+import { findBike } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listPhotographs } from "#db/photographs";
 import type { SheetLine } from "#db/sheets";
@@ -16,17 +17,18 @@ import type { Gathered } from "./gathered";
 
 const TARIFF_MINOR = 30;
 
-/** What the desk says of the claims of a test's bike; nothing while it is still being reckoned. */
+/** What the desk says of the claims of a test's bike; throws while it is still being reckoned. */
 async function reportsFor(
   db: Database,
+  request: Request,
   { bikeId, drive }: { readonly bikeId: string; readonly drive: string },
   options: SheetOptions,
 ): Promise<readonly ClaimReport[]> {
-  if (!isOn(options, "claim")) return [];
+  if (!isOn(options, "claim") || !(await findBike(db, bikeId))?.claims.length) return [];
   const reference =
     (options.under && findReference(await allReferences(db), options.under)) || REFERENCES[0]!;
-  const { value } = await onDeskIfReady(db, "claims", { reference, tariffMinor: TARIFF_MINOR });
-  return value?.claimed.find((each) => each.bikeId === bikeId && each.drive === drive)?.reports ?? [];
+  const { value } = await onDesk(db, request, "claims", { reference, tariffMinor: TARIFF_MINOR });
+  return value.claimed.find((each) => each.bikeId === bikeId && each.drive === drive)?.reports ?? [];
 }
 
 /**
@@ -46,6 +48,6 @@ export async function sheetPage(
   const line = await findTest(db, of.testId);
   if (!line) return null;
   await analysisOf(db, line);
-  const reports = await reportsFor(db, { bikeId: line.bikeId, drive: line.test.drive }, options);
+  const reports = await reportsFor(db, request, { bikeId: line.bikeId, drive: line.test.drive }, options);
   return compute(db, "testPage", { testId: of.testId, options, photographs, reports, system });
 }

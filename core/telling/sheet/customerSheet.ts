@@ -1,5 +1,5 @@
 import { packSheet, temperatureFactor } from "#core/battery";
-import { fixed, halfWidth95, unitToken } from "#core/base";
+import { dayText, fixed, halfWidth95, unitToken } from "#core/base";
 import type { Bench, PackRecord } from "#core/records";
 import {
   paragraph,
@@ -48,7 +48,7 @@ export function hoursText(hours: number): string {
 function shown({ shownWh, shownPercent, wh }: Bench): SheetBlock | null {
   return linesOf(
     line("The tester showed", unitToken(shownWh ?? wh, "energy", 0)),
-    line("and of the label", shownPercent === undefined ? null : `${fixed(shownPercent, 0)} %`),
+    line("Of the label", shownPercent === undefined ? null : `${fixed(shownPercent, 0)} %`),
   );
 }
 
@@ -136,7 +136,7 @@ export function customerSheet(input: CustomerSheetInput, options: SheetOptions):
         line("Serial number", bench.serial),
         line("Software", bench.software),
         line("Made on", bench.madeOn),
-        line("First used on", pack.firstUsedOn),
+        line("First used on", pack.firstUsedOn && dayText(pack.firstUsedOn)),
         line(
           "Cycles",
           bench.cyclesShown === undefined
@@ -167,7 +167,7 @@ export function customerSheet(input: CustomerSheetInput, options: SheetOptions):
     kind: "customer",
     title: options.title,
     line: [
-      `Bench test of ${bench.on}`,
+      `Bench test of ${dayText(bench.on)}`,
       bench.instrument && `on ${bench.instrument}`,
       bench.by && `by ${bench.by}`,
     ]
