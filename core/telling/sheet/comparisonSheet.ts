@@ -1,4 +1,4 @@
-import { estimateToken, fixed, unitToken, type DimensionName, type Estimate } from "#core/base";
+import { estimateToken, fixed, halfWidth95, unitToken, type DimensionName, type Estimate } from "#core/base";
 import { rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
 import {
   paragraph,
@@ -162,7 +162,7 @@ const climbTables = ({ hills }: ComparisonSheetInput): readonly SheetBlock[] =>
       unitToken(figures.speedMps, "speed", 1),
       unitToken(figures.verticalMPerHour, "climb", 0),
       figures.whPerVerticalM
-        ? `${fixed(figures.whPerVerticalM.mean, 2)} ± ${fixed(1.96 * figures.whPerVerticalM.sd, 2)} Wh`
+        ? `${fixed(figures.whPerVerticalM.mean, 2)} ± ${fixed(halfWidth95(figures.whPerVerticalM), 2)} Wh`
         : "timed alone",
     ]),
   }));
@@ -212,7 +212,10 @@ export function comparisonSheet(input: ComparisonSheetInput, options: SheetOptio
   return {
     kind: "comparison",
     title: options.title,
-    line: `${asSentence(countText(input.places.length, "figure")).slice(0, -1)} ${input.under}, each with the span that holds the truth 95 times in 100`,
+    line:
+      input.places.length === 0
+        ? `No test has a figure ${input.under} yet.`
+        : `${asSentence(countText(input.places.length, "figure")).slice(0, -1)} ${input.under}, each with the span that holds the truth 95 times in 100`,
     sections: sections.filter(({ key }) => isOn(options, key)),
   };
 }
