@@ -80,6 +80,18 @@ function Block({ block, ask, say, under }: BlockProps) {
   }
 }
 
+/** Rows and paragraphs that stay on one page with their heading; longer sections go on over the next. */
+const MOST_TOGETHER = 8;
+
+/** Whether a section may be parted by the end of a page. */
+const isLong = (blocks: readonly SheetBlock[]): boolean =>
+  blocks.reduce((sum, block) => {
+    if (block.kind === "table") return sum + block.rows.length;
+    if (block.kind === "lines") return sum + block.lines.length;
+    if (block.kind === "list") return sum + block.items.length;
+    return sum + (block.kind === "words" || block.kind === "photographs" ? MOST_TOGETHER + 1 : 1);
+  }, 0) > MOST_TOGETHER;
+
 /** A page of a test, a comparison or a pack on paper, as PDF. Throws `CannotDraw` where the letters are missing. */
 export const pdfOf = (_db: Database, ask: PdfAsk): Promise<Uint8Array> =>
   drawnFor(ask.decimal, () => {
@@ -93,7 +105,7 @@ export const pdfOf = (_db: Database, ask: PdfAsk): Promise<Uint8Array> =>
             <Text style={styles.title}>{title}</Text>
             <Text style={styles.line}>{say(line)}</Text>
             {sections.map(({ key, heading, blocks }) => (
-              <View key={key} style={styles.section}>
+              <View key={key} style={styles.section} wrap={isLong(blocks)}>
                 {heading ? (
                   <Text style={styles.heading} minPresenceAhead={30}>
                     {heading}

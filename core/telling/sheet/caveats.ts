@@ -54,12 +54,10 @@ export const CAVEAT_RULES: readonly Rule[] = [
   },
   {
     key: "small part",
-    says: ({ results: { end, curve } }) => {
-      const used = end.used.mean - (curve[0]?.used.mean ?? 0);
-      return end.closed || used >= SMALL_PART
+    says: ({ results: { end } }) =>
+      end.closed || end.used.mean >= SMALL_PART
         ? null
-        : `Only ${percentText(used)} of the energy was used: what the rest of the charge gives is a sketch.`;
-    },
+        : `Only ${percentText(end.used.mean)} of the energy was used: what the rest of the charge gives is a sketch.`,
   },
   {
     key: "not ridden to the end",

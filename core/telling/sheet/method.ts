@@ -16,10 +16,11 @@ const PROTOCOLS: Readonly<Record<string, string>> = {
   "hill trial": "Runs up a hill",
 };
 
+/** How it ended: what ended the charge, or how much of the pack's energy the way took. */
 const ends = ({ results: { end } }: TestFacts) =>
   end.closed
-    ? `until ${end.reason ?? "the end"}`
-    : `until ${percentText(end.used.mean)} of its energy was used${end.reason ? ` (${end.reason})` : ""}`;
+    ? ` until ${end.reason ?? "the end"}`
+    : `, ${percentText(end.used.mean)} of the pack's energy used on the way${end.reason ? ` (${end.reason})` : ""}`;
 
 /** Entries of the log of a kind. */
 const countKind = ({ results: { course } }: TestFacts, kind: string) =>
@@ -41,15 +42,18 @@ export const METHOD_RULES: readonly Rule[] = [
       const refills = countKind(facts, "refill");
       const began = hasStart(facts)
         ? "from a full charge"
-        : `from ${percentText(nth(facts.results.curve, 0).left.mean)}`;
+        : `from ${percentText(nth(facts.results.curve, 0).left.mean)} left`;
       const charged = refills > 0 ? `, with ${countText(refills, "charge")} in between` : "";
-      return `${PROTOCOLS[school] ?? asSentence(school).slice(0, -1)}, ${began} ${ends(facts)}${charged}.`;
+      return `${PROTOCOLS[school] ?? asSentence(school).slice(0, -1)}, ${began}${ends(facts)}${charged}.`;
     },
   },
   {
     key: "rides",
-    says: ({ record }) =>
-      record.rides.length > 1 ? asSentence(`${countText(record.rides.length, "ride")} on one charge`) : null,
+    says: (facts) => {
+      const count = facts.record.rides.length;
+      const onOne = countKind(facts, "refill") === 0 ? " on one charge" : "";
+      return count > 1 ? asSentence(`${countText(count, "ride")}${onOne}`) : null;
+    },
   },
   {
     key: "two packs",

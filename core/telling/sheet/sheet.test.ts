@@ -55,7 +55,7 @@ describe("how it was measured, sentence by sentence", () => {
     expect(said("protocol", whole)).toContain(whole.results.end.reason!);
     expect(part.results.end.closed).toBe(false);
     expect(said("protocol", part)).toContain(
-      `${Math.round(100 * part.results.end.used.mean)} % of its energy was used`,
+      `${Math.round(100 * part.results.end.used.mean)} % of the pack's energy used on the way`,
     );
   });
   test("a full start is told only where it is a reading that counts", () => {
@@ -68,6 +68,21 @@ describe("how it was measured, sentence by sentence", () => {
     const percents = part.results.readings.filter(({ kind, struck }) => kind === "percent" && !struck).length;
     expect(percents).toBeGreaterThan(1);
     expect(said("evidence", part)).toContain(`${percents} percent readings`);
+  });
+  test("several rides are on one charge only where none was charged in between", () => {
+    const { record, results } = part;
+    const twice = { ...record, rides: [...record.rides, ...record.rides] };
+    expect(said("rides", { record, results })).toBeNull();
+    expect(said("rides", { record: twice, results })).toBe("Two rides on one charge.");
+    const [first, ...rest] = results.course.marks;
+    const charged = { ...first!.entries[0]!, body: { kind: "refill" as const, toFull: true } };
+    const course = {
+      ...results.course,
+      marks: [{ ...first!, entries: [...first!.entries, charged] }, ...rest],
+    };
+    const between = { record: twice, results: { ...results, course } };
+    expect(said("rides", between)).toBe("Two rides.");
+    expect(said("protocol", between)).toContain("with one charge in between");
   });
   test("throttle and levels exclude each other", () => {
     const throttle = {
@@ -121,13 +136,29 @@ describe("what to know of it", () => {
   });
   test("so little of a charge is a sketch, unless the pack ended it", () => {
     const used = { mean: 0.2, sd: 0.01 };
-    const start = [{ distanceM: 0, used: { mean: 0, sd: 0 }, left: { mean: 1, sd: 0 } }];
-    expect(
-      keysOf(withResults({ end: { ...part.results.end, used, closed: false }, curve: start })),
-    ).toContain("small part");
-    expect(
-      keysOf(withResults({ end: { ...part.results.end, used, closed: true }, curve: start })),
-    ).not.toContain("small part");
+    expect(keysOf(withResults({ end: { ...part.results.end, used, closed: false } }))).toContain(
+      "small part",
+    );
+    expect(keysOf(withResults({ end: { ...part.results.end, used, closed: true } }))).not.toContain(
+      "small part",
+    );
+  });
+  test("what it says was used is the energy over what the pack holds, wherever the ride began", () => {
+    const short = ridden(9, (record) => ({
+      ...record,
+      rides: record.rides.map((ride) => ({
+        ...ride,
+        // What is left of a charge: the start and the first looks are not there.
+        entries: ride.entries.filter(({ body }, i) => body.kind !== "start" && i > 2).slice(0, 4),
+      })),
+    }));
+    const { energy, capacity, end, curve } = short.results;
+    expect(curve[0]!.left.mean).toBeLessThan(0.97);
+    expect(end.used.mean).toBeCloseTo(energy.value.mean / capacity.value.mean, 2);
+    const said = caveatsOf(short).find((sentence) => sentence.startsWith("Only"))!;
+    expect(said).toContain(
+      `Only ${Math.round((100 * energy.value.mean) / capacity.value.mean)} % of the energy`,
+    );
   });
   test("effort and air are asked for only where nobody noted them", () => {
     const { effort: _e, riderW: _w, bpm: _b, airTempC: _a, packTempC: _p, ...rest } = part.record.test;
