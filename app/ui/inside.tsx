@@ -18,9 +18,23 @@ interface Reckoning {
 const isReckoning = (data: unknown): data is Reckoning =>
   typeof data === "object" && data !== null && "reckoning" in data;
 
+/** The page that comes in this one's place has the focus on its heading, as any page that was gone to. */
+function useFocusOnWhatComes(): void {
+  useEffect(
+    () => () => {
+      requestAnimationFrame(() => {
+        if (document.activeElement === document.body)
+          document.querySelector<HTMLElement>("#page h1")?.focus({ preventScroll: true });
+      });
+    },
+    [],
+  );
+}
+
 /** A page whose figures take longer: how far it is, and itself as soon as it is ready. */
 function StillReckoning({ stale, all }: Reckoning) {
   useAskAgain(true);
+  useFocusOnWhatComes();
   return (
     <Page title="Being reckoned" line="This page comes by itself as soon as its figures are there.">
       <div className="grid max-w-xl gap-3 p-4 md:p-6" role="status" data-pending={stale}>
