@@ -122,6 +122,9 @@ describe("references by name and version", () => {
   test("a name means its newest version, with a version that one", () => {
     expect(findReference(all, "House")).toBe(own);
     expect(findReference(all, "House@1")).toBe(REFERENCES[0]);
+    // An address may hold anything, line breaks among it.
+    for (const key of ["", "@", "House@", "a\r\nb", "a\u2028@1", "House\n@1"])
+      expect(findReference(all, key)).toBeNull();
     expect(findReference(all, "House@7")).toBeNull();
     expect(findReference(all, "Nowhere")).toBeNull();
     expect(findReference(all, referenceKey(own))).toBe(own);

@@ -67,7 +67,7 @@ export const referenceKey = ({ name, version }: Reference) => `${name}@${version
 
 /** Finds what an address names: that version, or the newest of the name. */
 export function findReference(all: readonly Reference[], key: string): Reference | null {
-  const [, name, version] = there(/^(.*?)(?:@(\d+))?$/.exec(key));
+  const [, name, version] = there(/^([\s\S]*?)(?:@(\d+))?$/.exec(key));
   return (
     all
       .filter((each) => each.name === name && (version === undefined || each.version === Number(version)))
