@@ -6,14 +6,13 @@ import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";
 import { BikeClaims } from "./bikeClaims";
 import { onDesk } from "#app/services/comparison/answer.server";
+import { TARIFF_MINOR } from "#app/services/comparison/ask";
 import { Filters, Pick } from "./filters";
 import { CompareNav } from "./nav";
 import { allReferences, referenceAt } from "#app/services/comparison/references.server";
 import { useFilters } from "./useFilters";
 import type { Route } from "./+types/claims";
 
-/** Price of a kilowatt-hour when nobody types one, minor units. */
-const TARIFF_MINOR = 30;
 const DEAREST_MINOR = 1000;
 
 export async function loader({ request, context }: Route.LoaderArgs) {

@@ -18,11 +18,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const { line, edition } = await editionAt(db, params);
   const now = await sheetPage(db, request, line, systemOf(request));
-  const { document, drawings, reference, method } = edition.body;
+  const { document, drawings, reference } = edition.body;
   const same = now?.inputs === edition.inputs;
   return {
     sheetId: line.id,
-    ...{ document, drawings, reference, method },
+    ...{ document, drawings, reference },
     number: edition.number,
     at: edition.at,
     withdrawnAt: edition.withdrawnAt,

@@ -14,6 +14,7 @@ import {
 } from "#core/telling";
 import { analysisOf } from "../analysis.server";
 import { onDesk } from "../comparison/answer.server";
+import { TARIFF_MINOR } from "../comparison/ask";
 import { ridingOf, shelfOf } from "../comparison/desk.server";
 import { allReferences } from "../comparison/references.server";
 import { hillsNamed, pairNamed, standingsPlaces } from "../sheets/comparisonPage.server";
@@ -36,7 +37,6 @@ export const cardAskSchema = z.object({
 });
 export type CardOf = z.infer<typeof cardAskSchema>;
 
-const TARIFF_MINOR = 30;
 const nothing = (sentence: string): Result<CardFrom> => err("no-card", "card", sentence);
 
 interface From {

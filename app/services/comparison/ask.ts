@@ -11,6 +11,9 @@ export interface StandingsAsk extends Omit<BoardAsk, "reference"> {
   readonly all: boolean;
 }
 
+/** Price of a kilowatt-hour when nobody types one, minor units. */
+export const TARIFF_MINOR = 30;
+
 /** Energy of the common pack when nobody types one, Wh. */
 export const COMMON_WH = 500;
 const LEAST_WH = 20;

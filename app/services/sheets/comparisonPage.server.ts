@@ -13,7 +13,7 @@ import type { Database } from "#db/client";
 import { listSweeps } from "#db/field";
 import { hashOf } from "../build.server";
 import { onDesk } from "../comparison/answer.server";
-import { readAsk } from "../comparison/ask";
+import { readAsk, TARIFF_MINOR } from "../comparison/ask";
 import { ridingOf, shelfOf } from "../comparison/desk.server";
 import { allReferences } from "../comparison/references.server";
 import type { Place } from "../comparison/row";
@@ -22,7 +22,6 @@ import { DRAWING_WIDTH, inBoth, type Gathered } from "./gathered";
 
 /** Bikes whose ranges, and sweeps, a page shows at most. */
 const MOST_BIKES = 6;
-const TARIFF_MINOR = 30;
 const MEASURED = "whPerMi";
 
 const nameOf = ({ row: { bike, title, drive } }: Place) =>

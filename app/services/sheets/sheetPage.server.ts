@@ -4,6 +4,7 @@ import type { System } from "#core/base";
 import { isOn, type SheetOptions } from "#core/telling";
 import { analysisOf } from "../analysis.server";
 import { onDesk } from "../comparison/answer.server";
+import { TARIFF_MINOR } from "../comparison/ask";
 import { allReferences } from "../comparison/references.server";
 import { compute } from "../compute/pool.server";
 import { findBike } from "#db/bikes";
@@ -14,8 +15,6 @@ import { findTest } from "#db/tests";
 import { comparisonPage } from "./comparisonPage.server";
 import { customerPage } from "./customerPage.server";
 import type { Gathered } from "./gathered";
-
-const TARIFF_MINOR = 30;
 
 /** What the desk says of the claims of a test's bike; throws while it is still being reckoned. */
 async function reportsFor(

@@ -3,7 +3,7 @@ import type { System } from "#core/base";
 import { writeBundle } from "#core/io";
 import type { TestResults } from "#core/analysis";
 import type { TestRecord } from "#core/records";
-import { testSheet, type SheetOptions, type SheetPhotograph } from "#core/telling";
+import { testSheet, type SheetOptions, type SheetPhotograph, type ToldClaim } from "#core/telling";
 import type { Database } from "#db/client";
 import { loadRecord } from "#db/record";
 import { cachedAnalysis } from "#db/results";
@@ -33,7 +33,7 @@ function claimsOf(
   { bike, test }: TestRecord,
   results: TestResults,
   reports: readonly ClaimReport[],
-): readonly ClaimReport[] {
+): readonly ToldClaim[] {
   const { rangeTotal } = results;
   if (!rangeTotal) return [];
   return bike.claims
@@ -46,11 +46,8 @@ function claimsOf(
           each.claim.highM === claim.highM &&
           each.claim.mode === claim.mode,
       );
-      const nothing = { claimM: claim.lowM, impliedWhPerM: 0, ratio: 0 };
       return {
         claim,
-        low: report?.low ?? nothing,
-        high: report?.high ?? nothing,
         lines: isRiddenSo(claim.mode, bike.levels, results)
           ? [own, ...(report?.lines.filter(({ under }) => under !== own.under) ?? [])]
           : (report?.lines ?? []),

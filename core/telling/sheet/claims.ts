@@ -9,10 +9,13 @@ function spanText({ lowM, highM, mode }: ClaimReport["claim"]): string {
   return `${lowM === highM ? miles(lowM) : `${miles(lowM)} to ${miles(highM)}`}${mode ? `, ${mode}` : ""}`;
 }
 
+/** What a page tells of a claim. */
+export type ToldClaim = Pick<ClaimReport, "claim" | "lines" | "needs">;
+
 /** A bike's claims, and what they are called on a page. */
 export interface ClaimsOf {
   readonly label: string;
-  readonly reports: readonly ClaimReport[];
+  readonly reports: readonly ToldClaim[];
 }
 
 /** Claims line by line: as ridden first, then as stated, then under the reference, with what the last would need. */

@@ -18,5 +18,6 @@ export { remarksByTopic, remarksOf, topicOf, TOPICS, type Remark, type Topic } f
 export { testSheet, type TestSheetInput } from "./testSheet.ts";
 export { customerSheet, hoursText, type CustomerSheetInput } from "./customerSheet.ts";
 export { comparisonSheet, type ComparisonSheetInput, type SheetPlace } from "./comparisonSheet.ts";
+export { type ToldClaim } from "./claims.ts";
 export { changesSince } from "./changes.ts";
 export { sheetMarkdown } from "./asText.ts";

@@ -1,10 +1,9 @@
 import type { TestResults } from "#core/analysis";
 import { estimateToken, unitToken, type Problem, type System } from "#core/base";
-import type { ClaimReport } from "#core/compare";
 import { foldLog, writeLine } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
 import { caveatsOf } from "./caveats.ts";
-import { claimsBlock } from "./claims.ts";
+import { claimsBlock, type ToldClaim } from "./claims.ts";
 import {
   paragraph,
   photographsBlock,
@@ -27,7 +26,7 @@ export interface TestSheetInput {
   readonly results: TestResults | null;
   readonly problems: readonly Problem[];
   /** The claims of the bike against this test. */
-  readonly claims: readonly ClaimReport[];
+  readonly claims: readonly ToldClaim[];
   readonly photographs: readonly SheetPhotograph[];
   /** Units of a log that is printed as it was noted. */
   readonly system: System;
