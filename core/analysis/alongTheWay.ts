@@ -1,5 +1,5 @@
 import { energyFigure, estimateOf, linearFigure, usedBetween } from "#core/estimation";
-import { METRES_PER_MILE, nth, widen } from "#core/base";
+import { nth, widen } from "#core/base";
 import type { Timeline } from "#core/ride/log";
 import type { Reckoning } from "./reckoning.ts";
 
@@ -17,10 +17,7 @@ export function alongTheWay({ solved, wide, perMetre }: Reckoning, course: Timel
       level,
       ground,
       whPerM: perMetre(
-        estimateOf(
-          solved,
-          energyFigure(solved, 0, usedBetween(solved, 0, from, to), distanceM / METRES_PER_MILE),
-        ),
+        estimateOf(solved, energyFigure(solved, 0, usedBetween(solved, 0, from, to), distanceM)),
       ),
     }));
   return { curve, stretches };

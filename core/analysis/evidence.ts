@@ -1,14 +1,4 @@
-import {
-  nth,
-  lastOf,
-  DEFAULTS,
-  fixed,
-  METRES_PER_MILE,
-  unitToken,
-  scale,
-  withRelative,
-  type Estimate,
-} from "#core/base";
+import { nth, lastOf, DEFAULTS, fixed, unitToken, scale, withRelative, type Estimate } from "#core/base";
 import {
   singleSourceEstimates,
   type SingleSourceEstimate,
@@ -31,7 +21,7 @@ const NAMES: Readonly<Record<SingleSourceEstimate["evidence"], string>> = {
 };
 
 interface StraightLine {
-  readonly whPerMi: Estimate;
+  readonly whPerM: Estimate;
   readonly volts: number;
   readonly byLine: number;
   readonly byCurve: number;
@@ -47,18 +37,18 @@ function straightLine(solved: Solved, pack: Pack, readings: readonly LoggedReadi
   const { legs } = nth(solved.input.rides, 0);
   const between = legs.slice(first.mark, last.mark);
   if (between.some(({ charged }) => charged)) return null;
-  const miles = between.reduce((sum, leg) => sum + Object.values(leg.miles).reduce((a, b) => a + b, 0), 0);
+  const metres = between.reduce((sum, leg) => sum + Object.values(leg.metres).reduce((a, b) => a + b, 0), 0);
   const curve = curveOf(pack);
   const [empty, full] = [curve.voltsAt(0) * cells, curve.voltsAt(1) * cells];
   const line = (packVolts: number) => straightLineCharge(packVolts, empty, full);
   const drop = line(first.packVolts) - line(last.packVolts);
   const usable = nth(Object.values(solved.columns.usable), 0);
-  if (!(drop > 0) || !(miles > 0)) return null;
+  if (!(drop > 0) || !(metres > 0)) return null;
   const perVolt = 1 / (full - empty);
   const voltsSd = DEFAULTS.unrestedVoltsSd * cells * Math.SQRT2;
-  const mean = (drop * usable.mean) / miles;
+  const mean = (drop * usable.mean) / metres;
   return {
-    whPerMi: { mean, sd: mean * Math.hypot((voltsSd * perVolt) / drop, usable.sd / usable.mean) },
+    whPerM: { mean, sd: mean * Math.hypot((voltsSd * perVolt) / drop, usable.sd / usable.mean) },
     volts: last.packVolts,
     byLine: line(last.packVolts),
     byCurve: curve.chargeAt(last.packVolts / cells),
@@ -87,7 +77,7 @@ function sentenceOf(alone: readonly EvidenceAlone[], line: StraightLine | null):
   const curve = alone.find(({ kind }) => kind === "volts");
   if (line && curve)
     parts.push(
-      `At ${fixed(line.volts, 1)} V a straight line leaves ${fixed(line.byLine * 100, 0)} % of the charge, the cell curve ${fixed(line.byCurve * 100, 0)} %: that is why the line reads ${whPer(line.whPerMi.mean / METRES_PER_MILE)} where the curve reads ${whPer(curve.whPerM.mean)}.`,
+      `At ${fixed(line.volts, 1)} V a straight line leaves ${fixed(line.byLine * 100, 0)} % of the charge, the cell curve ${fixed(line.byCurve * 100, 0)} %: that is why the line reads ${whPer(line.whPerM.mean)} where the curve reads ${whPer(curve.whPerM.mean)}.`,
     );
   return parts.length ? parts.join(" ") : null;
 }
@@ -101,12 +91,12 @@ export function evidenceAlone(
   readings: readonly LoggedReading[],
   distanceRelativeSd: number,
 ): { readonly alone: readonly EvidenceAlone[]; readonly sentence: string | null } {
-  const perMetre = (value: Estimate) => withRelative(scale(value, 1 / METRES_PER_MILE), distanceRelativeSd);
-  const alone: EvidenceAlone[] = singleSourceEstimates(input).map(({ evidence, readings: own, whPerMi }) => ({
+  const withDistance = (value: Estimate) => withRelative(value, distanceRelativeSd);
+  const alone: EvidenceAlone[] = singleSourceEstimates(input).map(({ evidence, readings: own, whPerM }) => ({
     kind: evidence,
     name: NAMES[evidence],
     from: evidence === "runDown" ? "the end, from a full start" : countedWords(own),
-    whPerM: perMetre(whPerMi),
+    whPerM: withDistance(whPerM),
   }));
   const line = straightLine(solved, nth(Object.values(input.packs), 0), readings);
   if (line) {
@@ -115,7 +105,7 @@ export function evidenceAlone(
       kind: "straightLine",
       name: "volts, by a straight line",
       from: "the first and last volts at rest",
-      whPerM: perMetre(line.whPerMi),
+      whPerM: withDistance(line.whPerM),
     });
   }
   return { alone, sentence: sentenceOf(alone, line) };

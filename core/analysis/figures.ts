@@ -5,7 +5,7 @@ import {
   influences,
   judgeReadings,
   linearFigure,
-  milesOf,
+  metresOf,
   rideFigure,
   usedBetween,
   usedOnRide,
@@ -13,7 +13,7 @@ import {
   type SolvedLedger,
 } from "#core/estimation";
 import { labelEnergy } from "#core/battery";
-import { lastOf, METRES_PER_MILE, nth, widen, type Estimate } from "#core/base";
+import { lastOf, nth, widen, type Estimate } from "#core/base";
 import type { TestRecord } from "#core/records";
 import type { TrackProfile } from "#core/ride/distance";
 import { foldLog, type LoggedReading, type Timeline } from "#core/ride/log";
@@ -176,7 +176,7 @@ export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "cour
   const { wide, perMetre } = reckoned;
   const best = bestOf(reckoned);
   const pack = packFigures(reckoned);
-  const distanceM = milesOf(nth(input.rides, 0)) * METRES_PER_MILE;
+  const distanceM = metresOf(nth(input.rides, 0));
   const distance = { mean: distanceM, sd: distanceM * relativeSd };
   const bears = influences(whole, rideFigure(whole, 0)).map((bearing, i) => ({
     ...bearing,

@@ -121,8 +121,8 @@ export function ledgerInput(
         gauge: ONLY,
         legs: course.legs.map(({ distanceM, level, ground, gainM, lossM, charged }) =>
           charged
-            ? { miles: {}, charged }
-            : { miles: { [cellName(level, ground)]: distanceM / METRES_PER_MILE }, gainM, lossM },
+            ? { metres: {}, charged }
+            : { metres: { [cellName(level, ground)]: distanceM }, gainM, lossM },
         ),
         readings: readings.map(({ reading }) => byInstrument(reading, record.instruments)),
       },

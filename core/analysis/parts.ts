@@ -1,6 +1,6 @@
-import { cellFigure, milesOf, isUnidentifiable, estimateOf, type Solved } from "#core/estimation";
+import { cellFigure, metresOf, isUnidentifiable, estimateOf, type Solved } from "#core/estimation";
 import type { Timeline } from "#core/ride/log";
-import { there, nth, METRES_PER_MILE, type Estimate } from "#core/base";
+import { there, nth, type Estimate } from "#core/base";
 import { cellName } from "./input.ts";
 import type { PartUse } from "./types.ts";
 
@@ -18,7 +18,7 @@ export function parts(
       {
         level,
         ground,
-        distanceM: milesOf(nth(solved.input.rides, 0), cell) * METRES_PER_MILE,
+        distanceM: metresOf(nth(solved.input.rides, 0), cell),
         whPerM: isUnidentifiable(solved, cell) ? null : perMetre(estimateOf(solved, figure)),
       },
     ];

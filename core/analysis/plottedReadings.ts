@@ -8,7 +8,7 @@ import type { DrawnReading } from "./types.ts";
  * Every reading as the strip draws it: where it alone would put the curve, with its own error, and how it bears on the
  * answer.
  *
- * @param used fraction used at each mark in the answer; @param bearing of each counted reading; @param perMetre brings Wh/mi of the ledger to the answer's Wh per metre
+ * @param used fraction used at each mark in the answer; @param bearing of each counted reading; @param perMetre brings the ledger's Wh per metre to the answer's
  */
 export function plottedReadings(
   course: Timeline,
@@ -16,7 +16,7 @@ export function plottedReadings(
   readings: readonly LoggedReading[],
   used: Float64Array,
   bearing: ReadonlyMap<LoggedReading, Influence>,
-  perMetre: (whPerMi: Estimate) => Estimate,
+  perMetre: (whPerM: Estimate) => Estimate,
 ): DrawnReading[] {
   const setting = settingOf(input, nth(input.rides, 0));
   return readings.map((logged) => {

@@ -1,12 +1,12 @@
 import { birgeRatio, estimateOf, rideFigure, type Solved } from "#core/estimation";
-import { METRES_PER_MILE, scale, widen, withRelative, type Estimate } from "#core/base";
+import { widen, withRelative, type Estimate } from "#core/base";
 
-/** A solved ledger with what turns its figures into the answer's: widened, in metres, with the distance's own error. */
+/** A solved ledger with what turns its figures into the answer's: widened, with the distance's own error. */
 export interface Reckoning {
   readonly solved: Solved;
   /** Factor of every sd, where readings disagree. */
   readonly wide: number;
-  perMetre(whPerMi: Estimate): Estimate;
+  perMetre(whPerM: Estimate): Estimate;
 }
 
 /** @param distanceRelativeSd of the distance ridden */
@@ -15,7 +15,7 @@ export function reckoning(solved: Solved, distanceRelativeSd: number): Reckoning
   return {
     solved,
     wide,
-    perMetre: (value) => withRelative(scale(widen(value, wide), 1 / METRES_PER_MILE), distanceRelativeSd),
+    perMetre: (value) => withRelative(widen(value, wide), distanceRelativeSd),
   };
 }
 

@@ -1,4 +1,4 @@
-import { num, nth, DEFAULTS, type Estimate } from "#core/base";
+import { num, nth, DEFAULTS, METRES_PER_MILE, type Estimate } from "#core/base";
 import {
   linearFigure,
   estimateOf,
@@ -10,7 +10,7 @@ import {
 import type { RideSoFar } from "#core/analysis/projection";
 
 /** Stretches are looked at in spans of this: shorter ones show the gauge's steps, and hills last for miles. */
-const LEAST_SPAN_MI = 4;
+const LEAST_SPAN_M = 4 * METRES_PER_MILE;
 /** The ledger's own scatter counts like so many stretches. */
 const LEARNED_AS = 3;
 
@@ -22,24 +22,28 @@ function roadScatter(solved: Solved, usedShare: number): number {
   const { mean } = solved.posterior;
   const first = nth(solved.columns.firstMark, 0);
   const capacity = num(mean, nth(Object.values(solved.columns.capacity), 0));
-  const ridden = nth(solved.input.rides, 0).legs.flatMap(({ miles, charged }, leg) => {
-    const length = Object.values(miles).reduce((a, b) => a + b, 0);
+  const ridden = nth(solved.input.rides, 0).legs.flatMap(({ metres, charged }, leg) => {
+    const length = Object.values(metres).reduce((a, b) => a + b, 0);
     if (charged || length <= 0) return [];
-    return [{ miles: length, used: num(mean, first + leg + 1) - num(mean, first + leg) }];
+    return [{ metres: length, used: num(mean, first + leg + 1) - num(mean, first + leg) }];
   });
-  const miles = ridden.reduce((sum, each) => sum + each.miles, 0);
-  const rate = usedShare / miles;
+  const metres = ridden.reduce((sum, each) => sum + each.metres, 0);
+  const rate = usedShare / metres;
   if (!(rate > 0)) return DEFAULTS.scatterShare;
   const learned =
-    (DEFAULTS.scatterShare * DEFAULTS.rateWhPerMi * Math.sqrt(solved.scatterSquared)) / (capacity * rate);
-  const spans: { miles: number; used: number }[] = [];
+    (DEFAULTS.scatterShare * DEFAULTS.rateWhPerMi * Math.sqrt(solved.scatterSquared)) /
+    (capacity * rate * METRES_PER_MILE);
+  const spans: { metres: number; used: number }[] = [];
   for (const each of ridden) {
     const last = spans.at(-1);
-    if (last && last.miles < LEAST_SPAN_MI)
-      spans[spans.length - 1] = { miles: last.miles + each.miles, used: last.used + each.used };
+    if (last && last.metres < LEAST_SPAN_M)
+      spans[spans.length - 1] = { metres: last.metres + each.metres, used: last.used + each.used };
     else spans.push(each);
   }
-  const square = spans.reduce((sum, each) => sum + each.miles * (each.used / each.miles / rate - 1) ** 2, 0);
+  const square = spans.reduce(
+    (sum, each) => sum + (each.metres / METRES_PER_MILE) * (each.used / each.metres / rate - 1) ** 2,
+    0,
+  );
   const told = LEARNED_AS + Math.max(0, spans.length - 1);
   return Math.sqrt((LEARNED_AS * learned ** 2 + square) / told) * studentShare(told);
 }

@@ -1,5 +1,4 @@
 import { rankMeasurements, type NextMeasure, type Solved } from "#core/estimation";
-import { METRES_PER_MILE } from "#core/base";
 import type { Surer } from "./types.ts";
 
 const WORDS: Readonly<Record<NextMeasure, string>> = {
@@ -20,7 +19,7 @@ export function surer(solved: Solved, wide: number, distanceSd: number): readonl
     measure,
     what: WORDS[measure],
     minutes,
-    sdLeft: Math.hypot((sdLeft * wide) / METRES_PER_MILE, distanceSd),
-    gainPerMinute: (gainPerMinute * wide) / METRES_PER_MILE,
+    sdLeft: Math.hypot(sdLeft * wide, distanceSd),
+    gainPerMinute: gainPerMinute * wide,
   }));
 }

@@ -1,6 +1,6 @@
 import { budgetOf, type BudgetLine, type Figure, type Solved } from "#core/estimation";
 import type { ErrorSource } from "#core/battery/readings";
-import { METRES_PER_MILE, type Estimate } from "#core/base";
+import { type Estimate } from "#core/base";
 import type { DoubtLine } from "./types.ts";
 
 /** The distance's own error in the budget, beside the ledger's sources. */
@@ -19,7 +19,7 @@ export function varianceBudget(
 ): readonly DoubtLine[] {
   const byLedger = budgetOf(solved, figure).map(({ source, variance }) => ({
     source,
-    variance: variance * (wide / METRES_PER_MILE) ** 2,
+    variance: variance * wide ** 2,
   }));
   const byDistance: BudgetLine = { source: DISTANCE_SOURCE, variance: (best.mean * relativeSd) ** 2 };
   const lines = [...byLedger, byDistance]

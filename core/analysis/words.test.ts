@@ -62,7 +62,7 @@ describe("a reading in question", () => {
           percent(80),
           10_300,
           { standing: -5.2, logOdds, meant: "70 %" },
-          { distanceMi: 6.4, times },
+          { distanceM: 6.4 * METRES_PER_MILE, times },
         ),
         "imperial",
       );

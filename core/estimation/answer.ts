@@ -1,5 +1,5 @@
 import type { ErrorSource } from "#core/battery/readings";
-import { there, nth, METRES_PER_MILE, renderUnits, type Estimate, ok, type Result } from "#core/base";
+import { there, nth, METRES_PER_MILE, renderUnits, scale, type Estimate, ok, type Result } from "#core/base";
 import { markOf } from "#core/battery/readings";
 import { singleSourceEstimates } from "./singleSource.ts";
 import { budgetOf } from "./budget.ts";
@@ -7,7 +7,7 @@ import {
   barFigure,
   cellFigure,
   columnFigure,
-  milesOf,
+  metresOf,
   isUnidentifiable,
   rateFigure,
   rideFigure,
@@ -29,6 +29,9 @@ import { solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 
 type MeanAndSd = readonly [mean: number, sd: number];
 const pair = ({ mean, sd }: Estimate): MeanAndSd => [mean, sd];
+
+/** Wh per metre as it is answered, Wh per mile. */
+const perMile = (figure: Estimate): Estimate => scale(figure, METRES_PER_MILE);
 
 /** The ledger's answer in miles and Wh, sds before distance error and before widening. */
 export interface LedgerAnswer {
@@ -105,14 +108,14 @@ function points(solved: Solved, gauge: string) {
 }
 
 const rideFigures = (solved: Solved) =>
-  solved.input.rides.map((_, ride) => estimateOf(solved, rideFigure(solved, ride)));
+  solved.input.rides.map((_, ride) => perMile(estimateOf(solved, rideFigure(solved, ride))));
 
 /** A reading in question, with its sentence in miles. */
 function flagAnswer(solved: SolvedLedger, without: Judgement["without"], flag: LedgerFlag) {
   const ride = nth(solved.input.rides, flag.ride);
   const reading = nth(ride.readings, flag.reading);
-  const miles = milesOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
-  const sentence = flagSentence(reading, miles * METRES_PER_MILE, flag, otherStory(solved, without, flag));
+  const metres = metresOf({ ...ride, legs: ride.legs.slice(0, markOf(reading)) });
+  const sentence = flagSentence(reading, metres, flag, otherStory(solved, without, flag));
   return { ...flag, sentence: renderUnits(sentence, "imperial") };
 }
 
@@ -137,24 +140,27 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
   const { thresholdsF, lastBarF, lowPowerF } = points(solved, first.gauge);
   const used = input.cells.flatMap((cell) => {
     const figure = cellFigure(solved, cell);
-    return figure ? [[cell, pair(estimateOf(solved, figure))] as const] : [];
+    return figure ? [[cell, pair(perMile(estimateOf(solved, figure)))] as const] : [];
   });
   const difference =
     input.rides.length === 2
-      ? estimateOf(solved, sumFigures([[rideFigure(solved, 0), 1], [rideFigure(solved, 1), -1]])) // prettier-ignore
+      ? perMile(estimateOf(solved, sumFigures([[rideFigure(solved, 0), 1], [rideFigure(solved, 1), -1]]))) // prettier-ignore
       : null;
   return ok({
     whPerMi: rides.map(({ mean }) => mean),
     whPerMiSd: rides.map(({ sd }) => sd),
     whPerMiSdWidened: rides.map(({ sd }) => sd * wide),
-    energyWh: rides.map(({ mean }, ride) => mean * milesOf(nth(input.rides, ride))),
+    energyWh: rides.map(({ mean }, ride) => (mean * metresOf(nth(input.rides, ride))) / METRES_PER_MILE),
     capacityWh: capacityOf(first.pack).mean,
     capacitySdWh: capacityOf(first.pack).sd,
     ...(packs.length > 1 && {
       capacities: Object.fromEntries(packs.map((pack) => [pack, pair(capacityOf(pack))])),
     }),
     cellRateWhPerMi: Object.fromEntries(
-      input.cells.map((cell) => [cell, pair(estimateOf(solved, rateFigure(solved, first.pack, cell)))]),
+      input.cells.map((cell) => [
+        cell,
+        pair(perMile(estimateOf(solved, rateFigure(solved, first.pack, cell)))),
+      ]),
     ),
     cellWhPerMi: Object.fromEntries(used),
     notToldApart: used.map(([cell]) => cell).filter((cell) => isUnidentifiable(solved, cell)),
@@ -174,16 +180,16 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
       },
     }),
     budget: budgetOf(solved, rideFigure(solved, 0)).map(
-      ({ source, variance }) => [source, variance] as const,
+      ({ source, variance }) => [source, variance * METRES_PER_MILE ** 2] as const,
     ),
     alone: Object.fromEntries(
-      singleSourceEstimates(input).map(({ evidence, whPerMi }) => [evidence, pair(whPerMi)]),
+      singleSourceEstimates(input).map(({ evidence, whPerM }) => [evidence, pair(perMile(whPerM))]),
     ),
     next: rankMeasurements(solved).map(({ measure, minutes, sdLeft, gainPerMinute }) => ({
       measure,
       minutes,
-      whPerMiSdLeft: sdLeft,
-      gainPerMinute,
+      whPerMiSdLeft: sdLeft * METRES_PER_MILE,
+      gainPerMinute: gainPerMinute * METRES_PER_MILE,
     })),
     ...(difference && {
       differenceWhPerMi: difference.mean,

@@ -1,5 +1,14 @@
 import type { ErrorSource } from "#core/battery/readings";
-import { nth, assuming, type Assumed, errs, ok, type Problem, type Result } from "#core/base";
+import {
+  nth,
+  METRES_PER_MILE,
+  assuming,
+  type Assumed,
+  errs,
+  ok,
+  type Problem,
+  type Result,
+} from "#core/base";
 import { usableEnergy, type UsableEnergy } from "#core/battery";
 import { GP_NODES } from "./gpBasis.ts";
 import type { LedgerInput } from "./schema.ts";
@@ -56,10 +65,15 @@ export interface Columns {
   readonly capacity: Readonly<Record<string, number>>;
 }
 
-/** Column of a cell's rate on a pack: fraction of the pack per mile. */
+/** Column of a cell's rate on a pack: fraction of the pack per metre. */
 export function rateColumn({ unknowns, usable, assumed }: Columns, pack: string, cell: string): number {
-  const { mean } = nth(usable, pack);
-  return unknowns.add(`rate ${pack}/${cell}`, assumed.rateWhPerMi / mean, assumed.rateSdWhPerMi / mean, null);
+  const milesWh = nth(usable, pack).mean * METRES_PER_MILE;
+  return unknowns.add(
+    `rate ${pack}/${cell}`,
+    assumed.rateWhPerMi / milesWh,
+    assumed.rateSdWhPerMi / milesWh,
+    null,
+  );
 }
 
 /** The budget's names of the two slow errors. */

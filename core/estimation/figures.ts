@@ -1,4 +1,4 @@
-import { num, there, nth, DEFAULTS, type Estimate } from "#core/base";
+import { num, there, nth, DEFAULTS, METRES_PER_MILE, type Estimate } from "#core/base";
 import { bowAt } from "#core/battery/readings";
 import { combine, valueAt, type LinearForm } from "./linearForm.ts";
 import type { Posterior } from "./posterior.ts";
@@ -84,36 +84,36 @@ export function usedOnRide(solved: Solved, ride: number): CellUse {
   return usedBetween(solved, ride, 0, nth(solved.input.rides, ride).legs.length);
 }
 
-/** Miles of a ride, in all or in one cell. */
-export function milesOf({ legs }: LedgerRide, cell?: string): number {
+/** Metres of a ride, in all or in one cell. */
+export function metresOf({ legs }: LedgerRide, cell?: string): number {
   return legs.reduce(
-    (sum, { miles }) =>
-      sum + (cell === undefined ? Object.values(miles).reduce((a, b) => a + b, 0) : (miles[cell] ?? 0)),
+    (sum, { metres }) =>
+      sum + (cell === undefined ? Object.values(metres).reduce((a, b) => a + b, 0) : (metres[cell] ?? 0)),
     0,
   );
 }
 
-/** Whole-ride Wh per mile of one ride. */
+/** Whole-ride Wh per metre of one ride. */
 export function rideFigure(solved: Solved, ride: number): Figure {
-  return energyFigure(solved, ride, usedOnRide(solved, ride), milesOf(nth(solved.input.rides, ride)));
+  return energyFigure(solved, ride, usedOnRide(solved, ride), metresOf(nth(solved.input.rides, ride)));
 }
 
-/** Energy used in a cell over all rides, over its miles; null when it was not ridden. */
+/** Energy used in a cell over all rides, over its metres; null when it was not ridden. */
 export function cellFigure(solved: Solved, cell: string): Figure | null {
   const { input, travel } = solved;
-  const miles = input.rides.reduce((sum, ride) => sum + milesOf(ride, cell), 0);
-  if (miles === 0) return null;
+  const metres = input.rides.reduce((sum, ride) => sum + metresOf(ride, cell), 0);
+  if (metres === 0) return null;
   return sumFigures(
     travel.cellUse.flatMap((uses, ride) => {
       const use = uses.get(cell);
       if (!use) return [];
       const scattered = { ...use, variance: use.variance * solved.scatterSquared };
-      return [[energyFigure(solved, ride, scattered, miles), 1] as const];
+      return [[energyFigure(solved, ride, scattered, metres), 1] as const];
     }),
   );
 }
 
-/** A cell's rate on a pack, Wh per mile, for forecasts. */
+/** A cell's rate on a pack, Wh per metre, for forecasts. */
 export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
   const { columns, input } = solved;
   const ride = input.rides.findIndex((each) => each.pack === pack);
@@ -123,10 +123,10 @@ export function rateFigure(solved: Solved, pack: string, cell: string): Figure {
 
 /** Whether the readings say nothing of a cell's own rate: its posterior sd is over half its prior sd, on every pack it was ridden with. */
 export function isUnidentifiable({ columns, input, posterior }: Solved, cell: string): boolean {
-  const packs = new Set(input.rides.filter((ride) => milesOf(ride, cell) > 0).map(({ pack }) => pack));
+  const packs = new Set(input.rides.filter((ride) => metresOf(ride, cell) > 0).map(({ pack }) => pack));
   return [...packs].every((pack) => {
     const column = there(columns.unknowns.find(`rate ${pack}/${cell}`));
-    const prior = DEFAULTS.rateSdWhPerMi / nth(columns.usable, pack).mean;
+    const prior = DEFAULTS.rateSdWhPerMi / METRES_PER_MILE / nth(columns.usable, pack).mean;
     return posterior.variance(new Map([[column, 1]])) > (0.5 * prior) ** 2;
   });
 }

@@ -23,7 +23,7 @@ export {
   columnFigure,
   energyFigure,
   linearFigure,
-  milesOf,
+  metresOf,
   isUnidentifiable,
   rideFigure,
   studentShare,

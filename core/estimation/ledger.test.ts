@@ -6,7 +6,7 @@ import {
   answerLedger,
   budgetOf,
   ledgerInputSchema,
-  milesOf,
+  metresOf,
   rideFigure,
   settingOf,
   solveLedger,
@@ -15,7 +15,7 @@ import {
   energyFigure,
   type LedgerInput,
 } from "#core/estimation";
-import { assuming } from "#core/base";
+import { assuming, METRES_PER_MILE } from "#core/base";
 import { usableEnergy } from "#core/battery";
 import { rowOf } from "#core/battery/readings";
 
@@ -56,7 +56,7 @@ describe("the budget", () => {
     return Object.fromEntries(
       budgetOf(solved.value, rideFigure(solved.value, 0)).map(({ source: name, variance }) => [
         name,
-        variance,
+        variance * METRES_PER_MILE ** 2,
       ]),
     );
   };
@@ -126,7 +126,7 @@ describe("the model", () => {
           const solved = solveLedger(input);
           if (!solved.ok) throw new Error("not solved");
           const mine = estimateOf(solved.value, rideFigure(solved.value, 0));
-          const theirs = stackedAnswer(input);
+          const theirs = stackedAnswer(input) / METRES_PER_MILE;
           expect(Math.abs(mine.mean / theirs - 1)).toBeLessThan(1e-5);
         },
       ),
@@ -215,8 +215,8 @@ function stackedAnswer(input: LedgerInput): number {
   };
   push([[0, 1]], 0.5, 1);
   push([[marks, 1]], 15 / c0, 15 / c0);
-  legs.forEach(({ miles }, i) => {
-    const d = miles["steady"]!;
+  legs.forEach(({ metres }, i) => {
+    const d = metres["steady"]! / METRES_PER_MILE;
     push([[i + 1, 1], [i, -1], [marks, -d]], 0, (0.25 * 15 * Math.sqrt(d)) / c0); // prettier-ignore
   });
   const setting = settingOf(input, input.rides[0]!);
@@ -250,7 +250,7 @@ function stackedAnswer(input: LedgerInput): number {
     values.push(value);
   }
   const x = new QrDecomposition(new Matrix(rows)).solve(Matrix.columnVector(values));
-  const miles = legs.reduce((sum, leg) => sum + leg.miles["steady"]!, 0);
+  const miles = legs.reduce((sum, leg) => sum + leg.metres["steady"]! / METRES_PER_MILE, 0);
   return (c0 * (x.get(marks - 1, 0) - x.get(0, 0))) / miles;
 }
 
@@ -306,7 +306,11 @@ describe("bad input is said with its place", () => {
     expect(ledgerInputSchema.safeParse({ ...base, legs: [{ miles: { steady: -2 } }] }).success).toBe(false));
 });
 
-test("miles are counted by ride and by cell", () => {
+test("metres are counted by ride and by cell", () => {
   const [ride] = read(base).rides;
-  expect([milesOf(ride!), milesOf(ride!, "steady"), milesOf(ride!, "none")]).toEqual([19.2, 19.2, 0]);
+  expect(
+    [metresOf(ride!), metresOf(ride!, "steady"), metresOf(ride!, "none")].map((metres) =>
+      Number((metres / METRES_PER_MILE).toFixed(9)),
+    ),
+  ).toEqual([19.2, 19.2, 0]);
 });

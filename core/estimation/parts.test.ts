@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "#tests/property";
 import { Matrix, inverse } from "ml-matrix";
+import { METRES_PER_MILE } from "#core/base";
 import { ledgerInputSchema, solveLedger, type LedgerInput } from "#core/estimation";
 import { fractionRow, type Row } from "../battery/readings/row.ts";
 import { eliminate, forwardSubstitute, planElimination } from "./chain.ts";
@@ -131,7 +132,7 @@ describe("travel rows", () => {
     expect(travel.rows).toHaveLength(3);
     expect(rowSd(travel.rows[1]!)).toBeCloseTo((0.25 * 15) / 558, 12);
     expect(rowSd(travel.rows[2]!)).toBeCloseTo(2 * rowSd(travel.rows[1]!), 12);
-    expect(scatterSd(0, 558)).toBeCloseTo(scatterSd(0.01, 558), 15);
+    expect(scatterSd(0, 558)).toBeCloseTo(scatterSd(0.01 * METRES_PER_MILE, 558), 15);
   });
   test("a leg of two cells splits its scatter by distance", () => {
     const { travel } = rowsOf({ legs: [{ miles: { a: 3, b: 1 } }] });
@@ -146,7 +147,10 @@ describe("travel rows", () => {
     const twice = { rides: [{ legs, readings: [] }, { legs, readings: [] }] }; // prettier-ignore
     expect(keys(twice).filter((key) => key.startsWith("section"))).toEqual(["section levee/0/0"]);
     expect(keys({ legs }).filter((key) => key.startsWith("section"))).toEqual([]);
-    expect(rowSd(rowsOf(twice).travel.rows[1]!)).toBeCloseTo(scatterSd(2, 558) * Math.sqrt(0.3), 12);
+    expect(rowSd(rowsOf(twice).travel.rows[1]!)).toBeCloseTo(
+      scatterSd(2 * METRES_PER_MILE, 558) * Math.sqrt(0.3),
+      12,
+    );
   });
   test("a charge leaves the next mark as open as a start", () => {
     const { travel } = rowsOf({ legs: [{ miles: { a: 2 } }, { charged: true }, { miles: { a: 2 } }] });
@@ -158,7 +162,7 @@ describe("travel rows", () => {
       return [...travel.rows[1]!.form].filter(([column]) => column >= columns.marks).map(([, by]) => by);
     };
     const [rate, up, down] = lift(100);
-    expect(rate).toBe(-2);
+    expect(rate).toBeCloseTo(-2 * METRES_PER_MILE, 9);
     expect(up).toBeCloseTo((-50 * 100 * 9.80665) / (3600 * 0.75) / 558, 9);
     expect(down! / up!).toBeCloseTo(-0.5 * (20 / 50), 9);
     expect(lift(200)[1]! / up!).toBeCloseTo(2, 9);
@@ -169,7 +173,7 @@ describe("a display that stands still", () => {
   const rounded = (step: number) => [{ source: "gauge rounding", sd: step / Math.sqrt(12) } as const];
   const percent = (mark: number, f: number, step = 0.1): Row =>
     fractionRow(mark, f, rounded(step), { process: "gauge", f });
-  const legs = Array.from({ length: 8 }, () => ({ miles: { a: 1 } }));
+  const legs = Array.from({ length: 8 }, () => ({ metres: { a: 1 } }));
   const places = (rows: readonly Row[]) => dequantised(rows, { legs }).map(({ smooth }) => smooth!.f);
   test("has its slow error spread from the middle of one run to the middle of the next", () => {
     const rows = [0.1, 0.1, 0.1, 0.2, 0.2, 0.2].map((f, mark) => percent(mark, f));

@@ -1,9 +1,9 @@
-import { num, there, nth, DEFAULTS } from "#core/base";
+import { num, there, nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import { curveOf } from "#core/battery";
 import { markOf, rowOf, type Reading } from "#core/battery/readings";
 import { evidenceRows } from "./evidence.ts";
 import { valueAt } from "./linearForm.ts";
-import { milesOf, rideFigure, usedOnRide, varianceOf, type Figure } from "./figures.ts";
+import { metresOf, rideFigure, usedOnRide, varianceOf, type Figure } from "./figures.ts";
 import { EXACT, rowSd, type LedgerRow } from "./rows.ts";
 import { settingOf, solveLedger, type Solved } from "./solve.ts";
 import { worthDoing } from "./worthDoing.ts";
@@ -11,17 +11,19 @@ import { scatterSd } from "./travel.ts";
 
 export type NextMeasure = "bench" | "refill" | "restVolts" | "tenMiles" | "meteredRepeat";
 
-/** One thing that would make a ride's Wh/mi surer. */
+/** One thing that would make a ride's Wh per metre surer. */
 export interface RankedMeasurement {
   readonly measure: NextMeasure;
   /** A person's time, min. */
   readonly minutes: number;
-  /** Sd of the ride's Wh/mi that it would leave. */
+  /** Sd of the ride's Wh per metre that it would leave. */
   readonly sdLeft: number;
-  /** Fall of the sd per minute, Wh/mi. */
+  /** Fall of the sd per minute, Wh per metre. */
   readonly gainPerMinute: number;
 }
 
+/** How much further one would ride to read again. */
+const FURTHER_M = 10 * METRES_PER_MILE;
 /** Furthest down the pack that ten more miles may end. */
 const DEEPEST = 0.97;
 
@@ -59,10 +61,10 @@ function sdWithReading(solved: Solved, figure: Figure, ride: number, reading: Re
 function tenMilesOn(solved: Solved, ride: number): number | null {
   const { input, posterior, columns } = solved;
   const { legs, readings, pack } = nth(input.rides, ride);
-  const miles = milesOf(nth(input.rides, ride));
+  const metres = metresOf(nth(input.rides, ride));
   const end = num(posterior.mean, nth(columns.firstMark, ride) + legs.length);
-  const perMile = valueAt(usedOnRide(solved, ride).form, posterior.mean) / miles;
-  const f = end + 10 * perMile;
+  const perM = valueAt(usedOnRide(solved, ride).form, posterior.mean) / metres;
+  const f = end + FURTHER_M * perM;
   if (!(f < DEEPEST) || !(f > 0)) return null;
   const curve = curveOf(nth(input.packs, pack));
   const mark = legs.length + 1;
@@ -84,12 +86,12 @@ function tenMilesOn(solved: Solved, ride: number): number | null {
     added.push({ kind: "bars", mark, bars: Math.min(bars, Math.max(0, Math.ceil(bars * (1 - f)))) });
   if (added.length === 0) return null;
   const mix = Object.fromEntries(
-    input.cells.map((cell) => [cell, (10 * milesOf(nth(input.rides, ride), cell)) / miles]),
+    input.cells.map((cell) => [cell, (FURTHER_M * metresOf(nth(input.rides, ride), cell)) / metres]),
   );
   const longer = solveLedger({
     ...input,
     rides: input.rides.map((each, r) =>
-      r === ride ? { ...each, legs: [...legs, { miles: mix }], readings: [...readings, ...added] } : each,
+      r === ride ? { ...each, legs: [...legs, { metres: mix }], readings: [...readings, ...added] } : each,
     ),
   });
   return longer.ok ? Math.sqrt(varianceOf(longer.value.posterior, rideFigure(longer.value, ride))) : null;
@@ -103,7 +105,7 @@ function meteredRepeat(solved: Solved, ride: number, figure: Figure): number {
   const capacity = num(posterior.mean, column);
   const used = usedOnRide(solved, ride);
   const energyWh = capacity * valueAt(used.form, posterior.mean);
-  const scatter = scatterSd(milesOf(nth(input.rides, ride)), capacity) * capacity;
+  const scatter = scatterSd(metresOf(nth(input.rides, ride)), capacity) * capacity;
   const form = new Map([...used.form].map(([at, by]) => [at, by * capacity]));
   form.set(column, energyWh / capacity);
   const row: LedgerRow = {
@@ -119,7 +121,7 @@ function meteredRepeat(solved: Solved, ride: number, figure: Figure): number {
 }
 
 /**
- * What to measure next for one ride's Wh/mi: hypothetical readings in the same model, with the sd each would leave,
+ * What to measure next for one ride's Wh per metre: hypothetical readings in the same model, with the sd each would leave,
  * by gain per minute of a person's time. Only what takes at least 3 % off the sd is listed.
  */
 export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasurement[] {
@@ -127,13 +129,13 @@ export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasu
   const { legs, readings, pack } = nth(input.rides, ride);
   const figure = rideFigure(solved, ride);
   const now = Math.sqrt(varianceOf(posterior, figure));
-  const miles = milesOf(nth(input.rides, ride));
+  const metres = metresOf(nth(input.rides, ride));
   const last = legs.length;
   const capacity = num(posterior.mean, nth(columns.capacity, pack));
   const end = Math.min(1, Math.max(0, num(posterior.mean, nth(columns.firstMark, ride) + last)));
   const has = (kind: Reading["kind"], mark?: number) =>
     readings.some((reading) => reading.kind === kind && (mark === undefined || markOf(reading) === mark));
-  const rideMinutes = (60 * miles) / DEFAULTS.rideMph;
+  const rideMinutes = (60 * metres) / METRES_PER_MILE / DEFAULTS.rideMph;
   const found: { measure: NextMeasure; minutes: number; sdLeft: number | null }[] = [];
   if (nth(columns.usable, pack).from === "label") {
     const row: LedgerRow = {

@@ -1,41 +1,21 @@
-import { ASSUMPTION_NAMES, type AssumptionName, hasKey, schemaBy } from "#core/base";
+import { ASSUMPTION_NAMES, type AssumptionName, hasKey, METRES_PER_MILE, schemaBy } from "#core/base";
 import { z } from "zod";
 import { packSchema } from "#core/battery";
 import { readingSchema } from "#core/battery/readings";
 
-const milesSchema = z.record(
-  z.string(),
-  z
-    .number({ error: "Miles must be a number." })
-    .min(0, "Miles cannot be negative: give the distance ridden."),
-);
-
-const legSchema = z
-  .object({
-    /** Miles ridden in each cell (level or throttle x ground) between this mark and the next. */
-    miles: milesSchema.default({}),
-    gainM: z.number().min(0, "Metres climbed cannot be negative.").optional(),
-    lossM: z
-      .number()
-      .min(0, "Metres descended cannot be negative: give them as a positive number.")
-      .optional(),
-    /** Name of a section ridden more than once, for paired runs. */
-    section: z.string().optional(),
-    /** The pack was charged here instead of ridden: the fraction used starts anew. */
-    charged: z.boolean().optional(),
-  })
-  .refine(({ miles, charged }) => charged === true || Object.keys(miles).length > 0, {
-    path: ["miles"],
-    message: "A leg names at least one cell with its miles.",
-  });
-
-const rideShape = {
-  legs: z
-    .array(legSchema)
-    .min(1, "A ride needs at least one leg between two marks.")
-    .max(20_000, "A ride holds at most 20,000 legs."),
-  readings: z.array(readingSchema),
+const legShape = {
+  gainM: z.number().min(0, "Metres climbed cannot be negative.").optional(),
+  lossM: z.number().min(0, "Metres descended cannot be negative: give them as a positive number.").optional(),
+  /** Name of a section ridden more than once, for paired runs. */
+  section: z.string().optional(),
+  /** The pack was charged here instead of ridden: the fraction used starts anew. */
+  charged: z.boolean().optional(),
 };
+
+/** Distance ridden in each cell (level or throttle x ground) between this mark and the next, m. */
+const legSchema = z.object({ ...legShape, metres: z.record(z.string(), z.number().min(0)) });
+
+const rideShape = { legs: z.array(legSchema), readings: z.array(readingSchema) };
 
 export const gaugeSchema = z.object({
   percentStep: z.number().positive().max(50).default(1),
@@ -94,6 +74,45 @@ const named = z
 export type LedgerInput = z.infer<typeof named>;
 export type LedgerRide = LedgerInput["rides"][number];
 
+/** A leg as it is written: miles by cell. */
+const writtenLeg = z
+  .object({
+    ...legShape,
+    miles: z
+      .record(
+        z.string(),
+        z
+          .number({ error: "Miles must be a number." })
+          .min(0, "Miles cannot be negative: give the distance ridden."),
+      )
+      .default({}),
+  })
+  .refine(({ miles, charged }) => charged === true || Object.keys(miles).length > 0, {
+    path: ["miles"],
+    message: "A leg names at least one cell with its miles.",
+  })
+  .transform(({ miles, ...leg }) => ({
+    ...leg,
+    metres: Object.fromEntries(Object.entries(miles).map(([cell, mi]) => [cell, mi * METRES_PER_MILE])),
+  }));
+
+/** A reading as it is written: the doubt of its place in miles. */
+const writtenReading = z.preprocess(
+  (value) =>
+    typeof value === "object" && value !== null && "placeSdMi" in value && typeof value.placeSdMi === "number"
+      ? { ...value, placeSdM: value.placeSdMi * METRES_PER_MILE }
+      : value,
+  readingSchema,
+);
+
+const writtenRide = {
+  legs: z
+    .array(writtenLeg)
+    .min(1, "A ride needs at least one leg between two marks.")
+    .max(20_000, "A ride holds at most 20,000 legs."),
+  readings: z.array(writtenReading),
+};
+
 const shared = { ...common, pack: packSchema.optional(), gauge: gaugeSchema.optional() };
 const packsShape = {
   packs: z.record(z.string(), packSchema).optional(),
@@ -105,7 +124,7 @@ const ridesInput = z.object({
   rides: z
     .array(
       z.object({
-        ...rideShape,
+        ...writtenRide,
         pack: z.string().optional(),
         gauge: z.string().optional(),
         massKg: common.massKg,
@@ -113,7 +132,7 @@ const ridesInput = z.object({
     )
     .min(1, "Give at least one ride."),
 });
-const oneRideInput = z.object({ ...shared, ...rideShape });
+const oneRideInput = z.object({ ...shared, ...writtenRide });
 
 /** What a person may write, brought to packs, gauges and rides by name. */
 function gathered({
@@ -141,7 +160,7 @@ const one = oneRideInput
   .pipe(named);
 
 /**
- * Marks are numbered from 0; leg i joins mark i to i + 1. One ride, or several that share a pack, a gauge or a meter;
+ * A ledger as it is written, in miles; what it becomes is in metres. Marks are numbered from 0; leg i joins mark i to i + 1. One ride, or several that share a pack, a gauge or a meter;
  * `packs` and `gauges` by name where rides differ in them.
  */
 export const ledgerInputSchema = schemaBy<LedgerInput>((value) => (hasKey(value, "rides") ? several : one));

@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { METRES_PER_MILE, nth } from "#core/base";
 import type { Estimate } from "#core/base";
 import { EVIDENCE, evidenceOf, type Evidence, type Reading } from "#core/battery/readings";
 import { rideFigure, estimateOf, birgeRatio } from "./figures.ts";
@@ -12,14 +12,14 @@ const FROM_FULL: readonly Evidence[] = ["bars", "refill", "runDown"];
 export interface SingleSourceEstimate {
   readonly evidence: Evidence;
   readonly readings: readonly Reading[];
-  /** Wh per mile of the ride, widened where its own readings disagree. */
-  readonly whPerMi: Estimate;
+  /** Wh per metre of the ride, widened where its own readings disagree. */
+  readonly whPerM: Estimate;
 }
 
-/** Least that readings must narrow what any ride costs (15 of 15 Wh/mi) to be an answer at all. */
-const LEAST_NEWS = 10;
+/** Least that readings must narrow what any ride costs (15 of 15 Wh/mi) to be an answer at all, Wh per metre. */
+const LEAST_NEWS = 10 / METRES_PER_MILE;
 
-/** What each kind of evidence alone would say of a ride's Wh/mi; kinds that say nothing by themselves are left out. */
+/** What each kind of evidence alone would say of a ride's Wh per metre; kinds that say nothing by themselves are left out. */
 export function singleSourceEstimates(input: LedgerInput, ride = 0): readonly SingleSourceEstimate[] {
   return EVIDENCE.flatMap((evidence): readonly SingleSourceEstimate[] => {
     const own = nth(input.rides, ride).readings.filter(({ kind }) => evidenceOf(kind) === evidence);
@@ -36,7 +36,7 @@ export function singleSourceEstimates(input: LedgerInput, ride = 0): readonly Si
     // A slip is weighed here as it is with all kinds together.
     const { headline, without } = judgeReadings(solved.value);
     const { mean, sd } = estimateOf(headline, rideFigure(headline, 0));
-    const whPerMi = { mean, sd: sd * birgeRatio(without.posterior) };
-    return whPerMi.sd < LEAST_NEWS ? [{ evidence, readings: own, whPerMi }] : [];
+    const whPerM = { mean, sd: sd * birgeRatio(without.posterior) };
+    return whPerM.sd < LEAST_NEWS ? [{ evidence, readings: own, whPerM }] : [];
   });
 }

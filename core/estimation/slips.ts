@@ -1,6 +1,6 @@
-import { farText, there, nth, type Assumed, fixed, METRES_PER_MILE, unitToken } from "#core/base";
+import { farText, there, nth, type Assumed, fixed, unitToken } from "#core/base";
 import { likelySlip, markOf, readingText, type Reading, type Row } from "#core/battery/readings";
-import { energyFigure, milesOf, rideFigure, usedBetween } from "./figures.ts";
+import { energyFigure, metresOf, rideFigure, usedBetween } from "./figures.ts";
 import { leaveOneOut, type LeftOut } from "./leftOut.ts";
 import { mixed, type Solved, type SolvedLedger } from "./solve.ts";
 
@@ -142,9 +142,9 @@ export function judgeReadings(solved: SolvedLedger, setAside: ReadonlySet<number
   return { flags, standings, without, headline: mixed(stories) };
 }
 
-/** What must be true if the reading is: so many miles took so many times the usual. */
+/** What must be true if the reading is: so much of the way took so many times the usual. */
 export interface OtherStory {
-  readonly distanceMi: number;
+  readonly distanceM: number;
   readonly times: number;
 }
 
@@ -166,15 +166,15 @@ export function otherStory(solved: SolvedLedger, without: SolvedLedger, flag: Le
     [mark, after],
   ].flatMap(([from, to]): readonly OtherStory[] => {
     if (!Number.isFinite(from) || !Number.isFinite(to)) return [];
-    const distanceMi = milesOf({ ...nth(solved.input.rides, flag.ride), legs: legs.slice(from, to) });
-    if (!(distanceMi > 0) || !(usual > 0)) return [];
+    const distanceM = metresOf({ ...nth(solved.input.rides, flag.ride), legs: legs.slice(from, to) });
+    if (!(distanceM > 0) || !(usual > 0)) return [];
     const used = energyFigure(
       solved,
       flag.ride,
       usedBetween(solved, flag.ride, there(from), there(to)),
-      distanceMi,
+      distanceM,
     );
-    return [{ distanceMi, times: used.mean / usual }];
+    return [{ distanceM, times: used.mean / usual }];
   });
   const strange = ({ times }: OtherStory) => Math.abs(Math.log(Math.max(times, 0.01)));
   return told.reduce<OtherStory | null>(
@@ -200,7 +200,7 @@ export function flagSentence(
   const off = `${readingText(reading)} at ${place} is ${farText(standing)} too ${side} for the other readings`;
   const would = meant === null ? "" : ` ${meant} would fit.`;
   if (logOdds > EVEN_UP_TO || !other) return `${off}: ${likelySlip(reading.kind)}${would}`;
-  const stretch = unitToken(other.distanceMi * METRES_PER_MILE, "distance", 1);
+  const stretch = unitToken(other.distanceM, "distance", 1);
   return `${off}. Either it is a slip${meant === null ? "" : `, of ${meant}`}, or ${stretch} beside it took ${timesText(other.times)} the usual.`;
 }
 

@@ -1,5 +1,5 @@
 import type { ErrorSource } from "#core/battery/readings";
-import { nth, assuming, err, errs, ok, type Problem, type Result } from "#core/base";
+import { nth, assuming, METRES_PER_MILE, err, errs, ok, type Problem, type Result } from "#core/base";
 import { curveOf } from "#core/battery";
 import { checkReading, rowOf, type Reading, type Row, type Setting } from "#core/battery/readings";
 import { planElimination, MOST_HUBS, type EliminationPlan } from "./chain.ts";
@@ -51,9 +51,9 @@ export function settingOf(
 }
 
 /** A row with the doubt of where its reading was taken, in fractions of the pack. */
-function placed(row: Row, reading: Reading, fractionPerMile: number): Row {
-  if (!("placeSdMi" in reading) || !reading.placeSdMi) return row;
-  const sd = reading.placeSdMi * fractionPerMile;
+function placed(row: Row, reading: Reading, fractionPerM: number): Row {
+  if (!("placeSdM" in reading) || !reading.placeSdM) return row;
+  const sd = reading.placeSdM * fractionPerM;
   return { ...row, errors: [...row.errors, { source: "place of the look", sd }] };
 }
 
@@ -67,8 +67,8 @@ function problemsOf(input: LedgerInput): readonly Problem[] {
     const at = input.rides.length > 1 ? `rides.${r}.` : "";
     let distance = 0;
     ride.legs.forEach((leg, i) => {
-      for (const [cell, miles] of Object.entries(leg.miles)) {
-        distance += miles;
+      for (const [cell, metres] of Object.entries(leg.metres)) {
+        distance += metres;
         if (!cells.has(cell))
           problems.push({
             code: "unknown-cell",
@@ -171,8 +171,8 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const travel = travelRows(input, columns);
   const said = input.rides.flatMap((ride, r) => {
     const setting = settingOf(input, ride);
-    const perMile = columns.assumed.rateWhPerMi / nth(columns.usable, ride.pack).mean;
-    const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perMile));
+    const perM = columns.assumed.rateWhPerMi / METRES_PER_MILE / nth(columns.usable, ride.pack).mean;
+    const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perM));
     return lastSteadyLooks(ride.readings, dequantised(read, ride)).map((row) => ({ ride: r, row }));
   });
   const rows = evidenceRows(input, columns, said, null);

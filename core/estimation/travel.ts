@@ -1,4 +1,4 @@
-import { there, nth, DEFAULTS, STANDARD_GRAVITY } from "#core/base";
+import { there, nth, METRES_PER_MILE, DEFAULTS, STANDARD_GRAVITY } from "#core/base";
 import { rateColumn, type Columns } from "./columns.ts";
 import { addTo, combine, type LinearForm } from "./linearForm.ts";
 import { EXACT, ROAD, type LedgerRow } from "./rows.ts";
@@ -20,12 +20,13 @@ export interface Travel {
 type Leg = LedgerInput["rides"][number]["legs"][number];
 
 /**
- * Sd of one leg's scatter in fractions: 25 % of a mile's energy, growing with the root of distance.
+ * Sd of one leg's scatter in fractions: 25 % of a mile's energy over a mile, growing with the root of distance.
  *
- * @example scatterSd(4, 500).toFixed(3) === "0.015"
+ * @param lengthM of the leg
+ * @example scatterSd(4 * 1609.344, 500).toFixed(3) === "0.015"
  */
-export function scatterSd(miles: number, capacityWh: number): number {
-  const long = Math.max(miles, DEFAULTS.shortestLegMi);
+export function scatterSd(lengthM: number, capacityWh: number): number {
+  const long = Math.max(lengthM / METRES_PER_MILE, DEFAULTS.shortestLegMi);
   return (DEFAULTS.scatterShare * DEFAULTS.rateWhPerMi * Math.sqrt(long)) / capacityWh;
 }
 
@@ -60,8 +61,8 @@ function climbForm(columns: Columns, leg: Leg, massKg: number, capacityWh: numbe
 }
 
 /**
- * The travel rows: V_k - V_(k-1) = sum of miles x rate + climb + scatter. Runs of one section share 70 % of their scatter
- * variance. A charge in between leaves the next mark as open as a start. Miles, metres, kg, Wh.
+ * The travel rows: V_k - V_(k-1) = sum of metres x rate + climb + scatter. Runs of one section share 70 % of their scatter
+ * variance. A charge in between leaves the next mark as open as a start. Metres, kg, Wh.
  */
 export function travelRows(input: LedgerInput, columns: Columns): Travel {
   const rows: LedgerRow[] = [];
@@ -84,14 +85,14 @@ export function travelRows(input: LedgerInput, columns: Columns): Travel {
         open(first + i + 1);
         return;
       }
-      const parts = Object.entries(leg.miles);
-      const total = parts.reduce((sum, [, miles]) => sum + miles, 0);
+      const parts = Object.entries(leg.metres);
+      const total = parts.reduce((sum, [, metres]) => sum + metres, 0);
       const sd = scatterSd(total, capacityWh);
       const key = nth(nth(sections, r), i);
       const own = key === null ? 1 : 1 - DEFAULTS.pairedShare;
-      const spent = parts.map(([cell, miles], part) => {
-        const share = total > 0 ? miles / total : 1 / parts.length;
-        const form = new Map([[rateColumn(columns, ride.pack, cell), miles]]);
+      const spent = parts.map(([cell, metres], part) => {
+        const share = total > 0 ? metres / total : 1 / parts.length;
+        const form = new Map([[rateColumn(columns, ride.pack, cell), metres]]);
         if (key !== null && share > 0) {
           const shared = columns.unknowns.add(`section ${key}/${part}`, 0, 1, ROAD);
           form.set(shared, sd * Math.sqrt(share * DEFAULTS.pairedShare));

@@ -1,6 +1,5 @@
 import type { Forecast } from "#core/forecast";
 import { rideFigure, sumFigures, varianceOf, worthDoing } from "#core/estimation";
-import { METRES_PER_MILE } from "#core/base";
 import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import { runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
@@ -37,7 +36,7 @@ function differenceSd(
   const solved = solve(expectedLedger(forecast, record.bike, rides));
   if (!solved) return null;
   const each = runs.map((run, i) => [rideFigure(solved, i), (run === "a" ? 1 : -1) / pairs] as const);
-  return Math.sqrt(varianceOf(solved.posterior, sumFigures(each))) / METRES_PER_MILE;
+  return Math.sqrt(varianceOf(solved.posterior, sumFigures(each)));
 }
 
 /** What runs of two will tell apart, and what it would take; null when one charge does not hold them. */

@@ -1,4 +1,4 @@
-import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { nth, DEFAULTS } from "#core/base";
 import type { RouteSegment, Route } from "#core/route";
 import type { Forecast } from "#core/forecast";
 import type { LedgerInput } from "#core/estimation";
@@ -23,9 +23,9 @@ export interface ExpectedRide {
   readonly section?: string;
 }
 
-/** Miles in each cell, and metres up and down, of a stretch of a way. */
+/** Metres in each cell, and up and down, of a stretch of a way. */
 function stretch(way: Route, fromM: number, toM: number, cellOf: (piece: RouteSegment) => string) {
-  const miles: Record<string, number> = {};
+  const metres: Record<string, number> = {};
   let [gainM, lossM] = [0, 0];
   let atM = Math.floor(fromM / way.lapM + 1e-9) * way.lapM;
   while (atM < toM - 1e-6)
@@ -33,13 +33,13 @@ function stretch(way: Route, fromM: number, toM: number, cellOf: (piece: RouteSe
       const inside = Math.min(toM, atM + piece.lengthM) - Math.max(fromM, atM);
       if (inside > 1e-6) {
         const cell = cellOf(piece);
-        miles[cell] = (miles[cell] ?? 0) + inside / METRES_PER_MILE;
+        metres[cell] = (metres[cell] ?? 0) + inside;
         if (piece.slope > 0) gainM += piece.slope * inside;
         else lossM -= piece.slope * inside;
       }
       atM += piece.lengthM;
     }
-  return { miles, gainM, lossM };
+  return { metres, gainM, lossM };
 }
 
 /** Fraction of the pack that is expected to be used at a place. */
@@ -148,7 +148,7 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
         atM,
         ({ ground, level }) => `${variant ?? (level || rig.level)} | ${ground}`,
       );
-      Object.keys(leg.miles).forEach((cell) => cells.add(cell));
+      Object.keys(leg.metres).forEach((cell) => cells.add(cell));
       return ride.section === undefined ? leg : { ...leg, section: ride.section };
     });
     const looked = new Set([fromM, toM, ...ride.checkInsM]);

@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE, withRelative } from "#core/base";
+import { DEFAULTS, withRelative } from "#core/base";
 import { rankMeasurements, worthDoing } from "#core/estimation";
 import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
@@ -37,7 +37,7 @@ export function singleYield(record: PlanRecord, route: PlannedRoute) {
   const nextSd = (measure: string) => next.find((step) => step.measure === measure)?.sdLeft ?? null;
   const fromNext = (measure: string, what: string, minutes: number) => {
     const sd = nextSd(measure);
-    return { what, minutes, sdLeft: sd === null ? null : distance(sd / METRES_PER_MILE) };
+    return { what, minutes, sdLeft: sd === null ? null : distance(sd) };
   };
   const surer = worthDoing(now, [
     ...possibleReadings(record).map((more) => {

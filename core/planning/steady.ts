@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { segmentCost } from "#core/bike";
 import { NOMINAL_CELL_VOLTS } from "#core/battery";
 import type { PlannedRoute } from "./record.ts";
@@ -16,7 +16,6 @@ export function steadyYield({ forecast }: PlannedRoute) {
   );
   const volts = (pack.seriesCells ?? 13) * NOMINAL_CELL_VOLTS[pack.chemistry];
   const flickerWh = (volts * DEFAULTS.ampsFlicker * use.s) / 3600;
-  const miles = PASS_M / METRES_PER_MILE;
   const pass = (mark: number) =>
     ({
       kind: "energyCounter",
@@ -35,7 +34,7 @@ export function steadyYield({ forecast }: PlannedRoute) {
       {
         pack: "only",
         gauge: "only",
-        legs: [{ miles: { steady: miles } }, { miles: { steady: miles } }],
+        legs: [{ metres: { steady: PASS_M } }, { metres: { steady: PASS_M } }],
         readings: [pass(0), pass(1)],
       },
     ],

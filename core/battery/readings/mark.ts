@@ -9,6 +9,6 @@ export const markSchema = z
 /** What a reading at one mark says of its place. */
 export const markShape = {
   mark: markSchema,
-  /** Doubt of the place, 1 sd, miles: of a look noted without a distance. */
-  placeSdMi: z.number().min(0, "The doubt of a place is zero or more miles.").max(500).optional(),
+  /** Doubt of the place, 1 sd, m: of a look noted without a distance. */
+  placeSdM: z.number().min(0, "The doubt of a place is zero or more.").max(1e6).optional(),
 };

@@ -19,7 +19,6 @@ import {
   errs,
   ok,
   type Result,
-  METRES_PER_MILE,
   unitToken,
   scale,
   widen,
@@ -76,12 +75,12 @@ export interface JointPair {
 
 const SIDES: readonly Side[] = ["A", "B"];
 
-/** Wh per mile of some runs together, on the pack as it was. */
+/** Wh per metre of some runs together, on the pack as it was. */
 function runsFigure(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): Figure {
-  const miles = stretches.reduce((sum, run) => sum + run.miles, 0);
+  const metres = stretches.reduce((sum, run) => sum + run.metres, 0);
   return sumFigures(
     stretches.map(({ ride, fromMark, toMark }) => [
-      energyFigure(solved, ride, usedBetween(solved, ride, fromMark, toMark), miles),
+      energyFigure(solved, ride, usedBetween(solved, ride, fromMark, toMark), metres),
       nth(runs, ride).warmth,
     ]),
   );
@@ -107,15 +106,15 @@ function sidesOf(
   const wide = birgeRatio(solved.posterior);
   const of = (side: Side) => stretches.filter((run) => run.side === side);
   const [figureA, figureB] = SIDES.map((side) => runsFigure(solved, runs, of(side))) as [Figure, Figure];
-  const perMetre = (figure: Figure) => scale(widen(estimateOf(solved, figure), wide), 1 / METRES_PER_MILE);
-  const [a, b] = [perMetre(figureA), perMetre(figureB)];
-  const gap = perMetre(gapOf(solved, runs, stretches));
+  const widened = (figure: Figure) => widen(estimateOf(solved, figure), wide);
+  const [a, b] = [widened(figureA), widened(figureB)];
+  const gap = widened(gapOf(solved, runs, stretches));
   const [sdA, sdB] = [distanceSd(runs, of("A")), distanceSd(runs, of("B"))];
   // Distances from one kind of recorder are off alike, and scale the difference with them.
   const alike = sourceOf(runs, of("A")) === sourceOf(runs, of("B"));
   const byDistance = alike ? Math.max(sdA, sdB) * gap.mean : Math.hypot(sdA * a.mean, sdB * b.mean);
   const difference = { mean: gap.mean, sd: Math.hypot(gap.sd, byDistance) };
-  const metres = (side: Side) => of(side).reduce((sum, run) => sum + run.miles * METRES_PER_MILE, 0);
+  const metres = (side: Side) => of(side).reduce((sum, run) => sum + run.metres, 0);
   return {
     section,
     a: { mean: a.mean, sd: Math.hypot(a.sd, sdA * a.mean) },
@@ -127,7 +126,7 @@ function sidesOf(
   };
 }
 
-/** A less B over some stretches, Wh per mile. */
+/** A less B over some stretches, Wh per metre. */
 function gapOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): Figure {
   const of = (side: Side) =>
     runsFigure(
@@ -160,7 +159,7 @@ function meteredSd(solved: Solved, runs: readonly LaidRun[], stretches: readonly
   const input = metered(solved.input, solved);
   const sure = input && solveLedger(input);
   if (!sure?.ok) return null;
-  return Math.sqrt(varianceOf(sure.value.posterior, gapOf(sure.value, runs, stretches))) / METRES_PER_MILE;
+  return Math.sqrt(varianceOf(sure.value.posterior, gapOf(sure.value, runs, stretches)));
 }
 
 /**

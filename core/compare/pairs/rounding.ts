@@ -1,6 +1,6 @@
 import { columnFigure, estimateOf, type Solved } from "#core/estimation";
 import { curveOf, fractionFromVolts } from "#core/battery";
-import { there, nth, METRES_PER_MILE } from "#core/base";
+import { there, nth } from "#core/base";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** Steps of the finest readings at the two ends of a stretch, as Wh: a meter's where it has one, else the display's. */
@@ -43,7 +43,7 @@ function joined(stretches: readonly SideRun[]): readonly SideRun[] {
   return stretches.reduce<readonly SideRun[]>((done, run) => {
     const last = done.at(-1);
     return last && last.ride === run.ride && last.side === run.side && last.toMark === run.fromMark
-      ? [...done.slice(0, -1), { ...last, toMark: run.toMark, miles: last.miles + run.miles }]
+      ? [...done.slice(0, -1), { ...last, toMark: run.toMark, metres: last.metres + run.metres }]
       : [...done, run];
   }, []);
 }
@@ -55,8 +55,8 @@ function joined(stretches: readonly SideRun[]): readonly SideRun[] {
 export function roundingOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): number {
   return (["A", "B"] as const).reduce((sum, side) => {
     const own = joined(stretches).filter((run) => run.side === side);
-    const miles = own.reduce((whole, run) => whole + run.miles, 0);
+    const metres = own.reduce((whole, run) => whole + run.metres, 0);
     const wh = own.reduce((whole, run) => whole + stepWh(solved, runs, run), 0);
-    return sum + wh / miles / METRES_PER_MILE;
+    return sum + wh / metres;
   }, 0);
 }

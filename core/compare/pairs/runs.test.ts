@@ -82,11 +82,11 @@ describe("the runs of a pair", () => {
       paired("cold", "B", record(metered, { tempC: -10 })),
     );
     const [warm, cold] = jointInput(packs, runs).rides;
-    const miles = (ride: typeof warm) => Object.values(ride!.legs[0]!.miles)[0]!;
+    const metres = (ride: typeof warm) => Object.values(ride!.legs[0]!.metres)[0]!;
     const wh = (ride: typeof warm) =>
       ride!.readings.flatMap((reading) => (reading.kind === "energyCounter" ? [reading.wh] : []))[0]!;
-    expect(wh(cold) / miles(cold)).toBeCloseTo(wh(warm) / miles(warm), 9);
-    expect(miles(cold)).toBeGreaterThan(miles(warm));
+    expect(wh(cold) / metres(cold)).toBeCloseTo(wh(warm) / metres(warm), 9);
+    expect(metres(cold)).toBeGreaterThan(metres(warm));
   });
   test("each side has cells of its own; legs of neither belong to neither", () => {
     const named: readonly Look[] = [

@@ -2,7 +2,7 @@ import type { LedgerInput, LedgerRide } from "#core/estimation";
 import type { Side } from "#core/fields";
 import type { Timeline } from "#core/ride/log";
 import { usableEnergy, type Pack } from "#core/battery";
-import { there, nth, METRES_PER_MILE } from "#core/base";
+import { there, nth } from "#core/base";
 import type { Reading } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
 import type { PreparedTest } from "#core/analysis";
@@ -26,7 +26,7 @@ export interface SideRun {
   readonly section: string;
   readonly fromMark: number;
   readonly toMark: number;
-  readonly miles: number;
+  readonly metres: number;
 }
 
 /** A test laid out, with the pack it shares and how much of that pack's energy the cold left. */
@@ -121,8 +121,8 @@ export function jointRides(runs: readonly LaidRun[]): readonly LedgerRide[] {
           ...leg,
           ...(leg.gainM !== undefined && { gainM: leg.gainM / warmth }),
           ...(leg.lossM !== undefined && { lossM: leg.lossM / warmth }),
-          miles: Object.fromEntries(
-            Object.entries(leg.miles).map(([cell, miles]) => [`${side} | ${cell}`, miles / warmth]),
+          metres: Object.fromEntries(
+            Object.entries(leg.metres).map(([cell, metres]) => [`${side} | ${cell}`, metres / warmth]),
           ),
           ...(named && !leg.charged && { section: named }),
         };
@@ -135,7 +135,7 @@ export function jointRides(runs: readonly LaidRun[]): readonly LedgerRide[] {
 /** The joint ledger's input. */
 export function jointInput(packs: LedgerInput["packs"], runs: readonly LaidRun[]): LedgerInput {
   const rides = jointRides(runs);
-  const cells = new Set(rides.flatMap(({ legs }) => legs.flatMap(({ miles }) => Object.keys(miles))));
+  const cells = new Set(rides.flatMap(({ legs }) => legs.flatMap(({ metres }) => Object.keys(metres))));
   return {
     packs,
     gauges: Object.fromEntries(
@@ -157,11 +157,11 @@ export function sideRuns(runs: readonly LaidRun[]): readonly SideRun[] {
         open = false;
         continue;
       }
-      const miles = leg.distanceM / METRES_PER_MILE;
+      const metres = leg.distanceM;
       const last = found.at(-1);
       if (open && last && last.side === side && last.section === leg.section && last.toMark === leg.from)
-        found[found.length - 1] = { ...last, toMark: leg.to, miles: last.miles + miles };
-      else found.push({ ride, side, section: leg.section, fromMark: leg.from, toMark: leg.to, miles });
+        found[found.length - 1] = { ...last, toMark: leg.to, metres: last.metres + metres };
+      else found.push({ ride, side, section: leg.section, fromMark: leg.from, toMark: leg.to, metres });
       open = true;
     }
     return found;

@@ -126,7 +126,7 @@ function layMark(laying: Laying, ride: number, group: readonly PlacedEntry[], cl
   });
   const sdM = Math.min(...group.map((each) => each.sdM ?? 0));
   for (const { entry } of group) {
-    plain.push(...readingsAt(index, entry, setting.meterStepV, sdM / METRES_PER_MILE));
+    plain.push(...readingsAt(index, entry, setting.meterStepV, sdM));
     marked.push({ entry, mark: index, ride });
     const { level, ground, section, side } = laying.held;
     laying.held = {

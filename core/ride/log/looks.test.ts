@@ -42,7 +42,7 @@ describe("a look without a distance", () => {
     ]);
     expect(course.marks[1]!.distanceM).toBeCloseTo(mi(3), 6);
     expect(course.readings.find(({ reading }) => reading.kind === "percent")!.reading).toMatchObject({
-      placeSdMi: expect.closeTo(1.2, 9),
+      placeSdM: expect.closeTo(mi(1.2), 6),
     });
   });
   test("without a time lies anywhere between them, several of them evenly", () => {
@@ -55,7 +55,7 @@ describe("a look without a distance", () => {
     const course = lay([start, look(mi(9), { percent: 70 }), look(undefined, { percent: 69 })]);
     expect(course.marks.at(-1)!.distanceM).toBeCloseTo(mi(9), 6);
     const [first] = course.readings.filter(({ reading }) => reading.kind === "percent");
-    expect(first!.reading).not.toHaveProperty("placeSdMi");
+    expect(first!.reading).not.toHaveProperty("placeSdM");
   });
 });
 

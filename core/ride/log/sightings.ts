@@ -16,17 +16,17 @@ const END_SAYS: Readonly<Record<End, "cutOff" | "crawl" | "gaugeZero" | null>> =
 /**
  * The readings an entry holds, at a mark.
  *
- * @param placeSdMi doubt of the mark's place, for an entry noted without a distance
+ * @param placeSdM doubt of the mark's place, for an entry noted without a distance
  */
 export function readingsAt(
   mark: number,
   entry: LiveEntry,
   meterStepV: number,
-  placeSdMi?: number,
+  placeSdM?: number,
 ): LoggedReading[] {
   const { body } = entry;
   const found: LoggedReading[] = [];
-  const place = placeSdMi ? { placeSdMi } : {};
+  const place = placeSdM ? { placeSdM } : {};
   const say = (reading: Reading, field: ReadingField | null) =>
     found.push({
       reading,
