@@ -1,48 +1,52 @@
 import { useRef, useState } from "react";
+import { z } from "zod";
 import { href, Form, Link } from "react-router";
-import { GROUNDS } from "#core/fields";
-import { buildRoute, legClimbs, PLACES, SHAPES, type Course } from "#core/route";
-import { formatInput, formatQuantity, unitOf, type DimensionName, type System } from "#core/base";
+import { recordTexts, type Texts } from "#app/ui/forms/record";
+import type { RecordField, RecordFields } from "#core/fields";
+import {
+  buildRoute,
+  COURSE_FIELDS,
+  LEG_FIELDS,
+  legClimbs,
+  PLACE_FIELDS,
+  type Course,
+  type CourseLeg,
+  type CoursePlace,
+} from "#core/route";
+import { formatQuantity, unitOf, type System } from "#core/base";
 import type { Stale } from "#app/ui/forms/stale";
-import { Choose, Line, LiveFields, useRows } from "#ui/forms/lines";
+import { LiveField } from "#ui/forms/liveField";
+import { LiveFields, useRows } from "#ui/forms/lines";
 import { StaleNotice } from "#ui/forms/staleNotice";
 import { useSystem } from "#ui/system";
 import { readCourseForm } from "./courseRead";
 import type { FieldProblems } from "./forms";
 import { ProfileChart } from "./profileChart";
 
-const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
+/** What a course's form holds: its own fields, legs and places by their rows. */
+const FORM_FIELDS: RecordFields = {
+  ...COURSE_FIELDS,
+  legs: { schema: z.unknown(), label: "Legs", typed: { as: "record", of: LEG_FIELDS } },
+  places: { schema: z.unknown(), label: "Places", typed: { as: "record", of: PLACE_FIELDS } },
+};
+const LEG_COLUMNS = Object.entries(LEG_FIELDS) as readonly (readonly [string, RecordField])[];
 
 /** A course as its form's texts. */
 export function courseTexts(course: Course, system: System): Readonly<Record<string, string>> {
-  const shown = (value: number | undefined, name: DimensionName, digits = 2) =>
-    value === undefined ? "" : formatInput(value, name, unitOf(name, system), digits);
   const climbs = legClimbs(course);
-  const legs = course.legs.map((leg, i) => [
-    [`legs.${i}.name`, leg.name],
-    [`legs.${i}.distanceM`, shown(leg.distanceM, "distance", 3)],
-    [`legs.${i}.ground`, leg.ground],
-    [`legs.${i}.level`, leg.level],
-    [`legs.${i}.gainM`, shown(climbs[i]!.gainM, "climb", 0)],
-    [`legs.${i}.lossM`, shown(climbs[i]!.lossM, "climb", 0)],
-  ]);
-  const places = course.places.map((place, i) => [
-    [`places.${i}.name`, place.name],
-    [`places.${i}.atM`, shown(place.atM, "distance")],
-    [`places.${i}.kind`, place.kind],
-  ]);
-  return Object.fromEntries([
-    ["name", course.name],
-    ["shape", course.shape],
-    ["laps", String(course.laps)],
-    ["fetchedBy", course.fetchedBy],
-    ["note", course.note],
-    ["latitude", course.latitude === undefined ? "" : String(course.latitude)],
-    ["longitude", course.longitude === undefined ? "" : String(course.longitude)],
-    ["altitudeM", shown(course.altitudeM, "climb", 0)],
-    ...legs.flat(),
-    ...places.flat(),
-  ]);
+  const within = (prefix: string, texts: Texts) =>
+    Object.entries(texts).map(([key, text]) => [`${prefix}.${key}`, text] as const);
+  return {
+    ...recordTexts<Course>(COURSE_FIELDS, course, system),
+    ...Object.fromEntries([
+      ...course.legs.flatMap((leg, i) =>
+        within(`legs.${i}`, recordTexts<CourseLeg>(LEG_FIELDS, { ...leg, ...climbs[i]! }, system)),
+      ),
+      ...course.places.flatMap((place, i) =>
+        within(`places.${i}`, recordTexts<CoursePlace>(PLACE_FIELDS, place, system)),
+      ),
+    ]),
+  };
 }
 
 interface CourseFormProps {
@@ -66,16 +70,10 @@ function LegTable({ rows }: { readonly rows: number }) {
         <caption className="sr-only">Legs of the course</caption>
         <thead>
           <tr className="text-sm">
-            {[
-              "Name",
-              `Distance, ${unitOf("distance", system)}`,
-              "Ground",
-              `Climb, ${unitOf("climb", system)}`,
-              `Fall, ${unitOf("climb", system)}`,
-              "Level",
-            ].map((heading) => (
-              <th scope="col" key={heading} className="pr-2">
-                {heading}
+            {LEG_COLUMNS.map(([key, { label, typed }]) => (
+              <th scope="col" key={key} className="pr-2">
+                {label}
+                {typed.as === "quantity" ? `, ${unitOf(typed.dimension, system)}` : ""}
               </th>
             ))}
           </tr>
@@ -83,22 +81,9 @@ function LegTable({ rows }: { readonly rows: number }) {
         <tbody>
           {Array.from({ length: rows }, (_, i) => (
             <tr key={i} className="align-top">
-              {(
-                [
-                  ["name", `Name of leg ${i + 1}`],
-                  ["distanceM", `Distance of leg ${i + 1}`],
-                  ["ground", `Ground of leg ${i + 1}`],
-                  ["gainM", `Climb of leg ${i + 1}`],
-                  ["lossM", `Fall of leg ${i + 1}`],
-                  ["level", `Level of leg ${i + 1}`],
-                ] as const
-              ).map(([field, label]) => (
-                <td key={field} className={`py-1 pr-2 ${field === "ground" ? "min-w-36" : ""}`}>
-                  {field === "ground" ? (
-                    <Choose name={`legs.${i}.ground`} label={label} options={same(GROUNDS)} bare />
-                  ) : (
-                    <Line name={`legs.${i}.${field}`} label={label} bare />
-                  )}
+              {LEG_COLUMNS.map(([key, { label, typed }]) => (
+                <td key={key} className={`py-1 pr-2 ${typed.as === "choice" ? "min-w-36" : ""}`}>
+                  <LiveField name={`legs.${i}.${key}`} label={`${label} of leg ${i + 1}`} bare />
                 </td>
               ))}
             </tr>
@@ -113,15 +98,10 @@ function LegTable({ rows }: { readonly rows: number }) {
 function NameFields() {
   return (
     <section className="grid gap-4 sm:grid-cols-3">
-      <Line name="name" label="Name" className="sm:col-span-2" />
-      <Choose name="shape" label="Shape" options={same(SHAPES)} />
-      <Line name="laps" label="Laps" inputMode="numeric" />
-      <Line
-        name="fetchedBy"
-        label="Home from its end"
-        hint="One way only: who fetches you, or what runs from there."
-        className="sm:col-span-2"
-      />
+      <LiveField name="name" className="sm:col-span-2" />
+      <LiveField name="shape" />
+      <LiveField name="laps" />
+      <LiveField name="fetchedBy" className="sm:col-span-2" />
     </section>
   );
 }
@@ -132,14 +112,9 @@ function PlaceRows({ rows }: { readonly rows: number }) {
     <div className="grid gap-2">
       {Array.from({ length: rows }, (_, i) => (
         <div key={i} className="grid grid-cols-3 gap-2">
-          <Line name={`places.${i}.name`} label={`Name of place ${i + 1}`} bare={i > 0} />
-          <Line name={`places.${i}.atM`} label={`From the start, place ${i + 1}`} bare={i > 0} />
-          <Choose
-            name={`places.${i}.kind`}
-            label={`Place ${i + 1} is where one`}
-            options={same(PLACES)}
-            bare={i > 0}
-          />
+          <LiveField name={`places.${i}.name`} label={`Name of place ${i + 1}`} bare={i > 0} />
+          <LiveField name={`places.${i}.atM`} label={`From the start, place ${i + 1}`} bare={i > 0} />
+          <LiveField name={`places.${i}.kind`} label={`Place ${i + 1} is where one`} bare={i > 0} />
         </div>
       ))}
     </div>
@@ -150,10 +125,10 @@ function PlaceRows({ rows }: { readonly rows: number }) {
 function SkyFields() {
   return (
     <section className="grid gap-4 sm:grid-cols-3">
-      <Line name="latitude" label="Latitude" hint="For daylight, such as 53.6." inputMode="decimal" />
-      <Line name="longitude" label="Longitude" hint="West is negative." inputMode="decimal" />
-      <Line name="altitudeM" label="Height above the sea" hint="For the air." />
-      <Line name="note" label="Remarks" className="sm:col-span-3" />
+      <LiveField name="latitude" />
+      <LiveField name="longitude" />
+      <LiveField name="altitudeM" />
+      <LiveField name="note" className="sm:col-span-3" />
     </section>
   );
 }
@@ -212,6 +187,7 @@ export function CourseForm({ course, problems: sent, save, version, stale = null
         <input type="hidden" name="version" value={stale?.version ?? version} />
       )}
       <LiveFields
+        of={FORM_FIELDS}
         values={course ? courseTexts(course, system) : { shape: "loop", laps: "1" }}
         problems={problems}
       >

@@ -1,5 +1,7 @@
-import { parseQuantity, unitOf, type DimensionName, type System } from "#core/base";
-import { courseSchema, type Course } from "#core/route";
+import { readTexts } from "#app/ui/forms/record";
+import type { System } from "#core/base";
+import type { RecordFields } from "#core/fields";
+import { COURSE_FIELDS, courseSchema, LEG_FIELDS, PLACE_FIELDS, type Course } from "#core/route";
 import { textsOf, type FieldProblems } from "./forms";
 
 const LEG = /^legs\.(\d+)\./;
@@ -24,52 +26,30 @@ export function readCourseForm(
   | { readonly course: null; readonly problems: FieldProblems } {
   const texts = textsOf(form);
   const problems: Record<string, string> = {};
-  const text = (name: string) => String(texts[name] ?? "").trim();
-  const quantity = (name: string, dimension: DimensionName) => {
-    if (text(name) === "") return undefined;
-    const value = parseQuantity(text(name), dimension, unitOf(dimension, system));
-    if (value.ok) return value.value;
-    problems[name] = value.problems[0]!.sentence;
-    return undefined;
+  const read = (fields: RecordFields, within = "") => {
+    const own = Object.fromEntries(Object.keys(fields).map((key) => [key, texts[within + key]]));
+    const { values, problems: found } = readTexts(fields, own, system);
+    for (const [key, sentence] of Object.entries(found)) problems[within + key] = sentence;
+    return values;
   };
-  const number = (name: string) => (text(name) === "" ? undefined : Number(text(name).replace(",", ".")));
-  const filled = (prefix: string, names: readonly string[]) =>
-    names.some((name) => text(`${prefix}.${name}`) !== "");
+  const isFilled = (name: string) => String(texts[name] ?? "").trim() !== "";
   const rows = (kind: "legs" | "places", shape: RegExp, names: readonly string[]) =>
     Array.from({ length: rowsIn(texts, shape) }, (_, i) => `${kind}.${i}`).filter((prefix) =>
-      filled(prefix, names),
+      names.some((name) => isFilled(`${prefix}.${name}`)),
     );
   const legRows = rows("legs", LEG, ["distanceM", "name", "gainM", "lossM"]);
   const placeRows = rows("places", PLACE, ["name", "atM"]);
   let profile: unknown = null;
   try {
-    profile = text("profile") ? JSON.parse(text("profile")) : null;
+    profile = isFilled("profile") ? JSON.parse(String(texts["profile"])) : null;
   } catch {
     problems["profile"] = "The profile was damaged on its way: bring the track in again.";
   }
   const given = {
-    name: text("name") || undefined,
-    shape: text("shape") || undefined,
-    laps: number("laps"),
-    fetchedBy: text("fetchedBy"),
-    note: text("note"),
-    latitude: number("latitude"),
-    longitude: number("longitude"),
-    altitudeM: quantity("altitudeM", "climb"),
+    ...read(COURSE_FIELDS),
     profile,
-    legs: legRows.map((prefix) => ({
-      name: text(`${prefix}.name`),
-      distanceM: quantity(`${prefix}.distanceM`, "distance"),
-      ground: text(`${prefix}.ground`) || undefined,
-      level: text(`${prefix}.level`),
-      gainM: quantity(`${prefix}.gainM`, "climb"),
-      lossM: quantity(`${prefix}.lossM`, "climb"),
-    })),
-    places: placeRows.map((prefix) => ({
-      name: text(`${prefix}.name`) || undefined,
-      atM: quantity(`${prefix}.atM`, "distance"),
-      kind: text(`${prefix}.kind`) || undefined,
-    })),
+    legs: legRows.map((prefix) => read(LEG_FIELDS, `${prefix}.`)),
+    places: placeRows.map((prefix) => read(PLACE_FIELDS, `${prefix}.`)),
   };
   const parsed = courseSchema.safeParse(given);
   if (!parsed.success)

@@ -5,14 +5,10 @@ import { planSchema, templateNamed, TEMPLATES } from "#core/planning";
 import { METRES_PER_MILE, type System } from "#core/base";
 import { PLANS } from "#db/demo/planned";
 import { readCourseForm } from "./courseRead";
-import { methodForm, methodWritten, planForm, planWritten, problemsOf, textsOf } from "./forms";
+import { methodForm, methodTexts, planTexts, readPlanForm, textsOf, type FormTexts } from "./forms";
 import { distanceSpan, hoursText } from "./spans";
 
 const system = fc.constantFrom<System>("imperial", "metric");
-const lists = (method: { readonly taken: readonly string[]; readonly ends: readonly string[] }) => ({
-  taken: [...method.taken],
-  ends: [...method.ends],
-});
 const links = { packId: "p", setUpId: "", riderId: "", courseId: "" };
 
 /** Numbers alike to a thousandth, however deep; the rest the same. */
@@ -29,7 +25,7 @@ describe("what a form shows reads back as it was", () => {
   test("methods", () => {
     fc.assert(
       fc.property(fc.constantFrom(...TEMPLATES), system, ({ method }, units) =>
-        alike(methodForm(units).parse({ ...methodWritten(method, units), ...lists(method) }), method),
+        alike(methodForm(units).parse(methodTexts(method, units)), method),
       ),
     );
   });
@@ -37,8 +33,8 @@ describe("what a form shows reads back as it was", () => {
     fc.assert(
       fc.property(fc.constantFrom(...PLANS), system, ({ plan }, units) => {
         const whole = { ...plan, day: "2026-11-26" };
-        const texts = { ...planWritten(whole, units), ...lists(plan.method), ...links };
-        alike(planForm(units).parse(texts).plan, { ...whole, ticked: [] });
+        const texts = { ...planTexts(whole, units), ...links };
+        alike(readPlanForm(texts, units).plan, { ...whole, ticked: [] });
       }),
     );
   });
@@ -51,11 +47,9 @@ describe("a plan's form", () => {
     method: templateNamed("Part charge")!.method,
     day: "2026-11-26",
   });
-  const texts = { ...planWritten(base, "imperial"), ...lists(base.method), ...links };
-  const said = (more: Record<string, unknown>) => {
-    const parsed = planForm("imperial").safeParse({ ...texts, ...more });
-    return parsed.success ? {} : problemsOf(parsed.error);
-  };
+  const texts = { ...planTexts(base, "imperial"), ...links };
+  const read = (more: FormTexts, units: System = "imperial") => readPlanForm({ ...texts, ...more }, units);
+  const said = (more: FormTexts) => read(more).problems ?? {};
   test("is good as it is", () => expect(said({})).toEqual({}));
   test.each([
     [{ packId: "" }, "packId", "Choose the pack."],
@@ -63,10 +57,10 @@ describe("a plan's form", () => {
     [{ startsAt: "9" }, "startsAt", "Type the time as 09:30."],
     [{ windFromDeg: "up" }, "windFromDeg", "“up” is no direction"],
     [{ windFromDeg: "400" }, "windFromDeg", "0 to 360"],
-    [{ taken: [] }, "taken", "at least one reading"],
-    [{ everyM: "5 m" }, "everyM", "Check in every"],
-    [{ methodName: "" }, "methodName", "Type the method's name."],
-    [{ compareA: "slick" }, "compareB", "Name the second"],
+    [{ "method.taken": [] }, "method.taken", "at least one reading"],
+    [{ "method.everyM": "5 m" }, "method.everyM", "Check in every"],
+    [{ "method.name": "" }, "method.name", "Type the method's name."],
+    [{ "method.compare.a": "slick" }, "method.compare.b", "Name the second"],
     [{ reserve: "80 %" }, "reserve", "0 to 60 %"],
     [{ laps: "2.5" }, "laps", "Laps are whole."],
     [{ airTempC: "200 F" }, "airTempC", "-40 to 55 C"],
@@ -74,26 +68,28 @@ describe("a plan's form", () => {
     expect(said(more)[field]).toContain(sentence),
   );
   test("a compass point is degrees, and back", () => {
-    const parsed = planForm("imperial").parse({ ...texts, windFromDeg: "sw" });
-    expect(parsed.plan.windFromDeg).toBe(225);
-    expect(planWritten(parsed.plan, "imperial")["windFromDeg"]).toBe("SW");
+    const { plan } = read({ windFromDeg: "sw" });
+    expect(plan!.windFromDeg).toBe(225);
+    expect(planTexts(plan!, "imperial")["windFromDeg"]).toBe("SW");
   });
   test("empty choices are none", () =>
-    expect(planForm("imperial").parse(texts).links).toEqual({
+    expect(read({}).links).toEqual({
       packId: "p",
       setUpId: null,
       riderId: null,
       courseId: null,
     }));
   test("runs of two set-ups are a comparison", () => {
-    const parsed = planForm("metric").parse({
-      ...texts,
-      compareA: "slick",
-      compareB: "knobbly",
-      pairs: "2",
-      wanted: "1 Wh/mi",
-    });
-    expect(parsed.plan.method.compare).toEqual({
+    const { plan } = read(
+      {
+        "method.compare.a": "slick",
+        "method.compare.b": "knobbly",
+        "method.compare.pairs": "2",
+        "method.compare.wantedWhPerM": "1 Wh/mi",
+      },
+      "metric",
+    );
+    expect(plan!.method.compare).toEqual({
       a: "slick",
       b: "knobbly",
       pairs: 2,

@@ -4,22 +4,21 @@ import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { PLANNED_READINGS, UNTILS } from "#core/planning";
-import { DRIVES, SCHOOLS } from "#core/records";
-import { END_NAMES, ENDS } from "#core/fields";
+import { METHOD_FIELDS } from "#core/planning";
 import { listMethods, saveMethod } from "#db/plans";
 import { Act } from "#ui/act";
-import { Area, Choose, Line, LiveFields, Tick, Ticks } from "#ui/forms/lines";
+import { LiveField } from "#ui/forms/liveField";
+import { LiveFields } from "#ui/forms/lines";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
-import { methodForm, methodWritten, problemsOf, textsOf } from "./forms";
+import { MethodFields, MethodLists } from "./methodFields";
+import { methodForm, methodTexts, problemsOf, textsOf } from "./forms";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import { staleOf } from "#app/ui/forms/stale";
 import { StaleNotice } from "#ui/forms/staleNotice";
 import type { Route } from "./+types/method";
 
 const GONE = "There is no such method.";
-const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const id = idOf(params.methodId, GONE);
@@ -45,7 +44,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   await now();
   const { saved, stale } = await saveOrStale(
     () => saveMethod(db, id, parsed.data, seenVersion(form)),
-    async () => methodWritten(await now(), system),
+    async () => methodTexts(await now(), system),
   );
   return stale ? staleReply({ problems: {} }, stale) : redirect(afterChange(href("/plan"), saved));
 }
@@ -69,36 +68,15 @@ export default function MethodPage({ loaderData: { method }, actionData }: Route
           </div>
         ) : null}
         <input type="hidden" name="version" value={stale?.version ?? method.version} />
-        <LiveFields values={methodWritten(method, system)} problems={actionData?.problems ?? {}}>
-          <Line name="methodName" label="Name" />
-          <Choose name="school" label="School of method" options={same([...SCHOOLS, "bench"])} />
-          <Choose name="drive" label="Driven by" options={same(DRIVES)} />
-          <Choose name="until" label="Ridden until" options={same(UNTILS)} />
-          <Line name="share" label="Share of the charge" hint="Where it is ridden to one." />
-          <Line name="everyM" label="Check in every" />
-          <Tick name="atQuarters" label="and at quarters of the charge" />
-          <Ticks
-            name="taken"
-            label="Readings taken"
-            options={same(PLANNED_READINGS)}
-            chosen={method.taken}
-            className={wide}
-          />
-          <Ticks
-            name="ends"
-            label="Ends that count"
-            options={ENDS.map((end) => ({ value: end, label: END_NAMES[end] }))}
-            chosen={method.ends}
-            className={wide}
-          />
-          <Line name="compareA" label="Compare" hint="Empty: one ride." />
-          <Line name="compareB" label="with" />
-          <Line name="pairs" label="Runs of each" inputMode="numeric" />
-          <Line name="wanted" label="Difference worth finding" />
-          <Area name="hold" label="Held constant, one a line" rows={7} />
-          <Area name="ready" label="Made ready" rows={7} />
-          <Area name="bring" label="Brought along" />
-          <Area name="methodNote" label="Remark" />
+        <LiveFields
+          of={METHOD_FIELDS}
+          values={methodTexts(method, system)}
+          problems={actionData?.problems ?? {}}
+        >
+          <LiveField name="name" label="Name" />
+          <LiveField name="school" />
+          <MethodFields />
+          <MethodLists />
         </LiveFields>
         <div className={wide}>
           <button type="submit" className="button button-main">

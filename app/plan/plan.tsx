@@ -6,7 +6,7 @@ import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
-import { questionOf, reckonPlan, yieldOf, type PlanResults } from "#core/planning";
+import { PLAN_FIELDS, questionOf, reckonPlan, yieldOf, type PlanResults } from "#core/planning";
 import { z } from "zod";
 import { dayText, type System } from "#core/base";
 import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from "#db/plans";
@@ -15,7 +15,7 @@ import { LiveFields } from "#ui/forms/lines";
 import { useAnnounced } from "#ui/announce";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
-import { planForm, planWritten, problemsOf, textsOf, type FieldProblems } from "./forms";
+import { planTexts, readPlanForm, textsOf, type FieldProblems } from "./forms";
 import { PlanFields } from "./planFields";
 import { loadDesk, planRecord } from "#app/services/planning.server";
 import { useMeeting } from "#ui/forms/useMeeting";
@@ -94,12 +94,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const change = await saveMethod(db, id, { ...line.plan.method, name: `${line.plan.method.name}, own` });
     return redirect(afterChange(href("/plan/methods/:methodId", { methodId: id }), change));
   }
-  const parsed = planForm(systemOf(request)).safeParse({ ...textsOf(form), ticked: line.plan.ticked });
-  if (!parsed.success) return data({ problems: problemsOf(parsed.error) }, { status: 400 });
-  const links = { ...line, ...parsed.data.links };
+  const read = readPlanForm(textsOf(form), systemOf(request), line.plan.ticked);
+  if (read.problems) return data({ problems: read.problems }, { status: 400 });
+  const links = { ...line, ...read.links };
   const { stale } = await saveOrStale(
-    () => savePlan(db, line.id, links, parsed.data.plan, seenVersion(form)),
-    async () => planTexts(found(await findPlan(db, line.id), GONE), systemOf(request)),
+    () => savePlan(db, line.id, links, read.plan, seenVersion(form)),
+    async () => lineTexts(found(await findPlan(db, line.id), GONE), systemOf(request)),
   );
   if (stale) return staleReply({ problems: null }, stale);
   return form.get("intent") === "keep"
@@ -112,8 +112,8 @@ const PAUSE_MS = 700;
 const LINKS = ["packId", "setUpId", "riderId", "courseId"] as const;
 
 /** A plan and what it links to as the form's texts. */
-const planTexts = (line: PlanLine, system: System): Record<string, string> => ({
-  ...planWritten(line.plan, system),
+const lineTexts = (line: PlanLine, system: System): Record<string, string> => ({
+  ...planTexts(line.plan, system),
   ...Object.fromEntries(LINKS.map((name) => [name, line[name] ?? ""])),
 });
 
@@ -153,8 +153,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const say = useSpoken();
   const fetcher = useFetcher<typeof action>();
   const form = useRef<HTMLFormElement>(null);
-  const schema = useMemo(() => planForm(system), [system]);
-  const values = useMemo(() => planTexts(line, system), [line, system]);
+  const values = useMemo(() => lineTexts(line, system), [line, system]);
   const [typed, setTyped] = useState<FieldProblems | null>(null);
   const stale = staleOf(fetcher.data) ?? staleOf(actionData);
   const keep = useMeeting(form, fetcher, line.version, stale);
@@ -168,12 +167,11 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const [first] = useState(good);
 
   const onEdit = () => {
-    const texts = textsOf(new FormData(form.current!));
-    const parsed = schema.safeParse({ ...texts, ticked: line.plan.ticked });
-    setTyped(parsed.success ? {} : problemsOf(parsed.error));
-    if (!parsed.success) return keep.hold();
-    const moved = LINKS.some((name) => (parsed.data.links[name] ?? null) !== line[name]);
-    if (!moved) ask({ ...record, plan: parsed.data.plan });
+    const read = readPlanForm(textsOf(new FormData(form.current!)), system, line.plan.ticked);
+    setTyped(read.problems ?? {});
+    if (read.problems) return keep.hold();
+    const moved = LINKS.some((name) => (read.links[name] ?? null) !== line[name]);
+    if (!moved) ask({ ...record, plan: read.plan });
     keep.soon(moved ? 0 : PAUSE_MS);
   };
   const problems = typed ?? actionData?.problems ?? fetcher.data?.problems ?? {};
@@ -196,7 +194,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         <aside className="grid h-fit gap-4">
           <Form method="post" ref={form} onInput={onEdit} className="sheet grid gap-4 p-4">
             {keep.fields}
-            <LiveFields values={values} problems={problems}>
+            <LiveFields of={PLAN_FIELDS} values={values} problems={problems}>
               <PlanFields
                 plan={plan}
                 bike={record.bike}

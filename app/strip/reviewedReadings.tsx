@@ -3,7 +3,7 @@ import { Form, Link } from "react-router";
 import { fixed } from "#core/base";
 import { Problems } from "#ui/page";
 import { useSpoken } from "#ui/system";
-import type { Judgement } from "./tabs/readingsTable";
+import type { Judgement } from "./tabs/entryRow";
 import type { StripResults } from "#app/services/strip/view";
 
 interface JudgedProps {

@@ -1,4 +1,4 @@
-import { nth, lastOf, DEFAULTS, fixed, unitToken, scale, withRelative, type Estimate } from "#core/base";
+import { nth, lastOf, DEFAULTS, fixed, unitToken, withRelative, type Estimate } from "#core/base";
 import {
   singleSourceEstimates,
   type SingleSourceEstimate,

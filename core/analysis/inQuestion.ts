@@ -50,6 +50,10 @@ export function agree({ standings, flags }: Judgement, readings: readonly Logged
   return rest.length === 0 || square / rest.length <= DISAGREE_ABOVE;
 }
 
-/** How many are in question, behind what a figure rests on. */
+/**
+ * How many are in question, behind what a figure rests on.
+ *
+ * @example questionWords(2) === "; 2 readings are in question"
+ */
 export const questionWords = (count: number) =>
   count === 0 ? "" : `; ${count === 1 ? "one reading is" : `${count} readings are`} in question`;

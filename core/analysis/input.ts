@@ -9,14 +9,18 @@ import {
   type Pack,
   type RestLoadPair,
 } from "#core/battery";
-import { nth, METRES_PER_MILE } from "#core/base";
+import { nth } from "#core/base";
 import { checkReading, readingText, type Setting } from "#core/battery/readings";
 import { capacityOn, type Bike, type PackRecord, type TestRecord } from "#core/records";
 import { byInstrument } from "./instruments.ts";
 
 /** From a record to what the ledger solves: the course, its cells, and the readings that can be. */
 
-/** A cell's name: level and ground. */
+/**
+ * A cell's name: level and ground.
+ *
+ * @example cellName("eco", "asphalt") === "eco | asphalt"
+ */
 export const cellName = (level: string, ground: string) => `${level} | ${ground}`;
 
 /** The course of a record: its logs folded and laid end to end. */

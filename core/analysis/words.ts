@@ -12,7 +12,11 @@ export function listed(words: readonly string[]): string {
   return words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 }
 
-/** Readings counted by kind, most first: "12 percent readings, 2 voltage readings at rest and a full start". */
+/**
+ * Readings counted by kind, most first: "12 percent readings, 2 voltage readings at rest and a full start".
+ *
+ * @example countedWords([{ kind: "percent" }, { kind: "percent" }]) === "2 percent readings"
+ */
 export function countedWords(readings: readonly { readonly kind: string }[]): string {
   const counts = new Map<string, number>();
   for (const { kind } of readings) counts.set(kind, (counts.get(kind) ?? 0) + 1);
@@ -60,5 +64,9 @@ export function differenceSentence(
   return `Plain is ${by} ${side} because it rests on the first and last reading alone; best weighs every reading by its error.`;
 }
 
-/** An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge steps unevenly"`. */
+/**
+ * An error source in plain words. Example: `sourceWords("gauge smooth") === "gauge steps unevenly"`.
+ *
+ * @example sourceWords("capacity") === "what the pack holds"
+ */
 export const sourceWords = (source: ErrorSource): string => ERROR_SOURCES[source];

@@ -7,12 +7,20 @@ import { tzOffset } from "@date-fns/tz";
 
 const OFFSET = /^[+-](0\d|1[0-4]):[0-5]\d$/;
 
-/** How far a zone's clock runs ahead of UTC at a moment, ms; NaN for no zone. `zoneOffsetMs("+01:30", 0) === 5400000`. */
+/**
+ * How far a zone's clock runs ahead of UTC at a moment, ms; NaN for no zone. `zoneOffsetMs("+01:30", 0) === 5400000`.
+ *
+ * @example zoneOffsetMs("+01:30", 0) === 5400000
+ */
 export function zoneOffsetMs(zone: string, ms: number): number {
   return tzOffset(zone, new Date(ms)) * 60_000;
 }
 
-/** Whether a text names a zone or an offset from UTC. `isZone("CET")`, `isZone("-05:30")`, not `isZone("5")`. */
+/**
+ * Whether a text names a zone or an offset from UTC. `isZone("CET")`, `isZone("-05:30")`, not `isZone("5")`.
+ *
+ * @example isZone("Middle/Nowhere") === false
+ */
 export const isZone = (zone: string): boolean =>
   OFFSET.test(zone) || (/^[A-Za-z]/.test(zone) && !Number.isNaN(zoneOffsetMs(zone, 0)));
 

@@ -39,7 +39,11 @@ export const dayOf = (example: string) =>
 
 const MONTH = new Intl.DateTimeFormat("en-US", { month: "short", timeZone: "UTC" });
 
-/** A day as it is read: `dayText("2026-10-18") === "18 Oct 2026"`. */
+/**
+ * A day as it is read: `dayText("2026-10-18") === "18 Oct 2026"`.
+ *
+ * @example dayText("2026-10-18") === "18 Oct 2026"
+ */
 export function dayText(day: string): string {
   const at = new Date(`${day.slice(0, 10)}T00:00:00Z`);
   return `${at.getUTCDate()} ${MONTH.format(at)} ${at.getUTCFullYear()}`;

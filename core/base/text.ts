@@ -31,7 +31,11 @@ export function plainText(value: string): string {
   return value.toWellFormed().replace(new RegExp(CONTROL.source, "gu"), "");
 }
 
-/** How far off something is in words, by its sds. `farText(7.2) === "far"`, `farText(-2.5) === "clearly"` */
+/**
+ * How far off something is in words, by its sds. `farText(7.2) === "far"`, `farText(-2.5) === "clearly"`
+ *
+ * @example farText(-6) === "far"
+ */
 export const farText = (standing: number): string => (Math.abs(standing) < 3.5 ? "clearly" : "far");
 
 const WIDER = [
@@ -42,6 +46,10 @@ const WIDER = [
   [2.6, "more than doubled"],
 ] as const;
 
-/** How much wider a span became, in words; beyond words as a number. `widenedText(1.89) === "nearly doubled"` */
+/**
+ * How much wider a span became, in words; beyond words as a number. `widenedText(1.89) === "nearly doubled"`
+ *
+ * @example widenedText(1.5) === "half as wide again"
+ */
 export const widenedText = (times: number): string =>
   WIDER.find(([upTo]) => times < upTo)?.[1] ?? `${Math.round(times)} times as wide`;

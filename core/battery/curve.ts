@@ -83,7 +83,11 @@ export function fractionFromVolts(curve: CellCurve, cellVolts: number, sdVolts: 
   return { q: curve.chargeAt(held), f: f(held), sd: slope * sdVolts };
 }
 
-/** The straight-line school: charge in proportion to volts between cut-off and full. 45.1 V of 39..54.6 is 0.391. */
+/**
+ * The straight-line school: charge in proportion to volts between cut-off and full. 45.1 V of 39..54.6 is 0.391.
+ *
+ * @example straightLineCharge(48, 42, 54) === 0.5
+ */
 export function straightLineCharge(packVolts: number, cutOffVolts: number, fullVolts: number): number {
   return (packVolts - cutOffVolts) / (fullVolts - cutOffVolts);
 }

@@ -58,7 +58,11 @@ export function conditionsFor(
   return { ...conditions, massKg: bikeMassKg + carriedKg, ...(throttle && { riderW: 0 }) };
 }
 
-/** A reference by its name, and by its version where that is not the first: "House", "House, version 2". */
+/**
+ * A reference by its name, and by its version where that is not the first: "House", "House, version 2".
+ *
+ * @example referenceName({ ...REFERENCES[0], name: "Ours", version: 2 }) === "Ours, version 2"
+ */
 export const referenceName = ({ name, version }: Reference) =>
   version > 1 ? `${name}, version ${version}` : name;
 

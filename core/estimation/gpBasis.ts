@@ -9,7 +9,11 @@ export const GP_NODES = 15;
 const FROM = -0.1;
 const TO = 1.1;
 
-/** Correlation of the slow error between two places on the charge. */
+/**
+ * Correlation of the slow error between two places on the charge.
+ *
+ * @example gpCorrelation(0.2, 0.4).toFixed(3) === "0.607"
+ */
 export function gpCorrelation(fA: number, fB: number): number {
   return Math.exp(-((fA - fB) ** 2) / (2 * DEFAULTS.smoothLength ** 2));
 }

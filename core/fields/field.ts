@@ -42,6 +42,10 @@ export interface Field<S extends z.ZodType = z.ZodType> {
   readonly line: LineWords | null;
 }
 
-/** What could be typed into a field by somebody who reads in a system; empty where its label tells. */
+/**
+ * What could be typed into a field by somebody who reads in a system; empty where its label tells.
+ *
+ * @example exampleOf({ example: "12.4 mi" }, "imperial") === "12.4 mi"
+ */
 export const exampleOf = ({ example = "" }: Pick<Field, "example">, system: System): string =>
   typeof example === "string" ? example : example[system];

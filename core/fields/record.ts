@@ -4,7 +4,13 @@ import { z } from "zod";
 /** How a field of a record is typed by a person, and so how what they typed is read. */
 export type Typed =
   /** A line of text: that must be there, or may stay empty. */
-  | { readonly as: "name" | "words" | "lines" | "day" | "tick" | "compass" | "stopwatch" }
+  | { readonly as: "name" | "words" | "lines" | "day" | "clock" | "tick" | "compass" | "stopwatch" }
+  /** Several things, one a line. */
+  | { readonly as: "list" }
+  /** Several of the values of its schema; what they are called where that is not what is kept. */
+  | { readonly as: "ticks"; readonly says?: Readonly<Record<string, string>> }
+  /** A record of its own within this one, by its fields; null where all of them are empty. */
+  | { readonly as: "record"; readonly of: RecordFields }
   /** A share; as a margin, half of the span that holds the truth 95 times in 100, kept as one sd. */
   | { readonly as: "percent"; readonly margin?: true }
   /** A number without a unit; what is left empty is undefined, or a number of its own. */
@@ -63,14 +69,20 @@ export const shapeOf = <Fields extends RecordFields>(fields: Fields): ShapeOf<Fi
   Object.fromEntries(Object.entries(fields).map(([key, { schema }]) => [key, schema])) as ShapeOf<Fields>;
 
 /**
- * The values a choice may have, in their order.
+ * The values a choice, or each of several, may have, in their order.
  *
  * @returns empty for a field that is no choice
  * @example choicesOf of `z.enum(["hub", "mid"]).default("hub")` is ["hub", "mid"]
  */
 export function choicesOf({ schema }: Pick<RecordField, "schema">): readonly string[] {
   let inner: unknown = schema;
-  while (inner instanceof z.ZodDefault || inner instanceof z.ZodOptional || inner instanceof z.ZodNullable)
-    inner = inner.unwrap();
+  while (
+    inner instanceof z.ZodDefault ||
+    inner instanceof z.ZodOptional ||
+    inner instanceof z.ZodNullable ||
+    inner instanceof z.ZodArray ||
+    inner instanceof z.ZodPipe
+  )
+    inner = inner instanceof z.ZodPipe ? inner.out : inner.unwrap();
   return inner instanceof z.ZodEnum ? inner.options.map(String) : [];
 }

@@ -3,7 +3,11 @@ import type { Chapter, Cue } from "#core/telling";
 
 const MS = 1000;
 
-/** Captions as a file: WebVTT or SubRip. */
+/**
+ * Captions as a file: WebVTT or SubRip.
+ *
+ * @example writeCaptions([], "vtt") === "WEBVTT\r\n\r\n"
+ */
 export function writeCaptions(cues: readonly Cue[], format: "vtt" | "srt"): string {
   const captions = cues.map(({ fromS, toS, text }, i) => ({
     type: "caption" as const,

@@ -1,6 +1,6 @@
 import { DEFAULTS } from "#core/base";
 import type { PlanRecord } from "./record.ts";
-import { PLANNED_READINGS, type PlannedReading } from "./schema.ts";
+import { PLANNED_READINGS, type PlannedReading } from "./method.ts";
 
 /** A person's time for each kind of reading on a ride, min. */
 export const MINUTES: Readonly<Record<PlannedReading, number>> = {

@@ -3,7 +3,7 @@ import { rideFigure, sumFigures, varianceOf, worthDoing } from "#core/estimation
 import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import { runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
-import type { Compare, PlannedReading } from "./schema.ts";
+import type { Compare, PlannedReading } from "./method.ts";
 import { solve } from "./solved.ts";
 import type { ComparisonYield } from "./yieldTypes.ts";
 

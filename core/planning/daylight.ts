@@ -18,7 +18,11 @@ export function daylightAt(day: string, zone: string, latitude: number, longitud
   };
 }
 
-/** Latest start that is home before dark at 95 % of the days, ms; null where the sun does not set. */
+/**
+ * Latest start that is home before dark at 95 % of the days, ms; null where the sun does not set.
+ *
+ * @example latestStart({ sunriseMs: 0, sunsetMs: 36_000_000 }, 3600) === 30600000
+ */
 export function latestStart({ sunsetMs }: Daylight, longestS: number): number | null {
   return sunsetMs === null ? null : sunsetMs - DEFAULTS.darkMarginMinutes * 60_000 - longestS * 1000;
 }

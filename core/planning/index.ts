@@ -1,14 +1,6 @@
 export { QUESTION_IDS, questionOf, QUESTIONS, type Question, type QuestionId } from "./questions.ts";
-export {
-  methodSchema,
-  planSchema,
-  PLANNED_READINGS,
-  UNTILS,
-  type Compare,
-  type Method,
-  type Plan,
-  type PlannedReading,
-} from "./schema.ts";
+export { METHOD_FIELDS, methodSchema, type Compare, type Method, type PlannedReading } from "./method.ts";
+export { PLAN_FIELDS, planSchema, type Plan } from "./schema.ts";
 export { templateNamed, TEMPLATES } from "./templates.ts";
 export { knownFrom, NOTHING_KNOWN, type Known, type KnownFor, type Untold } from "./known.ts";
 export type { Learning } from "./learning.ts";

@@ -5,7 +5,7 @@ import type { LedgerInput } from "#core/estimation";
 import { curveOf } from "#core/battery";
 import type { Reading } from "#core/battery/readings";
 import type { Bike } from "#core/records";
-import type { PlannedReading } from "./schema.ts";
+import type { PlannedReading } from "./method.ts";
 
 /** What a ride is expected to yield: where it is read, and by what. */
 export interface ExpectedRide {

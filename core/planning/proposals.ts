@@ -2,7 +2,7 @@ import { courseSchema, type Course } from "#core/route";
 import { there, nth, METRES_PER_MILE } from "#core/base";
 import { questionOf, type QuestionId } from "./questions.ts";
 import type { PlanRecord } from "./record.ts";
-import type { Method } from "./schema.ts";
+import type { Method } from "./method.ts";
 import { templateNamed } from "./templates.ts";
 import { yieldOf } from "./yield.ts";
 import type { PlanYield } from "./yieldTypes.ts";

@@ -3,7 +3,7 @@ import { rankMeasurements, worthDoing } from "#core/estimation";
 import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
 import { expectedLedger, type ExpectedRide } from "./ledger.ts";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
-import type { PlannedReading } from "./schema.ts";
+import type { PlannedReading } from "./method.ts";
 import { rideSd, solve } from "./solved.ts";
 
 function checkIns(route: PlannedRoute, everyM: number): readonly number[] {

@@ -1,5 +1,5 @@
 import { METRES_PER_MILE } from "#core/base";
-import { methodSchema, type Method } from "./schema.ts";
+import { methodSchema, type Method } from "./method.ts";
 import type { z } from "zod";
 
 /** What a school gives and what it cannot, in the field's words. */

@@ -4,9 +4,17 @@ import { fixed, unitToken, Z_95, type Estimate } from "#core/base";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
 
 /** Sentences of a plan; quantities stand in them as tokens. */
-/** "12.4 mi", for a sentence. */
+/**
+ * "12.4 mi", for a sentence.
+ *
+ * @example placeText(1609.344) === "‹1609.344 distance 1›"
+ */
 export const placeText = (atM: number) => unitToken(atM, "distance", 1);
-/** "20 %". */
+/**
+ * "20 %".
+ *
+ * @example percent(0.2) === "20 %"
+ */
 export const percent = (share: number) => `${fixed(100 * share, 0)} %`;
 export const energyToken = (wh: number) => unitToken(wh, "energy", 0);
 /** "712 Wh ± 269 Wh", for a sentence. */

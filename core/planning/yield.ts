@@ -2,7 +2,7 @@ import { DEFAULTS, err, ok, type Result } from "#core/base";
 import { MINUTES } from "./additions.ts";
 import { comparisonYield, DEEPEST } from "./comparison.ts";
 import { routeOf, type PlanRecord } from "./record.ts";
-import type { Method } from "./schema.ts";
+import type { Method } from "./method.ts";
 import { singleYield } from "./single.ts";
 import { steadyYield } from "./steady.ts";
 import type { Addition, PlanYield } from "./yieldTypes.ts";

@@ -1,9 +1,10 @@
 export { courseParts, type CoursePart } from "./parts.ts";
 export {
+  COURSE_FIELDS,
   courseSchema,
+  LEG_FIELDS,
+  PLACE_FIELDS,
   legsLength,
-  PLACES,
-  SHAPES,
   type Course,
   type CourseLeg,
   type CoursePlace,

@@ -34,7 +34,7 @@ const SET_UP =
 const TEST =
   "title school drive day airTempC packTempC wind course firstLevel firstGround windMps windFromDeg effort riderW bpm stops altitudeM zone packId secondPackId setUpId riderId version newId";
 const PLAN =
-  "packId setUpId riderId courseId title question day startsAt zone laps days level speedMps effort riderW bpm airTempC packTempC windMps windFromDeg stopsPerMi reserve startPercent chargeFromPercent chargerA chargedBy dark methodName school drive until share everyM atQuarters taken ends compareA compareB pairs wanted hold ready bring methodNote version";
+  "packId setUpId riderId courseId title question day startsAt zone laps days level speedMps effort riderW bpm airTempC packTempC windMps windFromDeg stopsPerMi reserve startPercent chargeFromPercent chargerA chargedBy dark method.name method.school method.drive method.until method.share method.everyM method.atQuarters method.taken method.ends method.compare.a method.compare.b method.compare.pairs method.compare.wantedWhPerM method.hold method.ready method.bring method.note version";
 const ENTRY =
   "what distanceM displayM time percent bars bar packVolts underLoad restMin amps speedMps rangeGuessM level ground note chargerDone counterWh counterAh meter wallWh charger toFull entryId supersedes judge intent alongM nextRideId import";
 const CLIMB =
@@ -45,7 +45,7 @@ const COURSE =
 const GOOD: Readonly<Record<string, string>> = {
   name: "hostile",
   title: "hostile",
-  methodName: "hostile",
+  "method.name": "hostile",
   levels: "low, high",
   labelWh: "500",
   chemistry: "NMC",

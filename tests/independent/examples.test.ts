@@ -19,7 +19,7 @@ const examples = [...new Set(files)].flatMap((file) =>
   ]),
 );
 
-test("there are examples enough to learn from", () => expect(examples.length).toBeGreaterThan(50));
+test("there are examples enough to learn from", () => expect(examples.length).toBeGreaterThan(90));
 
 describe("an example is true", () => {
   test.each(examples)("%s: %s", async (file, example) => {

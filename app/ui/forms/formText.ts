@@ -90,6 +90,12 @@ export const numberText = typed.transform((text, context) => {
 /** A check box: present means yes. */
 export const tick = typed.transform((text) => text === "on" || text === "true");
 
+/** Several of a name, as ticks send them: none, one or many; or as one text, one a line. */
+export const ticksText = z
+  .union([text(), z.array(text())])
+  .optional()
+  .transform((sent) => (Array.isArray(sent) ? sent : (sent ?? "").split("\n").filter(Boolean)));
+
 /** Text that may be left empty. */
 export const words = typed.transform((text) => text ?? "");
 

@@ -1,13 +1,29 @@
 import { withReadersDecimals } from "#core/base";
+import type { RecordField, RecordFields } from "#core/fields";
 import { createContext, use, useId, useState, type ReactNode } from "react";
 
 /** What a live form shows: texts as they were when it opened, and the sentences about them by field name. */
 interface LiveForm {
   readonly values: Readonly<Record<string, string>>;
   readonly problems: Readonly<Record<string, string>>;
+  /** What its inputs are, where they are fields of a record. */
+  readonly of?: RecordFields;
 }
 
 const LiveFormContext = createContext<LiveForm>({ values: {}, problems: {} });
+
+/** The declared field of an input's name, looked up in the records within as well: "method.compare.a", "legs.2.ground". */
+export function useDeclared(name: string): RecordField | undefined {
+  const { of = {} } = use(LiveFormContext);
+  return declaredIn(of, name.split("."));
+}
+
+function declaredIn(fields: RecordFields, [key = "", ...rest]: readonly string[]): RecordField | undefined {
+  const field = fields[key];
+  if (rest.length === 0 || field?.typed.as !== "record") return field;
+  // The records of a list are numbered.
+  return declaredIn(field.typed.of, /^\d+$/.test(rest[0]!) ? rest.slice(1) : rest);
+}
 
 export function LiveFields({ children, ...form }: LiveForm & { readonly children: ReactNode }) {
   return <LiveFormContext value={form}>{children}</LiveFormContext>;
@@ -124,13 +140,15 @@ interface TicksProps {
   readonly name: string;
   readonly label: string;
   readonly options: readonly { readonly value: string; readonly label: string }[];
-  readonly chosen: readonly string[];
+  /** Those that are ticked at first; left out, the form's own. */
+  readonly chosen?: readonly string[];
   readonly className?: string;
 }
 
 /** Several ticks under one name. */
 export function Ticks({ name, label, options, chosen, className }: TicksProps) {
-  const { problems } = use(LiveFormContext);
+  const { values, problems } = use(LiveFormContext);
+  const ticked = chosen ?? (values[name] ?? "").split("\n");
   return (
     <fieldset className={className}>
       <legend className="mb-1 text-sm font-medium">{label}</legend>
@@ -141,7 +159,7 @@ export function Ticks({ name, label, options, chosen, className }: TicksProps) {
               type="checkbox"
               name={name}
               value={option.value}
-              defaultChecked={chosen.includes(option.value)}
+              defaultChecked={ticked.includes(option.value)}
               className="size-5 accent-spruce"
             />
             {option.label}

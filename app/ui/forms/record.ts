@@ -14,6 +14,7 @@ import type { RecordField, RecordFields } from "#core/fields";
 import { compassText, compassWritten } from "#app/ui/forms/compass";
 import {
   choice,
+  linesText,
   numberText,
   pencilText,
   quantityText,
@@ -21,6 +22,7 @@ import {
   shareText,
   spanText,
   tick,
+  ticksText,
   weightText,
   words,
 } from "#app/ui/forms/formText";
@@ -60,13 +62,18 @@ function readerOf({ typed }: RecordField, system: System): z.ZodType {
   switch (typed.as) {
     case "name":
     case "day":
+    case "clock":
     case "choice":
       return choice;
     case "words":
     case "lines":
       return words;
+    case "list":
+      return linesText;
     case "tick":
       return tick;
+    case "ticks":
+      return ticksText;
     case "percent":
       return sdOf(shareText, typed.margin);
     case "compass":
@@ -83,7 +90,43 @@ function readerOf({ typed }: RecordField, system: System): z.ZodType {
       return weightText(typed.of, typed.leastKg, typed.mostKg, system);
     case "own":
       throw new Error("A field typed in its own way brings its reader.");
+    case "record":
+      throw new Error("A record is read field by field.");
   }
+}
+
+type Values = Readonly<Record<string, unknown>>;
+
+/** A reader for each input of a form, by its name: the key of its field, after the key of the record it stands in. */
+function readersOf(
+  fields: RecordFields,
+  system: System,
+  own: OwnFields<never> = {},
+  within = "",
+): Record<string, z.ZodType> {
+  const ends = Object.values(fields).flatMap(({ typed }) => (typed.as === "span" ? [typed.to] : []));
+  const readers: Record<string, z.ZodType> = {};
+  for (const [key, field] of Object.entries(fields))
+    if (field.typed.as === "record")
+      Object.assign(readers, readersOf(field.typed.of, system, {}, `${within}${key}.`));
+    else if (!ends.includes(key)) readers[within + key] = own[key]?.read(system) ?? readerOf(field, system);
+  return readers;
+}
+
+/** What was read, input by input, as the values of a record. */
+function gathered(fields: RecordFields, read: Values, own: OwnFields<never> = {}, within = ""): Values {
+  const values: Record<string, unknown> = {};
+  for (const [key, { typed }] of Object.entries(fields)) {
+    const value = read[within + key];
+    if (typed.as === "record") {
+      const inner = gathered(typed.of, read, {}, `${within}${key}.`);
+      values[key] = Object.values(inner).every((each) => each === undefined) ? null : inner;
+    } else if (typed.as === "span" && Array.isArray(value))
+      Object.assign(values, { [key]: value[0] as unknown, [typed.to]: value[1] as unknown });
+    else if (own[key]?.spreads) Object.assign(values, value);
+    else if (within + key in read) values[key] = value;
+  }
+  return values;
 }
 
 /**
@@ -97,29 +140,30 @@ export function recordForm<Kept extends z.ZodType>(
   system: System,
   own: OwnFields<never> = {},
 ): z.ZodType<z.output<Kept>> {
-  const ends = Object.values(fields).flatMap(({ typed }) => (typed.as === "span" ? [typed.to] : []));
-  const asked = Object.entries(fields).filter(([key]) => !ends.includes(key));
   const read = z
-    .object({
-      ...Object.fromEntries(
-        asked.map(([key, field]) => [key, own[key]?.read(system) ?? readerOf(field, system)]),
-      ),
-      pencil: pencilText,
-    })
-    .transform((typed: Readonly<Record<string, unknown>>) =>
-      Object.fromEntries(
-        Object.entries(typed).flatMap(([key, value]) => {
-          const field = fields[key]?.typed;
-          if (field?.as === "span" && Array.isArray(value))
-            return [
-              [key, value[0] as unknown],
-              [field.to, value[1] as unknown],
-            ];
-          return own[key]?.spreads ? Object.entries(value as object) : [[key, value] as const];
-        }),
-      ),
-    );
+    .object({ ...readersOf(fields, system, own), pencil: pencilText })
+    .transform((typed: Values) => ({ ...gathered(fields, typed, own), pencil: typed["pencil"] }));
   return readInto(read, kept) as unknown as z.ZodType<z.output<Kept>>;
+}
+
+/**
+ * Texts read into the values of a record that is checked as part of a larger one.
+ *
+ * @returns what could be read, and a sentence by field for what could not
+ */
+export function readTexts(
+  fields: RecordFields,
+  texts: Values,
+  system: System,
+): { readonly values: Values; readonly problems: Readonly<Record<string, string>> } {
+  const read: Record<string, unknown> = {};
+  const problems: Record<string, string> = {};
+  for (const [name, reader] of Object.entries(readersOf(fields, system))) {
+    const parsed = reader.safeParse(texts[name]);
+    if (parsed.success) read[name] = parsed.data;
+    else problems[name] = parsed.error.issues[0]!.message;
+  }
+  return { values: gathered(fields, read), problems };
 }
 
 const shown = (value: number, name: DimensionName, system: System, digits?: number) =>
@@ -135,6 +179,9 @@ function writtenOf(
   switch (typed.as) {
     case "tick":
       return value ? "on" : "";
+    case "list":
+    case "ticks":
+      return (value as readonly string[]).join("\n");
     case "percent":
       return `${forField(Number((100 * (value as number) * (typed.margin ? Z_95 : 1)).toFixed(2)))} %`;
     case "compass":
@@ -167,11 +214,19 @@ export function recordTexts<Kept extends object>(
   system: System,
   own: OwnFields<Kept> = {},
 ): Texts {
-  const values: Readonly<Record<string, unknown>> = record as never;
+  const values: Values = record as never;
   return Object.fromEntries(
-    Object.entries(fields).map(([key, field]) => [
-      key,
-      own[key]?.written(record as Kept, system) ?? writtenOf(field, values[key], system, values),
-    ]),
+    Object.entries(fields).flatMap(([key, field]) =>
+      field.typed.as === "record"
+        ? Object.entries(recordTexts(field.typed.of, (values[key] ?? {}) as object, system)).map(
+            ([name, text]) => [`${key}.${name}`, text] as const,
+          )
+        : [
+            [
+              key,
+              own[key]?.written(record as Kept, system) ?? writtenOf(field, values[key], system, values),
+            ] as const,
+          ],
+    ),
   );
 }

@@ -1,7 +1,8 @@
 import type { FieldMetadata } from "@conform-to/react";
 import type { ReactNode } from "react";
-import { choicesOf, type RecordField, type RecordFields } from "#core/fields";
+import type { RecordField, RecordFields } from "#core/fields";
 import { AreaField, SelectField, TextField, TickField } from "#ui/forms/field";
+import { optionsOf } from "#ui/forms/liveField";
 
 interface Option {
   readonly value: string;
@@ -22,12 +23,6 @@ interface RecordFieldsProps {
   readonly notes?: Readonly<Record<string, string>>;
   /** What stands behind a part, by its heading: choices that are no fields of the record. */
   readonly behind?: Readonly<Record<string, ReactNode>>;
-}
-
-function optionsOf(field: RecordField): readonly Option[] {
-  const { says = {}, none } = field.typed.as === "choice" ? field.typed : {};
-  const all = choicesOf(field).map((value) => ({ value, label: says[value] ?? value }));
-  return none === undefined ? all : [{ value: "", label: none }, ...all];
 }
 
 interface OneFieldProps {

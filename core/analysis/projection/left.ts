@@ -23,6 +23,8 @@ export interface WayLeft extends Estimate {
 /**
  * How the mean of the road ahead may differ from that of the road ridden, as a share: as a whole, and mile by mile, of which
  * either is a sample.
+ *
+ * @example roadAheadShare(16093.44, 16093.44, 0.25).toFixed(3) === "0.127"
  */
 export function roadAheadShare(aheadM: number, riddenM: number, scatter: number): number {
   const perMile = (metres: number) => 1 / Math.max(metres / METRES_PER_MILE, 1);

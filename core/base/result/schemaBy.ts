@@ -14,7 +14,11 @@ export function schemaBy<T>(pick: (value: unknown) => z.ZodType<T>) {
   });
 }
 
-/** Whether a value is an object with a key. */
+/**
+ * Whether a value is an object with a key.
+ *
+ * @example hasKey({ pack: 1 }, "pack") === true
+ */
 export function hasKey(value: unknown, key: string): boolean {
   return typeof value === "object" && value !== null && key in value;
 }

@@ -34,6 +34,7 @@ const MAYBE_THOUSANDS = /^-?[1-9]\d{0,2}\.\d{3}$/;
  * a nought.
  *
  * @param inThousands its unit is one in which thousands are as likely
+ * @example forField(12.5) === "12.5"
  */
 export function forField(value: number, inThousands = false): string {
   const text = String(value);

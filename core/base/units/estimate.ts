@@ -13,7 +13,11 @@ export const Z_ONE_SIDED_95 = 1.644854;
 /** Half-width of the central 95 % of a normal, in sds. The interface's plus-or-minus is this many sds. */
 export const Z_95 = 1.959964;
 
-/** The plus-or-minus a person sees: half the 95 % span. Example: `plusOrMinus({ mean: 14, sd: 0.5 })` is 0.98. */
+/**
+ * The plus-or-minus a person sees: half the 95 % span. Example: `plusOrMinus({ mean: 14, sd: 0.5 })` is 0.98.
+ *
+ * @example halfWidth95({ mean: 12, sd: 1 }).toFixed(2) === "1.96"
+ */
 export function halfWidth95(value: Estimate): number {
   return Z_95 * value.sd;
 }

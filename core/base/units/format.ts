@@ -4,14 +4,22 @@ import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./u
 
 const MINUS = "\u2212";
 
-/** A number with fixed decimals and a true minus. Example: `fixed(-1.25, 1) === "−1.3"`. */
+/**
+ * A number with fixed decimals and a true minus. Example: `fixed(-1.25, 1) === "−1.3"`.
+ *
+ * @example fixed(-0.04, 1) === "0.0"
+ */
 export function fixed(value: number, decimals: number): string {
   const text = value.toFixed(Math.max(0, Math.min(10, decimals)));
   const bare = /^-0(\.0+)?$/.test(text) ? text.slice(1) : text;
   return inReadersDecimal(bare.replace("-", MINUS));
 }
 
-/** Decimals at which an error keeps two digits when it starts with 1, else one. `errorDecimals(0.144) === 2`, `errorDecimals(0.5) === 1`. */
+/**
+ * Decimals at which an error keeps two digits when it starts with 1, else one. `errorDecimals(0.144) === 2`, `errorDecimals(0.5) === 1`.
+ *
+ * @example errorDecimals(0.34) === 1
+ */
 export function errorDecimals(error: number): number {
   if (!(error > 0) || !Number.isFinite(error)) return 1;
   const power = Math.floor(Math.log10(error) + 1e-9);
@@ -58,7 +66,11 @@ export function formatUncertain(value: Estimate, name: DimensionName, system: Sy
   return `${text} ± ${error} ${unit}`.trim();
 }
 
-/** An exact SI value with its unit. Example: `formatQuantity(20000, "distance", "imperial") === "12.4 mi"`. */
+/**
+ * An exact SI value with its unit. Example: `formatQuantity(20000, "distance", "imperial") === "12.4 mi"`.
+ *
+ * @example formatQuantity(1609.344, "distance", "imperial") === "1.0 mi"
+ */
 export function formatQuantity(
   value: number,
   name: DimensionName,

@@ -51,7 +51,9 @@ export function parseNumber(text: string, column = false): number | "ambiguous" 
   return Number.isFinite(value) ? sign * value : undefined;
 }
 
-/** Whether a figure with a point may mean thousands, by its unit: "1.250 m", not "52.123 V". */
+/**
+ * Whether a figure with a point may mean thousands, by its unit: "1.250 m", not "52.123 V".
+ */
 export const couldBeThousands = (written: string, unit: string): boolean =>
   IN_THOUSANDS.includes(unit) && THOUSANDS.test(written);
 

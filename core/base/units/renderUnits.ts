@@ -9,7 +9,11 @@ import type { DimensionName, System } from "./units.ts";
  */
 const TOKEN = /‹(\S+) (\w+)(?: (\d+))?›/g;
 
-/** A quantity inside a sentence. Example: `unitToken(15_000, "distance") === "‹15000 distance›"`. */
+/**
+ * A quantity inside a sentence. Example: `unitToken(15_000, "distance") === "‹15000 distance›"`.
+ *
+ * @example unitToken(1609.344, "distance", 1) === "‹1609.344 distance 1›"
+ */
 export function unitToken(value: number, name: DimensionName, decimals?: number): string {
   return `‹${value} ${name}${decimals === undefined ? "" : ` ${decimals}`}›`;
 }
@@ -19,7 +23,11 @@ export function estimateToken({ mean, sd }: Estimate, name: DimensionName): stri
   return `‹${mean}±${sd} ${name}›`;
 }
 
-/** Writes a sentence out in a system's units. `spoken("at ‹15000 distance›", "metric") === "at 15.0 km"`. */
+/**
+ * Writes a sentence out in a system's units. `spoken("at ‹15000 distance›", "metric") === "at 15.0 km"`.
+ *
+ * @example renderUnits("after ‹1609.344 distance 1›", "imperial") === "after 1.0 mi"
+ */
 export function renderUnits(sentence: string, system: System): string {
   return sentence
     .split(/(‹[^›]*›)/)

@@ -212,7 +212,11 @@ export function dimension(name: DimensionName): Dimension {
   return DIMENSIONS[name];
 }
 
-/** The unit a system shows a dimension in. Example: `unitOf("distance", "metric") === "km"`. */
+/**
+ * The unit a system shows a dimension in. Example: `unitOf("distance", "metric") === "km"`.
+ *
+ * @example unitOf("speed", "metric") === "km/h"
+ */
 export function unitOf(name: DimensionName, system: System): string {
   return dimension(name)[system];
 }
@@ -247,7 +251,11 @@ export function toSi(value: number, name: DimensionName, symbol: string): number
   return found && value * found.factor + (found.offset ?? 0);
 }
 
-/** The number a unit shows for an SI value; throws on a unit the dimension lacks, which is a bug. `fromSi(10000, "distance", "km") === 10`. */
+/**
+ * The number a unit shows for an SI value; throws on a unit the dimension lacks, which is a bug. `fromSi(10000, "distance", "km") === 10`.
+ *
+ * @example fromSi(8046.72, "distance", "mi") === 5
+ */
 export function fromSi(value: number, name: DimensionName, symbol: string): number {
   const found = find(name, symbol);
   if (!found) throw new Error(`no unit ${symbol} for ${name}`);

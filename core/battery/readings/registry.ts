@@ -51,12 +51,20 @@ function kindOf(reading: Reading): ReadingKind<z.ZodType<Reading>> {
   return KINDS[reading.kind] as unknown as ReadingKind<z.ZodType<Reading>>;
 }
 
-/** What a person calls the reading's kind. */
+/**
+ * What a person calls the reading's kind.
+ *
+ * @example readingName("restVolts") === "rest volts"
+ */
 export function readingName(kind: ReadingKindName): string {
   return KINDS[kind].name;
 }
 
-/** One reading in a few words: "62 %", "bar 4 lost". */
+/**
+ * One reading in a few words: "62 %", "bar 4 lost".
+ *
+ * @example readingText({ kind: "percent", mark: 2, percent: 62 }) === "62 %"
+ */
 export function readingText(reading: Reading): string {
   return kindOf(reading).text(reading);
 }
@@ -66,12 +74,20 @@ export function evidenceOf(kind: ReadingKindName): Evidence | null {
   return KINDS[kind].evidence;
 }
 
-/** The likeliest slip when a reading stands off from the rest. */
+/**
+ * The likeliest slip when a reading stands off from the rest.
+ *
+ * @example likelySlip("percent") === "a typing slip?"
+ */
 export function likelySlip(kind: ReadingKindName): string {
   return KINDS[kind].ifOff;
 }
 
-/** So many of a kind, in words: `countedText("percent", 4) === "4 percent readings"`. */
+/**
+ * So many of a kind, in words: `countedText("percent", 4) === "4 percent readings"`.
+ *
+ * @example countedText("percent", 6) === "6 percent readings"
+ */
 export function countedText(kind: ReadingKindName, count: number): string {
   const [one, many] = KINDS[kind].counted;
   return count === 1 ? one : `${count} ${many}`;
@@ -87,7 +103,11 @@ export function rowOf(reading: Reading, setting: Setting): Row {
   return kindOf(reading).says(reading, setting);
 }
 
-/** The mark a reading stands at: the last one, for those that span two. */
+/**
+ * The mark a reading stands at: the last one, for those that span two.
+ *
+ * @example markOf({ kind: "energyCounter", fromMark: 0, toMark: 4, wh: 260 }) === 4
+ */
 export function markOf(reading: Reading): number {
   return "toMark" in reading ? reading.toMark : reading.mark;
 }

@@ -51,7 +51,11 @@ export function drawerUnder({ subject, reference, unknowns, mean, covariance }: 
   };
 }
 
-/** Mean, sd and central 95 % of draws. */
+/**
+ * Mean, sd and central 95 % of draws.
+ *
+ * @example spreadOf([1, 2, 3, 4, 5]).mean === 3
+ */
 export function spreadOf(draws: readonly number[]) {
   const sorted = [...draws].sort((a, b) => a - b);
   const mean = draws.reduce((sum, each) => sum + each, 0) / draws.length;

@@ -20,7 +20,6 @@ import {
   ok,
   type Result,
   unitToken,
-  scale,
   widen,
   type Estimate,
   RESOLVED_SDS,

@@ -1,5 +1,5 @@
 import { climbAt, type TrackProfile } from "#core/ride/distance";
-import { nth, METRES_PER_MILE } from "#core/base";
+import { nth } from "#core/base";
 import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
 import { type Ground } from "#core/fields";

@@ -38,7 +38,11 @@ const linesOf = (...lines: readonly (readonly SheetLine[])[]): SheetBlock | null
   lines.flat().length ? { kind: "lines", lines: lines.flat() } : null;
 const volts = (value: number | undefined) => (value === undefined ? null : unitToken(value, "volts"));
 
-/** Hours and minutes as a bench's clock has them: `hoursText(2.783) === "2:47"`. */
+/**
+ * Hours and minutes as a bench's clock has them: `hoursText(2.783) === "2:47"`.
+ *
+ * @example hoursText(1.5) === "1:30"
+ */
 export function hoursText(hours: number): string {
   const minutes = Math.round(hours * 60);
   return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}`;

@@ -17,13 +17,21 @@ export interface Rule {
 export const saidBy = (rules: readonly Rule[], facts: TestFacts): readonly string[] =>
   rules.flatMap(({ says }) => says(facts) ?? []);
 
-/** "one", "two" ... as words up to ten, then digits: `countText(2, "reading") === "two readings"`. */
+/**
+ * "one", "two" ... as words up to ten, then digits: `countText(2, "reading") === "two readings"`.
+ *
+ * @example countText(2, "ride") === "two rides"
+ */
 export function countText(count: number, what: string, many = `${what}s`): string {
   const words = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
   return `${words[count] ?? count} ${count === 1 ? what : many}`;
 }
 
-/** With its first letter large, and a full stop. */
+/**
+ * With its first letter large, and a full stop.
+ *
+ * @example asSentence("two rides") === "Two rides."
+ */
 export function asSentence(text: string): string {
   const plain = text.trim();
   return plain === ""
@@ -31,5 +39,9 @@ export function asSentence(text: string): string {
     : `${plain.slice(0, 1).toUpperCase()}${plain.slice(1)}${/[.!?]$/.test(plain) ? "" : "."}`;
 }
 
-/** "69 %". */
+/**
+ * "69 %".
+ *
+ * @example percentText(0.256) === "26 %"
+ */
 export const percentText = (share: number): string => `${Math.round(100 * share)} %`;

@@ -85,5 +85,9 @@ export const sheetOptionsSchema = z.object({
 });
 export type SheetOptions = z.infer<typeof sheetOptionsSchema>;
 
-/** Whether a section is to be shown. */
+/**
+ * Whether a section is to be shown.
+ *
+ * @example isOn({ off: ["log"] }, "log") === false
+ */
 export const isOn = ({ off }: Pick<SheetOptions, "off">, key: string): boolean => !off.includes(key);

@@ -42,7 +42,11 @@ export const matchAt = (pattern: RegExp, text: string, at: number) => {
   return pattern.exec(text);
 };
 
-/** A word or figure ends here. */
+/**
+ * A word or figure ends here.
+ *
+ * @example endsAt("62 %", 2) === true
+ */
 export const endsAt = (text: string, at: number) => /^(?=$|[\s,;.!"“”])/u.test(text.slice(at, at + 1) || "");
 
 /** A place in the line that moves along it, with what was read so far. */

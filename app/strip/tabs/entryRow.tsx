@@ -1,0 +1,178 @@
+import { Link } from "react-router";
+import { END_NAMES } from "#core/fields";
+import type { LiveEntry, ReadingField, StrikeField } from "#core/ride/log";
+import {
+  fixed,
+  forField,
+  formatBare,
+  formatQuantity,
+  halfWidth95,
+  writeUncertain,
+  type Estimate,
+  type System,
+} from "#core/base";
+import { useSystem } from "#ui/system";
+import { Figure } from "#ui/figure";
+import type { StripResults } from "#app/services/strip/view";
+
+export interface Judgement {
+  readonly kind: "strike" | "restore";
+  readonly target: string;
+  readonly field: StrikeField | null;
+}
+
+/** Sets a reading aside or restores it; without script the form does it. */
+export type OnJudge = (judgement: Judgement) => void;
+
+/** What an entry is, in words. */
+function kindText({ body }: LiveEntry): string {
+  switch (body.kind) {
+    case "start":
+      return body.chargerDone ? "start, charger done" : "start";
+    case "checkIn":
+      return "check-in";
+    case "barLost":
+      return `bar ${body.bar} lost`;
+    case "lastBar":
+      return "last bar blinking";
+    case "lowPower":
+      return "low-power mode";
+    case "fullPowerEnd":
+      return "full power ended, by hand";
+    case "refill":
+      return `${body.toFull ? "charged to full" : "charged"}${body.wallWh === undefined ? "" : `, ${body.wallWh} Wh at the wall`}`;
+    case "end":
+      return `end: ${END_NAMES[body.reason]}`;
+    default:
+      return body.kind;
+  }
+}
+
+const UNITS: Readonly<Record<ReadingField, string>> = {
+  percent: "%",
+  bars: "bars",
+  packVolts: "V",
+  counterWh: "Wh",
+  counterAh: "Ah",
+};
+
+/** One reading as a button: struck through when set aside, never removed. */
+function Reading({
+  entry,
+  field,
+  at,
+  onJudge,
+}: {
+  readonly entry: LiveEntry;
+  /** Where it was read, in words: rows are told apart by it. */
+  readonly at: string;
+  readonly field: ReadingField;
+  readonly onJudge: OnJudge;
+}) {
+  const value = (entry.body as Partial<Record<ReadingField, number>>)[field];
+  if (value === undefined) return null;
+  const before = entry.was
+    .map((body) => (body as Partial<Record<ReadingField, number>>)[field])
+    .filter((old) => old !== undefined && old !== value);
+  const struck = entry.struck || entry.struckFields.includes(field);
+  const loaded = field === "packVolts" && "underLoad" in entry.body && entry.body.underLoad;
+  return (
+    <>
+      {before.map((old) => (
+        <s key={old} className="mr-1 text-quiet">
+          {old === undefined ? null : forField(old)}
+        </s>
+      ))}
+      <button
+        name="judge"
+        value={`${struck ? "restore" : "strike"}/${entry.rootId}/${field}`}
+        onClick={(event) => {
+          event.preventDefault();
+          onJudge({ kind: struck ? "restore" : "strike", target: entry.rootId, field });
+        }}
+        aria-label={`${struck ? "Restore" : "Set aside"} ${forField(value)} ${UNITS[field]}${at}`}
+        title={struck ? "Set aside: press to restore" : "Press to set aside"}
+        className={`carries-figure min-h-8 min-w-10 cursor-pointer rounded-sheet px-1 text-right hover:bg-hover ${struck ? "pencil line-through" : ""}`}
+      >
+        {forField(value)}
+        {loaded ? <span className="text-sm text-quiet"> load</span> : null}
+      </button>
+    </>
+  );
+}
+
+/** Energy per distance with its plus-or-minus, under a heading that names the unit. */
+function bareUncertain(whPerM: Estimate, system: System): string {
+  const { value, error } = writeUncertain(whPerM, "energyPerDistance", system);
+  return `${value} ± ${error}`;
+}
+
+/** What else an entry says: level, ground, note. */
+function aboutText({ body }: LiveEntry): string {
+  return [
+    "level" in body ? body.level : "",
+    "ground" in body ? body.ground : "",
+    "note" in body && body.note ? `“${body.note}”` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+interface EntryRowProps {
+  readonly entry: LiveEntry;
+  readonly onJudge: OnJudge;
+  readonly place: StripResults["places"][string] | undefined;
+  /** Share of the energy left there. */
+  readonly left: Estimate | null;
+  /** Energy per distance since the mark before. */
+  readonly stretch: Estimate | null;
+  /** Its reading that stands farthest off, and the figure without it. */
+  readonly far: { readonly standing: number; readonly without: Estimate | null } | undefined;
+  readonly isQuestioned: boolean;
+  readonly fields: readonly ReadingField[];
+}
+
+/** One entry of the log. */
+export function EntryRow({ entry, place, left, stretch, far, isQuestioned, fields, onJudge }: EntryRowProps) {
+  const system = useSystem();
+  const about = aboutText(entry);
+  const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
+  return (
+    <tr className={entry.struck ? "pencil line-through" : ""}>
+      <th scope="row" className={`number font-normal ${place?.between ? "pencil" : "text-ink"}`}>
+        {place ? formatBare(place.distanceM, "distance", system) : ""}
+      </th>
+      <td>
+        {kindText(entry)}
+        {entry.struck ? <span className="sr-only"> (set aside)</span> : null}
+      </td>
+      {fields.map((field) => (
+        <td key={field} className="number">
+          <Reading entry={entry} field={field} at={at} onJudge={onJudge} />
+        </td>
+      ))}
+      <td className="number text-sm text-quiet">
+        {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
+      </td>
+      <td className="number text-sm text-quiet">{stretch ? bareUncertain(stretch, system) : ""}</td>
+      <td className="max-w-64 text-sm">{about}</td>
+      <td className={`number text-sm ${isQuestioned ? "text-ochre" : "text-quiet"}`}>
+        {far === undefined ? "" : fixed(Math.abs(far.standing), 1)}
+        {isQuestioned ? <span className="sr-only"> in question</span> : null}
+      </td>
+      <td className="number text-sm text-quiet">
+        {far?.without ? <Figure value={far.without} dimension="energyPerDistance" /> : null}
+      </td>
+      <td>
+        <Link
+          to={entry.body.kind === "totals" ? "totals" : `?correct=${entry.rootId}`}
+          preventScrollReset
+          className="entering"
+          aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
+        >
+          correct
+        </Link>
+      </td>
+    </tr>
+  );
+}
