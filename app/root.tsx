@@ -14,12 +14,15 @@ import { NonceContext } from "#ui/nonce";
 import { useSentDecimal } from "#ui/system";
 import { useSentTheme } from "#ui/theme";
 import { decimalOf, numbersChosen } from "#app/ui/readersLanguage";
+import { principalContext } from "#app/services/people/principal";
 import { systemOf } from "#app/ui/systemCookie";
 import { themeIn } from "#app/ui/themeCookie";
 import type { Route } from "./+types/root";
 
-export function loader({ request }: Route.LoaderArgs) {
+export function loader({ request, context }: Route.LoaderArgs) {
+  const principal = context.get(principalContext);
   return {
+    who: { kind: principal.kind, name: principal.kind === "person" ? principal.name : "" },
     system: systemOf(request),
     decimal: decimalOf(request),
     numbers: numbersChosen(request),

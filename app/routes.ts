@@ -21,6 +21,12 @@ export default [
   route("sheet/cards/:kind/:format", "sheet/cardFile.ts"),
   route("sheet/:sheetId/:format", "sheet/draftFile.ts"),
   route("sheet/:sheetId/editions/:number/:format", "sheet/editionFile.ts"),
+  route("sign-in", "people/signIn.tsx"),
+  route("sign-out", "people/signOut.ts"),
+  route("invited/:secret", "people/invited.tsx"),
+  route("pair/:code", "people/pair.tsx"),
+  route("shared/:secret", "people/shared.ts"),
+  route("trail/:kind/:id", "people/trail.ts"),
   layout("ui/frame.tsx", [
     layout("ui/inside.tsx", [
       index("today/today.tsx"),
@@ -71,6 +77,10 @@ export default [
       route("sheet/:sheetId/photographs", "sheet/photographs.tsx"),
       route("sheet/:sheetId/editions/:number", "sheet/edition.tsx"),
       route("settings", "settings/settings.tsx"),
+      route("settings/people", "people/people.tsx"),
+      route("settings/phones", "people/phones.tsx"),
+      route("settings/links", "people/links.tsx"),
+      route("settings/you", "people/account.tsx"),
       route("*", "ui/notFound.tsx"),
     ]),
   ]),

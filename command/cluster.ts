@@ -13,6 +13,8 @@ import { say } from "./say.ts";
 const SUPERUSER = "barometron";
 /** The desk's role: it owns the desk's databases, may make others beside them, and may do nothing beyond. */
 const ROLE = "barometron_desk";
+/** What the server works as: it sees the rows of the desk it names, and no others. */
+const APP_ROLE = "barometron_app";
 const DATABASE = "barometron";
 
 export interface Cluster {
@@ -118,6 +120,9 @@ async function deskRole(superAddress: string, secretFile: string): Promise<strin
     const may = "login nosuperuser createdb nocreaterole";
     const verb = rowCount === 0 ? "create" : "alter";
     await client.query(`${verb} role ${ROLE} with ${may} password ${pg.escapeLiteral(secret)}`);
+    const { rowCount: has } = await client.query("select 1 from pg_roles where rolname = $1", [APP_ROLE]);
+    if (has === 0) await client.query(`create role ${APP_ROLE} with nologin nosuperuser`);
+    await client.query(`grant ${APP_ROLE} to ${ROLE}`);
   });
   return secret;
 }
@@ -167,6 +172,7 @@ export async function startCluster(options: ClusterOptions): Promise<Cluster> {
         "--auth=scram-sha-256",
         "--encoding=UTF8",
         "--locale=C.UTF-8",
+        "--data-checksums",
       ],
       ...(options.throwaway ? ["--no-sync"] : []),
     ]);

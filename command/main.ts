@@ -5,6 +5,8 @@ const SERVE: Takes = {
   options: {
     port: ["N", "the port to serve at; the next free one where it is taken"],
     desk: ["NAME", "a desk beside the first, as restore --beside made it"],
+    share: [null, "open it to phones and people, over HTTPS"],
+    at: ["HOST", "the name it is shared at; this machine's address in its network unless given"],
   },
 };
 
@@ -24,6 +26,11 @@ const COMMANDS: Readonly<
     what: "start with your own data; the first time it is empty",
     takes: SERVE,
     run: async (args) => (await import("./start.ts")).start({ demo: false, args }),
+  },
+  people: {
+    what: "who belongs to the desk; reset NAME: a new passphrase; owner: let an owner in",
+    takes: { words: ["reset or owner", "NAME"] },
+    run: async (args) => (await import("./people.ts")).people(args),
   },
   dev: {
     what: "start for development, reloading as files change",

@@ -75,6 +75,18 @@ export function needChromium(): string {
   return installed;
 }
 
+const CADDY = "/usr/bin/caddy";
+
+/** Debian's caddy, installed if it is missing. */
+export function needCaddy(): string {
+  if (existsSync(CADDY)) return CADDY;
+  installPackage("caddy", "Caddy, which speaks HTTPS,");
+  // The package starts a server of the system's own, which nobody asked for.
+  run(isRoot ? "systemctl" : "sudo", [...(isRoot ? [] : ["-n", "systemctl"]), "disable", "--now", "caddy"]);
+  if (!existsSync(CADDY)) throw new Error("Caddy was installed but is not in /usr/bin.");
+  return CADDY;
+}
+
 const HEADLESS = "/usr/bin/chromium-headless-shell";
 
 /** Chromium's windowless build, which runs pages in less time, installed if it is missing; the whole browser where it cannot be had. */

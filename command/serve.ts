@@ -12,7 +12,7 @@ export interface Serving {
 interface BuiltServer {
   readonly makeApp: (options: { readonly clientFolder: string }) => Parameters<typeof createServer>[1];
   readonly closeDatabase: () => Promise<void>;
-  readonly warmUp: () => void;
+  readonly warmUp: () => Promise<void>;
 }
 
 /** A request's headers and its whole body must be here within these, ms; nobody holds a connection by being slow. */
@@ -59,7 +59,7 @@ export async function serve(firstPort: number): Promise<Serving> {
       throw new Error(`No free port from ${firstPort} on: close another program.`);
   }
   const address = `http://127.0.0.1:${port}`;
-  built.warmUp();
+  await built.warmUp();
   // The first page loads the rest of the program: nobody waits for that.
   await fetch(`${address}/compare/references`).then(
     (response) => response.text(),

@@ -7,10 +7,11 @@ import { seedOnce } from "#db/seed";
 import { buildApp } from "./build.ts";
 import { deskCluster } from "./cluster.ts";
 import { DATA, MIGRATIONS } from "./paths.ts";
-import { isFree } from "./ports.ts";
+import { freePort, isFree } from "./ports.ts";
 import { runningHere, takeFolder } from "./running.ts";
 import { say } from "./say.ts";
 import { serve } from "./serve.ts";
+import { share } from "./share.ts";
 import { scheduleBackups, superviseDatabase } from "./supervise.ts";
 
 const FIRST_PORT = 4180;
@@ -103,7 +104,12 @@ export async function start(options: {
     process.env["BAROMETRON_BACKUPS"] = backups;
     process.env["DATABASE_URL"] = cluster.url;
     process.env["NODE_ENV"] ??= "production";
-    const serving = await serve(await choosePort(options.args));
+    const port = await freePort(await choosePort(options.args));
+    if (options.args.includes("--share")) {
+      const front = await share(cluster.url, port, valueOf(options.args, "--at"));
+      stops.push(() => front.stop());
+    }
+    const serving = await serve(port);
     stops.push(() => serving.close());
     stops.push(superviseDatabase(cluster, again), scheduleBackups(cluster.url, backups, MIGRATIONS));
     folder.serve(serving.address);

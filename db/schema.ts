@@ -58,11 +58,11 @@ const bytea = customType<{ data: Uint8Array }>({ dataType: () => "bytea" });
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
 /** The desk of whoever has only one, made with the tables. */
 export const FIRST_DESK = "00000000-0000-7000-8000-000000000001";
-/** Whose it is. What belongs to a test, a plan or an import is of that one's desk. */
-const deskId = () =>
+/** Whose it is: the desk its connection works for, or the first. The database lets no connection see another desk's rows. */
+export const deskId = () =>
   uuid("desk_id")
     .notNull()
-    .default(FIRST_DESK)
+    .default(sql.raw(`coalesce(desk_now(), '${FIRST_DESK}'::uuid)`))
     .references(() => desk.id);
 /** Columns that hold one of a few values hold no other: those that the record's fields declare. */
 const onlyChoices = (table: string, columns: Readonly<Record<string, unknown>>, fields: RecordFields) =>
@@ -407,6 +407,7 @@ export const ride = pgTable(
   "ride",
   {
     id: id(),
+    deskId: deskId(),
     testId: uuid("test_id")
       .notNull()
       .references(() => test.id),
@@ -416,7 +417,10 @@ export const ride = pgTable(
     /** The zone of the ride's clock by its name, or its offset from UTC, "+01:00". */
     zone: text("zone").notNull().default("+00:00"),
   },
-  (table) => [uniqueIndex("ride_in_order").on(table.testId, table.position)],
+  (table) => [
+    index("ride_by_desk").on(table.deskId),
+    uniqueIndex("ride_in_order").on(table.testId, table.position),
+  ],
 );
 
 /** The append-only ride log. Nothing here is ever updated or deleted; a correction is a row that supersedes another. */
@@ -424,6 +428,7 @@ export const entry = pgTable(
   "entry",
   {
     id: id(),
+    deskId: deskId(),
     rideId: uuid("ride_id")
       .notNull()
       .references(() => ride.id),
@@ -439,6 +444,7 @@ export const entry = pgTable(
     receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [
+    index("entry_by_desk").on(table.deskId),
     index("entry_by_ride").on(table.rideId, table.seq),
     check("entry_kind", sql`${table.kind} = ${table.body}->>'kind'`),
   ],
@@ -449,6 +455,7 @@ export const track = pgTable(
   "track",
   {
     id: id(),
+    deskId: deskId(),
     rideId: uuid("ride_id")
       .notNull()
       .references(() => ride.id),
@@ -460,7 +467,7 @@ export const track = pgTable(
     eleM: doublePrecision("ele_m").array().notNull(),
     receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index("track_by_ride").on(table.rideId)],
+  (table) => [index("track_by_desk").on(table.deskId), index("track_by_ride").on(table.rideId)],
 );
 
 /** What one logger gave of a ride: a file brought in, or a device's samples as they came. */
@@ -468,6 +475,7 @@ export const telemetryImport = pgTable(
   "telemetry_import",
   {
     id: id(),
+    deskId: deskId(),
     rideId: uuid("ride_id")
       .notNull()
       .references(() => ride.id),
@@ -488,13 +496,17 @@ export const telemetryImport = pgTable(
     /** Chosen to count, among the loggers of a ride. */
     counts: boolean("counts").notNull().default(false),
   },
-  (table) => [index("telemetry_import_by_ride").on(table.rideId)],
+  (table) => [
+    index("telemetry_import_by_desk").on(table.deskId),
+    index("telemetry_import_by_ride").on(table.rideId),
+  ],
 );
 
 /** Samples of an import, 4,096 to a row, as columns. */
 export const telemetryChunk = pgTable(
   "telemetry_chunk",
   {
+    deskId: deskId(),
     importId: uuid("import_id")
       .notNull()
       .references(() => telemetryImport.id),
@@ -509,20 +521,27 @@ export const telemetryChunk = pgTable(
     /** Since the ride's start. */
     distanceM: doublePrecision("distance_m").array(),
   },
-  (table) => [primaryKey({ columns: [table.importId, table.startsS] })],
+  (table) => [
+    index("telemetry_chunk_by_desk").on(table.deskId),
+    primaryKey({ columns: [table.importId, table.startsS] }),
+  ],
 );
 
 /** Lines of a plan's lists that are done: a row each, so that two phones ticking at once lose nothing. */
 export const planTick = pgTable(
   "plan_tick",
   {
+    deskId: deskId(),
     planId: uuid("plan_id")
       .notNull()
       .references(() => plan.id),
     line: text("line").notNull(),
     at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [primaryKey({ columns: [table.planId, table.line] })],
+  (table) => [
+    index("plan_tick_by_desk").on(table.deskId),
+    primaryKey({ columns: [table.planId, table.line] }),
+  ],
 );
 
 /** Stored rows that could not be read, set aside whole by a check; nothing of them is lost. */
@@ -541,25 +560,30 @@ export const setAside = pgTable(
 );
 
 /** Results by test, kept only as long as the stamp of their inputs holds: a cache, never the truth. */
-export const result = pgTable("result", {
-  testId: uuid("test_id")
-    .primaryKey()
-    .references(() => test.id),
-  stamp: text("stamp").notNull(),
-  /** Of everything the result was reckoned from: with the same one, a new stamp needs no new reckoning. */
-  inputs: text("inputs").notNull().default(""),
-  /** Null where the test cannot be reckoned; `problems` then says why. */
-  body: jsonb("body").$type<TestResults>(),
-  problems: jsonb("problems").$type<readonly Problem[]>(),
-  /** The body without its drawings, for comparisons of many tests. */
-  digest: jsonb("digest").$type<TestDigest>(),
-  /** What lists show: the figure in Wh per metre, readings in question, what waits for a person, whether it has an end. */
-  whPerM: doublePrecision("wh_per_m"),
-  whPerMSd: doublePrecision("wh_per_m_sd"),
-  questions: integer("questions").notNull().default(0),
-  waits: text("waits"),
-  hasEnd: boolean("has_end").notNull().default(false),
-});
+export const result = pgTable(
+  "result",
+  {
+    deskId: deskId(),
+    testId: uuid("test_id")
+      .primaryKey()
+      .references(() => test.id),
+    stamp: text("stamp").notNull(),
+    /** Of everything the result was reckoned from: with the same one, a new stamp needs no new reckoning. */
+    inputs: text("inputs").notNull().default(""),
+    /** Null where the test cannot be reckoned; `problems` then says why. */
+    body: jsonb("body").$type<TestResults>(),
+    problems: jsonb("problems").$type<readonly Problem[]>(),
+    /** The body without its drawings, for comparisons of many tests. */
+    digest: jsonb("digest").$type<TestDigest>(),
+    /** What lists show: the figure in Wh per metre, readings in question, what waits for a person, whether it has an end. */
+    whPerM: doublePrecision("wh_per_m"),
+    whPerMSd: doublePrecision("wh_per_m_sd"),
+    questions: integer("questions").notNull().default(0),
+    waits: text("waits"),
+    hasEnd: boolean("has_end").notNull().default(false),
+  },
+  (table) => [index("result_by_desk").on(table.deskId)],
+);
 
 /** Sweeps of a bike: steady readings by level, ground and way. */
 export const sweep = pgTable(
@@ -632,7 +656,7 @@ export const reference = pgTable(
   },
   (table) => [
     index("reference_by_desk").on(table.deskId),
-    uniqueIndex("reference_version").on(table.name, table.version),
+    uniqueIndex("reference_version").on(table.deskId, table.name, table.version),
   ],
 );
 

@@ -100,6 +100,11 @@ export async function findEdition(db: Database, sheetId: string, number: number)
   return row ? editionOf(row) : null;
 }
 
+export async function findEditionById(db: Database, id: string): Promise<Edition | null> {
+  const [row] = await db.select().from(edition).where(eq(edition.id, id));
+  return row ? editionOf(row) : null;
+}
+
 /**
  * Keeps a page as it is now, as its next edition. Asked twice with one id, one is kept.
  *

@@ -1,16 +1,23 @@
 import { randomBytes } from "node:crypto";
 import { createRequestHandler } from "@react-router/express";
 import { sql } from "drizzle-orm";
+import { toNodeHandler } from "better-auth/node";
 import compression from "compression";
 import express from "express";
 import { RouterContextProvider, type ServerBuild } from "react-router";
 import sirv from "sirv";
-import { dbContext, nonceContext } from "#app/context";
+import { dbContext, nonceContext, peopleContext } from "#app/context";
 import { fillInBackground } from "#app/services/analysis.server";
+import { admit } from "#app/services/people/guard.server";
+import { peopleOf, scopeFor, whoAsks, type People } from "#app/services/people/people.server";
+import { principalContext, type Principal } from "#app/services/people/principal";
+import { sharingOf } from "#app/services/people/sharing.server";
 import { closePools } from "#app/services/compute/pool.server";
 import { connect, type Connection } from "#db/client";
+import { listDesks } from "#db/people/people";
 import { failureOf, guardRoutes, logLine } from "./failures.ts";
 import { guard, headers, limits } from "./guard.ts";
+import { log, metrics, watched } from "./watch.ts";
 
 const isPage = (type: unknown) => /^(text\/html|text\/x-script|application\/json)/.test(String(type ?? ""));
 
@@ -21,22 +28,42 @@ let connection: Connection | null = null;
 function database(): Connection {
   const url = process.env["DATABASE_URL"];
   if (!url) throw new Error("DATABASE_URL is not set: run ./barometron start.");
-  return (connection ??= connect(url));
+  return (connection ??= connect(url, undefined, sharing !== null));
 }
+
+/** How the desk is reached by others; null on one's own machine. */
+const sharing = sharingOf(process.env);
+let people: People | null = null;
+const peopleHere = (): People | null => (sharing ? (people ??= peopleOf(database(), sharing)) : null);
+
+/** A request of the browser as the platform has it, for its headers. */
+const asked = (request: express.Request) =>
+  new Request(`${sharing?.publicUrl ?? "http://here"}${request.originalUrl}`, {
+    headers: new Headers(
+      Object.entries(request.headers).flatMap(([name, value]) =>
+        value === undefined
+          ? []
+          : [[name, Array.isArray(value) ? value.join(", ") : value] as [string, string]],
+      ),
+    ),
+  });
 
 /** Ends threads and connections, so that the process can end. */
 export async function closeDatabase(): Promise<void> {
   await closePools();
   await connection?.close();
   connection = null;
+  people = null;
 }
 
 /** Begins to reckon what is out of date, so that the first page finds it done. */
-export function warmUp(): void {
-  fillInBackground(database().db);
+export async function warmUp(): Promise<void> {
+  for (const { id } of await listDesks(database().db))
+    fillInBackground(database().at({ deskId: id, actor: "" }));
 }
 
-const loadBuild = async () => guardRoutes((await import("virtual:react-router/server-build")) as ServerBuild);
+const loadBuild = async () =>
+  guardRoutes((await import("virtual:react-router/server-build")) as ServerBuild, admit);
 
 /** Answers by the routes; the build is loaded once, in development each time anew. */
 function routes(development: boolean): express.RequestHandler {
@@ -45,7 +72,10 @@ function routes(development: boolean): express.RequestHandler {
       build,
       getLoadContext: (_request, response) => {
         const context = new RouterContextProvider();
-        context.set(dbContext, database().db);
+        const principal = response.locals["principal"] as Principal;
+        context.set(principalContext, principal);
+        context.set(peopleContext, peopleHere());
+        context.set(dbContext, database().at(scopeFor(principal)));
         context.set(nonceContext, String(response.locals["nonce"] ?? ""));
         return context;
       },
@@ -66,7 +96,9 @@ export function makeApp(options: {
 }): express.Express {
   const app = express();
   app.disable("x-powered-by");
-  app.use(guard());
+  if (sharing) app.set("trust proxy", sharing.trustedProxies);
+  app.use(watched());
+  app.use(guard(sharing));
   if (options.clientFolder) {
     const worker = `${options.clientFolder}/sw.js`;
     // Read anew each time: a newer one is met as soon as it is there.
@@ -90,6 +122,7 @@ export function makeApp(options: {
   app.get("/live", (_request, response) => {
     response.json({ ok: true });
   });
+  app.get("/metrics", metrics);
   app.get(["/ready", "/health"], async (_request, response) => {
     try {
       await database().db.execute(sql`select 1`);
@@ -110,12 +143,26 @@ export function makeApp(options: {
     response.locals["nonce"] = options.development ? "" : randomBytes(16).toString("base64");
     next();
   });
-  if (!options.development) app.use(headers());
+  if (!options.development) app.use(headers(sharing !== null));
+  // Who asks; on one's own machine it is whoever sits there.
+  app.use(async (request, response, next) => {
+    const here = peopleHere();
+    // What a client says of itself here is not taken.
+    request.headers["x-asker"] = request.ip ?? "unknown";
+    response.locals["principal"] = here ? await whoAsks(here, asked(request)) : { kind: "machine" };
+    next();
+  });
+  // Passkeys speak to their own addresses; signing in and out by a form is the pages' work.
+  app.all("/auth/{*path}", async (request, response, next) => {
+    const here = peopleHere();
+    if (!here || !/^\/auth\/passkey\//.test(request.path)) return next();
+    await toNodeHandler(here.auth)(request, response);
+  });
   app.use(routes(options.development ?? false));
   app.use(
     (error: unknown, _request: express.Request, response: express.Response, next: express.NextFunction) => {
       const failure = failureOf(error);
-      if (!failure) console.error(logLine(error));
+      if (!failure) log.error({ id: String(response.locals["requestId"] ?? "") }, logLine(error));
       if (response.headersSent) return next(error);
       if (failure?.status === 503) response.set("Retry-After", "2");
       response

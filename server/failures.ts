@@ -2,6 +2,7 @@ import { data } from "react-router";
 import { z } from "zod";
 import { Busy } from "#app/services/compute/pool.server";
 import { UnreadableRow } from "#db/unreadable";
+import { log } from "./watch.ts";
 
 /** What a failure is to the person who asked: a status, and a sentence that says what to do. */
 export interface Failure {
@@ -100,16 +101,20 @@ export function logLine(error: unknown): string {
 
 type Handler = (args: never) => unknown;
 
-/** A loader or action whose known failures are answered with their status and sentence instead of a 500. */
-function guarded(handler: Handler): Handler {
+/** What stands before a loader or action: it lets a request through, or throws. */
+export type Gate = (routeId: string, does: "read" | "write", args: never) => void;
+
+/** A loader or action behind its gate, whose known failures are answered with their status and sentence instead of a 500. */
+function guarded(handler: Handler, pass: (args: never) => void): Handler {
   return async (args) => {
     try {
+      pass(args);
       return await handler(args);
     } catch (error) {
       if (error instanceof Response || isThrownData(error)) throw error;
       const failure = failureOf(error);
       if (!failure) {
-        console.error(logLine(error));
+        log.error(logLine(error));
         throw error;
       }
       throw data(failure.sentence, {
@@ -129,7 +134,7 @@ interface Built {
 }
 
 /** The built routes with every loader and action guarded: none can be forgotten. */
-export function guardRoutes<T extends Built>(built: T): T {
+export function guardRoutes<T extends Built>(built: T, gate: Gate = () => undefined): T {
   const routes = Object.fromEntries(
     Object.entries(built.routes).map(([id, route]) => {
       if (!route) return [id, route];
@@ -140,8 +145,8 @@ export function guardRoutes<T extends Built>(built: T): T {
           ...route,
           module: {
             ...route.module,
-            ...(loader && { loader: guarded(loader) }),
-            ...(action && { action: guarded(action) }),
+            ...(loader && { loader: guarded(loader, (args) => gate(id, "read", args)) }),
+            ...(action && { action: guarded(action, (args) => gate(id, "write", args)) }),
           },
         },
       ];

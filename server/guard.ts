@@ -5,6 +5,7 @@ import helmet from "helmet";
 /** Largest request body: a long recording as GPX, with room to spare. */
 export const BODY_LIMIT_BYTES = 32 * 1024 * 1024;
 
+const YEAR_S = 31_536_000;
 const LOOPBACK = new Set(["localhost", "127.0.0.1", "[::1]"]);
 
 /** A refusal the browser's own form or fetch can show: a status and one sentence. */
@@ -12,18 +13,34 @@ function refuse(response: Response, status: number, sentence: string): void {
   response.status(status).set("Connection", "close").type("text").send(sentence);
 }
 
+/** What a monitor on this machine asks for, whoever else the desk is shared with. */
+const FOR_MONITORS = new Set(["/live", "/ready", "/health", "/metrics"]);
+
+/** Where the desk is reached by others: the only host its pages are at, and the only origin its forms come from. */
+export interface Reached {
+  readonly host: string;
+  readonly publicUrl: string;
+}
+
 /**
  * Refuses what no page of ours sends: a foreign host name, a form posted from another origin, a body without a length
  * or over the limit.
+ *
+ * @param reached where the desk is shared; null on one's own machine
  */
-export function guard(): RequestHandler {
+export function guard(reached: Reached | null = null): RequestHandler {
   return (request, response, next) => {
     const host = request.headers.host ?? "";
-    if (!LOOPBACK.has(host.replace(/:\d+$/, "")))
-      return refuse(response, 403, "Barometron answers on this machine only.");
+    const isHere = LOOPBACK.has(host.replace(/:\d+$/, ""));
+    if (reached ? host !== reached.host && !(isHere && FOR_MONITORS.has(request.path)) : !isHere)
+      return refuse(
+        response,
+        403,
+        reached ? `This desk is at ${reached.publicUrl}.` : "Barometron answers on this machine only.",
+      );
     if (request.method === "GET" || request.method === "HEAD") return next();
     const { origin } = request.headers;
-    if (origin !== `http://${host}`)
+    if (origin !== (reached?.publicUrl ?? `http://${host}`))
       return refuse(response, 403, "This was sent from another site and was not carried out.");
     const length = Number(request.headers["content-length"] ?? NaN);
     if (!Number.isFinite(length)) return refuse(response, 411, "The request does not say how long it is.");
@@ -49,9 +66,28 @@ export function limits(): RequestHandler {
   });
 }
 
+/** A page read by a link: its letters, styles and pictures lie inside it, and nothing of it runs. */
+const sharedHeaders = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'none'"],
+      styleSrc: ["'unsafe-inline'"],
+      imgSrc: ["data:"],
+      fontSrc: ["data:"],
+      baseUri: ["'none'"],
+      formAction: ["'none'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  strictTransportSecurity: { maxAge: YEAR_S, includeSubDomains: false },
+  crossOriginEmbedderPolicy: false,
+  referrerPolicy: false,
+});
+
 /** Security headers; scripts run only with this response's nonce. */
-export function headers(): RequestHandler {
-  return helmet({
+export function headers(shared = false): RequestHandler {
+  const own = helmet({
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
@@ -69,8 +105,10 @@ export function headers(): RequestHandler {
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: shared ? { maxAge: YEAR_S, includeSubDomains: false } : false,
     crossOriginEmbedderPolicy: false,
     referrerPolicy: { policy: "same-origin" },
   });
+  return (request, response, next) =>
+    (request.path.startsWith("/shared/") ? sharedHeaders : own)(request, response, next);
 }

@@ -8,6 +8,7 @@ import { packHistory } from "#core/analysis";
 import { findBike, listBenches, listPacks, listSetUps } from "#db/bikes";
 import { countTests, listTests } from "#db/tests";
 import type { Unreadable } from "#db/unreadable";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { UnreadableRows } from "#ui/unreadableRows";
 import { BikeFacts } from "./bikeFacts";
@@ -166,6 +167,9 @@ export default function BikePage({
           <Tests bikeId={bike.id} tests={tests} testCount={testCount} />
         </div>
         <BikeFacts bike={bike} />
+      </div>
+      <div className="px-4 pb-6 md:px-6">
+        <History kind="bike" id={bike.id} />
       </div>
     </Page>
   );

@@ -13,6 +13,7 @@ import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from
 import { findTest } from "#db/tests";
 import { LiveFields } from "#ui/forms/lines";
 import { useAnnounced } from "#ui/announce";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { planTexts, readPlanForm, textsOf, type FieldProblems } from "./forms";
@@ -211,6 +212,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
           </Form>
           <PlanButtons line={line} startId={loaderData.startId} />
           <PlanLinks line={line} />
+          <History kind="plan" id={line.id} />
         </aside>
       </div>
     </Page>

@@ -7,6 +7,8 @@ export const batchSchema = z.object({
   rideId: z.uuid(),
   /** When it went out, by the sender's clock: a wrong one shows against the server's. */
   sentAt: instant.optional(),
+  /** Entries that still wait on the device behind these. */
+  waiting: z.number().int().min(0).max(1e6).optional(),
   entries: z.array(entrySchema).min(1).max(500, "At most 500 entries go out at once."),
 });
 export type Batch = z.input<typeof batchSchema>;

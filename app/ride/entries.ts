@@ -1,9 +1,11 @@
 import { data } from "react-router";
 import { dbContext } from "#app/context";
+import { principalContext } from "#app/services/people/principal";
 import { idOf } from "#app/ui/require.server";
 import { NO_SUCH_YEAR } from "#core/base";
 import { isTimely } from "#core/ride/log";
 import { appendEntries } from "#db/log";
+import { phoneSeen } from "#db/people/phones";
 import { listRides } from "#db/tests";
 import { batchSchema, clockOffset } from "./batch";
 import type { Route } from "./+types/entries";
@@ -36,5 +38,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       : { ...entry, clockOffsetS: offsetS },
   );
   if (!timed.every(isTimely)) return data({ sentences: [NO_SUCH_YEAR] }, { status: 400 });
-  return { verdicts: await appendEntries(db, rideId, timed) };
+  const verdicts = await appendEntries(db, rideId, timed);
+  const principal = context.get(principalContext);
+  if (principal.kind === "phone") await phoneSeen(db, principal.phoneId, parsed.data.waiting ?? 0);
+  return { verdicts };
 }

@@ -1,6 +1,7 @@
 import { href, Form, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { pendingOnDesk } from "#app/services/analysis.server";
+import { isItsTest, principalContext } from "#app/services/people/principal";
 import { dayText } from "#core/base";
 import { listPlans } from "#db/plans";
 import { openTests } from "#db/results";
@@ -20,7 +21,16 @@ export async function loader({ context }: Route.LoaderArgs) {
     listTests(db, { rehearsals: true, limit: MOST_REHEARSALS }),
     pendingOnDesk(db),
   ]);
+  const principal = context.get(principalContext);
+  if (principal.kind === "phone")
+    return {
+      ...{ pending: 0, rehearsals: [], plans: [], inField: true },
+      open: open
+        .filter(({ id }) => isItsTest(principal, id))
+        .map(({ bike: bikeName, ...line }) => ({ ...line, bikeName })),
+    };
   return {
+    inField: false,
     pending: stale,
     open: open.map(({ bike: bikeName, ...line }) => ({ ...line, bikeName })),
     rehearsals: rehearsals.map(({ id, test, bikeName }) => ({ id, title: test.title, bikeName })),
@@ -72,7 +82,7 @@ function PlannedRide({
 }
 
 /** Rides under way, and plans that could become one. */
-export default function Rides({ loaderData: { open, plans, rehearsals } }: Route.ComponentProps) {
+export default function Rides({ loaderData: { open, plans, rehearsals, inField } }: Route.ComponentProps) {
   return (
     <Page title="Ride" line="The log in the field. Read and type only when stopped.">
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6">
@@ -81,13 +91,16 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
           {open.length === 0 ? (
             <Empty
               step={
-                <Link to={href("/strip/new")} className="button button-main">
-                  New test
-                </Link>
+                inField ? null : (
+                  <Link to={href("/strip/new")} className="button button-main">
+                    New test
+                  </Link>
+                )
               }
             >
-              A test without its end stands here until you note how it ended. Start one from a plan below, or
-              by itself.
+              {inField
+                ? "No ride of this phone is under way. The desk begins one, and pairs the phone for it."
+                : "A test without its end stands here until you note how it ended. Start one from a plan below, or by itself."}
             </Empty>
           ) : (
             <ul>
@@ -104,33 +117,37 @@ export default function Rides({ loaderData: { open, plans, rehearsals } }: Route
             </ul>
           )}
         </section>
-        <section>
-          <h2 className="mb-2">Planned</h2>
-          {plans.length === 0 ? (
-            <p className="text-quiet">
-              No plan waits. <Link to={href("/plan/new")}>Ask a question</Link>.
-            </p>
-          ) : null}
-          <ul>
-            {plans.map(({ id, title, day, bikeName }) => (
-              <PlannedRide key={id} id={id} title={title} day={day} bikeName={bikeName} />
-            ))}
-          </ul>
-        </section>
-        {rehearsals.length > 0 ? (
-          <section>
-            <h2 className="mb-2">Rehearsals</h2>
-            <p className="text-quiet">Practice on the stand-in display; none of it counts.</p>
-            <ul>
-              {rehearsals.map(({ id, title, bikeName }) => (
-                <li key={id} className="border-b border-rule py-3">
-                  <Link to={href("/ride/:testId", { testId: id })}>Rehearsal of {title}</Link>
-                  <span className="text-sm text-quiet"> {bikeName}</span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        ) : null}
+        {inField ? null : (
+          <>
+            <section>
+              <h2 className="mb-2">Planned</h2>
+              {plans.length === 0 ? (
+                <p className="text-quiet">
+                  No plan waits. <Link to={href("/plan/new")}>Ask a question</Link>.
+                </p>
+              ) : null}
+              <ul>
+                {plans.map(({ id, title, day, bikeName }) => (
+                  <PlannedRide key={id} id={id} title={title} day={day} bikeName={bikeName} />
+                ))}
+              </ul>
+            </section>
+            {rehearsals.length > 0 ? (
+              <section>
+                <h2 className="mb-2">Rehearsals</h2>
+                <p className="text-quiet">Practice on the stand-in display; none of it counts.</p>
+                <ul>
+                  {rehearsals.map(({ id, title, bikeName }) => (
+                    <li key={id} className="border-b border-rule py-3">
+                      <Link to={href("/ride/:testId", { testId: id })}>Rehearsal of {title}</Link>
+                      <span className="text-sm text-quiet"> {bikeName}</span>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            ) : null}
+          </>
+        )}
       </div>
     </Page>
   );

@@ -73,6 +73,7 @@ export async function sendNext(testId: string, post: Post, nowMs: () => number =
       rideId: first.rideId,
       sentAt: new Date(nowMs()).toISOString(),
       entries: part.map(({ entry }) => entry),
+      waiting: waiting.length - part.length,
     };
     return post(href("/ride/:testId/entries", { testId }), body).catch((): ServerAnswer => ({ status: 0 }));
   };

@@ -1,6 +1,6 @@
 import type { Result } from "#core/base";
 import type { TestDigest, TestResults } from "#core/analysis";
-import type { Database } from "#db/client";
+import { scopeOf, type Database } from "#db/client";
 import {
   cachedAnalysis,
   cachedDigests,
@@ -34,7 +34,8 @@ function analyse(db: Database, testId: string, stamp: string): Promise<void> {
   return running;
 }
 
-let filling: Promise<void> | null = null;
+/** Desks whose stale tests are being reckoned. */
+const filling = new Map<string, Promise<void>>();
 
 async function fill(db: Database): Promise<void> {
   const tried = new Set<string>();
@@ -50,11 +51,12 @@ async function fill(db: Database): Promise<void> {
 
 /** Reckons in the background, one by one, what is out of date. Nobody waits for it. */
 export function fillInBackground(db: Database): void {
-  filling ??= fill(db)
+  const deskId = scopeOf(db)?.deskId ?? "";
+  if (filling.has(deskId)) return;
+  const running = fill(db)
     .catch(() => undefined)
-    .finally(() => {
-      filling = null;
-    });
+    .finally(() => filling.delete(deskId));
+  filling.set(deskId, running);
 }
 
 /**

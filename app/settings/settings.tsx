@@ -1,4 +1,5 @@
-import { data } from "react-router";
+import { data, href, Link } from "react-router";
+import { useWho } from "#app/ui/who";
 import { dbContext } from "#app/context";
 import { deskNotices } from "#app/services/notices.server";
 import { assumptionRows, fixed } from "#core/base";
@@ -32,11 +33,37 @@ export async function action({ request, context }: Route.ActionArgs) {
   return data({ answer }, { status: answer.done ? 200 : 400 });
 }
 
+/** Who else is at the desk, and how it is reached. */
+function Sharing() {
+  return (
+    <section className="xl:col-span-2">
+      <h2 className="mb-2">Shared</h2>
+      <ul className="flex flex-wrap gap-3">
+        {(
+          [
+            [href("/settings/you"), "You"],
+            [href("/settings/people"), "People"],
+            [href("/settings/phones"), "Phones"],
+            [href("/settings/links"), "Links"],
+          ] as const
+        ).map(([to, name]) => (
+          <li key={to}>
+            <Link to={to} className="button">
+              {name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** Units, backups, the assumptions table and the cautions in full. */
 export default function Settings({
   loaderData: { backups, notices, limitBytes },
   actionData,
 }: Route.ComponentProps) {
+  const who = useWho();
   return (
     <Page
       title="Settings"
@@ -48,6 +75,7 @@ export default function Settings({
       </section>
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-8 p-4 md:p-6 xl:grid-cols-2">
         <Notices notices={notices} className="xl:col-span-2" />
+        {who.kind === "person" ? <Sharing /> : null}
         {backups ? (
           <div className="xl:col-span-2">
             <Backups {...backups} answer={actionData?.answer} />

@@ -11,6 +11,7 @@ import { UndoNotice } from "#ui/undoNotice";
 import { UnitSwitch } from "#ui/unitSwitch";
 import { NetworkNotice } from "./network/notice";
 import { NewVersion } from "#ui/version";
+import { useWho } from "#app/ui/who";
 
 interface Station {
   readonly to: string;
@@ -32,6 +33,12 @@ const STATIONS: readonly Station[] = [
 /** What a phone's bar shows; the rest is under More. */
 const ON_THE_BAR = ["/", "/plan", "/ride", "/strip"];
 const SETTINGS: Station = { to: href("/settings"), name: "Settings", number: null, Icon: Settings };
+
+/** The stations somebody has: a phone in the field has its rides. */
+function useStations(): readonly Station[] {
+  const { kind } = useWho();
+  return kind === "phone" ? STATIONS.filter(({ to }) => to === "/ride") : STATIONS;
+}
 
 function useKeys(showKeys: () => void): void {
   const navigate = useNavigate();
@@ -103,6 +110,8 @@ const KeyList = lazy(() => import("./overlays/keyList"));
 export default function Frame() {
   const [keysShown, setKeysShown] = useState(false);
   const busy = useNavigation().state !== "idle";
+  const stations = useStations();
+  const who = useWho();
   useHeadingFocus();
   useKeys(() => setKeysShown(true));
   return (
@@ -115,14 +124,19 @@ export default function Frame() {
         className="sticky top-0 hidden h-screen w-36 overflow-y-auto shrink-0 flex-col border-r border-rule md:flex print:hidden"
       >
         <div className="px-4 pt-5 pb-4 text-lg font-bold">Barometron</div>
-        {STATIONS.map((station) => (
+        {stations.map((station) => (
           <RailLink key={station.to} {...station} />
         ))}
         <div className="mt-auto pb-3">
           <div className="px-4 py-2">
             <UnitSwitch />
           </div>
-          <RailLink {...SETTINGS} />
+          {who.kind === "person" ? (
+            <NavLink to={href("/settings/you")} className="block truncate px-4 py-1 text-sm text-quiet">
+              {who.name}
+            </NavLink>
+          ) : null}
+          {who.kind === "phone" ? null : <RailLink {...SETTINGS} />}
           <DuskSwitch className="mr-3 ml-8 min-h-6 text-sm text-quiet underline underline-offset-3" />
           <button
             type="button"
@@ -147,10 +161,14 @@ export default function Frame() {
         aria-label="Stations"
         className="fixed inset-x-0 bottom-0 z-10 flex border-t border-rule bg-bone md:hidden print:hidden"
       >
-        {STATIONS.filter(({ to }) => ON_THE_BAR.includes(to)).map((station) => (
-          <BarLink key={station.to} {...station} />
-        ))}
-        <More to={[...STATIONS.filter(({ to }) => !ON_THE_BAR.includes(to)), SETTINGS]} />
+        {stations
+          .filter(({ to }) => ON_THE_BAR.includes(to))
+          .map((station) => (
+            <BarLink key={station.to} {...station} />
+          ))}
+        {who.kind === "phone" ? null : (
+          <More to={[...stations.filter(({ to }) => !ON_THE_BAR.includes(to)), SETTINGS]} />
+        )}
       </nav>
       {keysShown ? (
         <Suspense fallback={null}>

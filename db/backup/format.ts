@@ -35,6 +35,19 @@ export const TABLES = [
   "set_aside",
 ] as const;
 
+/** Who may come in and who changed what: kept in backups, and in nothing else that leaves the desk. */
+const PEOPLE = [
+  "user",
+  "account",
+  "passkey",
+  "member",
+  "invitation",
+  "phone",
+  "share_link",
+  "trail",
+] as const;
+export const BACKED_UP = [...TABLES, ...PEOPLE] as const;
+
 /** The first line. */
 export interface Head {
   readonly barometron: "desk backup";

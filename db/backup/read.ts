@@ -7,7 +7,7 @@ import { z } from "zod";
 import {
   BadBackup,
   END_OF_ROWS,
-  TABLES,
+  BACKED_UP,
   type Head,
   type Manifest,
   type TableCount,
@@ -48,7 +48,7 @@ const name = z.string().regex(/^[a-z_]{1,40}$/);
 const tableSchema = z.object({ table: name, columns: z.array(name).min(1).max(80) });
 const tailSchema = z.object({
   end: z.literal(true),
-  tables: z.array(z.object({ name, rows: z.number().int().min(0) })).max(TABLES.length),
+  tables: z.array(z.object({ name, rows: z.number().int().min(0) })).max(BACKED_UP.length),
   sha256: z.string().regex(/^[0-9a-f]{64}$/),
 });
 
@@ -63,7 +63,7 @@ function parsed<T>(schema: z.ZodType<T>, line: Buffer): T | null {
 }
 
 function known({ table, columns }: TableHead): TableHead {
-  if (!(TABLES as readonly string[]).includes(table))
+  if (!(BACKED_UP as readonly string[]).includes(table))
     throw new BadBackup(
       `It holds a table that Barometron does not have (${table}), so nothing of it was taken.`,
     );
@@ -150,7 +150,7 @@ async function* dumped({ file, programs }: Source): AsyncGenerator<Buffer> {
 
 /** Partitions of the first schemas' telemetry are rows of one table. */
 const plainName = (table: string) => (/^telemetry_\d{4}_\d{2}$/.test(table) ? "telemetry" : table);
-const CACHES = ["result", "derived"];
+const CACHES = ["result", "derived", "session", "verification", "rate_limit"];
 
 async function schemaOfDump(source: Source): Promise<number> {
   let inside = false;

@@ -6,7 +6,7 @@ import { connect } from "../client.ts";
 import { migrateDatabase } from "../migrate.ts";
 import { dropDatabase, endConnections, exists, quoted, renamed, withClient } from "./databases.ts";
 import { listDamage } from "../check.ts";
-import { BadBackup, TABLES, type Manifest, type TableHead } from "./format.ts";
+import { BadBackup, BACKED_UP, type Manifest, type TableHead } from "./format.ts";
 import { withMigrationsUpTo } from "./migrations.ts";
 import { readBackup, type Source } from "./read.ts";
 
@@ -35,14 +35,21 @@ async function hasTable(client: pg.Client, name: string): Promise<boolean> {
   return typeof rows[0]?.there === "string";
 }
 
-/** Takes the links between tables away, and gives what puts them back: rows come in whatever order they lie. */
+/** Takes the links between tables and what writes the trail away, and gives what puts them back: rows come in whatever order they lie. */
 async function loosen(client: pg.Client): Promise<() => Promise<void>> {
   const { rows } = await client.query<{ link: string; of: string; says: string }>(
     `select conname as link, conrelid::regclass::text as of, pg_get_constraintdef(oid) as says
      from pg_constraint where contype = 'f' and connamespace = 'public'::regnamespace and conparentid = 0`,
   );
   for (const { link, of } of rows) await client.query(`alter table ${of} drop constraint ${quoted(link)}`);
+  const triggers = async (verb: "disable" | "enable") => {
+    for (const table of BACKED_UP)
+      if (await hasTable(client, table))
+        await client.query(`alter table ${quoted(table)} ${verb} trigger user`);
+  };
+  await triggers("disable");
   return async () => {
+    await triggers("enable");
     for (const { link, of, says } of rows)
       await client.query(`alter table ${of} add constraint ${quoted(link)} ${says}`);
   };
@@ -103,7 +110,7 @@ async function load(url: string, source: Source): Promise<{ manifest: Manifest; 
         );
         fasten = await loosen(client);
         // What the schema's history makes of itself comes with the backup.
-        for (const table of TABLES)
+        for (const table of BACKED_UP)
           if (await hasTable(client, table)) await client.query(`truncate ${quoted(table)}`);
       },
       ...rows,
@@ -120,6 +127,8 @@ async function load(url: string, source: Source): Promise<{ manifest: Manifest; 
     await client.query(
       `select setval('test_stamp', coalesce((select max(stamp) from test), 0) + ${STAMP_LEAP})`,
     );
+    if (await hasTable(client, "trail"))
+      await client.query("select setval('trail_id_seq', coalesce((select max(id) from trail), 0) + 1)");
     for (const { name, rows } of manifest.tables) {
       // A table that a later schema has no more was moved over by its migration.
       if (!(await hasTable(client, name))) continue;

@@ -7,7 +7,7 @@ import { pipeline } from "node:stream/promises";
 import { createGzip } from "node:zlib";
 import pg from "pg";
 import { to as copyTo } from "pg-copy-streams";
-import { TABLES, END_OF_ROWS, type Head, type Manifest, type TableCount, type Tail } from "./format.ts";
+import { BACKED_UP, END_OF_ROWS, type Head, type Manifest, type TableCount, type Tail } from "./format.ts";
 import { migrationNames } from "./migrations.ts";
 
 const NEW_LINE = 0x0a;
@@ -58,7 +58,7 @@ export async function writeBackup(url: string, file: string, migrations: string)
     };
     await put(`${JSON.stringify(head)}\n`);
     const tables: TableCount[] = [];
-    for (const name of TABLES) {
+    for (const name of BACKED_UP) {
       const columns = await columnsOf(client, name);
       if (columns.length === 0) continue;
       await put(`${JSON.stringify({ table: name, columns })}\n`);

@@ -1,5 +1,5 @@
 import { setTimeout } from "node:timers/promises";
-import type { Database } from "#db/client";
+import { scopeOf, type Database } from "#db/client";
 import { freshenDesk } from "../analysis.server";
 import { compute } from "../compute/pool.server";
 import type { Answered, Asked } from "../compute/tasks";
@@ -12,7 +12,7 @@ type Name = keyof typeof comparisonTasks;
 const underWay = new Map<string, Promise<unknown>>();
 
 function asked<N extends Name>(db: Database, name: N, what: Asked<N>): Promise<Answered<N>> {
-  const key = `${name} ${JSON.stringify(what)}`;
+  const key = `${scopeOf(db)?.deskId ?? ""} ${name} ${JSON.stringify(what)}`;
   let running = underWay.get(key) as Promise<Answered<N>> | undefined;
   if (!running) {
     running = compute(db, name, what).finally(() => underWay.delete(key));

@@ -13,7 +13,7 @@ import { dayOfReported, dayOfRows, deskPosterior, type DeskDay, type DeskPosteri
 import type { Bike, PackRecord, Rider, SetUp } from "#core/records";
 import type { TestDigest } from "#core/analysis";
 import { listBikes, listPacks, listRiders, listSetUps, type Kept, type OfBike } from "#db/bikes";
-import type { Database } from "#db/client";
+import { scopeOf, type Database } from "#db/client";
 import { listClimbs, listSweeps } from "#db/field";
 import { cachedDigests, cachedStamps } from "#db/results";
 import { listStamps, listTests, type TestLine } from "#db/tests";
@@ -145,11 +145,24 @@ interface Remembered {
   readonly compared: ComparedTest | null;
 }
 
-/** The desk as this thread last saw it: only what changed since is read again. */
-const desk = new Map<string, Remembered>();
+/** A desk as this thread last saw it: only what changed since is read again. */
+interface Memory {
+  readonly tests: Map<string, Remembered>;
+  /** The last answer over the whole desk, and the days it rests on. */
+  solved: { readonly days: readonly DeskDay[]; readonly posterior: DeskPosterior } | null;
+}
+const memories = new Map<string, Memory>();
+
+function memoryOf(db: Database): Memory {
+  const deskId = scopeOf(db)?.deskId ?? "";
+  let memory = memories.get(deskId);
+  if (!memory) memories.set(deskId, (memory = { tests: new Map(), solved: null }));
+  return memory;
+}
 
 /** Lines and digests of every test that counts, read anew only where a stamp moved. */
 async function readDesk(db: Database): Promise<readonly Remembered[]> {
+  const { tests: desk } = memoryOf(db);
   const [stamps, digestStamps] = await Promise.all([listStamps(db), cachedStamps(db)]);
   const [lineIds, digestIds]: [string[], string[]] = [[], []];
   for (const { id, stamp } of stamps) {
@@ -193,14 +206,14 @@ async function inParts<T>(
   return found;
 }
 
-/** The last answer over the whole desk, and the days it rests on. */
-let solved: { readonly days: readonly DeskDay[]; readonly posterior: DeskPosterior } | null = null;
-
 /** One posterior over all days of the desk; what did not change is not reckoned again. */
-function posteriorOf(days: readonly DeskDay[]): DeskPosterior {
-  const same = solved?.days.length === days.length && solved.days.every((day, i) => day === days[i]);
-  if (!solved || !same) solved = { days, posterior: deskPosterior(days, undefined, solved?.posterior) };
-  return solved.posterior;
+function posteriorOf(memory: Memory, days: readonly DeskDay[]): DeskPosterior {
+  const { solved } = memory;
+  if (solved?.days.length === days.length && solved.days.every((day, i) => day === days[i]))
+    return solved.posterior;
+  const posterior = deskPosterior(days, undefined, solved?.posterior);
+  memory.solved = { days, posterior };
+  return posterior;
 }
 
 /**
@@ -211,6 +224,7 @@ export async function comparedTests(
   db: Database,
   filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
 ) {
+  const memory = memoryOf(db);
   const [tests, shelf] = await Promise.all([readDesk(db), shelfOf(db)]);
   const all = tests.flatMap((each): readonly ComparedTest[] => {
     const { line, digest } = each;
@@ -218,11 +232,11 @@ export async function comparedTests(
     const riding = JSON.stringify([ridingOf(shelf, line), shelf.packs.get(line.packId)]);
     if (each.compared && each.riding === riding) return [each.compared];
     const made = comparedOf(line, digest, shelf);
-    desk.set(line.id, { ...each, riding, compared: made });
+    memory.tests.set(line.id, { ...each, riding, compared: made });
     return made ? [made] : [];
   });
   const logged = all.filter(({ digest }) => digest.steady.length > 0);
-  const posterior = posteriorOf([
+  const posterior = posteriorOf(memory, [
     ...all.flatMap(({ compared }) => deskDayOf(compared) ?? []),
     ...(await fieldDaysOf(db, shelf, logged)),
   ]);

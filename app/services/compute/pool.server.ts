@@ -1,5 +1,5 @@
 import { Piscina } from "piscina";
-import type { Database } from "#db/client";
+import { scopeOf, type Database } from "#db/client";
 import { UnreadableRow } from "#db/unreadable";
 import type { Answered, Asked, TaskName } from "./tasks";
 import type { Came, Work } from "./worker";
@@ -69,7 +69,7 @@ export async function compute<Name extends TaskName>(
   if (pool.queueSize >= MOST_WAITING) throw new Busy();
   const longest = AbortSignal.timeout(LONGEST_MS);
   const came = await pool.run(
-    { name, asked },
+    { name, asked, scope: scopeOf(db) },
     { signal: signal ? AbortSignal.any([signal, longest]) : longest },
   );
   if (came.ok) return came.value as Answered<Name>;

@@ -1,5 +1,5 @@
 import { setPriority } from "node:os";
-import { connect, type Connection } from "#db/client";
+import { connect, type Connection, type Scope } from "#db/client";
 import { UnreadableRow, type Unreadable } from "#db/unreadable";
 import { tasks, type TaskName } from "./tasks";
 
@@ -7,6 +7,8 @@ import { tasks, type TaskName } from "./tasks";
 export interface Work {
   readonly name: TaskName;
   readonly asked: unknown;
+  /** The desk it is for; null for the whole database. */
+  readonly scope: Scope | null;
 }
 export type Came =
   | { readonly ok: true; readonly value: unknown }
@@ -24,11 +26,12 @@ try {
 let connection: Connection | null = null;
 
 /** Runs one task on this thread's own connection. */
-export default async function work({ name, asked }: Work): Promise<Came> {
+export default async function work({ name, asked, scope }: Work): Promise<Came> {
   connection ??= connect(process.env["DATABASE_URL"]!, 2);
   const run = tasks[name] as (db: Connection["db"], asked: unknown) => Promise<unknown>;
   try {
-    return { ok: true, value: await run(connection.db, asked) };
+    const db = scope ? connection.at(scope) : connection.db;
+    return { ok: true, value: await run(db, asked) };
   } catch (error) {
     if (error instanceof UnreadableRow) return { ok: false, unreadable: error.row };
     const cause = error instanceof Error ? (error.cause ?? error) : error;

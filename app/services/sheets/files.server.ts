@@ -85,6 +85,10 @@ ${sheetCss}</style>
 `;
 }
 
+/** A page as one HTML file with its photographs. */
+export const pageHtml = async (db: Database, page: TakenPage): Promise<string> =>
+  htmlOf(page, await photographsOf(db, page.document));
+
 const REFUSAL = "A sheet is had as pdf, html, md or json.";
 
 /** A page as a file of some format, ready to be sent. */
@@ -99,7 +103,7 @@ export async function fileOf(db: Database, page: TakenPage, format: string): Pro
       return new Response(bytesBody(bytes), { headers: fileHeaders("application/pdf", name("pdf")) });
     });
   if (format === "html")
-    return new Response(await htmlOf(page, await photographsOf(db, document)), {
+    return new Response(await pageHtml(db, page), {
       headers: fileHeaders("text/html", name("html")),
     });
   if (format === "md")

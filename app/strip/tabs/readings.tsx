@@ -1,6 +1,7 @@
 import { Form, Link } from "react-router";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
+import { History } from "#ui/history";
 import { UnreadableRows } from "#ui/unreadableRows";
 import { CheckIn } from "../checkIn";
 import { entryTexts } from "../entryForm";
@@ -92,6 +93,7 @@ export function Readings({ nextRideId, ...props }: ReadingsProps) {
         )}
       </div>
       <TakeAway testId={testId} results={results} />
+      <History kind="test" id={testId} />
     </div>
   );
 }

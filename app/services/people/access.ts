@@ -1,0 +1,55 @@
+import type { Who } from "./principal";
+
+/** Who may read and who may change what stands at a route. */
+export interface Access {
+  readonly read: Who;
+  readonly write: Who;
+}
+
+const ANYBODY: Access = { read: "anybody", write: "anybody" };
+/** The work: those who see the desk read it, editors change it. */
+const DESK: Access = { read: "viewer", write: "editor" };
+/** A ride in the field: a phone at its tests, and editors. */
+const FIELD: Access = { read: "phone", write: "phone" };
+const RIDES: Access = { read: "phones", write: "editor" };
+const OWNERS: Access = { read: "owner", write: "owner" };
+/** What holds every desk of the machine. */
+const HOST: Access = { read: "host", write: "host" };
+/** What everybody on a desk does for themselves. */
+const OWN: Access = { read: "viewer", write: "viewer" };
+
+const of = (access: Access, ids: string): readonly (readonly [string, Access])[] =>
+  ids
+    .trim()
+    .split(/\s+/)
+    .map((id) => [id, access] as const);
+
+/**
+ * Every route by its file, with who may. A route that is not here answers nobody: the server refuses it, and a test names it.
+ */
+export const ACCESS: ReadonlyMap<string, Access> = new Map([
+  ...of(
+    ANYBODY,
+    "root ui/frame ui/inside ui/notFound settings/units people/signIn people/invited people/pair people/shared",
+  ),
+  ...of(OWN, "people/account people/signOut"),
+  ...of(RIDES, "ride/list"),
+  ...of(FIELD, "ride/ride ride/entries ride/telemetry ride/display"),
+  ...of(
+    DESK,
+    `ui/undo ui/actRoute
+     today/today today/quickPage
+     bikes/list bikes/new bikes/rider bikes/instrument bikes/bike bikes/edit bikes/gauge bikes/pack bikes/bench bikes/benchSheet bikes/setUp
+     plan/list plan/new plan/courseImport plan/course plan/method plan/plan plan/sheet plan/pocket plan/calendar plan/courseFile
+     strip/list strip/new strip/test strip/conditions strip/totals strip/import strip/track strip/logger
+     strip/recordFile strip/readingsFile strip/filmFile strip/longFile
+     compare/compare compare/bridge compare/pair compare/pairTests compare/sweeps compare/sweepNew compare/sweep compare/climbs
+     compare/climbEdit compare/claims compare/bike compare/references
+     sheet/list sheet/card sheet/composer sheet/photographs sheet/edition sheet/photographFile sheet/pictureFile sheet/cardFile
+     sheet/draftFile sheet/editionFile
+     people/trail people/links people/phones`,
+  ),
+  ...of(OWNERS, "people/people"),
+  ...of(HOST, "settings/backupFile settings/deskFile"),
+  ...of({ read: "viewer", write: "host" }, "settings/settings"),
+]);

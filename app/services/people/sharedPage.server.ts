@@ -1,0 +1,47 @@
+import type { Decimal, System } from "#core/base";
+import { PAPERS } from "#core/telling";
+import type { Database } from "#db/client";
+import type { LinkKind } from "#db/people/links";
+import { findEditionById, findSheet } from "#db/sheets";
+import { pageHtml } from "../sheets/files.server";
+import { footOf } from "../sheets/foot";
+import { sheetPage } from "../sheets/sheetPage.server";
+
+interface Reader {
+  readonly system: System;
+  readonly decimal: Decimal;
+}
+
+/** Not indexed, not kept, and whoever it links to is not told whence. */
+const HEADERS = {
+  "content-type": "text/html; charset=utf-8",
+  "cache-control": "private, no-store",
+  "x-robots-tag": "noindex, nofollow",
+  "referrer-policy": "no-referrer",
+};
+
+/** What a link shows, as it is now or as it was published; null when it is gone or was taken back. */
+export async function sharedPage(
+  db: Database,
+  { kind, targetId }: { readonly kind: LinkKind; readonly targetId: string },
+  reader: Reader,
+): Promise<Response | null> {
+  if (kind === "edition") {
+    const edition = await findEditionById(db, targetId);
+    if (!edition || edition.withdrawnAt) return null;
+    const { document, drawings, paper, reference } = edition.body;
+    const page = {
+      ...{ document, drawings, bundle: null, ...reader },
+      paper: PAPERS.find((each) => each === paper) ?? "A4",
+      foot: footOf({ ...edition, reference }),
+    };
+    return new Response(await pageHtml(db, page), { headers: HEADERS });
+  }
+  const line = await findSheet(db, targetId);
+  // Asked for as its data would be: it waits for what is still being reckoned.
+  const request = new Request("http://here/", { headers: { accept: "*/*" } });
+  const gathered = line && (await sheetPage(db, request, line, reader.system));
+  if (!line || !gathered) return null;
+  const page = { ...gathered, bundle: null, ...reader, paper: line.options.paper, foot: footOf(null) };
+  return new Response(await pageHtml(db, page), { headers: HEADERS });
+}

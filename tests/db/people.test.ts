@@ -1,0 +1,207 @@
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { eq, sql } from "drizzle-orm";
+import { v7 as uuidv7 } from "uuid";
+import { bikeSchema } from "#core/records";
+import { findBike, listBikes, saveBike } from "#db/bikes";
+import { dropDatabase, withClient } from "#db/backup/databases";
+import { connect, type Connection } from "#db/client";
+import { migrateDatabase } from "#db/migrate";
+import { followLink, newLink, takeBackLink, listLinks } from "#db/people/links";
+import { findCode, findPhone, listPhones, newPhone, pairPhone, takeBackPhone } from "#db/people/phones";
+import {
+  addMember,
+  desksOf,
+  findInvitation,
+  invite,
+  listMembers,
+  makeDesk,
+  removeMember,
+  setRole,
+  signInAddress,
+  useUp,
+} from "#db/people/people";
+import { invitation, phone, shareLink, user } from "#db/people/schema";
+import { changesOf } from "#db/people/trail";
+import { bike, FIRST_DESK } from "#db/schema";
+import { MIGRATIONS } from "../../command/paths";
+
+const address = process.env["TEST_DATABASE_URL"]!.replace(/\/[^/]+$/, "");
+const name = "shared_desk";
+let connection: Connection;
+
+beforeAll(async () => {
+  await withClient(`${address}/postgres`, (client) => client.query(`create database ${name}`));
+  await migrateDatabase(`${address}/${name}`, MIGRATIONS);
+  connection = connect(`${address}/${name}`, 4, true);
+});
+afterAll(async () => {
+  await connection.close();
+  await withClient(`${address}/postgres`, (client) => dropDatabase(client, name));
+});
+
+const someone = async (who: string) => {
+  const id = uuidv7();
+  await connection.db.insert(user).values({ id, name: who, email: signInAddress(who) });
+  return id;
+};
+const aBike = (title: string) => bikeSchema.parse({ name: title, levels: ["low"], massKg: 25 });
+const at = (deskId: string, actor = "") => connection.at({ deskId, actor });
+
+describe("desks on one database", () => {
+  test("see their own rows only, and write into no other, whatever is asked", async () => {
+    const owner = await someone("Idris");
+    const second = await makeDesk(connection.db, "Second desk", owner);
+    const [mine, theirs] = [uuidv7(), uuidv7()];
+    await saveBike(at(FIRST_DESK), mine, aBike("first's"));
+    await saveBike(at(second), theirs, aBike("second's"));
+    expect((await listBikes(at(FIRST_DESK))).map((each) => each.name)).toEqual(["first's"]);
+    expect((await listBikes(at(second))).map((each) => each.name)).toEqual(["second's"]);
+    expect(await findBike(at(FIRST_DESK), theirs)).toBeNull();
+    await at(FIRST_DESK).update(bike).set({ name: "taken" }).where(eq(bike.id, theirs));
+    await at(FIRST_DESK).delete(bike).where(eq(bike.id, theirs));
+    expect((await findBike(at(second), theirs))?.name).toBe("second's");
+    await expect(
+      at(FIRST_DESK).execute(
+        sql`insert into bike (id, desk_id, name) values (${uuidv7()}, ${second}, 'smuggled')`,
+      ),
+    ).rejects.toThrow();
+  });
+  test("a connection that names no desk sees nothing", async () => {
+    const nobody = at("00000000-0000-0000-0000-000000000000", "nobody");
+    expect(await listBikes(nobody)).toEqual([]);
+    await expect(saveBike(nobody, uuidv7(), aBike("nobody's"))).rejects.toThrow();
+  });
+  test("hashes of passphrases and sessions are out of a desk's reach", async () => {
+    for (const table of ["account", "session", "passkey", "verification"])
+      await expect(at(FIRST_DESK).execute(sql.raw(`select * from ${table}`))).rejects.toThrow();
+  });
+  test("two at once on one pool stay each at their own", async () => {
+    const owner = await someone("Tove");
+    const third = await makeDesk(connection.db, "Third desk", owner);
+    await saveBike(at(third), uuidv7(), aBike("third's"));
+    const asked = Array.from({ length: 60 }, async (_, i) => {
+      const desk = i % 2 ? third : FIRST_DESK;
+      const rows = await at(desk, `u${i % 5}`).transaction((tx) =>
+        tx.select({ deskId: bike.deskId }).from(bike),
+      );
+      return rows.length > 0 && rows.every(({ deskId }) => deskId === desk);
+    });
+    expect(await Promise.all(asked)).not.toContain(false);
+  });
+});
+
+describe("people", () => {
+  test("a desk keeps an owner", async () => {
+    const [first, second] = [await someone("Odile"), await someone("Wim")];
+    const desk = await makeDesk(connection.db, "Kept", first);
+    expect(await setRole(connection.db, desk, first, "viewer")).toContain("at least one owner");
+    expect(await removeMember(connection.db, desk, first)).toContain("at least one owner");
+    await addMember(connection.db, desk, second, "owner");
+    expect(await setRole(connection.db, desk, first, "viewer")).toBeNull();
+    expect((await desksOf(connection.db, first)).map(({ role }) => role)).toEqual(["viewer"]);
+    expect(await removeMember(connection.db, desk, first)).toBeNull();
+    expect((await listMembers(connection.db, desk)).map((each) => each.name)).toEqual(["Wim"]);
+  });
+  test("an invitation lets one in, once, in its time", async () => {
+    const secret = await invite(connection.db, { deskId: FIRST_DESK, role: "editor", name: "Wim" });
+    const found = await findInvitation(connection.db, secret);
+    expect(found).toMatchObject({ role: "editor", name: "Wim", reset: null });
+    expect(await findInvitation(connection.db, `${secret}x`)).toBeNull();
+    const used = await Promise.all([useUp(connection.db, found!.id), useUp(connection.db, found!.id)]);
+    expect(used.sort()).toEqual([false, true]);
+    expect(await findInvitation(connection.db, secret)).toBeNull();
+    const late = await invite(connection.db, { deskId: FIRST_DESK, role: "viewer", hours: -1 });
+    expect(await findInvitation(connection.db, late)).toBeNull();
+    const [row] = await connection.db.select().from(invitation).limit(1);
+    expect(JSON.stringify(row)).not.toContain(secret);
+  });
+  test("one name is one address, however it is written, and the address shows no name", () => {
+    expect(signInAddress(" Maren  Holt ")).toBe(signInAddress("maren holt"));
+    expect(signInAddress("Maren")).not.toBe(signInAddress("Idris"));
+    expect(signInAddress("Maren").toLowerCase()).not.toContain("maren");
+  });
+});
+
+describe("phones", () => {
+  test("a code pairs one phone, once, in its time; a phone taken back is a stranger", async () => {
+    const testId = uuidv7();
+    const { id, code } = await newPhone(connection.db, {
+      deskId: FIRST_DESK,
+      name: "Levee phone",
+      tests: [testId],
+    });
+    expect(await findCode(connection.db, code)).toMatchObject({ name: "Levee phone" });
+    const paired = await pairPhone(connection.db, code);
+    expect(paired?.tests).toEqual([testId]);
+    expect(await pairPhone(connection.db, code)).toBeNull();
+    expect(await findPhone(connection.db, code)).toBeNull();
+    expect(await findPhone(connection.db, paired!.secret)).toMatchObject({ id, deskId: FIRST_DESK });
+    await takeBackPhone(at(FIRST_DESK), id);
+    expect(await findPhone(connection.db, paired!.secret)).toBeNull();
+    expect((await listPhones(at(FIRST_DESK))).map((each) => each.id)).not.toContain(id);
+  });
+  test("a code that is too old pairs nothing", async () => {
+    const { id, code } = await newPhone(connection.db, { deskId: FIRST_DESK, name: "late", tests: [] });
+    await connection.db
+      .update(phone)
+      .set({ codeUntil: new Date(Date.now() - 1000) })
+      .where(eq(phone.id, id));
+    expect(await pairPhone(connection.db, code)).toBeNull();
+  });
+  test("another desk takes no phone back", async () => {
+    const owner = await someone("Bram");
+    const other = await makeDesk(connection.db, "Other", owner);
+    const { id, code } = await newPhone(connection.db, { deskId: FIRST_DESK, name: "kept", tests: [] });
+    await takeBackPhone(at(other), id);
+    expect(await pairPhone(connection.db, code)).not.toBeNull();
+  });
+});
+
+describe("links", () => {
+  const make = (days = 30) =>
+    newLink(connection.db, { deskId: FIRST_DESK, kind: "sheet", targetId: uuidv7(), days, note: "a reader" });
+  test("lead where they were made for, are counted, and end", async () => {
+    const secret = await make();
+    expect(await followLink(connection.db, secret)).toMatchObject({ deskId: FIRST_DESK, kind: "sheet" });
+    expect(await followLink(connection.db, "guessed")).toBeNull();
+    const [line] = await listLinks(at(FIRST_DESK));
+    expect(line!.reads).toBe(1);
+    await takeBackLink(at(FIRST_DESK), line!.id);
+    expect(await followLink(connection.db, secret)).toBeNull();
+  });
+  test("expire", async () => {
+    const secret = await make();
+    await connection.db.update(shareLink).set({ expiresAt: new Date(Date.now() - 1000) });
+    expect(await followLink(connection.db, secret)).toBeNull();
+  });
+});
+
+describe("the trail", () => {
+  test("says who changed what, before and after, and is never changed", async () => {
+    const id = uuidv7();
+    const maren = await someone("Maren");
+    await saveBike(at(FIRST_DESK), id, aBike("trailed"));
+    await saveBike(at(FIRST_DESK, maren), id, { ...aBike("trailed"), massKg: 27 });
+    const { changes, more } = await changesOf(at(FIRST_DESK), "bike", id);
+    expect(more).toBe(false);
+    expect(changes.map(({ by, what }) => [by, what])).toEqual([
+      ["Maren", "update"],
+      ["this machine", "insert"],
+    ]);
+    expect([changes[0]!.before, changes[0]!.after]).toEqual([{ mass_kg: 25 }, { mass_kg: 27 }]);
+    for (const statement of ["update trail set actor = 'x'", "delete from trail"]) {
+      await expect(at(FIRST_DESK).execute(sql.raw(statement))).rejects.toThrow();
+      await expect(connection.db.execute(sql.raw(statement))).rejects.toThrow();
+    }
+  });
+  test("goes on naming somebody who has left, and one desk sees not another's", async () => {
+    const wim = await someone("Wim of the ferry");
+    const desk = await makeDesk(connection.db, "Ferry", await someone("Ferry owner"));
+    await addMember(connection.db, desk, wim, "editor");
+    const id = uuidv7();
+    await saveBike(at(desk, wim), id, aBike("ferry's"));
+    await removeMember(connection.db, desk, wim);
+    expect((await changesOf(at(desk), "bike", id)).changes[0]!.by).toBe("Wim of the ferry");
+    expect((await changesOf(at(FIRST_DESK), "bike", id)).changes).toEqual([]);
+  });
+});
