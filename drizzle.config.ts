@@ -1,3 +1,7 @@
 import { defineConfig } from "drizzle-kit";
 
-export default defineConfig({ dialect: "postgresql", schema: ["./db/schema.ts", "./db/people/schema.ts"], out: "./db/migrations" });
+export default defineConfig({
+  dialect: "postgresql",
+  schema: ["./db/schema.ts", "./db/people/schema.ts"],
+  out: "./db/migrations",
+});

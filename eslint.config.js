@@ -23,7 +23,7 @@ const ROOMS = [
   "calc",
 ];
 /** Who may import whom: data flows from core to db to app, and no station knows another. */
-const STATIONS = ["today", "bikes", "plan", "ride", "strip", "compare", "sheet", "settings", "people"];
+const STATIONS = ["today", "bikes", "plan", "ride", "strip", "compare", "sheet", "settings", "team"];
 const forbid = (patterns, message) => ({
   "@typescript-eslint/no-restricted-imports": ["error", { patterns: [{ regex: patterns, message }] }],
 });

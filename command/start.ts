@@ -113,7 +113,9 @@ export async function start(options: {
     stops.push(() => serving.close());
     stops.push(superviseDatabase(cluster, again), scheduleBackups(cluster.url, backups, MIGRATIONS));
     folder.serve(serving.address);
-    say(`Barometron is ready: ${serving.address}   (Ctrl-C stops it; the data stays)`);
+    say(
+      `Barometron is ready: ${process.env["PUBLIC_URL"] ?? serving.address}   (Ctrl-C stops it; the data stays)`,
+    );
     await ended;
     say("Stopping ...");
     return 0;

@@ -3,12 +3,17 @@ import type { RequestHandler } from "express";
 import { pino } from "pino";
 import { collectDefaultMetrics, Histogram, Registry } from "prom-client";
 
+const STDERR = 2;
+
 /** The server's log: a line of JSON each, with nothing of what people typed and nobody's address. On one's own machine only what broke. */
-export const log = pino({
-  base: null,
-  level: process.env["BAROMETRON_LOG"] ?? (process.env["PUBLIC_URL"] ? "info" : "error"),
-  timestamp: pino.stdTimeFunctions.isoTime,
-});
+export const log = pino(
+  {
+    base: null,
+    level: process.env["BAROMETRON_LOG"] ?? (process.env["PUBLIC_URL"] ? "info" : "error"),
+    timestamp: pino.stdTimeFunctions.isoTime,
+  },
+  pino.destination(STDERR),
+);
 
 const register = new Registry();
 collectDefaultMetrics({ register });
@@ -56,7 +61,8 @@ export function watched(): RequestHandler {
       const { method, path } = request;
       const status = response.statusCode;
       seconds.observe({ station: stationOf(path), method, status: `${Math.floor(status / 100)}xx` }, took);
-      log.info({ id, method, path: toldPath(path), status, ms: Math.round(took * 1000) });
+      const level = path.startsWith("/assets/") ? "debug" : "info";
+      log[level]({ id, method, path: toldPath(path), status, ms: Math.round(took * 1000) });
     });
     next();
   };

@@ -13,9 +13,10 @@ import type { Batch } from "./batch";
 
 /**
  * What came of a sending. "away": nobody answered, or only to say: try later. "failing": the server broke on it, and it is
- * tried again.
+ * tried again. "barred": this browser may not, be it that a phone was taken back or nobody is signed in; it is kept, and
+ * goes out once it may.
  */
-export type Sent = "sent" | "refused" | "away" | "failing" | "empty";
+export type Sent = "sent" | "refused" | "away" | "failing" | "barred" | "empty";
 
 /** Asks the server; throws when it does not answer. */
 export type Post = (path: string, body: unknown) => Promise<ServerAnswer>;
@@ -39,6 +40,8 @@ const BROKE = `The desk broke on it ${MOST_TRIES} times, while others went throu
 /** The server understood and will not have it, now or later. */
 const isFinal = (status: number) =>
   status >= 400 && status < 500 && ![401, 403, 408, 425, 429].includes(status);
+/** This browser may not, until somebody lets it in again. */
+const isBarred = (status: number) => status === 401 || status === 403;
 /** The server broke on what was sent; busy, restarting or behind something that is, it only says so. */
 const isBroken = (status: number) => status >= 500 && ![502, 503, 504].includes(status);
 
@@ -79,6 +82,7 @@ export async function sendNext(testId: string, post: Post, nowMs: () => number =
   };
   const whole = await send(batch);
   if (whole.status === 200) return settle(batch, whole);
+  if (isBarred(whole.status)) return "barred";
   if (!isFinal(whole.status) && !isBroken(whole.status)) return "away";
   let came: Sent = "sent";
   for (const one of batch) {

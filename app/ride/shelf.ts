@@ -11,6 +11,9 @@ const SLOW_MS = 4000;
 /** Less room than this for a ride's log and samples is too little, bytes. */
 const LEAST_ROOM = 5_000_000;
 
+/** Why what waits did not go out, where it did not. */
+export type Trouble = "away" | "failing" | "barred" | null;
+
 /** How the browser's storage stands: whether a ride can be trusted to it. */
 export type StorageState = "unknown" | "good" | "refused" | "full";
 
@@ -73,7 +76,7 @@ export async function sendWaiting(testId: string, loose: { current: readonly Kep
     came = await sendNext(testId, post).catch(() => "away" as const);
     if (came === "sent" || came === "refused") sent = true;
   } while (came === "sent" || came === "refused");
-  const trouble = came === "away" || came === "failing" ? came : null;
+  const trouble: Trouble = came === "away" || came === "failing" || came === "barred" ? came : null;
   // What the storage would not take goes out from here, one by one.
   for (const one of loose.current.filter(isWaiting)) {
     const body = { rideId: one.rideId, sentAt: new Date().toISOString(), entries: [one.entry] };

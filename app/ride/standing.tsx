@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { KeptEntry } from "./outbox";
 import { isWaiting } from "./sender";
-import type { StorageState } from "./shelf";
+import type { StorageState, Trouble } from "./shelf";
 import type { Leaving } from "./useOfflinePrefetch";
 
 const SHELF_WORDS: Readonly<Record<StorageState, string | null>> = {
@@ -14,6 +14,8 @@ const SHELF_WORDS: Readonly<Record<StorageState, string | null>> = {
 
 const TROUBLE = {
   away: " No network: they are kept here and go out by themselves.",
+  barred:
+    " The desk does not take them from here any more: it took this phone back, or nobody is signed in. They are kept; ask for a new code.",
   failing: " The desk broke on them: they are kept here and are tried again.",
 } as const;
 
@@ -36,8 +38,8 @@ const lengthText = (seconds: number) =>
 
 interface StandingProps {
   readonly shelf: StorageState;
-  /** The last sending got no answer, or the desk broke on it. */
-  readonly trouble: "away" | "failing" | null;
+  /** The last sending got no answer, the desk broke on it, or would not have it from here. */
+  readonly trouble: Trouble;
   /** How far this clock is behind the server's, s; null when nobody looked. */
   readonly offsetS: number | null;
   /** Whether this page works with no network by now. */

@@ -3,7 +3,7 @@ import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import type { Entry } from "#core/ride/log";
 import { keep, keepFact, keptOf, sendAgain, type KeptEntry } from "./outbox";
-import { askClock, openShelf, sendWaiting, type StorageState } from "./shelf";
+import { askClock, openShelf, sendWaiting, type StorageState, type Trouble } from "./shelf";
 
 /** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
 const RETRY_MS = 4000;
@@ -86,7 +86,7 @@ export function useOutbox(testId: string) {
   /** Whether the storage was looked at: before, nobody knows what waits. */
   const [looked, setLooked] = useState(false);
   const [shelf, setShelf] = useState<StorageState>("unknown");
-  const [trouble, setTrouble] = useState<"away" | "failing" | null>(null);
+  const [trouble, setTrouble] = useState<Trouble>(null);
   const [offsetS, setOffsetS] = useState<number | null>(null);
   const [device, setDevice] = useState<string | null>(null);
   /** How the next entry is named: by this browser, by the server's clock, after the last made here. */

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { href, useFetcher } from "react-router";
 import { dayText } from "#core/base";
 
@@ -65,13 +65,12 @@ function Line({ change, own }: { readonly change: Change; readonly own: string }
 /** Who changed something, and what, the newest first: fetched when it is asked for. */
 export function History({ kind, id }: { readonly kind: string; readonly id: string }) {
   const fetcher = useFetcher<Told>();
-  const [told, setTold] = useState<Told | null>(null);
+  const [told, setTold] = useState<(Told & { readonly last: Told }) | null>(null);
   const address = href("/trail/:kind/:id", { kind, id });
   const { data } = fetcher;
-  useEffect(() => {
-    if (data)
-      setTold((before) => (before ? { ...data, changes: merged(before.changes, data.changes) } : data));
-  }, [data]);
+  // Earlier changes come behind those that are shown.
+  if (data && data !== told?.last)
+    setTold({ ...data, changes: merged(told?.changes ?? [], data.changes), last: data });
   const oldest = told?.changes.at(-1);
   return (
     <details

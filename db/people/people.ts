@@ -134,7 +134,7 @@ export async function findInvitation(db: Database, secret: string) {
 }
 
 /** Uses an invitation up, once: the second who tries is told no. */
-export async function useUp(db: Database, invitationId: string): Promise<boolean> {
+export async function spendInvitation(db: Database, invitationId: string): Promise<boolean> {
   const used = await db
     .update(invitation)
     .set({ usedAt: new Date() })

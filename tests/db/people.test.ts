@@ -18,7 +18,7 @@ import {
   removeMember,
   setRole,
   signInAddress,
-  useUp,
+  spendInvitation,
 } from "#db/people/people";
 import { invitation, phone, shareLink, user } from "#db/people/schema";
 import { changesOf } from "#db/people/trail";
@@ -107,7 +107,10 @@ describe("people", () => {
     const found = await findInvitation(connection.db, secret);
     expect(found).toMatchObject({ role: "editor", name: "Wim", reset: null });
     expect(await findInvitation(connection.db, `${secret}x`)).toBeNull();
-    const used = await Promise.all([useUp(connection.db, found!.id), useUp(connection.db, found!.id)]);
+    const used = await Promise.all([
+      spendInvitation(connection.db, found!.id),
+      spendInvitation(connection.db, found!.id),
+    ]);
     expect(used.sort()).toEqual([false, true]);
     expect(await findInvitation(connection.db, secret)).toBeNull();
     const late = await invite(connection.db, { deskId: FIRST_DESK, role: "viewer", hours: -1 });

@@ -20,7 +20,7 @@ describe("every route says who may", () => {
   test("a stranger reads only the doors, and changes nothing of a desk", () => {
     const open = [...ACCESS].filter(([, { read, write }]) => read === "anybody" || write === "anybody");
     expect(open.map(([id]) => id).sort()).toEqual(
-      "people/invited people/pair people/shared people/signIn root settings/units ui/frame ui/inside ui/notFound".split(
+      "root settings/units team/invited team/pair team/shared team/signIn ui/frame ui/inside ui/notFound".split(
         " ",
       ),
     );

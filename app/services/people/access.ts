@@ -30,10 +30,12 @@ const of = (access: Access, ids: string): readonly (readonly [string, Access])[]
 export const ACCESS: ReadonlyMap<string, Access> = new Map([
   ...of(
     ANYBODY,
-    "root ui/frame ui/inside ui/notFound settings/units people/signIn people/invited people/pair people/shared",
+    "root ui/frame ui/inside ui/notFound settings/units team/signIn team/invited team/pair team/shared",
   ),
-  ...of(OWN, "people/account people/signOut"),
+  ...of(OWN, "team/account team/signOut"),
   ...of(RIDES, "ride/list"),
+  // What the forecast rests on where there is no signal.
+  ...of({ read: "phone", write: "editor" }, "strip/recordFile"),
   ...of(FIELD, "ride/ride ride/entries ride/telemetry ride/display"),
   ...of(
     DESK,
@@ -42,14 +44,14 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
      bikes/list bikes/new bikes/rider bikes/instrument bikes/bike bikes/edit bikes/gauge bikes/pack bikes/bench bikes/benchSheet bikes/setUp
      plan/list plan/new plan/courseImport plan/course plan/method plan/plan plan/sheet plan/pocket plan/calendar plan/courseFile
      strip/list strip/new strip/test strip/conditions strip/totals strip/import strip/track strip/logger
-     strip/recordFile strip/readingsFile strip/filmFile strip/longFile
+     strip/readingsFile strip/filmFile strip/longFile
      compare/compare compare/bridge compare/pair compare/pairTests compare/sweeps compare/sweepNew compare/sweep compare/climbs
      compare/climbEdit compare/claims compare/bike compare/references
      sheet/list sheet/card sheet/composer sheet/photographs sheet/edition sheet/photographFile sheet/pictureFile sheet/cardFile
      sheet/draftFile sheet/editionFile
-     people/trail people/links people/phones`,
+     team/trail team/links team/phones`,
   ),
-  ...of(OWNERS, "people/people"),
+  ...of(OWNERS, "team/people"),
   ...of(HOST, "settings/backupFile settings/deskFile"),
   ...of({ read: "viewer", write: "host" }, "settings/settings"),
 ]);

@@ -1,5 +1,4 @@
 import { peopleContext } from "#app/context";
-import { countTry } from "#app/services/people/limits.server";
 import { sharedPage } from "#app/services/people/sharedPage.server";
 import { found } from "#app/ui/require.server";
 import { followLink } from "#db/people/links";
@@ -12,7 +11,6 @@ const GONE = "This link has expired or was taken back: ask whoever sent it.";
 /** A page that was shared by a link, as one file without script: read by anybody who has it, and by no search engine. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const people = found(context.get(peopleContext), GONE);
-  await countTry(people.db, request, "shared");
   const link = found(await followLink(people.db, params.secret), GONE);
   const page = await sharedPage(people.at(link.deskId), link, {
     system: systemOf(request),

@@ -79,6 +79,7 @@ export async function action({ request, context }: Route.ActionArgs) {
       await takeBackInvitation(db, deskId, ask.id);
       return data<Answer>({ done: "The invitation is taken back." });
     case "desk":
+      if (deskId !== FIRST_DESK) return refuse("Desks are made by an owner of the first one.");
       await makeDesk(db, ask.name, userId);
       return data<Answer>({ done: `${ask.name} is made: go there from the page of your name.` });
   }

@@ -2,7 +2,7 @@ import { data, Form, redirect } from "react-router";
 import { LEAST_PASSPHRASE } from "#app/services/people/auth.server";
 import { countTry } from "#app/services/people/limits.server";
 import { found } from "#app/ui/require.server";
-import { addMember, findInvitation, findUserNamed, signInAddress, useUp } from "#db/people/people";
+import { addMember, findInvitation, findUserNamed, signInAddress, spendInvitation } from "#db/people/people";
 import { Asked, Door } from "./door";
 import { peopleHere } from "./here.server";
 import type { Route } from "./+types/invited";
@@ -49,7 +49,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       { status: 409 },
     );
   if (Object.keys(problems).length) return data({ problems, name }, { status: 400 });
-  if (!(await useUp(db, invitation.id))) throw data(GONE, { status: 410 });
+  if (!(await spendInvitation(db, invitation.id))) throw data(GONE, { status: 410 });
   const email = signInAddress(name);
   const password = text("passphrase");
   if (reset) {

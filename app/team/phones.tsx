@@ -1,11 +1,11 @@
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { data, Form, useRevalidator } from "react-router";
 import { z } from "zod";
 import { listPhones, newPhone, takeBackPhone } from "#db/people/phones";
 import { listTests } from "#db/tests";
 import { Empty, Page } from "#ui/page";
 import { peopleHere, personHere } from "./here.server";
-import { ScanCode } from "./secretLink";
+import { ScanCode } from "#ui/scanCode";
 import type { Route } from "./+types/phones";
 
 /** Tests that are offered, the newest first. */
@@ -88,7 +88,9 @@ export default function Phones({
   loaderData: { phones, tests, host, trustUrl },
   actionData,
 }: Route.ComponentProps) {
-  const answer: Answer = actionData ?? {};
+  // The list is looked at again and again; what was answered last stays.
+  const [answer, setAnswer] = useState<Answer>(actionData ?? {});
+  if (actionData && actionData !== answer) setAnswer(actionData);
   const { revalidate } = useRevalidator();
   useEffect(() => {
     const timer = setInterval(() => void revalidate(), LOOK_MS);
