@@ -8,6 +8,7 @@ import { benchDesk } from "../bench/desk/index.ts";
 import { benchEdits } from "../bench/edits.ts";
 import { longRide } from "../bench/inputs.ts";
 import { median, yardstick } from "../bench/measure.ts";
+import { benchPhones } from "../bench/phones.ts";
 import { benchPlanCore, benchPlanPage } from "../bench/plan.ts";
 import { benchSheets, sheetToTake, type SheetsToTake } from "../bench/sheet.ts";
 import { benchFirstVisit, benchRide, benchStream } from "../bench/ride.ts";
@@ -85,7 +86,7 @@ async function benchPages(report: Report, url: string): Promise<readonly boolean
  * Times the core, calc, the server's pages, the strip in a browser, and the desk under load. Exit code 1 when a limit is
  * broken.
  *
- * @param part one part of it only: core, pages or desk
+ * @param part one part of it only: core, pages, phones or desk
  */
 export async function bench(part?: string): Promise<number> {
   const unit = await median(5, yardstick);
@@ -101,6 +102,7 @@ export async function bench(part?: string): Promise<number> {
       ...(await benchPosterior(report)),
     );
   if (asked("pages")) fine.push(...(await withThrowawayCluster(({ url }) => benchPages(report, url))));
+  if (asked("phones")) fine.push(...(await withThrowawayCluster(({ url }) => benchPhones(report, url))));
   if (asked("desk")) fine.push(...(await benchDesk(report)));
   return fine.every(Boolean) ? 0 : 1;
 }

@@ -66,8 +66,8 @@ const COMMANDS: Readonly<
     run: async (args) => (await import("./trial.ts")).trial(args),
   },
   bench: {
-    what: "timings, as ratios in one run; core, pages or desk for a part",
-    takes: { words: ["core, pages or desk"] },
+    what: "timings, as ratios in one run; core, pages, phones or desk for a part",
+    takes: { words: ["core, pages, phones or desk"] },
     run: async ([part]) => (await import("./bench.ts")).bench(part),
   },
   backup: {

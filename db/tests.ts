@@ -146,6 +146,15 @@ export async function latestTests(
   return new Map(rows.map(({ bikeId, stamp, ...line }) => [bikeId, { ...line, stamp: String(stamp) }]));
 }
 
+/** Whether a ride is one of a test. */
+export async function isRideOf(db: Database, rideId: string, testId: string): Promise<boolean> {
+  const [found] = await db
+    .select({ id: ride.id })
+    .from(ride)
+    .where(and(eq(ride.id, rideId), eq(ride.testId, testId)));
+  return found !== undefined;
+}
+
 /** A test by its id; null when there is none. @throws UnreadableRow */
 export async function findTest(db: Database, id: string): Promise<TestLine | null> {
   const [row] = await linesOf(db).where(eq(test.id, id));

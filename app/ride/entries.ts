@@ -6,7 +6,7 @@ import { NO_SUCH_YEAR } from "#core/base";
 import { isTimely } from "#core/ride/log";
 import { appendEntries } from "#db/log";
 import { phoneSeen } from "#db/people/phones";
-import { listRides } from "#db/tests";
+import { isRideOf } from "#db/tests";
 import { batchSchema, clockOffset } from "./batch";
 import type { Route } from "./+types/entries";
 
@@ -28,8 +28,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!parsed.success)
     return data({ sentences: parsed.error.issues.map(({ message }) => message) }, { status: 400 });
   const { rideId, sentAt, entries } = parsed.data;
-  const rides = await listRides(db, testId);
-  if (!rides.some(({ id }) => id === rideId))
+  if (!(await isRideOf(db, rideId, testId)))
     return data({ sentences: ["This ride is not of this test."] }, { status: 404 });
   const offsetS = sentAt === undefined ? undefined : clockOffset(Date.parse(sentAt), now);
   const timed = entries.map((entry) =>
@@ -40,6 +39,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!timed.every(isTimely)) return data({ sentences: [NO_SUCH_YEAR] }, { status: 400 });
   const verdicts = await appendEntries(db, rideId, timed);
   const principal = context.get(principalContext);
-  if (principal.kind === "phone") await phoneSeen(db, principal.phoneId, parsed.data.waiting ?? 0);
+  const waiting = parsed.data.waiting ?? 0;
+  if (principal.kind === "phone" && principal.waiting !== waiting)
+    await phoneSeen(db, principal.phoneId, waiting);
   return { verdicts };
 }

@@ -62,7 +62,13 @@ export async function pairPhone(db: Database, code: string) {
 /** A paired phone by its own secret; none when it was taken back. */
 export async function findPhone(db: Database, secret: string) {
   const [found] = await db
-    .select({ id: phone.id, deskId: phone.deskId, tests: phone.tests, seenAt: phone.seenAt })
+    .select({
+      id: phone.id,
+      deskId: phone.deskId,
+      tests: phone.tests,
+      seenAt: phone.seenAt,
+      waiting: phone.waiting,
+    })
     .from(phone)
     .where(
       and(eq(phone.secretHash, secretHashOf(secret)), isNotNull(phone.pairedAt), isNull(phone.takenBackAt)),

@@ -31,7 +31,7 @@ describe("who may what", () => {
   const person = (role: "owner" | "editor" | "viewer", deskId = FIRST_DESK): Principal => ({
     ...{ kind: "person", userId: "u", name: "Maren", role, deskId, desks: [] },
   });
-  const phone: Principal = { kind: "phone", phoneId: "p", deskId: FIRST_DESK, tests: ["its"] };
+  const phone: Principal = { kind: "phone", phoneId: "p", deskId: FIRST_DESK, tests: ["its"], waiting: 0 };
   const nobody: Principal = { kind: "nobody" };
   const ALL: readonly Who[] = ["anybody", "phones", "phone", "viewer", "editor", "owner", "host"];
   const may = (principal: Principal, testId?: string) => ALL.filter((who) => mayDo(who, principal, testId));

@@ -46,7 +46,7 @@ describe("a request at a route", () => {
     expect(thrown(() => admit("bikes/forgotten", "read", asked({ kind: "machine" })))).toBeNull();
   });
   test("of a phone is let to its own test only", () => {
-    const phone: Principal = { kind: "phone", phoneId: "p", deskId: "d", tests: ["t1"] };
+    const phone: Principal = { kind: "phone", phoneId: "p", deskId: "d", tests: ["t1"], waiting: 0 };
     expect(
       thrown(() => admit("ride/entries", "write", asked(phone, "http://here/", "POST", { testId: "t1" }))),
     ).toBeNull();

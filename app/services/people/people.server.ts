@@ -45,7 +45,13 @@ async function phoneAsking(db: Database, request: Request): Promise<Principal | 
   const found = secret === null ? null : await findPhone(db, secret);
   if (!found) return null;
   if (Date.now() - (found.seenAt?.getTime() ?? 0) > SEEN_EVERY_MS) await phoneSeen(db, found.id);
-  return { kind: "phone", phoneId: found.id, deskId: found.deskId, tests: found.tests };
+  return {
+    kind: "phone",
+    phoneId: found.id,
+    deskId: found.deskId,
+    tests: found.tests,
+    waiting: found.waiting,
+  };
 }
 
 /** Who asks: a person by their session, else a phone by its secret, else nobody. */

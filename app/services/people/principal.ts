@@ -20,6 +20,8 @@ export type Principal =
       readonly deskId: string;
       /** Tests it may add to; empty for all of its desk. */
       readonly tests: readonly string[];
+      /** Entries that it last said wait on it. */
+      readonly waiting: number;
     }
   | { readonly kind: "nobody" };
 
