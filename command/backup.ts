@@ -1,8 +1,10 @@
-import { existsSync } from "node:fs";
-import { resolve } from "node:path";
+import { existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
 import { BadBackup, type Manifest } from "#db/backup/format";
 import { readBackup, type Source } from "#db/backup/read";
 import { restoreBackup, undoRestore } from "#db/backup/restore";
+import { isSealed, unseal } from "#db/backup/sealed";
 import { writeBackup } from "#db/backup/write";
 import { migrateDatabase } from "#db/migrate";
 import { deskCluster, deskDatabase, type Cluster } from "./cluster.ts";
@@ -23,6 +25,21 @@ export async function withDesk<T>(work: (cluster: Cluster) => Promise<T>): Promi
 }
 
 const sourceOf = (file: string): Source => ({ file, migrations: MIGRATIONS, programs: postgresPrograms() });
+
+/** A backup to be read: a sealed one is opened first, for as long as it is worked with. */
+async function opened<T>(file: string, work: (source: Source) => Promise<T>): Promise<T> {
+  if (!(await isSealed(file))) return work(sourceOf(file));
+  const passphrase = process.env["BAROMETRON_BACKUP_PASSPHRASE"];
+  if (!passphrase) throw new BadBackup("It is sealed: set BAROMETRON_BACKUP_PASSPHRASE to its passphrase.");
+  const folder = mkdtempSync(join(tmpdir(), "barometron-opened-"));
+  try {
+    const plain = join(folder, "desk.backup");
+    await unseal(file, plain, passphrase);
+    return await work(sourceOf(plain));
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
 
 const inWords = ({ tables, madeAt, schemaName }: Manifest) =>
   `${tables.reduce((sum, { rows }) => sum + rows, 0).toLocaleString("en")} rows in ${tables.length} tables${madeAt ? `, written ${madeAt.slice(0, 16).replace("T", " ")} UTC` : ""}, schema ${schemaName}`;
@@ -48,7 +65,7 @@ export async function backup([first, second]: readonly string[]): Promise<number
     const file = fileAt(second, "Name the backup to verify: ./barometron backup verify desk.backup");
     if (!file) return 2;
     try {
-      const manifest = await readBackup(sourceOf(file));
+      const manifest = await opened(file, readBackup);
       say(`${second} is whole: ${inWords(manifest)}.`);
       for (const { name, rows } of manifest.tables) say(`  ${name.padEnd(18)} ${rows}`);
       return 0;
@@ -91,14 +108,16 @@ export async function restore(args: readonly string[]): Promise<number> {
   const file = fileAt(asked, "Name the backup to bring back: ./barometron restore desk.backup");
   if (!file) return 2;
   try {
-    const { manifest, unreadable, before } = await withDesk(({ address, url }) => {
-      const database = deskDatabase(url);
-      return restoreBackup(
-        { address: address ?? "", database },
-        sourceOf(file),
-        name === null ? undefined : `${database}_${name}`,
-      );
-    });
+    const { manifest, unreadable, before } = await opened(file, (source) =>
+      withDesk(({ address, url }) => {
+        const database = deskDatabase(url);
+        return restoreBackup(
+          { address: address ?? "", database },
+          source,
+          name === null ? undefined : `${database}_${name}`,
+        );
+      }),
+    );
     say(`${asked} is in place: ${inWords(manifest)}.`);
     if (unreadable) say(`${unreadable} of its rows cannot be read: ./barometron check lists them.`);
     if (before) say("What was here before is kept: ./barometron restore --undo puts it back.");

@@ -1,7 +1,7 @@
 import { connect } from "#db/client";
 import { findUserNamed, invite, listDesks, listMembers } from "#db/people/people";
 import { FIRST_DESK } from "#db/schema";
-import { deskCluster } from "./cluster.ts";
+import { withDesk } from "./backup.ts";
 import { say } from "./say.ts";
 import { sharedAddress } from "./share.ts";
 
@@ -9,8 +9,11 @@ const RESET_HOURS = 2;
 
 /** Who belongs to the desks of this machine; a link that sets a passphrase anew, or lets an owner in. */
 export async function people([what, ...words]: readonly string[]): Promise<number> {
-  const cluster = await deskCluster();
-  const { db, close } = connect(cluster.url, 1);
+  return withDesk(({ url }) => atDesk(url, what, words));
+}
+
+async function atDesk(url: string, what: string | undefined, words: readonly string[]): Promise<number> {
+  const { db, close } = connect(url, 1);
   const address = sharedAddress() ?? "https://the-desk";
   try {
     if (what === undefined) {

@@ -24,6 +24,9 @@ const MOST_CONNECTIONS = 400;
 /** Ports that are tried when one is taken between the look and the listening. */
 const TRIES = 20;
 
+/** Loopback, unless a container of yours, with a proxy in front, says otherwise: only where the desk is shared. */
+const HOST = process.env["PUBLIC_URL"] ? (process.env["BAROMETRON_LISTEN"] ?? "127.0.0.1") : "127.0.0.1";
+
 function listen(server: Server, port: number): Promise<boolean> {
   return new Promise((resolve, reject) => {
     const failed = (error: NodeJS.ErrnoException) => {
@@ -31,7 +34,7 @@ function listen(server: Server, port: number): Promise<boolean> {
       else reject(error);
     };
     server.once("error", failed);
-    server.listen(port, "127.0.0.1", () => {
+    server.listen(port, HOST, () => {
       server.off("error", failed);
       resolve(true);
     });

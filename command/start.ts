@@ -12,6 +12,7 @@ import { runningHere, takeFolder } from "./running.ts";
 import { say } from "./say.ts";
 import { serve } from "./serve.ts";
 import { share } from "./share.ts";
+import { backupBeforeUpgrade } from "./upgrade.ts";
 import { scheduleBackups, superviseDatabase } from "./supervise.ts";
 
 const FIRST_PORT = 4180;
@@ -89,6 +90,8 @@ export async function start(options: {
     const again = () => deskCluster(desk ?? undefined, own);
     const cluster = await again();
     stops.push(() => cluster.stop());
+    const backups = join(DATA, "backups");
+    await backupBeforeUpgrade(cluster.url, backups);
     await migrateDatabase(cluster.url, MIGRATIONS);
     if (options.demo) {
       const { db, close } = connect(cluster.url, 2);
@@ -99,7 +102,6 @@ export async function start(options: {
         await close();
       }
     }
-    const backups = join(DATA, "backups");
     process.env["BAROMETRON_BUILD"] = await buildApp();
     process.env["BAROMETRON_BACKUPS"] = backups;
     process.env["DATABASE_URL"] = cluster.url;

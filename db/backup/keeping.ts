@@ -9,6 +9,7 @@ import {
   writeFileSync,
 } from "node:fs";
 import { join } from "node:path";
+import { awayOf, sendAway } from "./away.ts";
 import { writeBackup } from "./write.ts";
 
 /** How the last backup by schedule or by hand went. */
@@ -77,6 +78,19 @@ export function backupStatus(folder: string): BackupStatus | null {
   }
 }
 
+/** Sends a backup away, sealed, where the environment says so. */
+async function copyAway(file: string): Promise<{ readonly ok: boolean; readonly sentence: string }> {
+  const away = awayOf(process.env);
+  if (!away) return { ok: true, sentence: "" };
+  try {
+    await sendAway(file, away);
+    return { ok: true, sentence: " A sealed copy was sent away." };
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return { ok: false, sentence: ` The sealed copy was not sent away: ${why}` };
+  }
+}
+
 /**
  * Writes a backup into the desk's own folder, lets go of those no longer needed, and notes how it went.
  *
@@ -92,7 +106,11 @@ export async function keepBackup(url: string, folder: string, migrations: string
     const { tables } = await writeBackup(url, join(folder, `desk-${stamp}.backup`), migrations);
     const rows = tables.reduce((sum, table) => sum + table.rows, 0);
     for (const { name } of outdated(listBackups(folder), now.getTime())) rmSync(join(folder, name));
-    status = { at: now.toISOString(), ok: true, sentence: `${rows.toLocaleString("en")} rows were written.` };
+    const sent = await copyAway(join(folder, `desk-${stamp}.backup`));
+    status = {
+      ...{ at: now.toISOString(), ok: sent.ok },
+      sentence: `${rows.toLocaleString("en")} rows were written.${sent.sentence}`,
+    };
   } catch (error) {
     const why =
       (error as { code?: string }).code === "ENOSPC"
