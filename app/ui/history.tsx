@@ -28,6 +28,11 @@ function valueText(value: unknown): string {
   return text.length > LONGEST ? `${text.slice(0, LONGEST)} …` : text;
 }
 
+/** Columns that tell a person nothing. */
+const INNER = /^(id|kind|seq|device|supersedes|position)$|(^|_)id$/;
+const isEmpty = (value: unknown) =>
+  value === null || value === undefined || value === "" || (Array.isArray(value) && value.length === 0);
+
 /** What became what, column by column; of a record kept as one, field by field. */
 function partsOf({ before, after, what }: Change): readonly string[] {
   const flat = (row: Change["before"]) => {
@@ -39,7 +44,10 @@ function partsOf({ before, after, what }: Change): readonly string[] {
   };
   const [was, is] = [flat(before), flat(after)];
   const keys = [...new Set([...Object.keys(was), ...Object.keys(is)])].filter(
-    (key) => !/^(id|kind)$|(^|_)id$/.test(key) && JSON.stringify(was[key]) !== JSON.stringify(is[key]),
+    (key) =>
+      !INNER.test(key) &&
+      JSON.stringify(was[key]) !== JSON.stringify(is[key]) &&
+      (what === "update" || !isEmpty((what === "insert" ? is : was)[key])),
   );
   return keys.map((key) =>
     what === "update"
