@@ -1,17 +1,8 @@
 import { useState } from "react";
 import { href, useFetcher } from "react-router";
 import { dayText } from "#core/base";
+import type { Change } from "#db/people/trail";
 
-/** One change as the page tells it. */
-interface Change {
-  readonly id: number;
-  readonly at: string;
-  readonly by: string;
-  readonly tableName: string;
-  readonly what: string;
-  readonly before: Readonly<Record<string, unknown>> | null;
-  readonly after: Readonly<Record<string, unknown>> | null;
-}
 interface Told {
   readonly changes: readonly Change[];
   readonly more: boolean;
