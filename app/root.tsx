@@ -14,7 +14,7 @@ import { NonceContext } from "#ui/nonce";
 import { useSentDecimal } from "#ui/system";
 import { useSentTheme } from "#ui/theme";
 import { decimalOf, numbersChosen } from "#app/ui/readersLanguage";
-import { principalContext } from "#app/services/people/principal";
+import { mayDo, principalContext } from "#app/services/people/principal";
 import { systemOf } from "#app/ui/systemCookie";
 import { themeIn } from "#app/ui/themeCookie";
 import type { Route } from "./+types/root";
@@ -22,7 +22,11 @@ import type { Route } from "./+types/root";
 export function loader({ request, context }: Route.LoaderArgs) {
   const principal = context.get(principalContext);
   return {
-    who: { kind: principal.kind, name: principal.kind === "person" ? principal.name : "" },
+    who: {
+      kind: principal.kind,
+      name: principal.kind === "person" ? principal.name : "",
+      mayChange: mayDo("editor", principal),
+    },
     system: systemOf(request),
     decimal: decimalOf(request),
     numbers: numbersChosen(request),

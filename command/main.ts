@@ -28,8 +28,8 @@ const COMMANDS: Readonly<
     run: async (args) => (await import("./start.ts")).start({ demo: false, args }),
   },
   people: {
-    what: "who belongs to the desk; reset NAME: a new passphrase; owner: let an owner in",
-    takes: { words: ["reset or owner", "NAME"] },
+    what: "who belongs to the desk; reset NAME: a new passphrase; forget NAME; owner: let an owner in",
+    takes: { words: ["reset, forget or owner", "NAME"] },
     run: async (args) => (await import("./people.ts")).people(args),
   },
   dev: {

@@ -1,5 +1,5 @@
 import { connect } from "#db/client";
-import { findUserNamed, invite, listDesks, listMembers } from "#db/people/people";
+import { findUserNamed, forgetPerson, invite, listDesks, listMembers } from "#db/people/people";
 import { FIRST_DESK } from "#db/schema";
 import { withDesk } from "./backup.ts";
 import { say } from "./say.ts";
@@ -29,14 +29,19 @@ async function atDesk(url: string, what: string | undefined, words: readonly str
       return 0;
     }
     const name = words.join(" ");
-    const user = what === "reset" ? await findUserNamed(db, name) : null;
+    const user = what === "reset" || what === "forget" ? await findUserNamed(db, name) : null;
     if (!user) {
       say(
-        what === "reset"
+        what === "reset" || what === "forget"
           ? `Nobody goes by “${name}”. ./barometron people lists them.`
-          : `Type people, people owner, or people reset NAME.`,
+          : `Type people, people owner, people reset NAME, or people forget NAME.`,
       );
       return 1;
+    }
+    if (what === "forget") {
+      const problem = await forgetPerson(db, user.id);
+      say(problem ?? `${user.name} is forgotten; what they wrote stays, by somebody who is gone.`);
+      return problem ? 1 : 0;
     }
     const secret = await invite(db, {
       deskId: FIRST_DESK,

@@ -2,10 +2,8 @@ import { randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { hostname, networkInterfaces } from "node:os";
 import { join } from "node:path";
-import { connect } from "#db/client";
-import { hasPeople, invite } from "#db/people/people";
-import { FIRST_DESK } from "#db/schema";
 import { caddyBefore } from "./caddy.ts";
+import { askOnTerminal, firstOwner } from "./firstOwner.ts";
 import { DATA } from "./paths.ts";
 import { freePort } from "./ports.ts";
 import { say } from "./say.ts";
@@ -16,7 +14,6 @@ const ADDRESS = join(SHARE, "address");
 const HTTPS_PORT = 4443;
 /** Named on the Phones page. */
 const TRUST_PORT = 4480;
-const OWNER_HOURS = 24;
 
 /** This machine's address in the network of the house, else its name. */
 function houseAddress(): string {
@@ -46,19 +43,6 @@ function shareBy(publicUrl: string): void {
   writeFileSync(ADDRESS, publicUrl);
 }
 
-/** A desk that nobody belongs to yet gets its first owner by a link. */
-async function askForOwner(databaseUrl: string, publicUrl: string): Promise<void> {
-  const { db, close } = connect(databaseUrl, 1);
-  try {
-    if (await hasPeople(db)) return;
-    const secret = await invite(db, { deskId: FIRST_DESK, role: "owner", hours: OWNER_HOURS });
-    say(`The desk has no owner yet. Open this within a day, and type your name and a passphrase:`);
-    say(`  ${publicUrl}/invited/${secret}`);
-  } finally {
-    await close();
-  }
-}
-
 /**
  * Opens the desk to others: caddy in front, unless PUBLIC_URL says that a proxy of yours is. Must run before the server is
  * loaded.
@@ -75,7 +59,7 @@ export async function share(
   if (behind) {
     shareBy(behind);
     say(`Shared at ${behind}, behind your proxy: it must pass the Host on, and speak to port ${port}.`);
-    await askForOwner(databaseUrl, behind);
+    await firstOwner(databaseUrl, behind, askOnTerminal());
     return { stop: () => Promise.resolve() };
   }
   const front = await caddyBefore({
@@ -90,6 +74,6 @@ export async function share(
     say(`A phone that comes the first time opens ${front.trustUrl}, which helps it trust this desk.`);
     say(`  Its authority's SHA-256: ${front.fingerprint}`);
   }
-  await askForOwner(databaseUrl, front.publicUrl);
+  await firstOwner(databaseUrl, front.publicUrl, askOnTerminal());
   return front;
 }

@@ -1,5 +1,7 @@
 import { setTimeout } from "node:timers/promises";
 import { backupStatus, keepBackup } from "#db/backup/keeping";
+import { connect } from "#db/client";
+import { forgetExpired } from "#db/people/expired";
 import type { Cluster } from "./cluster.ts";
 import { say } from "./say.ts";
 
@@ -32,6 +34,12 @@ export function superviseDatabase(cluster: Cluster, again: () => Promise<Cluster
   return () => stopped.abort();
 }
 
+/** Drops what has run out of those who may come in. */
+async function tidy(url: string): Promise<void> {
+  const { db, close } = connect(url, 1);
+  await forgetExpired(db).finally(close);
+}
+
 /** Writes a backup each day until it is told to stop. */
 export function scheduleBackups(url: string, folder: string, migrations: string): () => void {
   const stopped = new AbortController();
@@ -42,6 +50,7 @@ export function scheduleBackups(url: string, folder: string, migrations: string)
       if (last?.ok && Date.now() - Date.parse(last.at) < DUE_MS) continue;
       const { ok, sentence } = await keepBackup(url, folder, migrations);
       if (!ok) say(`The daily backup failed. ${sentence}`);
+      await tidy(url).catch(() => undefined);
     }
   };
   watch().catch(() => undefined);

@@ -38,6 +38,16 @@ interface DeskConnections {
 /** Codes of a role that is not there, or may not be taken. */
 const NO_ROLE = new Set(["22023", "42501", "42704"]);
 
+/** Holds what is left of a transaction to one desk, as its people see it. */
+export async function actAt(client: pg.Client, { deskId, actor }: Scope): Promise<void> {
+  const { rowCount } = await client.query("select 1 from pg_roles where rolname = $1", [APP_ROLE]);
+  if (rowCount) await client.query(`set local role ${APP_ROLE}`);
+  await client.query("select set_config('app.desk_id', $1, true), set_config('app.actor', $2, true)", [
+    deskId,
+    actor,
+  ]);
+}
+
 /** A pool whose connections are named a desk before they are used. */
 class DeskPool extends pg.Pool {
   constructor(

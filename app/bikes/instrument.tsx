@@ -10,6 +10,7 @@ import { INSTRUMENT_FIELDS } from "#core/records";
 import { listInstruments, saveInstrument } from "#db/bikes";
 import { Act } from "#ui/act";
 import { RecordForm } from "#ui/forms/recordForm";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { instrumentForm, instrumentTexts, NEW_INSTRUMENT } from "./forms";
@@ -85,6 +86,11 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
           </p>
         </RecordForm>
       </div>
+      {id ? (
+        <div className="px-4 pb-6 md:px-6">
+          <History kind="instrument" id={id} />
+        </div>
+      ) : null}
     </Page>
   );
 }

@@ -10,6 +10,7 @@ import { findBike, listPacks, savePack } from "#db/bikes";
 import { Cautions } from "#ui/cautions";
 import { PACK_FIELDS } from "#core/records";
 import { RecordForm } from "#ui/forms/recordForm";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { NEW_PACK, packForm, packTexts } from "./forms";
@@ -84,6 +85,11 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
           <Cautions of="pack" most={3} />
         </RecordForm>
       </div>
+      {"id" in pack ? (
+        <div className="px-4 pb-6 md:px-6">
+          <History kind="pack" id={String(pack.id)} />
+        </div>
+      ) : null}
     </Page>
   );
 }

@@ -9,6 +9,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { listRiders, saveRider } from "#db/bikes";
 import { Act } from "#ui/act";
 import { RecordForm } from "#ui/forms/recordForm";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { RIDER_FIELDS } from "#core/records";
@@ -82,6 +83,11 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
           back={href("/bikes")}
         />
       </div>
+      {"id" in rider ? (
+        <div className="px-4 pb-6 md:px-6">
+          <History kind="rider" id={String(rider.id)} />
+        </div>
+      ) : null}
     </Page>
   );
 }

@@ -9,6 +9,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { SET_UP_FIELDS } from "#core/records";
 import { findBike, listSetUps, saveSetUp } from "#db/bikes";
 import { RecordForm } from "#ui/forms/recordForm";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { NEW_SET_UP, setUpForm, setUpTexts } from "./forms";
@@ -81,6 +82,11 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>
+      {"id" in setUp ? (
+        <div className="px-4 pb-6 md:px-6">
+          <History kind="set_up" id={String(setUp.id)} />
+        </div>
+      ) : null}
     </Page>
   );
 }

@@ -13,6 +13,7 @@ import { findClimb, listClimbs, saveClimb } from "#db/field";
 import { Act } from "#ui/act";
 import { Cautions } from "#ui/cautions";
 import { RecordForm } from "#ui/forms/recordForm";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { WhichBike } from "./whichBike";
@@ -163,6 +164,11 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
           />
         ) : null}
       </div>
+      {line ? (
+        <div className="px-4 pb-6 md:px-6">
+          <History kind="climb" id={line.id} />
+        </div>
+      ) : null}
     </Page>
   );
 }

@@ -19,6 +19,7 @@ import { findSweep, saveSweep } from "#db/field";
 import { useAnnounced } from "#ui/announce";
 import { Chart } from "#ui/charts/chart";
 import { Choose, Line, LiveFields } from "#ui/forms/lines";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSpoken, useSystem } from "#ui/system";
 import { ridingOf, shelfOf } from "#app/services/comparison/desk.server";
@@ -249,6 +250,9 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
           </Form>
         </LiveFields>
         <SweepSays results={results} bike={{ id: line.bikeId, name: riding.bike.name }} />
+      </div>
+      <div className="px-4 pb-6 md:px-6">
+        <History kind="sweep" id={line.id} />
       </div>
     </Page>
   );

@@ -5,6 +5,7 @@ import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { findCourse, saveCourse } from "#db/plans";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { CourseForm, courseTexts } from "./courseForm";
 import { readCourseForm } from "./courseRead";
@@ -59,6 +60,11 @@ export default function CoursePage({ loaderData: { course, id }, actionData }: R
           save="Save the course"
         />
       </div>
+      {course && id ? (
+        <div className="px-4 pb-6 md:px-6">
+          <History kind="course" id={id} />
+        </div>
+      ) : null}
     </Page>
   );
 }

@@ -9,6 +9,7 @@ import { listMethods, saveMethod } from "#db/plans";
 import { Act } from "#ui/act";
 import { LiveField } from "#ui/forms/liveField";
 import { LiveFields } from "#ui/forms/lines";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { MethodFields, MethodLists } from "./methodFields";
@@ -84,6 +85,9 @@ export default function MethodPage({ loaderData: { method }, actionData }: Route
           </button>
         </div>
       </Form>
+      <div className="px-4 pb-6 md:px-6">
+        <History kind="method" id={method.id} />
+      </div>
     </Page>
   );
 }

@@ -1,6 +1,7 @@
 import { data, href, Link } from "react-router";
 import { useWho } from "#app/ui/who";
 import { dbContext } from "#app/context";
+import { mayDo, principalContext } from "#app/services/people/principal";
 import { deskNotices } from "#app/services/notices.server";
 import { assumptionRows, fixed } from "#core/base";
 import { Notices } from "#ui/notices";
@@ -16,10 +17,12 @@ import type { Route } from "./+types/settings";
 const decimals = (value: number) =>
   Number.isInteger(value) ? 0 : (String(value).split(".")[1]?.length ?? 0);
 
-export async function loader() {
-  const here = backupsHere();
+export async function loader({ context }: Route.LoaderArgs) {
+  const principal = context.get(principalContext);
+  const here = mayDo("host", principal) ? backupsHere() : null;
   return {
     backups: here && { files: here.files, notice: here.notice, limitBytes: LIMIT_BYTES },
+    isOwner: mayDo("owner", principal),
     limitBytes: LIMIT_BYTES,
     notices: (await deskNotices()).filter(({ sentence }) => sentence !== here?.notice?.sentence),
   };
@@ -27,6 +30,9 @@ export async function loader() {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const form = await request.formData();
+  const isHost = mayDo("host", context.get(principalContext));
+  if (form.get("intent") !== "takeIn" && !isHost)
+    throw data("Backups hold every desk of this machine: they are its host's.", { status: 403 });
   const answer = await (form.get("intent") === "takeIn"
     ? takeIn(context.get(dbContext), form)
     : actOnBackups(form));
@@ -60,7 +66,7 @@ function Sharing() {
 
 /** Units, backups, the assumptions table and the cautions in full. */
 export default function Settings({
-  loaderData: { backups, notices, limitBytes },
+  loaderData: { backups, notices, limitBytes, isOwner },
   actionData,
 }: Route.ComponentProps) {
   const who = useWho();
@@ -81,7 +87,7 @@ export default function Settings({
             <Backups {...backups} answer={actionData?.answer} />
           </div>
         ) : null}
-        <OpenFiles limitBytes={limitBytes} answer={actionData?.answer} />
+        {isOwner ? <OpenFiles limitBytes={limitBytes} answer={actionData?.answer} /> : null}
         <LetterKeys />
         <Numbers />
         <section>

@@ -20,6 +20,7 @@ import { useAnnounced } from "#ui/announce";
 import { Act } from "#ui/act";
 import { LiveFields } from "#ui/forms/lines";
 import { useMeeting } from "#ui/forms/useMeeting";
+import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { SheetView } from "#ui/sheet/sheetView";
 import { useSystem } from "#ui/system";
@@ -207,6 +208,9 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
         <div className="sheet min-w-0 self-start bg-white p-5 md:p-8 print:border-0 print:p-0">
           <SheetView document={document} drawings={drawings} system={system} />
         </div>
+      </div>
+      <div className="px-4 pb-6 md:px-6">
+        <History kind="sheet" id={line.id} />
       </div>
     </Page>
   );

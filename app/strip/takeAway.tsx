@@ -1,4 +1,5 @@
-import { Form, href } from "react-router";
+import { Form, href, Link } from "react-router";
+import { useWho } from "#app/ui/who";
 import { asSaid } from "#core/telling";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
@@ -18,6 +19,7 @@ export function TakeAway({
   readonly results: StripResults | null;
 }) {
   const system = useSystem();
+  const who = useWho();
   return (
     <details className="print:hidden">
       <summary className="cursor-pointer text-spruce underline underline-offset-3">Export this test</summary>
@@ -33,6 +35,11 @@ export function TakeAway({
           <a href={href("/strip/:testId/record", { testId })} className="button" download>
             Everything, as a bundle
           </a>
+          {who.kind === "person" ? (
+            <Link to={`${href("/settings/links")}?test=${testId}`} className="button">
+              A link to it
+            </Link>
+          ) : null}
           {results ? (
             <>
               <a

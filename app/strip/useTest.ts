@@ -1,6 +1,7 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams, useSubmit } from "react-router";
 import { v7 as uuidv7 } from "uuid";
+import { useWho } from "#app/ui/who";
 import type { Entry, EntryBody } from "#core/ride/log";
 import type { loadTestPage } from "./load.server";
 import type { Judgement } from "./tabs/entryRow";
@@ -38,6 +39,7 @@ function useRides(loaded: Loaded) {
 export function useTest(loaded: Loaded, answered: Answered) {
   const [search] = useSearchParams();
   const submit = useSubmit();
+  const { mayChange } = useWho();
   const { line } = loaded;
   const { rides, long } = useRides(loaded);
   const { sent, problems } = long ?? loaded;
@@ -54,12 +56,12 @@ export function useTest(loaded: Loaded, answered: Answered) {
   /** Counts a line at once in the worker, and sends it to the server. */
   const send = useCallback(
     (at: number, entry: Entry, form: Record<string, string>) => {
-      if (at < 0) return;
+      if (at < 0 || !mayChange) return;
       propose({ ride: at, entry });
       const body = { ...form, rideId: rides[at]!.id, entryId: entry.id };
       setTimeout(() => void submit(body, { method: "post", preventScrollReset: true }), SEND_AFTER_MS);
     },
-    [propose, submit, rides],
+    [propose, submit, rides, mayChange],
   );
   const onJudge = useCallback(
     ({ kind, target, field }: Judgement) =>

@@ -1,10 +1,12 @@
 import { and, eq } from "drizzle-orm";
+import Bowser from "bowser";
 import { data, Form, redirect, useRevalidator } from "react-router";
-import { LEAST_PASSPHRASE } from "#app/services/people/auth.server";
 import { countTry } from "#app/services/people/limits.server";
+import { passphraseProblem } from "#app/services/people/passphrase.server";
 import { DESK_COOKIE, keptCookie } from "#app/services/people/people.server";
 import { dayText } from "#core/base";
 import { signInAddress } from "#db/people/people";
+import { endSession, sessionsOf } from "#db/people/sessions";
 import { passkey } from "#db/people/schema";
 import { Page } from "#ui/page";
 import { Asked } from "./door";
@@ -12,15 +14,27 @@ import { peopleHere, personHere } from "./here.server";
 import { PasskeyAdd } from "./passkeys";
 import type { Route } from "./+types/account";
 
-export async function loader({ context }: Route.LoaderArgs) {
-  const { db } = peopleHere(context);
+/** What somebody is signed in with, in words: "Chromium on Linux". */
+function deviceWords(userAgent: string | null): string {
+  const { browser, os } = Bowser.parse(userAgent || "unknown");
+  return [browser.name || "a browser", os.name].filter(Boolean).join(" on ");
+}
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { auth, db } = peopleHere(context);
+  const here = await auth.api.getSession({ headers: request.headers });
   const { userId, name, desks, deskId, role } = personHere(context);
   const keys = await db
     .select({ id: passkey.id, name: passkey.name, createdAt: passkey.createdAt })
     .from(passkey)
     .where(eq(passkey.userId, userId));
+  const sessions = await sessionsOf(db, userId);
   return {
     ...{ name, desks, deskId, role },
+    sessions: sessions.map(({ id, since, until, userAgent }) => ({
+      ...{ id, device: deviceWords(userAgent), isHere: id === here?.session.id },
+      ...{ since: since.toISOString().slice(0, 10), until: until.toISOString().slice(0, 10) },
+    })),
     keys: keys.map(({ id, name: device, createdAt }) => ({
       id,
       name: device ?? "a device",
@@ -29,9 +43,12 @@ export async function loader({ context }: Route.LoaderArgs) {
   };
 }
 
-type Answer =
-  | { readonly done: string; readonly problem?: undefined }
-  | { readonly problem: string; readonly done?: undefined };
+/** What came of it: done, or what is wrong with the passphrase there is, or with the new one. */
+interface Answer {
+  readonly done?: string;
+  readonly problem?: string;
+  readonly nextProblem?: string;
+}
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { auth, db } = peopleHere(context);
@@ -48,10 +65,14 @@ export async function action({ request, context }: Route.ActionArgs) {
     await db.delete(passkey).where(and(eq(passkey.userId, userId), eq(passkey.id, String(form.get("key")))));
     return data<Answer>({ done: "The passkey is dropped." });
   }
+  if (intent === "endSession") {
+    await endSession(db, userId, String(form.get("session")));
+    return data<Answer>({ done: "That device is signed out." });
+  }
   if (intent === "passphrase") {
     const [current, next] = [String(form.get("current") ?? ""), String(form.get("next") ?? "")];
-    if (next.length < LEAST_PASSPHRASE)
-      return refuse(`Take ${LEAST_PASSPHRASE} characters or more for the new one.`);
+    const problem = passphraseProblem(next, name);
+    if (problem) return data<Answer>({ nextProblem: problem }, { status: 400 });
     await countTry(db, request, signInAddress(name));
     const answer = await auth.api.changePassword({
       body: { currentPassword: current, newPassword: next, revokeOtherSessions: true },
@@ -67,9 +88,41 @@ export async function action({ request, context }: Route.ActionArgs) {
   return refuse("There is nothing like this to do.");
 }
 
+interface OwnProps {
+  readonly what: string;
+  readonly line: string;
+  readonly act: {
+    readonly intent: string;
+    readonly field: string;
+    readonly id: string;
+    readonly word: string;
+  } | null;
+}
+
+/** Something of one's own in a row, with the button that ends it. */
+function Own({ what, line, act }: OwnProps) {
+  return (
+    <li>
+      <Form method="post" className="flex flex-wrap items-baseline gap-3">
+        <span>
+          {what} <span className="text-sm text-quiet">{line}</span>
+        </span>
+        {act ? (
+          <>
+            <input type="hidden" name={act.field} value={act.id} />
+            <button name="intent" value={act.intent} className="button button-plain">
+              {act.word}
+            </button>
+          </>
+        ) : null}
+      </Form>
+    </li>
+  );
+}
+
 /** Who one is at the desk: passphrase, passkeys, desks. */
 export default function Account({ loaderData, actionData }: Route.ComponentProps) {
-  const { name, role, desks, deskId, keys } = loaderData;
+  const { name, role, desks, deskId, keys, sessions } = loaderData;
   const { revalidate } = useRevalidator();
   return (
     <Page
@@ -101,24 +154,29 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
           </Form>
         ) : null}
         <section className="grid gap-3">
+          <h2>Signed in</h2>
+          <ul className="grid gap-1">
+            {sessions.map(({ id, device, isHere, since, until }) => (
+              <Own
+                key={id}
+                what={device}
+                line={`${isHere ? "this one, " : ""}since ${dayText(since)}, until ${dayText(until)} unless used`}
+                act={isHere ? null : { intent: "endSession", field: "session", id, word: "Sign out there" }}
+              />
+            ))}
+          </ul>
+        </section>
+        <section className="grid gap-3">
           <h2>Passkeys</h2>
           {keys.length ? (
             <ul className="grid gap-1">
               {keys.map((key) => (
-                <li key={key.id}>
-                  <Form method="post" className="flex items-baseline gap-3">
-                    <span>
-                      {key.name}
-                      {key.since ? (
-                        <span className="text-sm text-quiet"> since {dayText(key.since)}</span>
-                      ) : null}
-                    </span>
-                    <input type="hidden" name="key" value={key.id} />
-                    <button name="intent" value="dropKey" className="button button-plain">
-                      Drop
-                    </button>
-                  </Form>
-                </li>
+                <Own
+                  key={key.id}
+                  what={key.name}
+                  line={key.since ? `since ${dayText(key.since)}` : ""}
+                  act={{ intent: "dropKey", field: "key", id: key.id, word: "Drop" }}
+                />
               ))}
             </ul>
           ) : (
@@ -143,6 +201,7 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
               type="password"
               autoComplete="new-password"
               hint="12 characters or more; a few words make a good one."
+              problem={actionData?.nextProblem}
             />
             <button name="intent" value="passphrase" className="button justify-self-start">
               Change it

@@ -1,6 +1,6 @@
 import { data, Form, redirect } from "react-router";
-import { LEAST_PASSPHRASE } from "#app/services/people/auth.server";
 import { countTry } from "#app/services/people/limits.server";
+import { passphraseProblem } from "#app/services/people/passphrase.server";
 import { found } from "#app/ui/require.server";
 import { addMember, findInvitation, findUserNamed, signInAddress, spendInvitation } from "#db/people/people";
 import { Asked, Door } from "./door";
@@ -24,12 +24,8 @@ interface Problems {
 /** What is wrong with what was typed; empty when nothing is. */
 function problemsIn(name: string, passphrase: string, again: string): Problems {
   if (!name.trim() || name.length > 60) return { name: "Type the name you go by, up to 60 characters." };
-  if (passphrase.length < LEAST_PASSPHRASE)
-    return { passphrase: `Take ${LEAST_PASSPHRASE} characters or more: a few words make a good one.` };
-  if (new Set(passphrase).size < 5)
-    return { passphrase: "That is one letter again and again: take a few words." };
-  if (passphrase.toLowerCase().includes(name.trim().toLowerCase()) && name.trim().length > 3)
-    return { passphrase: "It holds your name: take other words." };
+  const problem = passphraseProblem(passphrase, name);
+  if (problem) return { passphrase: problem };
   if (again !== passphrase) return { passphrase: "The two differ: type the passphrase twice." };
   return {};
 }

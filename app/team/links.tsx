@@ -3,6 +3,7 @@ import { z } from "zod";
 import { dayText } from "#core/base";
 import { LINK_KINDS, listLinks, newLink, takeBackLink } from "#db/people/links";
 import { listEditions, listSheets } from "#db/sheets";
+import { findTest } from "#db/tests";
 import { Empty, Page } from "#ui/page";
 import { peopleHere, personHere } from "./here.server";
 import { SecretLink } from "./secretLink";
@@ -10,15 +11,25 @@ import type { Route } from "./+types/links";
 
 const DAYS = [7, 30, 90, 365] as const;
 
-export async function loader({ context }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   const { desk } = peopleHere(context);
   const [links, sheets, editions] = await Promise.all([
     listLinks(desk),
     listSheets(desk),
     listEditions(desk),
   ]);
+  const wanted = new URL(request.url).searchParams.get("test");
+  const linked = links.flatMap(({ kind, targetId }) => (kind === "test" ? [targetId] : []));
+  const tests = await Promise.all(
+    [...new Set(z.uuid().safeParse(wanted).success ? [wanted!, ...linked] : linked)].map((id) =>
+      findTest(desk, id),
+    ),
+  );
   const titleOf = new Map(sheets.map(({ id, options }) => [id, options.title]));
   const pages = [
+    ...tests.flatMap((line) =>
+      line ? [{ value: `test/${line.id}`, label: `${line.bikeName}, ${line.test.title}` }] : [],
+    ),
     ...sheets.map(({ id, options }) => ({ value: `sheet/${id}`, label: `${options.title}, as it is now` })),
     ...editions
       .filter(({ withdrawnAt }) => withdrawnAt === null)
@@ -88,7 +99,8 @@ export default function Links({ loaderData: { links, pages }, actionData }: Rout
               </Link>
             }
           >
-            A link shows a sheet: of a test, of a pack, or of a comparison.
+            A link shows a sheet: of a pack, or of a comparison. A test is shared from its own page, under
+            Export.
           </Empty>
         ) : (
           <Form method="post" className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_9rem]">

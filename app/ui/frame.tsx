@@ -112,6 +112,9 @@ export default function Frame() {
   const busy = useNavigation().state !== "idle";
   const stations = useStations();
   const who = useWho();
+  const { pathname } = useLocation();
+  // What somebody does for themselves stands on their own page.
+  const readsOnly = who.kind === "person" && !who.mayChange && pathname !== href("/settings/you");
   useHeadingFocus();
   useKeys(() => setKeysShown(true));
   return (
@@ -148,9 +151,19 @@ export default function Frame() {
         </div>
       </nav>
       {busy ? <div className="under-way print:hidden" aria-hidden /> : null}
-      <main id="page" className="min-w-0 flex-1 pb-20 md:pb-0" aria-busy={busy}>
+      <main
+        id="page"
+        className="min-w-0 flex-1 pb-20 md:pb-0"
+        aria-busy={busy}
+        data-reads={readsOnly ? "" : undefined}
+      >
         <Announcer />
         <NetworkNotice />
+        {readsOnly ? (
+          <p className="border-b border-rule px-4 py-2 text-sm text-quiet print:hidden md:px-6">
+            You read this desk: its editors change it.
+          </p>
+        ) : null}
         <NewVersion />
         <UndoNotice />
         <FillIn />

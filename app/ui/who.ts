@@ -3,8 +3,10 @@ import { useRouteLoaderData } from "react-router";
 interface Who {
   readonly kind: "machine" | "person" | "phone" | "nobody";
   readonly name: string;
+  /** Whether they change what stands at the desk, or read it only. */
+  readonly mayChange: boolean;
 }
-const HERE: Who = { kind: "machine", name: "" };
+const HERE: Who = { kind: "machine", name: "", mayChange: true };
 
 /** Who the page is for: whoever sits at this machine, a person by name, or a phone in the field. */
 export function useWho(): Who {

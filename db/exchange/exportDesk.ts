@@ -3,7 +3,7 @@ import { fileName, writeBundle, writeCourseGpx, writeCsv, writeTrackGpx } from "
 import { readingRows } from "#core/telling";
 import { TABLES } from "../backup/format.ts";
 import { quoted, withClient } from "../backup/databases.ts";
-import { connect, type Database } from "../client.ts";
+import { actAt, connect, type Database, type Scope } from "../client.ts";
 import { listCourses } from "../plans.ts";
 import { loadRecord } from "../record.ts";
 import { cachedAnalysis } from "../results.ts";
@@ -45,17 +45,12 @@ async function writeTest(db: Database, zip: ZipWriter, line: TestLine, folder: s
 }
 
 /** Photographs as files of their own. */
-async function writePhotographs(url: string, zip: ZipWriter): Promise<void> {
-  const { db, close } = connect(url, 1);
-  try {
-    const rows = await db
-      .select({ id: photograph.id, type: photograph.type, bytes: photograph.bytes })
-      .from(photograph);
-    for (const { id, type, bytes } of rows)
-      await zip.bytes(`photographs/${id}.${type === "image/png" ? "png" : "jpg"}`, bytes);
-  } finally {
-    await close();
-  }
+async function writePhotographs(db: Database, zip: ZipWriter): Promise<void> {
+  const rows = await db
+    .select({ id: photograph.id, type: photograph.type, bytes: photograph.bytes })
+    .from(photograph);
+  for (const { id, type, bytes } of rows)
+    await zip.bytes(`photographs/${id}.${type === "image/png" ? "png" : "jpg"}`, bytes);
 }
 
 /** Names of folders, each only once. */
@@ -72,20 +67,22 @@ function folders() {
 /**
  * Writes everything of a desk as open files into one zip, as it was at one moment.
  *
- * @param url of the desk's database; @param path of the zip
+ * @param url of the desk's database; @param path of the zip; @param scope of one desk of several, null for all that is there
  */
-export async function exportDesk(url: string, path: string): Promise<DeskHead> {
+export async function exportDesk(url: string, path: string, scope: Scope | null = null): Promise<DeskHead> {
   const zip = zipTo(path);
   const tables: { name: string; rows: number }[] = [];
   await withClient(url, async (client) => {
     await client.query("begin isolation level repeatable read read only");
+    if (scope) await actAt(client, scope);
     for (const name of TABLES) {
       const { rows } = await client.query("select to_regclass($1) as there", [`public.${name}`]);
       if ((rows[0] as { there: string | null }).there !== null)
         tables.push({ name, rows: await writeTable(client, zip, name) });
     }
   });
-  const { db, close } = connect(url, 1);
+  const { db: every, at, close } = connect(url, 1);
+  const db = scope ? at(scope) : every;
   try {
     const named = folders();
     for (const line of await listTests(db))
@@ -93,10 +90,10 @@ export async function exportDesk(url: string, path: string): Promise<DeskHead> {
     const courseNamed = folders();
     for (const course of await listCourses(db, { archived: true }))
       await zip.put(`courses/${courseNamed(course.name)}.gpx`, writeCourseGpx(course));
+    await writePhotographs(db, zip);
   } finally {
     await close();
   }
-  await writePhotographs(url, zip);
   const head: DeskHead = { barometron: "desk", format: 1, madeAt: new Date().toISOString(), tables };
   await zip.put("README.txt", README);
   await zip.put(HEAD_FILE, JSON.stringify(head, null, 1));

@@ -5,7 +5,7 @@ import { z } from "zod";
 import { TABLES } from "../backup/format.ts";
 import { quoted, withClient } from "../backup/databases.ts";
 import { listDamage } from "../check.ts";
-import { connect } from "../client.ts";
+import { actAt, connect, type Scope } from "../client.ts";
 import { BadDesk, HEAD_FILE, headSchema, recordsFile, type DeskHead } from "./format.ts";
 
 /** What came of taking a desk in. */
@@ -111,6 +111,18 @@ async function takeRows(client: pg.Client, table: string, rows: readonly Row[]):
   return added;
 }
 
+/** Refuses what another desk of the same machine holds: by their ids the two could not be told apart. */
+async function refuseElsewhere(client: pg.Client, table: string, rows: readonly Row[], deskId: string) {
+  const ids = rows.flatMap(({ id }) => (typeof id === "string" ? [id] : []));
+  if (ids.length === 0) return;
+  const { rowCount } = await client.query(
+    `select 1 from ${quoted(table)} where id::text = any($1) and desk_id <> $2 limit 1`,
+    [ids, deskId],
+  );
+  if (rowCount)
+    throw new BadDesk("Another desk of this machine holds some of it already: a record stands at one desk.");
+}
+
 /** What PostgreSQL says of a row it will not take, as a sentence. */
 function asBadDesk(error: unknown, table: string): unknown {
   const { code, message } = error as { code?: string; message?: string };
@@ -127,21 +139,26 @@ async function restampThere(client: pg.Client, ids: readonly unknown[]): Promise
 /**
  * Takes a desk's open files into another desk: all of them or none. What is there already, by its id, stays as it is.
  *
- * @param url of the desk's database; @param path of the zip
+ * @param url of the desk's database; @param path of the zip; @param scope of the desk that takes it in, null for the first
  * @throws BadDesk, with nothing changed
  */
-export async function importDesk(url: string, path: string): Promise<TakenIn> {
+export async function importDesk(url: string, path: string, scope: Scope | null = null): Promise<TakenIn> {
   const files = await unpacked(await readFile(path));
   const head = headOf(files[HEAD_FILE]);
   const counts = await withClient(url, async (client) => {
     await client.query("begin");
+    if (scope) await actAt(client, scope);
     let [added, all] = [0, 0];
     const known = await client.query<{ id: string }>("select id from test");
     const before = new Set(known.rows.map(({ id }) => id));
     const there: unknown[] = [];
     for (const table of TABLES) {
       if (!head.tables.some(({ name }) => name === table)) continue;
-      const rows = rowsOf(files[recordsFile(table)], table);
+      // Taken in at a desk, rows become its own.
+      if (scope && table === "desk") continue;
+      const rows = rowsOf(files[recordsFile(table)], table).map((row) =>
+        scope ? { ...row, desk_id: scope.deskId } : row,
+      );
       if (rows.length === 0) continue;
       if (table === "test") there.push(...rows.map(({ id }) => id).filter((id) => before.has(String(id))));
       all += rows.length;
@@ -149,17 +166,23 @@ export async function importDesk(url: string, path: string): Promise<TakenIn> {
         throw asBadDesk(error, table);
       });
     }
+    await restampThere(client, there);
+    if (scope) {
+      await client.query("reset role");
+      for (const table of TABLES)
+        if (table !== "desk")
+          await refuseElsewhere(client, table, rowsOf(files[recordsFile(table)], table), scope.deskId);
+    }
     // Stamps go on after the highest that came in.
     await client.query(
       `select setval('test_stamp', greatest((select coalesce(max(stamp), 1) from test), nextval('test_stamp')))`,
     );
-    await restampThere(client, there);
     await client.query("commit");
     return { added, there: all - added };
   });
-  const { db, close } = connect(url, 1);
+  const { db, at, close } = connect(url, 1);
   try {
-    return { ...counts, unreadable: (await listDamage(db)).length };
+    return { ...counts, unreadable: (await listDamage(scope ? at(scope) : db)).length };
   } finally {
     await close();
   }

@@ -4,8 +4,8 @@ import type { Database } from "../client.ts";
 import { newSecret, secretHashOf } from "./people.ts";
 import { shareLink } from "./schema.ts";
 
-/** What a link shows: the page of a sheet as it stands, or one edition of it as it was published. */
-export const LINK_KINDS = ["sheet", "edition"] as const;
+/** What a link shows: a test as its sheet would, the page of a sheet as it stands, or one edition of it as it was published. */
+export const LINK_KINDS = ["test", "sheet", "edition"] as const;
 export type LinkKind = (typeof LINK_KINDS)[number];
 
 const DAY_MS = 86_400_000;

@@ -86,6 +86,19 @@ export async function removeMember(db: Database, deskId: string, userId: string)
   return null;
 }
 
+/**
+ * Forgets a person: name, passphrase, passkeys and sessions go. What they wrote stays, by somebody who is gone.
+ *
+ * @returns a sentence where it may not be done
+ */
+export async function forgetPerson(db: Database, userId: string): Promise<string | null> {
+  for (const { id, role } of await desksOf(db, userId))
+    if (role === "owner" && !(await hasOtherOwner(db, id, userId)))
+      return "A desk keeps at least one owner: make somebody else one first.";
+  await db.delete(user).where(eq(user.id, userId));
+  return null;
+}
+
 const HOUR_MS = 3_600_000;
 export const INVITED_HOURS = 72;
 

@@ -9,6 +9,8 @@ import { analyseTest } from "#core/analysis";
 import { readBundle, readGpx } from "#core/io";
 import { sheetOptionsSchema } from "#core/telling";
 import { TABLES } from "#db/backup/format";
+import { bikeSchema } from "#core/records";
+import { saveBike } from "#db/bikes";
 import { dropDatabase, withClient } from "#db/backup/databases";
 import { connect, type Database } from "#db/client";
 import { exportDesk } from "#db/exchange/exportDesk";
@@ -19,6 +21,7 @@ import { migrateDatabase } from "#db/migrate";
 import { loadRecord } from "#db/record";
 import { seedOnce } from "#db/seed";
 import { addPhotograph } from "#db/photographs";
+import { bike, desk, FIRST_DESK } from "#db/schema";
 import { publishSheet, saveSheet } from "#db/sheets";
 import { listRides, listTests } from "#db/tests";
 import { MIGRATIONS } from "../../command/paths";
@@ -186,6 +189,37 @@ describe("a desk as open files", () => {
       ).toBe(true);
       expect((await listTests(db)).find(({ id }) => id === line.id)!.stamp).not.toBe(line.stamp);
     });
+  });
+});
+
+describe("one desk of several on a machine", () => {
+  test("leaves alone, and what it leaves as becomes another desk's own", async () => {
+    const host = await fresh();
+    await importDesk(urlOf(host), whole);
+    const [second, bikeId] = [uuidv7(), uuidv7()];
+    const scope = { deskId: second, actor: "somebody" };
+    const { db, at, close } = connect(urlOf(host), 2, true);
+    try {
+      await db.insert(desk).values({ id: second, name: "Second" });
+      await saveBike(at(scope), bikeId, bikeSchema.parse({ name: "Only here", levels: ["low"], massKg: 20 }));
+      const alone = join(folder, "alone.zip");
+      await exportDesk(urlOf(host), alone, scope);
+      const rows = rowsIn(alone);
+      expect(rows["bike"]!.filter(Boolean)).toHaveLength(1);
+      expect(rows["bike"]!.join("")).toContain("Only here");
+      expect([rows["test"], rows["entry"], rows["desk"]!.filter(Boolean).length]).toEqual([[""], [""], 1]);
+
+      const elsewhere = await fresh();
+      await importDesk(urlOf(elsewhere), alone, { deskId: FIRST_DESK, actor: "" });
+      await on(elsewhere, async (there) => {
+        const rowsThere = await there.select({ id: bike.id, deskId: bike.deskId }).from(bike);
+        expect(rowsThere).toEqual([{ id: bikeId, deskId: FIRST_DESK }]);
+      });
+      await expect(importDesk(urlOf(host), whole, scope)).rejects.toThrow("Another desk of this machine");
+      expect((await listTests(at(scope))).length).toBe(0);
+    } finally {
+      await close();
+    }
   });
 });
 

@@ -12,6 +12,7 @@ import {
   addMember,
   desksOf,
   findInvitation,
+  forgetPerson,
   invite,
   listMembers,
   makeDesk,
@@ -20,9 +21,12 @@ import {
   signInAddress,
   spendInvitation,
 } from "#db/people/people";
-import { invitation, phone, shareLink, user } from "#db/people/schema";
+import { forgetExpired } from "#db/people/expired";
+import { invitation, phone, session, shareLink, user } from "#db/people/schema";
+import { endSession, sessionsOf } from "#db/people/sessions";
 import { changesOf } from "#db/people/trail";
 import { bike, FIRST_DESK } from "#db/schema";
+import { firstOwner } from "../../command/firstOwner";
 import { MIGRATIONS } from "../../command/paths";
 
 const address = process.env["TEST_DATABASE_URL"]!.replace(/\/[^/]+$/, "");
@@ -122,6 +126,91 @@ describe("people", () => {
     expect(signInAddress(" Maren  Holt ")).toBe(signInAddress("maren holt"));
     expect(signInAddress("Maren")).not.toBe(signInAddress("Idris"));
     expect(signInAddress("Maren").toLowerCase()).not.toContain("maren");
+  });
+});
+
+describe("what runs out", () => {
+  test("is dropped: what has ended a month ago, and nothing that holds", async () => {
+    const later = (days: number) => new Date(Date.now() + days * 86_400_000);
+    const held = await invite(connection.db, {
+      deskId: FIRST_DESK,
+      role: "viewer",
+      name: "held",
+      hours: 24 * 90,
+    });
+    await invite(connection.db, { deskId: FIRST_DESK, role: "viewer", name: "run out", hours: 1 });
+    const names = async () =>
+      (await connection.db.select({ name: invitation.name }).from(invitation)).map((each) => each.name);
+    await forgetExpired(connection.db, later(20));
+    expect(await names()).toEqual(expect.arrayContaining(["held", "run out"]));
+    await forgetExpired(connection.db, later(40));
+    expect(await names()).toContain("held");
+    expect(await names()).not.toContain("run out");
+    expect(await findInvitation(connection.db, held)).not.toBeNull();
+  });
+  test("somebody is forgotten: their name goes, what they wrote stays, and a desk keeps an owner", async () => {
+    const [owner, leaving] = [await someone("Benno"), await someone("Ida of the mill")];
+    const mill = await makeDesk(connection.db, "Mill", owner);
+    await addMember(connection.db, mill, leaving, "editor");
+    const id = uuidv7();
+    await saveBike(at(mill, leaving), id, aBike("mill's"));
+    expect(await forgetPerson(connection.db, owner)).toContain("at least one owner");
+    expect(await forgetPerson(connection.db, leaving)).toBeNull();
+    expect((await listBikes(at(mill))).map((each) => each.name)).toEqual(["mill's"]);
+    expect((await changesOf(at(mill), "bike", id)).changes[0]!.by).toBe("somebody who is gone");
+    expect(await desksOf(connection.db, leaving)).toEqual([]);
+  });
+  test("one ends one's own sessions, and nobody else's", async () => {
+    const [one, other] = [await someone("One of two"), await someone("Other of two")];
+    const open = async (userId: string) => {
+      const sessionId = uuidv7();
+      const expiresAt = new Date(Date.now() + 3_600_000);
+      await connection.db.insert(session).values({ id: sessionId, userId, expiresAt, token: uuidv7() });
+      return sessionId;
+    };
+    const [kept, ended] = [await open(one), await open(one)];
+    await endSession(connection.db, other, ended);
+    expect(await sessionsOf(connection.db, one)).toHaveLength(2);
+    await endSession(connection.db, one, ended);
+    expect((await sessionsOf(connection.db, one)).map(({ id }) => id)).toEqual([kept]);
+  });
+});
+
+describe("the first owner", () => {
+  const shared = { PUBLIC_URL: "https://desk.example", BAROMETRON_SECRET: "s".repeat(40) };
+  const before = { ...process.env };
+  const own = "first_owner";
+  beforeAll(async () => {
+    await withClient(`${address}/postgres`, (client) => client.query(`create database ${own}`));
+    await migrateDatabase(`${address}/${own}`, MIGRATIONS);
+    Object.assign(process.env, shared);
+  });
+  afterAll(async () => {
+    process.env = before;
+    await withClient(`${address}/postgres`, (client) => dropDatabase(client, own));
+  });
+  test("is asked on the terminal until name and passphrase will do, and only once", async () => {
+    const asked: (string | null)[] = [];
+    const answers = (lines: readonly string[]) => async (problem: (typed: string) => string | null) => {
+      for (const line of lines) {
+        asked.push(problem(line));
+        if (problem(line) === null) return line;
+      }
+      throw new Error("asked once more than expected");
+    };
+    const ask = {
+      name: answers([" ", "Maren"]),
+      passphrase: answers(["short", "password1234", "four quiet levee words"]),
+    };
+    await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, ask);
+    expect(asked.map((problem) => problem !== null)).toEqual([true, false, true, true, false]);
+    await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, {
+      name: () => Promise.reject(new Error("asked again")),
+      passphrase: () => Promise.reject(new Error("asked again")),
+    });
+    const { db, close } = connect(`${address}/${own}`, 1);
+    const members = await listMembers(db, FIRST_DESK).finally(close);
+    expect(members).toMatchObject([{ name: "Maren", role: "owner" }]);
   });
 });
 

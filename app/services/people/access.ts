@@ -52,6 +52,8 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
      team/trail team/links team/phones`,
   ),
   ...of(OWNERS, "team/people"),
-  ...of(HOST, "settings/backupFile settings/deskFile"),
-  ...of({ read: "viewer", write: "host" }, "settings/settings"),
+  ...of(OWNERS, "settings/deskFile"),
+  ...of(HOST, "settings/backupFile"),
+  // Backups are of every desk of the machine: the page itself keeps them for the host.
+  ...of({ read: "viewer", write: "owner" }, "settings/settings"),
 ]);

@@ -26,7 +26,8 @@ export function authOver(db: Database, { publicUrl, host, secret }: Sharing) {
     database: drizzleAdapter(db, { provider: "pg", schema: tables }),
     emailAndPassword: {
       enabled: true,
-      autoSignIn: true,
+      // Coming in signs in by itself: one session, not two.
+      autoSignIn: false,
       minPasswordLength: LEAST_PASSPHRASE,
       maxPasswordLength: LONGEST_PASSPHRASE,
       password: {

@@ -1,8 +1,9 @@
 import type { Decimal, System } from "#core/base";
-import { PAPERS } from "#core/telling";
+import { PAPERS, sheetOptionsSchema } from "#core/telling";
 import type { Database } from "#db/client";
 import type { LinkKind } from "#db/people/links";
-import { findEditionById, findSheet } from "#db/sheets";
+import { findEditionById, findSheet, type SheetLine } from "#db/sheets";
+import { findTest } from "#db/tests";
 import { pageHtml } from "../sheets/files.server";
 import { footOf } from "../sheets/foot";
 import { sheetPage } from "../sheets/sheetPage.server";
@@ -19,6 +20,15 @@ const HEADERS = {
   "x-robots-tag": "noindex, nofollow",
   "referrer-policy": "no-referrer",
 };
+
+/** The sheet that a test has before anybody chose what stands on it. */
+async function plainSheet(db: Database, testId: string): Promise<SheetLine | null> {
+  const line = await findTest(db, testId);
+  if (!line) return null;
+  const title = `${line.bikeName}, ${line.test.title}`;
+  const options = sheetOptionsSchema.parse({ kind: "test", title: title.slice(0, 160), under: "" });
+  return { id: testId, testId, benchId: null, options, archived: false, version: 0 };
+}
 
 /** What a link shows, as it is now or as it was published; null when it is gone or was taken back. */
 export async function sharedPage(
@@ -37,7 +47,7 @@ export async function sharedPage(
     };
     return new Response(await pageHtml(db, page), { headers: HEADERS });
   }
-  const line = await findSheet(db, targetId);
+  const line = await (kind === "test" ? plainSheet : findSheet)(db, targetId);
   // Asked for as its data would be: it waits for what is still being reckoned.
   const request = new Request("http://here/", { headers: { accept: "*/*" } });
   const gathered = line && (await sheetPage(db, request, line, reader.system));

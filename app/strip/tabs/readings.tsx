@@ -1,6 +1,7 @@
 import { Form, Link } from "react-router";
 import type { Bike } from "#core/records";
 import { useSystem } from "#ui/system";
+import { useWho } from "#app/ui/who";
 import { History } from "#ui/history";
 import { UnreadableRows } from "#ui/unreadableRows";
 import { CheckIn } from "../checkIn";
@@ -57,11 +58,12 @@ function Entering({ at, testId, day, bike, lastResult }: Omit<ReadingsProps, "ne
 export function Readings({ nextRideId, ...props }: ReadingsProps) {
   const { at, testId } = props;
   const { rides, ride, results, onJudge } = at;
+  const { mayChange } = useWho();
   const here = `/strip/${testId}`;
   const only = rides.length === 1;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
-      <Entering {...props} />
+      {mayChange ? <Entering {...props} /> : null}
       {rides.map(({ id, unreadable }) => (
         <UnreadableRows key={`${id}/unreadable`} rows={unreadable} />
       ))}

@@ -1,5 +1,6 @@
 import { startTransition, useCallback, useEffect, useRef, useState, type RefObject } from "react";
 import { useLocation, type FetcherWithComponents } from "react-router";
+import { useWho } from "#app/ui/who";
 import { draftOf, entriesOf, fillForm, formOf, keepDraft, type Draft } from "#app/ui/forms/drafts";
 
 /** How soon a save is tried again while another is under way, ms. */
@@ -58,6 +59,7 @@ export function useKeeping(
   fetcher: FetcherWithComponents<unknown>,
   version: number,
 ) {
+  const { mayChange } = useWho();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   /** What is typed and waits; and what is on its way, until the page has its answer. */
   const unsent = useRef<FormData | null>(null);
@@ -95,6 +97,7 @@ export function useKeeping(
   );
   const soon = useCallback(
     (pauseMs: number) => {
+      if (!mayChange) return;
       clearTimeout(timer.current);
       unsent.current = new FormData(form.current!);
       keepDraft(path.current, { entries: entriesOf(unsent.current), version: newest.current, tries: 0 });
@@ -111,7 +114,7 @@ export function useKeeping(
       };
       timer.current = setTimeout(send, pauseMs);
     },
-    [form, deliver],
+    [form, deliver, mayChange],
   );
 
   useEarlierVisit(pathname, form, (draft) => {
