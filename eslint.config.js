@@ -19,6 +19,7 @@ const ROOMS = [
   "compare",
   "telling",
   "io",
+  "narration",
   "simulator",
   "calc",
 ];

@@ -1,5 +1,6 @@
 export { writeCsv } from "./csv.ts";
 export { writeCaptions, writeChapters } from "./subtitles.ts";
+export { readSpoken, spokenFormatOf, SPOKEN_FORMATS, type Spoken, type SpokenFormat } from "./spoken.ts";
 export { decodeText } from "./text.ts";
 export { COLUMN_FIELDS, columnOf, COLUMNS, readHeading, type ColumnField } from "./columns.ts";
 export { guessColumns, readTable, type ColumnChoice, type Table } from "./table.ts";

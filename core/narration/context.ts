@@ -1,0 +1,140 @@
+import { nth } from "#core/base";
+import type { Quantity } from "./quantities.ts";
+import type { Token } from "./tokens.ts";
+
+/** Words looked at on each side of something said. */
+const BEFORE = 8;
+const AFTER = 7;
+/** In speech without stops these begin anew. */
+const RESTARTS = new Set([
+  "so",
+  "okay",
+  "ok",
+  "but",
+  "now",
+  "right",
+  "anyway",
+  "alright",
+  "oh",
+  "yeah",
+  "yep",
+]);
+const SUBJECTS = new Set(["it's", "that's", "there's", "we're", "i'm", "we've", "i've", "here's", "they're"]);
+const GOVERNS = new Set(
+  "if when until till unless whether think hope says said say reckon guess bet sure once where what how before that maybe like because".split(
+    " ",
+  ),
+);
+/** What parts one statement from the next within a sentence. */
+const CLAUSES = /^(.*)(?: [,.] |\b(?:and|but|so(?! far)|because|then|while|which|okay|(?<!just )now)\b )/;
+
+/** What was said around a place in the text; pauses stand as " , " and " . ", other figures as "#" and their unit. */
+export interface Around {
+  /** Of the same sentence, before and after. */
+  readonly before: string;
+  readonly after: string;
+  /** Of the same clause, before. */
+  readonly clause: string;
+  /** The whole sentence. */
+  readonly sentence: string;
+  readonly isQuestion: boolean;
+  /** The sentence before, and the one after. */
+  readonly earlier: string;
+}
+
+export interface Said {
+  readonly tokens: readonly Token[];
+  readonly quantities: readonly Quantity[];
+  /** Speech that was written down without stops. */
+  readonly isRaw: boolean;
+  /** All that was said, pauses and figures as in `Around`, and the token at an offset of it. */
+  readonly script: string;
+  tokenAt(offset: number): number;
+  around(from: number, to: number): Around;
+}
+
+const isEnd = ({ pause }: Token) => pause === "sentence" || pause === "question";
+const SIGNS = { "": "", label: " :", clause: " ,", sentence: " .", question: " ." } as const;
+
+export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]): Said {
+  const ends = tokens.filter(isEnd).length;
+  const isRaw = ends * 45 < tokens.length;
+  const shown = tokens.map(({ word }) => word);
+  for (const { from, to, unit } of quantities) {
+    for (let i = from; i < to; i += 1) shown[i] = "";
+    shown[from] = unit === null ? "#" : `#_${unit}`;
+  }
+  const starts: number[] = [];
+  let script = "";
+  tokens.forEach(({ pause }, i) => {
+    starts.push(script.length);
+    const word = shown[i] ?? "";
+    script += `${word}${word ? " " : ""}${SIGNS[pause].trim()}${pause ? " " : ""}`;
+  });
+  const text = (from: number, to: number) => {
+    let out = "";
+    for (let i = Math.max(0, from); i < Math.min(to, tokens.length); i += 1) {
+      const word = shown[i] ?? "";
+      if (word) out += ` ${word}`;
+      out += SIGNS[nth(tokens, i).pause];
+    }
+    return `${out.trim()} `.trimStart();
+  };
+  const isRestart = (at: number) =>
+    RESTARTS.has(nth(tokens, at).word) && !(nth(tokens, at).word === "so" && tokens[at + 1]?.word === "far");
+  // A new subject begins a new statement, unless what comes before it governs it: "if it's".
+  const isSubject = (at: number) =>
+    SUBJECTS.has(nth(tokens, at).word) && !GOVERNS.has(tokens[at - 1]?.word ?? "");
+  const startOf = (at: number) => {
+    let from = at;
+    while (from > 0 && !isEnd(nth(tokens, from - 1))) {
+      if (isRaw && at - from > BEFORE) break;
+      if (isRaw && ((isRestart(from) && at - from > 1) || isSubject(from))) break;
+      from -= 1;
+    }
+    return from;
+  };
+  const endOf = (at: number) => {
+    let to = at;
+    while (to < tokens.length) {
+      const token = nth(tokens, to);
+      if (
+        isRaw &&
+        (to - at > AFTER ||
+          isRestart(to) ||
+          (to > at && (isSubject(to) || /^(my|i|people)$/.test(token.word))))
+      )
+        break;
+      to += 1;
+      if (isEnd(token)) break;
+    }
+    return to;
+  };
+  return {
+    ...{ tokens, quantities, isRaw, script },
+    tokenAt(offset) {
+      let [low, high] = [0, starts.length - 1];
+      while (low < high) {
+        const middle = (low + high + 1) >> 1;
+        if (nth(starts, middle) <= offset) low = middle;
+        else high = middle - 1;
+      }
+      return low;
+    },
+    around(from, to) {
+      const start = startOf(from);
+      const end = to > 0 && isEnd(nth(tokens, to - 1)) ? to : endOf(to);
+      const before = text(Math.max(start, from - 24), from);
+      const last = tokens[end - 1];
+      return {
+        before,
+        after:
+          to > 0 && isEnd(nth(tokens, to - 1)) ? "" : text(to, Math.min(end, to + 24)).replace(/ [.] $/, " "),
+        clause: before.replace(CLAUSES, ""),
+        sentence: text(start, end),
+        isQuestion: last?.pause === "question",
+        earlier: text(startOf(Math.max(0, start - 2)), start),
+      };
+    },
+  };
+}

@@ -1,0 +1,73 @@
+import type { Around } from "./context.ts";
+
+/** Why something that was said is no reading of this ride; in words that are shown. */
+export const REASONS = {
+  question: "a question",
+  otherBike: "another bike, pack or rider",
+  otherTime: "another ride",
+  claim: "a claim",
+  whatIf: "a what-if",
+  plan: "a plan",
+  negated: "said not to be so",
+  toGo: "still to go",
+  slope: "a slope",
+  limit: "a limit, or what it can do",
+  scale: "a scale or a rating",
+  difference: "a difference",
+  share: "a percentage of something else",
+  noTime: "a time of something else",
+  recap: "said before",
+  unlicensed: "nothing says what it is of",
+  size: "a size, weight or count of something else",
+} as const;
+export type Reason = (typeof REASONS)[keyof typeof REASONS];
+
+const QUESTION =
+  /\b(how (many|far|much|long|fast)|what if|shall we|will (it|we|i) (make|get)|do you think|is it going to|can (it|you|we) (do|make|get))\b/;
+const OTHER_BIKE =
+  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper|first|last) (bike|one|model|commuter|version|pack|battery|set)|another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got)|(bike|one|model) i had|(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a) (rider|stranger|guy|friend)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|truck|car|motorbike|scooter|(it|that|that one|which) had a (?=#))/;
+const OTHER_TIME =
+  /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
+const CLAIM =
+  /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you)|it's said|officially good for|good for|up to|stated|which they)\b/;
+/** A gauge that "claims" is a gauge that reads. */
+const GAUGE_CLAIMS =
+  /\b(gauge|display|screen|meter|indicator|readout|dash|battery|app|bike|computer|trip)('s)? claims?\b/;
+const WHAT_IF =
+  /\b(if|would|wouldn't|could|couldn't|might|unless|imagine|suppose|supposing|i'd|you'd|we'd|it'd|he'd|they'd|that'd|should|ought|can (do|go|get|reach|run|hit|last)|you (get|can|get about)|what if|whether|wish|hopefully|in theory|theoretically)\b/;
+const PLAN =
+  /\b(will|i'll|we'll|it'll|you'll|that'll|won't|going to|gonna|gotta|plan(ning)?|want to|wanna|hope|hoping|aim(ing)?|target|goal|try(ing)? to|let's see|see (if|whether|how)|expect\w*|until (mile|i|we|it)|till (mile|i|we|it)|when (i|we|it|the) (get|gets|hit|hits|reach|reaches|is|are|drops|goes)|by the time|about to|before (i|we|it)|next time|tomorrow|later|soon|ride on to|supposed|i'd like)\b/;
+const NEGATED =
+  /\b(not|no|never|nowhere|none|without|neither|nor|hasn't|haven't|isn't|can't|cannot|didn't|doesn't|don't|wasn't|weren't|aren't|won't|wouldn't|ain't|hadn't|couldn't|instead of|rather than)\b(?:(?! , ).){0,32}$/;
+/** "not bad", "no sorry", "not even moving and": a no that denies nothing of what follows. */
+const NO_DENIAL =
+  /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|not sure|why not|no matter)\b/g;
+/** "I'd" that says what had been. */
+const HAD =
+  /\b(i'd|we'd|it'd|he'd) (lost|used|done|ridden|had|gone|got|been|dropped|started|charged|forgotten|rather|say|call|reckon|guess|bet)\b/g;
+
+const ANEW = /^.*\S+ \S+ (?:and )?(?=(?:it's|that's|there's|we're|i'm|we've|i've|we are|i am|here's) )/;
+
+export interface Killing {
+  /** What is done right now although it is said as a plan: "going to turn round here". */
+  readonly allow?: readonly ("plan" | "negated" | "claim" | "whatIf" | "otherBike" | "otherTime")[];
+}
+
+/** Whether what is around something says that it is no reading; the reason, or null. */
+export function killed(around: Around, { allow = [] }: Killing = {}): Reason | null {
+  const { before, sentence, clause, isQuestion } = around;
+  const may = (what: NonNullable<Killing["allow"]>[number]) => !allow.includes(what);
+  if (isQuestion || QUESTION.test(clause)) return REASONS.question;
+  if (may("otherTime") && (OTHER_TIME.test(sentence) || /#_(day|h|min) ago\b/.test(sentence)))
+    return REASONS.otherTime;
+  if (may("otherBike") && OTHER_BIKE.test(sentence)) return REASONS.otherBike;
+  if (may("claim") && CLAIM.test(before) && !GAUGE_CLAIMS.test(before)) return REASONS.claim;
+  const plain = before.replace(HAD, " ").replace(NO_DENIAL, " ");
+  if (may("whatIf") && WHAT_IF.test(plain)) return REASONS.whatIf;
+  // A new statement begins: what was planned or denied before it is over.
+  const anew = plain.replace(ANEW, " ");
+  if (may("plan") && PLAN.test(anew)) return REASONS.plan;
+  if (may("negated") && NEGATED.test(clause.replace(NO_DENIAL, " ").replace(ANEW, " ")))
+    return REASONS.negated;
+  return null;
+}

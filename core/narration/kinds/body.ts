@@ -1,0 +1,147 @@
+import { killed, REASONS } from "../kills.ts";
+import {
+  lately,
+  left,
+  valueOf,
+  type Asked,
+  type Found,
+  type Rule,
+  type Rules,
+  type Verdict,
+} from "../found.ts";
+
+const CLIMB_AFTER =
+  /^(of )?(total )?(climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
+const CLIMB_BEFORE =
+  /\b(climb(ed|ing)?|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
+
+const height =
+  (unit: "ft" | "m"): Rule =>
+  ({ quantity, around, ride }) => {
+    const { after, clause, before } = around;
+    // "six foot one", and heights of things.
+    const inList =
+      clause.trim() === "" &&
+      lately(ride, quantity.from, /^distance$/, 5) !== null &&
+      ride.since.some(({ kind }) => kind === "climb_gain");
+    if (!inList && !CLIMB_AFTER.test(after) && !CLIMB_BEFORE.test(clause)) return left(REASONS.size);
+    if (/\b(a day|each|every|per|a lap|each way|at once|road climbs|is a)\b/.test(after.slice(0, 30)))
+      return left(REASONS.size);
+    void before;
+    const reason = killed(around);
+    return reason
+      ? left(reason)
+      : { kind: "climb_gain", value: valueOf(quantity), unit, because: "metres or feet climbed" };
+  };
+
+/** "metres climbed, 640": the unit before its figure. */
+export function bareClimb({ quantity, around, ride }: Asked): Verdict | null {
+  const named =
+    /\b(metres|meters|feet|foot) (of )?(climbed|climbing|climb|gained|gain|elevation|up|vertical|ascent)( is| was|)? ?[,.:]? ?$/.exec(
+      around.clause || around.before,
+    );
+  const plain =
+    CLIMB_BEFORE.test(around.clause) &&
+    /\b(elevation|ascent|climb)/.test(around.clause) &&
+    quantity.value >= 10 &&
+    !/\b(kids?|hill|stairs)\b/.test(around.clause);
+  if (!named && !plain) return null;
+  const reason = killed(around);
+  if (reason) return left(reason);
+  const unit = named ? (/^f/.test(named[1] ?? "") ? "ft" : "m") : ride.unit === "km" ? "m" : "ft";
+  return { kind: "climb_gain", value: valueOf(quantity), unit, because: "metres or feet climbed" };
+}
+
+const heartFound = ({ quantity, around }: Asked): Verdict => {
+  const reason = killed(around);
+  if (reason) return left(reason);
+  const near = `${around.clause}|${around.after.slice(0, 16)}`;
+  const of: Found["of"] = /\b(max|maximum|highest|top|peak|peaked)\b/.test(near)
+    ? "highest"
+    : /\b(average|averaged|mean|avg)\b/.test(near)
+      ? "mean"
+      : undefined;
+  return {
+    kind: "heart_rate",
+    value: valueOf(quantity),
+    unit: "bpm",
+    because: "beats of the heart",
+    ...(of && { of }),
+  };
+};
+
+const HEART_NAMED =
+  /\b(heart ?rate|heart|pulse|bpm|ticker)( |'s|is|was|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes)*$/;
+
+/** A pulse without its unit: beside its name, or the second figure of a list about the heart. */
+export function bareHeart(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { value } = quantity;
+  if (value < 40 || value > 220 || quantity.clock) return null;
+  if (
+    HEART_NAMED.test(around.clause) ||
+    (HEART_NAMED.test(around.before) && !/\bspeed\b/.test(around.clause))
+  )
+    return heartFound(asked);
+  const heart =
+    /\b(heart|pulse)\b/.test(`${around.earlier} ${around.before}`) ||
+    lately(ride, quantity.from, /^heart_rate$/, 6) !== null;
+  if (
+    heart &&
+    /\b(average|highest|max|maximum|peak|mean|top|lowest)( so far| was| is| of| at)* ?,? ?$/.test(
+      around.clause,
+    )
+  )
+    return heartFound(asked);
+  return quantity.decade && value >= 90 && value < 200 ? heartFound(asked) : null;
+}
+
+const TURN = /\b(turn(ed)?|slope|steep|angle|grade|hill|ramp|incline|bend|corner|oven|camera|lens|rotate)\b/;
+
+const degrees =
+  (unit: "C" | "F" | null): Rule =>
+  ({ quantity, around, ride }) => {
+    if (
+      TURN.test(around.clause) ||
+      /^(turn|slope|steep|angle|incline|of (turn|tilt)|warmer|colder|more|less|below|above|off)/.test(
+        around.after,
+      )
+    )
+      return left(REASONS.slope);
+    const reason = killed(around, { allow: ["negated"] });
+    if (reason) return left(reason);
+    void ride;
+    return { kind: "temperature", value: valueOf(quantity), unit, because: "degrees of the air" };
+  };
+
+const WEATHER =
+  /\b(temperature|degrees|outside|thermometer|cold|warm|hot|freezing|frost|snow|weather|up here|this morning|full battery|monday|tuesday|wednesday|thursday|friday|saturday|sunday|wind|today)\b/;
+
+/** "minus two up here", "plus three": degrees without the word. */
+export function bareTemperature({ quantity, around, ride }: Asked, signed: boolean): Verdict | null {
+  const named = /\b(temperature|thermometer)( |is|was|at|says|reads|shows|about|around|now|of|the|,)*$/.test(
+    around.clause,
+  );
+  if (
+    !named &&
+    !(
+      signed &&
+      Math.abs(quantity.value) <= 40 &&
+      (WEATHER.test(around.sentence) || WEATHER.test(around.earlier) || around.clause.trim() === "")
+    )
+  )
+    return null;
+  const reason = killed(around, { allow: ["negated"] });
+  if (reason) return left(reason);
+  void ride;
+  return { kind: "temperature", value: valueOf(quantity), unit: null, because: "degrees of the air" };
+}
+
+export const BODY: Rules = {
+  ft: height("ft"),
+  m: height("m"),
+  bpm: heartFound,
+  deg: degrees(null),
+  C: degrees("C"),
+  F: degrees("F"),
+};

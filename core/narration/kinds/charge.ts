@@ -1,0 +1,201 @@
+import { killed, REASONS } from "../kills.ts";
+import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
+
+const SLOPE =
+  /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
+const SLOPE_AFTER = /^(grade|slope|gradient|hill|incline|ramp|climb|over #|uphill|steep|steepness)\b/;
+const SHARE_AFTER =
+  /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
+const SHARE_BEFORE =
+  /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|power at|tax|humidity)\s*(about|around|some)?\s*$/;
+const USED_BEFORE =
+  /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|costs?( me)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
+const USED_AFTER =
+  /^(used|gone|down\b|for (that|the|this|#|those)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
+const LEFT_AFTER =
+  /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
+const LEFT_BEFORE =
+  /\b(battery|charge|gauge|pack|display|indicator|screen|at|down to|to|on|reads?|reading|shows?|showing|says?|said|it's|its|and|with|still|leaving|left|leaves|have|has|had|got|now|are|is|percentage|app|soc|i'm|dropped to|drops to|fell to|gauge's|about|around|just|under|over|nearly|almost|so|okay|there|only|exactly|even)\s*(at|on|to|still|about|around|just|a|me|down to|now|only|a little|a bit|at about)?\s*$/;
+
+const percent: Rule = (asked) => {
+  const { quantity, around, ride } = asked;
+  const { before, after, clause } = around;
+  const value = valueOf(quantity);
+  if (
+    SLOPE_AFTER.test(after) ||
+    (SLOPE.test(clause) && !/\b(battery|left|gauge|pack)\b/.test(`${clause.slice(-24)}${after}`))
+  )
+    return left(REASONS.slope);
+  if (SHARE_AFTER.test(after) || SHARE_BEFORE.test(clause)) return left(REASONS.share);
+  if (quantity.value > 100 || (quantity.high ?? 0) > 100) return left(REASONS.share);
+  const reason = killed(around);
+  if (reason) return left(reason);
+  if (quantity.value === 100 && /\bcharged\b/.test(clause))
+    return { kind: "full_charge", value: "full", unit: null, because: "a full start" };
+  if (USED_BEFORE.test(clause))
+    return { kind: "percent_used", value, unit: "%", because: "charge that was used", ...partOf(asked) };
+  if (USED_AFTER.test(after))
+    return { kind: "percent_used", value, unit: "%", because: "charge that was used", ...partOf(asked) };
+  if (/\bdropped\s*(by|another)?\s*$/.test(clause) && quantity.value < 40)
+    return { kind: "percent_used", value, unit: "%", because: "charge that was used", of: "part" };
+  if (LEFT_AFTER.test(after) || LEFT_BEFORE.test(clause) || clause.trim() === "" || quantity.began !== null)
+    return {
+      kind: "percent_left",
+      value: quantity.high ?? quantity.value,
+      unit: "%",
+      because: "charge that is left",
+    };
+  const falls =
+    ride.percent !== null && quantity.value <= ride.percent && quantity.value >= ride.percent - 40;
+  if (falls || lately(ride, quantity.from, /^(distance|elapsed_time|percent_left|bars_left)$/, 12))
+    return {
+      kind: "percent_left",
+      value: quantity.high ?? quantity.value,
+      unit: "%",
+      because: "beside a place",
+    };
+  return before.trim() === ""
+    ? { kind: "percent_left", value, unit: "%", because: "charge that is left" }
+    : left(REASONS.unlicensed);
+};
+
+/** Of a climb or a section, not of the ride. */
+const partOf = ({ around }: Asked) =>
+  /\b(hill|climb|section|lap|that|just|this bit|stairs)\b/.test(around.sentence)
+    ? { of: "part" as const }
+    : {};
+
+/** A figure without its sign that can only be charge: beside the battery, or alone after a distance. */
+export function barePercent(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { after, clause } = around;
+  const { value } = quantity;
+  if (value > 100 || value < 0 || quantity.clock || quantity.high !== null) return null;
+  if (/\bcosts?( me)? $/.test(clause) && ride.percent !== null && /^($|[,.]|and|for)/.test(after)) {
+    const why = killed(around);
+    return why
+      ? left(why)
+      : {
+          kind: "percent_used",
+          value,
+          unit: "%",
+          because: "charge that was used, the percent unsaid",
+          of: "part",
+        };
+  }
+  const named =
+    /^(battery|charge|percent)\b/.test(after) ||
+    /\b(battery|gauge|pack|charge|soc)('s)?( is| was| reads| says| shows| at| on| down| now| still| stands| has| to| has got| gauge)* ?[,.:]? ?$/.test(
+      clause,
+    );
+  const lower = ride.percent === null || value <= ride.percent;
+  const beside = lately(ride, quantity.from, /^(distance|elapsed_time)$/, 5);
+  const lone =
+    clause.trim() === "" &&
+    /^($|[.])/.test(after) &&
+    !quantity.exact &&
+    ride.percent !== null &&
+    lower &&
+    value > ride.percent - 40;
+  const itsAt =
+    /\b(it's|it is|we're|i'm|and it's|leaving|leaves|that leaves)( at| on| down to| now at)? $/.test(
+      clause,
+    ) &&
+    ride.percent !== null &&
+    lower &&
+    value >= ride.percent - 40 &&
+    beside !== null;
+  const leaving = /\b(leaving|leaves|that leaves)( me| us)?( with)? $/.test(clause) && ride.percent !== null;
+  if (!named && !(lone && beside) && !itsAt && !leaving) return null;
+  if (named && /\b(volt|amp|watt|camera|phone)/.test(clause)) return null;
+  const reason = killed(around);
+  if (reason) return left(reason);
+  return {
+    kind: "percent_left",
+    value,
+    unit: "%",
+    because: named ? "beside the battery, the percent unsaid" : "beside a place, the percent unsaid",
+  };
+}
+
+const BAR_SCALE =
+  /\b(has|have|with|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
+const LOST_BEFORE =
+  /\b(lost|dropped|used( up)?|burned|burnt|down|gone through|minus|losing|lose)\s*(about|just|only|another|a|the)?\s*$/;
+const LOST_AFTER = /^(gone|down|lost|has gone|just went|went|dropped)\b/;
+
+const bars: Rule = (asked) => {
+  const { quantity, around, ride } = asked;
+  const { after, clause, before } = around;
+  if (quantity.exact || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
+    return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
+  if (/^(each|better|worse|more than|on the (other|display it has)|wide|end)\b/.test(after))
+    return left(REASONS.difference);
+  const reason = killed(around);
+  if (reason) return left(reason);
+  if (LOST_BEFORE.test(clause) && !/down to/.test(clause))
+    return { kind: "bar_lost", value: quantity.value, unit: null, because: "a bar that went" };
+  if (LOST_AFTER.test(after) && !/^(gone|down) to/.test(after))
+    return { kind: "bar_lost", value: quantity.value, unit: null, because: "a bar that went" };
+  if (
+    BAR_SCALE.test(clause) &&
+    ride.distance === null &&
+    !/\b(still|left|all|i've|i have|we have)\b/.test(before)
+  )
+    return left(REASONS.scale);
+  return {
+    kind: "bars_left",
+    value: quantity.high ?? quantity.value,
+    unit: null,
+    because: "bars that are left",
+    ...whose(around.sentence),
+  };
+};
+
+/** Of which of two riders. */
+export const whose = (sentence: string) =>
+  /\b(yours|your|you've|you're|you still)\b/.test(sentence)
+    ? { of: "yours" as const }
+    : /\b(mine)\b/.test(sentence)
+      ? { of: "mine" as const }
+      : {};
+
+const value_ = ({ value }: { readonly value: number }) => value;
+/** Bars said without the word: "still on nine", "three left", "down to two". */
+export function bareBars(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { after, clause } = around;
+  if (quantity.exact || quantity.value > 12 || quantity.value < 0 || quantity.clock) return null;
+  const stillHas = /\bstill (got|have|on|at) $/.test(clause);
+  if (ride.bars === null && !stillHas && !/^(left )?out of #/.test(after)) return null;
+  const inTurn =
+    ride.bars !== null && value_(quantity) === ride.bars - 1 && /^at (like |about )?#/.test(after);
+  const left_ = /^(left|remaining|to go|of #|out of #|left out of|bars?)\b/.test(after);
+  const held =
+    /\b(still got|still on|still have|still at|i'm on|down to|we're on|left with|on|got|has|there's|that's|makes)\s*$/.test(
+      clause,
+    );
+  const near = lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 22) !== null || stillHas;
+  if (!(
+    (left_ && (near || /out of/.test(after))) ||
+    (held &&
+      near &&
+      lately(ride, quantity.from, /^(bar_lost|bars_left|distance)$/, 12) &&
+      /\b(still|down to|left|has|on)\b/.test(clause))
+  ))
+    return null;
+  if (quantity.value > (ride.bars ?? 12) + (/\bhas $/.test(clause) ? 3 : 0) && !/out of/.test(after))
+    return null;
+  const reason = killed(around);
+  return reason
+    ? left(reason)
+    : {
+        kind: "bars_left",
+        value: quantity.value,
+        unit: null,
+        because: "bars, the word unsaid",
+        ...whose(around.sentence),
+      };
+}
+
+export const CHARGE: Rules = { "%": percent, bar: bars };

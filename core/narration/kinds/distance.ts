@@ -1,0 +1,177 @@
+import { killed, REASONS } from "../kills.ts";
+import { left, lately, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
+
+/** What follows a distance that is not ridden: still to go, long, every so many. */
+const NOT_RIDDEN_AFTER =
+  /^(to go|to the|to my|to get|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|in all|altogether|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
+const NOT_RIDDEN_BEFORE =
+  /\b(every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
+const LOOP =
+  /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit|it's|is it) (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
+
+const DISPLAY =
+  /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
+const RANGE_VERB =
+  /\b(says?|said|shows?|showing|estimat\w+|promis\w+|reckons?|thinks?|predicts?|claims|tells me|reading|gives? me|left|range)\b/;
+const SURE_RANGE_VERB = /\b(estimat\w+|promis(?:es|ing)|reckons?|thinks|predicts?)\b[^#]{0,18}$/;
+const OF_RANGE = /^(left|remaining|of range|range|to go on|more|still|to empty)\b/;
+const GUESS =
+  /\b(i'd say|i say|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
+
+const MILESTONE =
+  /\b(hit|hits|hitting|crossed|crossing|reached|reaching|passed|passing|past|broke|broken|breaking|clocked|clocks|clocking|rolled (past|by|over|through)|rolling (past|over)|just (over|did|ticked|rolled|about)|ticked over|officially|there's (the|our|my)|there goes|that's the|at the)\b[^,.]{0,16}$/;
+const STATE =
+  /\b(i'm (at|on)|we're (at|on|now at)|we are (at|on|now at)|at|it's|it is|that's|that is|this is|that makes|makes|reads?|reading|shows?|showing|says?|said|has|have|had|with|meter|odometer|trip|recorder|phone|gps|tracker|now|distance|total|we've (done|got|ridden|gone|covered)|i've (done|got|ridden|gone|covered)|done|did|rode|ridden|covered|gone|came to|comes to|went|managed|by|after|that was|mark|update|report|check|there|so far|are|exactly|just|about|around|was|got|lasted|made|made it|travelled|traveled|into|us|bike|be|then|home|again)\s*(just|about|around|roughly|almost|nearly|exactly|like|a|the|now|only|already|over|to|bit|little|touch|under|at|past|officially|me)?\s*(bit|little|touch)?\s*(over|under|past|beyond)?\s*$/;
+const PROGRESS =
+  /^(in\b|into|down\b|done|gone|now|so far|already|on (the|it|my|our)|ridden|behind|at the|and\b|covered|mark|on this|here|up here|when|,|\.|by now|since|with|$|for the day|one hour|two|three|four|five|six|seven|eight|nine|ten|first|or so|exactly|even|sharp|flat|today|total|distance|battery|#|that's|we|it|there|again|later|i'm|and|still|uh|travel)/;
+
+const DISTANCES = { mi: "mi", km: "km" } as const;
+
+/** What a display or a rider thinks is left; null where it is neither. */
+function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null {
+  const { before, after, clause } = around;
+  const value = valueOf(quantity);
+  const ofRange =
+    OF_RANGE.test(after) || /\bmore\b/.test(around.sentence.slice(before.length, before.length + 12));
+  const guess = GUESS.test(before.replace(/^.*#\S*/, " ")) && !/\b(next )?bar\b/.test(clause);
+  if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
+    return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
+  const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
+  if (
+    (DISPLAY.test(before) && RANGE_VERB.test(before) && (ofRange || range)) ||
+    (SURE_RANGE_VERB.test(clause) && !/\bi (reckon|think)/.test(clause))
+  )
+    return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
+  if (/^(of range|range left|of range left|range)\b/.test(after))
+    return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
+  return null;
+}
+
+/** Distances with their unit. */
+const inUnit =
+  (unit: "mi" | "km"): Rule =>
+  (asked) => {
+    const { quantity, around, ride } = asked;
+    const { before, after, clause } = around;
+    const claim = killed(around, { allow: ["negated"] });
+    if (claim === REASONS.claim)
+      return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
+    if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
+    const range = rangeOf(asked, unit);
+    if (range) return range;
+    if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
+    if (
+      OF_RANGE.test(after) ||
+      NOT_RIDDEN_BEFORE.test(clause) ||
+      (LOOP.test(clause) && /\b(loop|route|course|lap|way|commute|trip|circuit)\b/.test(clause))
+    )
+      return left(REASONS.toGo);
+    const reason = killed(around);
+    if (reason) return left(reason);
+    if (
+      ride.distance !== null &&
+      quantity.value < ride.distance * 0.97 &&
+      ride.unit === unit &&
+      !/\b(i'm|we're|it's|reads|now)\b/.test(clause)
+    )
+      return left(REASONS.recap);
+    const alone =
+      clause.trim() === "" ||
+      /^(okay|ok|right|yep|yeah|yes|so|well|and|at|alright|a|monday|home|again|all|end of the|first|second|third|lap|the|top|nearly|almost|about|just over|just|over|now|around|another|bang on|exactly|only|roughly|one|[ ,:])*$/.test(
+        clause,
+      );
+    if (MILESTONE.test(clause)) return found(asked, unit, "a milestone");
+    if (STATE.test(clause)) return found(asked, unit, "said as it stands");
+    if (
+      (PROGRESS.test(after) && after !== "") ||
+      /^(the |my |and (the )?)?(battery|gauge|pack|display) /.test(after)
+    )
+      return found(asked, unit, "progress");
+    if (alone && (after === "" || /^[,.]/.test(after))) return found(asked, unit, "in a list of figures");
+    if (alone) return found(asked, unit, "in a list of figures");
+    return left(REASONS.unlicensed);
+  };
+
+/** "The phone says", "the bike has": the meter that a figure is read off. */
+const METER =
+  /\b(phone|gps|recorder|tracker|display|bike|screen|odometer|dash|speedo)(?:'s)?(?: itself)?(?: says| reads| has| shows| pretends| claims| gives| is at| counts| thinks)?(?: it's| we're at)? ?,?:? ?(?:about |only |just )?$/;
+
+const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string): Verdict => {
+  // "67, 69 miles": the later one betters the first.
+  const value = quantity.high ?? quantity.value;
+  const by = METER.exec(around.clause)?.[1] ?? /^(?:by|on) (?:the|my) (\w+)/.exec(around.after)?.[1];
+  const of =
+    by === undefined
+      ? undefined
+      : /^(phone|gps|recorder|tracker|satellite)/.test(by)
+        ? ("recorder" as const)
+        : /^(display|bike|screen|odometer|dash|speedo)/.test(by)
+          ? ("display" as const)
+          : undefined;
+  return { kind: "distance", value, unit: DISTANCES[unit], because, ...(of && { of }) };
+};
+
+const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
+const BARE_PLACE =
+  /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;
+
+/** A figure without unit that can only be a place on the way. */
+export function bareDistance(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { before, clause } = around;
+  const labelled = LABEL.test(before);
+  const unit = /kilomet|km $/.test(before) && labelled ? "km" : ride.unit;
+  if (labelled) {
+    const reason = killed(around);
+    return reason ? left(reason) : found(asked, unit, "named as the mile");
+  }
+  const { value } = quantity;
+  const guessed =
+    GUESS.test(before) &&
+    /\b(how far|range|battery|miles|kilomet|left|make|get|#_mi|#_km|thing goes?)\b/.test(
+      `${around.earlier} ${around.sentence}`,
+    );
+  if (guessed && value > 5 && !quantity.clock)
+    return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
+  if (SURE_RANGE_VERB.test(clause) && DISPLAY.test(clause) && value > 5)
+    return {
+      kind: "range_guess",
+      value: valueOf(quantity),
+      unit,
+      of: "display",
+      because: "what the display thinks is left",
+    };
+  if (
+    /^left\b/.test(around.after) &&
+    /\b(display|screen|app|computer) (reckons|says|thinks|shows|promises)\b/.test(clause)
+  )
+    return {
+      kind: "range_guess",
+      value: valueOf(quantity),
+      unit,
+      of: "display",
+      because: "what the display thinks is left",
+    };
+  const from = ride.distance ?? 0;
+  const byMeter = METER.test(clause) && ride.distance !== null && value >= from * 0.93;
+  const plausible = (value >= from || byMeter) && value <= from + Math.max(12, from * 0.6) && value > 0.5;
+  if (!plausible || quantity.clock) return null;
+  const bars = lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 4);
+  if (
+    byMeter ||
+    (BARE_PLACE.test(clause) &&
+      (ride.distance !== null || quantity.exact) &&
+      !/\b(green|morning|o'clock|up at|left at|breakfast)\b/.test(clause)) ||
+    (bars && quantity.exact)
+  ) {
+    const reason = killed(around);
+    return reason ? left(reason) : found(asked, unit, "a place, in the ride's unit");
+  }
+  // A sentence that is nothing but the figure, beside a charge.
+  const lone = clause.trim() === "" && /^($|[.,])/.test(around.after);
+  if (lone && quantity.exact && ride.distance !== null && value > ride.distance)
+    return found(asked, unit, "a place, in the ride's unit");
+  return null;
+}
+
+export const DISTANCE: Rules = { mi: inUnit("mi"), km: inUnit("km") };

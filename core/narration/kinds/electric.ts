@@ -1,0 +1,145 @@
+import { killed, REASONS } from "../kills.ts";
+import {
+  lately,
+  left,
+  valueOf,
+  type Asked,
+  type Found,
+  type Rule,
+  type Rules,
+  type Verdict,
+} from "../found.ts";
+
+const THING_AFTER =
+  /^(battery|pack|system|motor|hub|charger|controller|bike|fuse|max|peak|rated|nominal|setup|mid|rear|front|version|batteries|one\b|light|usb|outlet|and (a )?#_(Ah|Wh))\b/;
+const RATED =
+  /\b(rated|peak|peaks|max|maximum|up to|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is|has|of)|capable of|goes (from|to)|scale)\b/;
+const SCALE =
+  /\b((full|empty|flat|half|cut ?off|cutoff|nominal) (is|at|would be|being)|controllers? (stop|cut)|(is|means|counts as|for) (full|empty|flat))\b/;
+const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully charged)\b/;
+
+/** At rest, or under load. */
+const stateOf = ({ around, quantity }: Asked): Pick<Found, "of"> => {
+  const clause = `${around.clause}| ${around.after.slice(0, 40)}`;
+  if (
+    /\b(rest|resting|standing|stand|stood|sits|sitting|still|let go|stopped|parked|unplugged|recovers?|comes? back|back (up )?to|overnight)\b/.test(
+      clause,
+    )
+  )
+    return { of: "rest" };
+  if (
+    /\b(load|throttle|sags?|sagged|dips?|dipped|under|pulling|drops? to|climbing|uphill|hold it)\b/.test(
+      clause,
+    )
+  )
+    return { of: "load" };
+  void quantity;
+  return {};
+};
+
+const volts: Rule = (asked) => {
+  const { quantity, around } = asked;
+  const { after, before, clause } = around;
+  if (quantity.singular && THING_AFTER.test(after)) return packOr(asked, "pack_v", "V");
+  if (
+    /#_(Ah|Wh)/.test(after.slice(0, 24)) ||
+    /#_Ah (battery |pack )?$/.test(before) ||
+    (THING_AFTER.test(after) && !/^(one)\b/.test(after))
+  )
+    return packOr(asked, "pack_v", "V");
+  if (quantity.singular && !quantity.exact && /\b(it's a|is a|a|the|has a|with a)\s*$/.test(clause))
+    return packOr(asked, "pack_v", "V");
+  if (SCALE.test(`${clause} `) || SCALE_AFTER.test(after) || /\b(full is|is full)\b/.test(clause))
+    return left(REASONS.scale);
+  if (RATED.test(clause)) return left(REASONS.scale);
+  if (
+    /^(lower|higher|less|more|difference|apart|of sag|drop)\b/.test(after) ||
+    /\b(by|lost|sag of|drop of)\s*$/.test(clause)
+  )
+    return left(REASONS.difference);
+  const reason = killed(around, { allow: ["whatIf"] });
+  void before;
+  return reason
+    ? left(reason)
+    : { kind: "volts", value: valueOf(quantity), unit: "V", because: "said in volts", ...stateOf(asked) };
+};
+
+/** A fact of the pack, unless it is another's. */
+function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: string): Verdict {
+  const reason = killed(asked.around, { allow: ["claim", "negated", "plan", "whatIf"] });
+  if (reason) return left(reason);
+  if (asked.ride.recent.some((each) => each.kind === kind)) return left(REASONS.recap);
+  return { kind, value: valueOf(asked.quantity), unit, because: "what the pack is said to be" };
+}
+
+const VOLTS_NAMED = /\b(voltage|volts|voltmeter)\b[^.]{0,30}$/;
+/** Volts without the word, beside the word or between volts. */
+export function bareVolts(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { before, after, clause } = around;
+  const { value } = quantity;
+  if (value < 18 || value > 110 || quantity.clock) return null;
+  const state = stateOf(asked).of !== undefined;
+  const near = ride.volts !== null && Math.abs(value - ride.volts) < ride.volts * 0.2;
+  const named = VOLTS_NAMED.test(clause) || (VOLTS_NAMED.test(before) && state);
+  const metered =
+    /\b(on|by) the (volt)?meter\b/.test(after) &&
+    quantity.exact &&
+    value > 20 &&
+    /\b(charged|unplugged|charger)\b/.test(around.sentence);
+  if (!named && !metered && !(state && near && lately(ride, quantity.from, /^volts$/, 20))) return null;
+  if (/^(is |being )?(full|empty|flat)\b/.test(after) || SCALE.test(clause)) return left(REASONS.scale);
+  const reason = killed(around, { allow: ["whatIf"] });
+  return reason
+    ? left(reason)
+    : {
+        kind: "volts",
+        value: valueOf(quantity),
+        unit: "V",
+        because: "beside the voltage",
+        ...stateOf(asked),
+      };
+}
+
+const current: Rule = (asked) => {
+  const { quantity, around } = asked;
+  const { after, clause } = around;
+  if (/^(battery|pack)\b/.test(after) && quantity.singular) return left(REASONS.scale);
+  if (THING_AFTER.test(after) || RATED.test(clause)) return left(REASONS.scale);
+  if (/^(more|less|lower|higher|difference)\b/.test(after)) return left(REASONS.difference);
+  const reason = killed(around);
+  return reason
+    ? left(reason)
+    : { kind: "amps", value: valueOf(quantity), unit: "A", because: "said in amps" };
+};
+
+const power: Rule = (asked) => {
+  const { quantity, around } = asked;
+  const { after, clause } = around;
+  if (quantity.singular && /^(battery|pack)\b/.test(after)) return packOr(asked, "pack_wh", "Wh");
+  if (THING_AFTER.test(after) || RATED.test(clause) || (quantity.singular && /^(motor|hub)/.test(after)))
+    return left(REASONS.scale);
+  if (/^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after))
+    return left(REASONS.difference);
+  const reason = killed(around);
+  return reason
+    ? left(reason)
+    : { kind: "watts", value: valueOf(quantity), unit: "W", because: "said in watts" };
+};
+
+const ampHours: Rule = (asked) => packOr(asked, "pack_ah", "Ah");
+const wattHours: Rule = (asked) =>
+  /\b(used|use|consumed|took|burned|per|average)\b/.test(asked.around.clause) ||
+  /^(used|per|a mile|so far)\b/.test(asked.around.after)
+    ? left(REASONS.scale)
+    : packOr(asked, "pack_wh", "Wh");
+
+export const ELECTRIC: Rules = {
+  V: volts,
+  A: current,
+  W: power,
+  Ah: ampHours,
+  Wh: wattHours,
+  use: () => left(REASONS.scale),
+  Nm: () => left(REASONS.scale),
+};

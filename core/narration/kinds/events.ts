@@ -1,0 +1,220 @@
+import type { Said } from "../context.ts";
+import { killed, type Killing, type Reason } from "../kills.ts";
+import type { Found, ReadingKind } from "../found.ts";
+
+interface EventRule {
+  readonly kind: ReadingKind;
+  readonly value: string;
+  readonly says: RegExp;
+  /** What makes the same words mean something else, in the sentence. */
+  readonly unless?: RegExp;
+  readonly allow?: Killing["allow"];
+  readonly because: string;
+}
+
+const MACHINE =
+  /\b(camera|phone|light|lamp|laptop|law|limit|brakes?|truck|car|engine|headlight|film|video)\b/;
+/** Ordinals and what else a bar goes by. */
+const NTH =
+  "(?:a|one|another|another one|my|the|next|the next|first|second|third|fourth|fifth|sixth|seventh|eighth|last|#|number)";
+
+const EVENTS: readonly EventRule[] = [
+  {
+    kind: "full_charge",
+    value: "full",
+    because: "a full start",
+    says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
+    unless:
+      /\b(full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
+  },
+  {
+    kind: "battery_blinking",
+    value: "blinking",
+    because: "the gauge blinks",
+    says: /\b((bar|battery|symbol|gauge|light|icon|indicator|it's|it is|one|lamp|display)( is| has| was| just)?( now| now just)?( started| began| begun| starting)?( to| ,)?( and)?( it's| is)? ?(blink\w*|flash\w*)|(blink\w*|flash\w*) (at me|red|now)|(gauge|battery|symbol) (is |has gone |went |turned )red|red light (is )?(on|flashing))/g,
+    unless: /\b(indicator light of|tail ?light|rear light|turn signal|other cyclist)\b/,
+  },
+  {
+    kind: "cut_off",
+    value: "cut off",
+    because: "the pack shut off",
+    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|completely off|it's off|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and off\b|just off\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
+    unless: MACHINE,
+  },
+  {
+    kind: "low_power",
+    value: "low power",
+    because: "it has less power",
+    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|gotten|growing) (very |really |a bit |quite |so )?(weak|weaker|sluggish)|half the power|weakest mode|limp (home )?mode|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
+    unless:
+      /\b(camera|phone|my legs|limited to #|by law|law|speed limit|no sign|not (yet|at all)|price|voltage sags|voltage drops|limited edition)\b/,
+    allow: ["negated", "plan"],
+  },
+  {
+    kind: "pedalling_no_power",
+    value: "no power",
+    because: "pedalled without the motor",
+    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|(with )?no (motor|assist\w*)( at all| now|$)|legs only|only (my )?legs|motor (is |switched )?off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
+    unless: /\b(if |class|would|weighs|feel\w* like)\b/,
+    allow: ["negated", "plan"],
+  },
+  {
+    kind: "turn_round",
+    value: "turned",
+    because: "the way back begins",
+    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?|turned back|turning back|head(ed|ing)? back|head back|u-?turn|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
+    unless:
+      /\b(then (i|we) turn|and then i'll|where (i|we|you) turn\w* |before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
+    allow: ["plan"],
+  },
+  {
+    kind: "stop",
+    value: "stop",
+    because: "a halt, or the test is ended",
+    says: /\b(pit ?stop|pull(ed|ing)? over|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|coffee|lunch|snack) (break|stop)|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
+    unless:
+      /\b(non-?stop|brakes?|bus stop|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
+    allow: ["plan", "negated", "whatIf"],
+  },
+  {
+    kind: "throttle",
+    value: "only",
+    because: "the throttle does it",
+    says: /\b(throttle[- ]only|only (the |on )?throttle|nothing but (the )?(throttle|thumb)|(with|on|using) (the )?throttle (again|only|alone|today|now|the whole)|on throttle\b|just (the )?(throttle|thumb)|all throttle|throttle (today|test)|feet (stay |are |kept )?still|(keeping|keep) my feet still|no pedal\w*( at all| today| input)?|(pure|straight|hundred percent) throttle|with the throttle\b)/g,
+    unless:
+      /\b(no throttle|without (a |the )?throttle|isn't a throttle|hardly|barely|there('s| is) no throttle|doesn't have|not (using )?(the )?throttle|is throttle only (legal|allowed)|and there's a throttle|minutes|range\b(?!.*today))\b/,
+    allow: ["negated", "plan"],
+  },
+  {
+    kind: "wind",
+    value: "head",
+    because: "wind against",
+    says: /\b(head ?wind\w*|into (the|a|this|that) (\w+ )?(wind|breeze|gale)|wind(['’]?s| is| was| comes?| coming| has)? [^.]{0,24}(in (my|our|the) (face|nose)|against (me|us)|straight (at|into|in)|right at|at us|at me|head[- ]on|from (the )?(front|ahead)|in front)|(in|into|straight in|straight into|right in) (my|our|the) (face|faces|nose)|against (the|a) (wind|breeze)|breeze (in my face|against)|wind (is )?against)/g,
+    unless: /\b(on the way back it'll|will be|sun in|flies|rain in|no headwind)\b/,
+  },
+  {
+    kind: "wind",
+    value: "tail",
+    because: "wind from behind",
+    says: /\b(tail ?wind\w*|wind(['’]?s| is| was| comes?| has)? [^.]{0,20}(behind|at (my|our|the) back|on (my|our) back|from (the )?(behind|back|rear)|pushing (me|us)|with (me|us))|with the (wind|breeze)(?! (on|from|in|against|across))( now| behind| today|\b)|(breeze|it's|now it's|it is) (at|on) (my|our) back|at my back|(light|strong|slight|gentle) wind from behind|carries me)/g,
+    unless: /\b(no tailwind|will be|it'll be)\b/,
+  },
+  {
+    kind: "wind",
+    value: "side",
+    because: "wind from the side",
+    says: /\b(side ?wind\w*|cross ?wind\w*|(wind|breeze)(['’]?s| is| was| comes?| coming| has)? [^.]{0,26}(from the (left|right|side)|on (the|my) (left|right|side)|(from|on) the other side|sideways|across)|touch of wind from the (left|right)|wind from the (left|right|side))/g,
+  },
+];
+
+const GROUNDS: readonly (readonly [value: string, words: string])[] = [
+  ["asphalt", "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|blacktop|tar"],
+  ["gravel", "gravel|hard ?pack(ed)? (gravel|path)|crushed stone|limestone|stone ?dust|towpath gravel"],
+  ["grass", "grass|lawn|meadow"],
+  ["dirt", "dirt (road|track|path)|dirt|mud road|farm track|singletrack|single track"],
+  ["sand", "sand|sandy|beach"],
+  ["mud", "mud|muddy"],
+  ["snow", "snow|snowy|slush"],
+  ["cobbles", "cobbles|cobbled|cobblestones?|bricks?"],
+  ["concrete", "concrete"],
+  ["trail", "forest floor|forest path|forest track|woodland path|roots"],
+];
+const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
+const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
+const ON =
+  /\b(on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
+const NO_GROUND_AFTER =
+  /^(on the verge|tyres?|tires?|bike|bikes|king|setting|mode|at the side|next to|would|levels?|is worse|is better)/;
+
+/** Everything in a text that is an event or a lasting state, each with where it was said. */
+export interface Event {
+  readonly from: number;
+  readonly to: number;
+  readonly found: Found | null;
+  readonly reason: Reason | null;
+}
+
+export function eventsOf(said: Said): readonly Event[] {
+  const out: Event[] = [];
+  for (const { kind, value, says, unless, allow, because } of EVENTS)
+    for (const match of said.script.matchAll(says)) {
+      const from = said.tokenAt(match.index);
+      const to = said.tokenAt(match.index + match[0].length - 1) + 1;
+      const around = said.around(from, to);
+      if (unless?.test(around.sentence)) continue;
+      const reason = killed(around, allow ? { allow } : {});
+      out.push({ from, to, reason, found: reason ? null : { kind, value, unit: null, because } });
+    }
+  for (const match of said.script.matchAll(GROUND_WORDS)) {
+    const from = said.tokenAt(match.index);
+    const to = said.tokenAt(match.index + match[0].length - 1) + 1;
+    const around = said.around(from, to);
+    const alone =
+      /^(now|here|all|again|up here|,|\.|$|at last|today|from|along)/.test(around.after) &&
+      around.clause.trim().split(" ").length < 3;
+    if (
+      (!ON.test(around.clause) && !alone && !/^now\b/.test(around.after)) ||
+      NO_GROUND_AFTER.test(around.after)
+    )
+      continue;
+    const value = GROUND_OF.find(([, words]) => words.test(match[0]))?.[0];
+    if (!value) continue;
+    const reason = killed(around, { allow: ["plan"] });
+    out.push({
+      from,
+      to,
+      reason,
+      found: reason ? null : { kind: "ground", value, unit: null, because: "the ground under the wheels" },
+    });
+  }
+  return out;
+}
+
+const LOST = new RegExp(
+  [
+    String.raw`\b(?:lost|dropped|used up|down|gone through|losing|lose)(?: about| just| only| now)? (?:my |the |its )?(a bar|one bar|one\b|another(?: bar| one)?|my first(?: one| bar)?|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|next|last but one)(?: one| bar)?|the next(?: one| bar)?)`,
+    String.raw`\b((?:my |the |your |its |our |there's |and )?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|next|last but one|another|number #?|one|a) ?(?:bar|one)?)(?: has| is| just|'s)*(?: just| now)? ?(?:gone|went|dropped|disappeared|lost|left me|vanished|goes)\b`,
+    String.raw`\bthere (?:goes|went) (?:my |the |your |another |a )*(bar|yours|mine|(?:first|second|third|fourth|fifth|sixth|next) ?(?:bar|one)?|one|another)`,
+    String.raw`\b(another (?:bar|one)) (?:gone|lost|down)`,
+    String.raw`\bthere's number one (gone)`,
+  ].join("|"),
+  "g",
+);
+const NO_BAR =
+  /\b(ride|lap|test|bike|hill|run|day|week|hour|mile|model|pack|climb|hasn't|haven't|not|no|never)\b(?!.*\b(bar|bars)\b)/;
+void NTH;
+
+/** Bars that went, said without a figure of their own. */
+export function barsLost(said: Said): readonly Event[] {
+  const out: Event[] = [];
+  for (const match of said.script.matchAll(LOST)) {
+    const from = said.tokenAt(match.index);
+    const to = said.tokenAt(match.index + match[0].length - 1) + 1;
+    const around = said.around(from, to);
+    const barNear =
+      /\b(bars?|#_bar)\b/.test(`${around.earlier} ${around.sentence}`) ||
+      said.script.slice(Math.max(0, match.index - 400), match.index).includes("bar");
+    if (
+      !barNear ||
+      NO_BAR.test(match[0]) ||
+      /^(ride|lap|test|bike|hill|run|day|week|hour|mile|model|pack|climb|of the|percent)/.test(around.after)
+    )
+      continue;
+    const reason = killed(around, { allow: ["otherBike"] });
+    out.push({
+      from,
+      to,
+      reason,
+      found: reason
+        ? null
+        : {
+            kind: "bar_lost",
+            value: 1,
+            unit: null,
+            because: "a bar that went",
+            ...(/\byours?\b/.test(match[0]) && { of: "yours" as const }),
+          },
+    });
+  }
+  return out;
+}

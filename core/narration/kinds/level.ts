@@ -1,0 +1,135 @@
+import type { Said } from "../context.ts";
+import { killed, REASONS } from "../kills.ts";
+import { left, type Asked, type Verdict } from "../found.ts";
+
+const NOUN =
+  /\b(level|levels|assist|assistance|pas|mode|power level|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
+const PAST = /\b(running|on|in|at|to|into|up|using|with) past $/;
+const STEP =
+  /\b(up|down|back|back up|back down|back in|go|going|went|drop|dropped|switch|switched|set|put it|bump it|bumped it|kick it)( it| up| down| back)? (to|in|into|on) $/;
+
+/** A figure that names a level of assistance; null where it does not. */
+export function levelFigure(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { before, after, clause } = around;
+  const { value } = quantity;
+  if (
+    quantity.unit !== null ||
+    quantity.exact ||
+    quantity.clock ||
+    value < 0 ||
+    value > 15 ||
+    quantity.high !== null
+  )
+    return null;
+  const named = NOUN.test(before) || PAST.test(before);
+  const stepped =
+    STEP.test(clause) &&
+    ride.level !== null &&
+    /^\d+$/.test(ride.level) &&
+    /\b(level|hill|so|assist|up to|back)\b/.test(around.sentence);
+  const levelThen = /^of (nine|five|three|four|#)/.test(after);
+  if (!named && !stepped) return null;
+  void levelThen;
+  if (
+    /^(is (for|the|set|gentle|what|where)|it's|you'd|you get|you|would|gives|does|uses \d|feels|means|ground|crossing)\b/.test(
+      after,
+    )
+  )
+    return left(REASONS.share);
+  const reason = killed(around, { allow: ["plan", "claim"] });
+  if (reason) return left(reason);
+  if (/\b(nowhere near|what does|whether|until) /.test(before)) return left(REASONS.negated);
+  return { kind: "level", value, unit: null, because: "the level of assistance" };
+}
+
+/** Levels by name. Colours are left to the person: a lamp may be the battery's. */
+const NAMES = new Set([
+  "eco",
+  "tour",
+  "trail",
+  "sport",
+  "boost",
+  "turbo",
+  "normal",
+  "high",
+  "low",
+  "medium",
+  "standard",
+  "power",
+  "comfort",
+  "city",
+  "sport+",
+  "emtb",
+  "auto",
+  "town",
+  "speed",
+]);
+/** Names that are words of everyday as well stand for a level only where it is said to be one. */
+const EVERYDAY = new Set([
+  "normal",
+  "high",
+  "low",
+  "medium",
+  "standard",
+  "power",
+  "comfort",
+  "city",
+  "auto",
+  "town",
+  "tour",
+  "trail",
+  "sport",
+  "speed",
+]);
+const INTO =
+  /\b(in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
+
+/** Whether a word names the level that is ridden. */
+export function levelName(said: Said, at: number): Verdict | null {
+  const token = said.tokens[at];
+  if (!token || !NAMES.has(token.word)) return null;
+  const around = said.around(at, at + 1);
+  const next = said.tokens[at + 1]?.word ?? "";
+  const asMode = /^(mode|level|setting|assist)$/.test(next);
+  const before = said.tokens[at - 1]?.word ?? "";
+  const asLevel = /^(level|mode)$/.test(before);
+  const placed = INTO.test(around.before);
+  if (EVERYDAY.has(token.word)) {
+    if (/^(the|a|an|this|that|my|dirt|cycle|bike|foot|forest|high)$/.test(before) && !asMode) return null;
+    if (
+      !asMode &&
+      !asLevel &&
+      !(
+        placed &&
+        /^(tour|trail|sport|high|low|medium|normal|city)$/.test(token.word) &&
+        !/^(speed|power|street|path|ground|centre|center|side|hall|school|battery|voltage|of|head|wind|tide|water|road)$/.test(
+          next,
+        )
+      )
+    )
+      return null;
+    if (
+      /^(high|low|medium|normal|city|town)$/.test(token.word) &&
+      !asMode &&
+      !asLevel &&
+      !/\b(up to|down to|back to|switch\w* to|put it (in|on)|going up to|in) $/.test(around.before)
+    )
+      return null;
+  } else if (
+    !placed &&
+    !asMode &&
+    !asLevel &&
+    !/^(please|now|again|today|it is|the whole way)/.test(around.after)
+  ) {
+    if (around.clause.trim() !== "" || !/^($|[.,])/.test(around.after)) return null;
+  }
+  const after = around.after;
+  if (/^(cost|costs|used|takes|took|would|gives|is for|on the|setting last)\b/.test(after))
+    return left(REASONS.difference);
+  const reason = killed(around, { allow: ["plan"] });
+  if (reason) return left(reason);
+  if (/\b(every day|you) /.test(around.sentence) && /\bif\b/.test(around.sentence))
+    return left(REASONS.whatIf);
+  return { kind: "level", value: token.word, unit: null, because: "the level of assistance" };
+}

@@ -1,0 +1,107 @@
+import { killed, REASONS } from "../kills.ts";
+import { left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
+
+const FACT = { allow: ["claim", "negated", "plan", "whatIf", "otherTime"] } as const;
+const PART =
+  /\b(trailer|bag|crate|battery|pack|wheel|lock|child|kid|camera|luggage|load|payload|limit|rack|carries|carry|cargo|helmet|tyre|tire|max|maximum|lighter|heavier|dog|shopping|parts?|frame alone|box)\b/;
+const PART_AFTER =
+  /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
+const RIDER =
+  /\b(i weigh|i'm|i am|my weight|me\b|rider (weighs|is|weight)|i come in at|on my scale|weighing in at|my body)\b/;
+const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
+
+const weight =
+  (unit: "kg" | "lb"): Rule =>
+  (asked) => {
+    const { quantity, around } = asked;
+    const { clause, after, before } = around;
+    const reason = killed(around, FACT);
+    if (reason) return left(reason);
+    if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
+    const value = valueOf(quantity);
+    const mine = RIDER.test(clause) || (/\b(i weigh|my weight)\b/.test(before) && !BIKE.test(clause));
+    if (mine && !/\bbike\b/.test(clause))
+      return { kind: "weight_rider", value, unit, because: "the rider's weight" };
+    if (BIKE.test(clause) || /\bweigh/.test(before))
+      return { kind: "weight_bike", value, unit, because: "the bike's weight" };
+    return left(REASONS.size);
+  };
+
+/** "i weigh 210 with the boots", "the bike is 24", "tyres at 46". */
+export function bareFact(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { clause, before, sentence } = around;
+  const { value } = quantity;
+  if (quantity.clock) return null;
+  if (
+    /\b(tyres?|tires?|pressure)\b[^.]{0,24}\b(at|are|to|is|of|have|has|with)\b ?(about |around )?$/.test(
+      clause,
+    ) &&
+    value >= 5 &&
+    value <= 120
+  ) {
+    const reason = killed(around, FACT);
+    return reason
+      ? left(reason)
+      : { kind: "pressure", value: valueOf(quantity), unit: null, because: "how hard the tyres are" };
+  }
+  const unit = /#_lb/.test(sentence) ? "lb" : /#_kg/.test(sentence) ? "kg" : null;
+  if (
+    /\b(i weigh|my weight is|i'm weighing|i weigh in at)( in| about| around| roughly| at)* $/.test(clause)
+  ) {
+    const reason = killed(around, FACT);
+    return reason
+      ? left(reason)
+      : { kind: "weight_rider", value: valueOf(quantity), unit, because: "the rider's weight" };
+  }
+  if (
+    /\b(the bike is|the bike's|bike weighs|it weighs)( about| around)? $/.test(clause) &&
+    /\bweigh/.test(sentence) &&
+    value > 8
+  ) {
+    const reason = killed(around, FACT);
+    return reason
+      ? left(reason)
+      : { kind: "weight_bike", value: valueOf(quantity), unit, because: "the bike's weight" };
+  }
+  if (
+    /\b(i paid|costs?|paid|price( is| of)?|sells for|retails (at|for)|asking)( me| about| around| just)* $/.test(
+      clause,
+    ) &&
+    value >= 200 &&
+    !quantity.decade
+  ) {
+    const reason = killed(around, FACT);
+    return reason
+      ? left(reason)
+      : { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
+  }
+  void before;
+  void ride;
+  return null;
+}
+
+const pressure: Rule = ({ quantity, around }) => {
+  const reason = killed(around, FACT);
+  return reason
+    ? left(reason)
+    : { kind: "pressure", value: valueOf(quantity), unit: "psi", because: "how hard the tyres are" };
+};
+
+const price: Rule = ({ quantity, around }) => {
+  const reason = killed(around, FACT);
+  if (reason) return left(reason);
+  return quantity.value >= 200 &&
+    /\b(cost|costs|paid|price|sells|retail\w*|bought|for|it's|worth)\b/.test(around.clause)
+    ? { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" }
+    : left(REASONS.size);
+};
+
+export const SET_UP: Rules = {
+  kg: weight("kg"),
+  lb: weight("lb"),
+  psi: pressure,
+  money: price,
+  mm: () => left(REASONS.size),
+  thing: () => left(REASONS.size),
+};

@@ -1,0 +1,98 @@
+import { killed, REASONS } from "../kills.ts";
+import {
+  lately,
+  left,
+  valueOf,
+  type Asked,
+  type Found,
+  type Rule,
+  type Rules,
+  type Verdict,
+} from "../found.ts";
+
+const LIMIT =
+  /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
+const DIFFERENCE_AFTER =
+  /^(faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
+const DIFFERENCE_BEFORE =
+  /\b(lost|lose|gained|gain|by|wind (is|of|at)|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
+const AVERAGE = /\b(average|averages|averaged|averaging|avg|mean|moving average)\b/;
+const TOP = /\b(top(ped)?|max|maximum|highest|fastest|peak(ed)?|peak speed|hit)\b/;
+
+/** Whether the last measure that was named is the heart's. */
+const isHearts = ({ around, ride, quantity }: Asked) =>
+  /\b(heart|pulse|beats)\b/.test(around.before) ||
+  (lately(ride, quantity.from, /./, 9)?.kind === "heart_rate" && !/\b(speed)\b/.test(around.clause));
+
+function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
+  const near = `${around.clause}|${around.after.slice(0, 26)}`;
+  if (AVERAGE.test(around.clause) || /^(on )?average\b/.test(around.after))
+    return { kind: "avg_speed", because: "an average speed" };
+  if (
+    /\b(top|max|maximum|highest|fastest|peak)\b/.test(around.clause) ||
+    /^(was the |top|max|maximum|peak|tops)/.test(around.after) ||
+    /\b(topped|maxed|peaked|on the way down i reach|down the (hill|bridge|ramp).*hit)\b/.test(near)
+  )
+    return { kind: "top_speed", because: "a top speed" };
+  return { kind: "speed", because: "said as a speed" };
+}
+
+const speed =
+  (unit: "mph" | "km/h"): Rule =>
+  (asked) => {
+    const { quantity, around } = asked;
+    const { clause, after, before } = around;
+    if (
+      LIMIT.test(clause) ||
+      /\b(limit|law|class)\b/.test(before) ||
+      /^(limit|zone|bike|class|assist)\b/.test(after)
+    )
+      return left(REASONS.limit);
+    if (DIFFERENCE_AFTER.test(after) || DIFFERENCE_BEFORE.test(clause)) return left(REASONS.difference);
+    const reason = killed(around);
+    if (reason === REASONS.plan && /\bwon't (go|do) (over|more|above|past|faster)/.test(before))
+      return left(REASONS.negated);
+    return reason ? left(reason) : { ...kindOf(asked), value: valueOf(quantity), unit };
+  };
+
+const NAMED =
+  /\b(speed|averag\w+|mean|top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
+const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
+
+/** A speed without its unit: beside its name, or the second of a pair. */
+export function bareSpeed(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
+  const { clause, after, before } = around;
+  const { value } = quantity;
+  if (value < 2 || value > 99 || quantity.clock) return null;
+  const unit = ride.unit === "km" ? "km/h" : "mph";
+  const heart = isHearts(asked);
+  if (TWO_METERS_AFTER.test(after) && lately(ride, quantity.from, /speed$/, 12)) return left(REASONS.recap);
+  const named =
+    NAMED.test(clause) || /^(on )?average\b/.test(after) || /^(was|is) the top speed\b/.test(after);
+  const rolling =
+    /\b(holding|rolling|cruising|going|doing|riding)( at| about| around| roughly| along at)* $/.test(clause);
+  const won = /\b(won't|wouldn't|can't) (go|do|get)\b/.test(before);
+  if (won) return null;
+  if (!named && !rolling) {
+    const last = lately(ride, quantity.from, /^speed$/, 4);
+    const counts =
+      last &&
+      /^(now|then|and now|and then|) ?,? ?$/.test(clause) &&
+      typeof last.value === "number" &&
+      Math.abs(last.value - value) < 12 &&
+      value > 5 &&
+      quantity.to - quantity.from >= 1 &&
+      /^($|[,.]|now|and)/.test(after);
+    if (!counts) return null;
+    const why = killed(around);
+    return why ? left(why) : { kind: "speed", value, unit, because: "a speed after a speed" };
+  }
+  if (heart && !/\bspeed\b/.test(clause)) return null;
+  const reason = killed(around);
+  if (LIMIT.test(clause)) return left(REASONS.limit);
+  return reason ? left(reason) : { ...kindOf(asked), value: valueOf(quantity), unit };
+}
+
+export const SPEED: Rules = { mph: speed("mph"), "km/h": speed("km/h") };
+export { AVERAGE, TOP };

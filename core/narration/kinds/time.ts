@@ -1,0 +1,67 @@
+import { killed, REASONS } from "../kills.ts";
+import { lately, left, type Asked, type Found, type Rule, type Rules, type Verdict } from "../found.ts";
+
+const CHARGING = /\b(charg(e|es|er|ing)|plug(ged)? in|from flat|from empty|on the wall)\b/;
+const OTHER =
+  /\b(old|ago|coffee|break|lunch|wait(ed|ing)?|stop(ped)? for|daylight|sunset|dark|sunrise|film|video|talk|later|until|till|every|per|warranty|for a full|folds|button|hold (it|the)|camera|battery life|another|next|in about|closes|opens|train|race|sleep|rest|rain|late)\b/;
+const OTHER_AFTER =
+  /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
+const LICENCE =
+  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|for|in|so far|that's|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
+const STRONG =
+  /\b(it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( is| was| for| now| about|,|:|been)* $/;
+const LICENCE_AFTER =
+  /^(in motion|of riding|riding|moving|so far|on the (clock|bike|road)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
+
+const seconds = ({ quantity }: Asked) => {
+  const scale = quantity.unit === "h" ? 3600 : quantity.unit === "min" ? 60 : 1;
+  return Math.round(quantity.value * scale);
+};
+
+const time: Rule = (asked) => {
+  const { quantity, around, ride } = asked;
+  const { clause, after, before, sentence } = around;
+  if (quantity.unit === "s" && quantity.value < 90 && !quantity.clock) return left(REASONS.noTime);
+  if (
+    CHARGING.test(sentence) &&
+    (quantity.unit !== "min" || /\bcharg/.test(sentence)) &&
+    !/\b(on (one|a|this) charge|of the charge|full charge and)\b/.test(sentence)
+  ) {
+    const other = killed(around, { allow: ["claim", "plan", "whatIf"] });
+    if (other || /\b(again|green at|ago)\b/.test(sentence)) return left(other ?? REASONS.noTime);
+    return { kind: "charge_time", value: seconds(asked), unit: "s", because: "how long it charges" };
+  }
+  if (OTHER_AFTER.test(after) && !/^(at the|with the|for the (loop|lap|whole))/.test(after))
+    return left(REASONS.noTime);
+  if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
+  const reason = killed(around);
+  if (reason) return left(reason);
+  const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
+  const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
+  const listed = clause.trim() === "" || /\b(time|moving)\b/.test(clause);
+  const because: Found["because"] = listed ? "in a list of figures" : "time ridden";
+  if (
+    (LICENCE.test(clause) && LICENCE_AFTER.test(after)) ||
+    (whole && (listed || LICENCE.test(clause) || beside)) ||
+    (beside && listed)
+  )
+    return { kind: "elapsed_time", value: seconds(asked), unit: "s", because };
+  return left(REASONS.noTime);
+};
+
+/** "moving time 1:52:10". */
+export function clockTime(asked: Asked): Verdict | null {
+  const { quantity, around } = asked;
+  if (
+    !quantity.clock ||
+    !/\b(time|moving|elapsed|riding|ridden|duration|clock says|after)\b/.test(around.clause)
+  )
+    return null;
+  const reason = killed(around);
+  if (reason) return left(reason);
+  // Two parts are hours and minutes, unless that were days in the saddle.
+  const inHours = quantity.value < 12 * 60 ? quantity.value * 60 : quantity.value;
+  return { kind: "elapsed_time", value: inHours, unit: "s", because: "time ridden" };
+}
+
+export const TIME: Rules = { h: time, min: time, s: time, day: () => left(REASONS.noTime) };

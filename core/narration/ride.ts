@@ -1,0 +1,154 @@
+import type { Found, Ride } from "./found.ts";
+import { REASONS, type Reason } from "./kills.ts";
+
+/** What is known of the ride as it is told: where it was, what charge it had, what was said lately. */
+interface Told extends Ride {
+  readonly throttle: boolean;
+  readonly wind: string | null;
+  readonly ground: string | null;
+  /** Everything found since the pack was full, by kind. */
+  readonly since: readonly {
+    readonly kind: string;
+    readonly value: unknown;
+    readonly at: number;
+    readonly approx: boolean;
+    readonly of?: Found["of"];
+  }[];
+}
+
+export const startOf = (unit: "mi" | "km"): Told => ({
+  unit,
+  distance: null,
+  percent: null,
+  bars: null,
+  volts: null,
+  level: null,
+  throttle: false,
+  wind: null,
+  ground: null,
+  recent: [],
+  since: [],
+  pairs: 0,
+});
+
+/** Words within which an event said again is the same event. */
+const SAME_WITHIN: Readonly<Record<string, number>> = {
+  full_charge: 70,
+  cut_off: 100_000,
+  battery_blinking: 120,
+  low_power: 160,
+  stop: 60,
+  turn_round: 70,
+  pedalling_no_power: 80,
+  bar_lost: 9,
+  speed: 34,
+  amps: 34,
+  volts: 60,
+  watts: 34,
+  heart_rate: 60,
+  range_guess: 60,
+  percent_used: 100_000,
+};
+const ONCE =
+  /^(avg_speed|top_speed|climb_gain|elapsed_time|percent_left|distance|charge_time|claim_range|weight_rider|weight_bike|pressure|pack_v|pack_ah|pack_wh|price|heart_rate)$/;
+
+const same = (a: unknown, b: unknown) => {
+  const one = Array.isArray(a) ? (a as number[]) : [a];
+  const two = Array.isArray(b) ? (b as number[]) : [b];
+  return (
+    one.length === two.length &&
+    one.every(
+      (each, i) => each === two[i] || (typeof each === "number" && Math.abs(each - Number(two[i])) < 1e-6),
+    )
+  );
+};
+
+const single = (value: Found["value"]): number | null =>
+  typeof value === "number" ? value : typeof value === "string" ? null : (value[1] ?? null);
+
+/** Why something found is nothing new: it was said before, or still holds. Null where it is new. */
+export function saidBefore(told: Told, found: Found, at: number, approx: boolean): Reason | null {
+  const { kind, value } = found;
+  const held = {
+    level: told.level,
+    ground: told.ground,
+    wind: told.wind,
+    throttle: told.throttle ? "only" : null,
+  }[kind as "level"];
+  if (kind === "level") return String(value) === told.level && !told.throttle ? REASONS.recap : null;
+  if (kind === "ground" || kind === "wind" || kind === "throttle")
+    return value === held ? REASONS.recap : null;
+  const earlier = told.since.filter((each) => each.kind === kind);
+  const within = SAME_WITHIN[kind];
+  if (
+    within !== undefined &&
+    earlier.some(
+      (each) =>
+        at - each.at <= within && same(each.value, value) && (kind !== "bar_lost" || each.of === found.of),
+    )
+  )
+    return REASONS.recap;
+  if (ONCE.test(kind) && earlier.some((each) => same(each.value, value))) return REASONS.recap;
+  if (kind === "temperature" || kind === "bars_left")
+    return earlier.at(-1) &&
+      same(earlier.at(-1)?.value, value) &&
+      (kind !== "bars_left" || earlier.at(-1)?.of === found.of)
+      ? REASONS.recap
+      : null;
+  const figure = single(value);
+  // Rounded once, exact once: one place.
+  if (kind === "distance" && figure !== null)
+    return earlier.some((each) => {
+      const was = single(each.value as Found["value"]);
+      return (
+        was !== null &&
+        at - each.at < 70 &&
+        Math.abs(was - figure) < 0.6 &&
+        (approx || each.approx || Number.isInteger(figure))
+      );
+    })
+      ? REASONS.recap
+      : null;
+  return null;
+}
+
+const KEPT = 10;
+
+/** The ride after something was found. */
+export function after(told: Told, found: Found, at: number, approx: boolean): Told {
+  const { kind, value } = found;
+  const figure = single(value);
+  const line = { kind, value, at, approx, ...(found.of && { of: found.of }) };
+  const recent = [...told.recent.slice(1 - KEPT), line];
+  const next: Told = { ...told, recent, since: [...told.since, line] };
+  switch (kind) {
+    case "full_charge":
+      return { ...next, since: [line], distance: null, percent: null, bars: null };
+    case "distance":
+      return figure === null ? next : { ...next, distance: Math.max(told.distance ?? 0, figure) };
+    case "percent_left":
+      return { ...next, percent: figure };
+    case "bars_left":
+      return { ...next, bars: figure };
+    case "volts":
+      return { ...next, volts: figure };
+    case "level":
+      return { ...next, level: String(value), throttle: false };
+    case "throttle":
+      return { ...next, throttle: true };
+    case "wind":
+      return { ...next, wind: String(value) };
+    case "ground":
+      return { ...next, ground: String(value) };
+    case "amps": {
+      const [a, b] = told.recent.slice(-2).map((each) => each.kind);
+      return { ...next, pairs: told.pairs + (a === "level" && b === "speed" ? 1 : 0) };
+    }
+    case "speed": {
+      const [a, b] = told.recent.slice(-2).map((each) => each.kind);
+      return { ...next, pairs: told.pairs + (a === "level" && b === "amps" ? 1 : 0) };
+    }
+    default:
+      return next;
+  }
+}

@@ -1,0 +1,121 @@
+import { nth } from "#core/base";
+import type { Token } from "./tokens.ts";
+
+/** Units that figures are said with; "thing" is anything counted that is no reading. */
+export type Unit =
+  | "mph"
+  | "km/h"
+  | "use"
+  | "Ah"
+  | "Wh"
+  | "Nm"
+  | "V"
+  | "A"
+  | "W"
+  | "%"
+  | "bar"
+  | "mi"
+  | "km"
+  | "m"
+  | "ft"
+  | "mm"
+  | "s"
+  | "min"
+  | "h"
+  | "day"
+  | "deg"
+  | "C"
+  | "F"
+  | "kg"
+  | "lb"
+  | "psi"
+  | "bpm"
+  | "money"
+  | "thing";
+
+const DISTANCE = { mi: "mile|miles|mi", km: "km|kms|kilometre|kilometres|kilometer|kilometers|klicks" };
+const HOUR = "hour|h|hr";
+
+/** Words of each unit in turn, the longest first: a word is one of several, by "|". */
+const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
+  ["use", "watt|watts", "hour|hours", "per|a|an|to", "mile|the|kilometre|kilometer|km"],
+  ["use", "wh", "per|a|/", "mile|km|mi|kilometre|kilometer"],
+  ["mph", DISTANCE.mi, "an|per|a|and|/", HOUR],
+  ["mph", "mph|mphs"],
+  ["mph", "m", "p", "h"],
+  ["km/h", `${DISTANCE.km}|k`, "an|per|a|and|/", HOUR],
+  ["km/h", "kph|kmh"],
+  ["Ah", "amp|amps|ampere", "hour|hours|hr"],
+  ["Ah", "ah|amphour|amphours"],
+  ["Wh", "watt|watts", "hour|hours|hr"],
+  ["Wh", "wh|watthours|watthour"],
+  ["Nm", "newton|newtons", "metre|metres|meter|meters"],
+  ["Nm", "nm"],
+  ["bpm", "beats|beat", "per|a", "minute"],
+  ["bpm", "bpm|beats"],
+  ["%", "per", "cent"],
+  ["%", "%|percent|percents|pct"],
+  ["thing", "foot", "one|two|three|four|five|six"],
+  ["C", "degrees|degree|°", "celsius|centigrade|c"],
+  ["F", "degrees|degree|°", "fahrenheit|f"],
+  ["F", "fahrenheit"],
+  ["C", "celsius"],
+  ["deg", "degrees|degree|°"],
+  ["kg", "kilos|kilo|kg|kgs|kilograms|kilogrammes"],
+  ["lb", "pounds|pound|lbs|lb"],
+  ["psi", "psi"],
+  ["V", "volts|volt|v"],
+  ["W", "watts|watt"],
+  ["A", "amps|amp|amperes"],
+  ["bar", "bars|bar"],
+  ["mi", DISTANCE.mi],
+  ["km", DISTANCE.km],
+  ["mm", "millimetre|millimetres|millimeter|millimeters|mm|centimetres|centimeters|cm|inch|inches|inchers"],
+  ["m", "metres|metre|meters|meter"],
+  ["ft", "feet|foot|ft"],
+  ["min", "minutes|minute|mins|min"],
+  ["h", "hours|hour|hrs"],
+  ["s", "seconds|sec|secs"],
+  ["day", "days|day|weeks|week|months|month|years|year|year's|summers|winters|nights|evenings"],
+  ["money", "dollars|dollar|bucks|euros|euro|quid|grand|cents|£|€|$"],
+  [
+    "thing",
+    "teeth|tooth|gears|gear|laps|lap|times|steps|cells|series|hills|tests|bikes|things|points|speed|speeds|stars|wheels|runs|loops|seats|presses|clicks|buttons|screws|litres|liters|gallons|newtons|o'clock|am|pm",
+  ],
+];
+/** Letters that are a unit only where they are written at the figure: "3.7a", "640m". */
+const GLUED: Readonly<Record<string, Unit>> = {
+  a: "A",
+  w: "W",
+  m: "m",
+  k: "km",
+  ks: "km",
+  kw: "thing",
+  c: "C",
+  f: "F",
+  h: "h",
+};
+
+const WORDS = PATTERNS.map(
+  ([unit, ...words]) => [unit, words.map((each) => new Set(each.split("|")))] as const,
+);
+
+/** The unit that begins at a token, and where it ends; the longest that fits. */
+export function unitAt(
+  tokens: readonly Token[],
+  at: number,
+): { readonly unit: Unit; readonly to: number } | null {
+  const first = tokens[at];
+  if (!first) return null;
+  for (const [unit, words] of WORDS) {
+    const fits = words.every((choices, i) => {
+      const token = tokens[at + i];
+      return token && choices.has(token.word) && (i === 0 || nth(tokens, at + i - 1).pause === "");
+    });
+    if (fits) return { unit, to: at + words.length };
+  }
+  const glued = first.glued ? GLUED[first.word] : undefined;
+  if (glued) return { unit: glued, to: at + 1 };
+  // "ks" is said for kilometres also with a blank before it.
+  return first.word === "ks" ? { unit: "km", to: at + 1 } : null;
+}
