@@ -61,8 +61,11 @@ const COMMANDS: Readonly<
     run: async (args) => (await import("./standin.ts")).standin(args),
   },
   trial: {
-    what: "made rides and desks against their known truth: do the spans hold it? --short: fewer",
-    takes: { options: { short: [null, "30 of each kind of test, 4 of each desk, 60 rides"] } },
+    what: "made rides and desks against their known truth: do the spans hold it? narrations: what is found in speech; --short: fewer",
+    takes: {
+      words: ["narrations"],
+      options: { short: [null, "30 of each kind of test, 4 of each desk, 60 rides"] },
+    },
     run: async (args) => (await import("./trial.ts")).trial(args),
   },
   bench: {

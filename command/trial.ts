@@ -2,11 +2,26 @@ import { readFileSync } from "node:fs";
 import { DESK_KINDS, deskKind, DESKS_HEAD, deskShortfalls, deskText, type DeskLine } from "../bench/desks.ts";
 import { KIND_NAMES, kindLine, KINDS_HEAD, kindText, shortfalls, type KindLine } from "../bench/kinds.ts";
 import { differsFromPage } from "../bench/methodPage.ts";
+import { LEAST, narrations, score, scoreText } from "../bench/narrations.ts";
 import { coverageTrial } from "../bench/trial.ts";
 
 /** Tests of each kind, rides and desks of the whole trial, and of the short one that is part of every test run. */
 const WHOLE = { kind: 100, rides: 400, desks: 60 };
 const SHORT = { kind: 30, rides: 60, desks: 4 };
+
+/** What the grammar of narrations finds: of those it was made with, and of those written after it. */
+function narrationsTrial(): boolean {
+  const own = score(narrations());
+  print("Narrations, twelve invented ones the grammar was made with:");
+  scoreText(own).forEach(print);
+  print("Narrations written after it:");
+  scoreText(score(narrations("held-out")))
+    .slice(-1)
+    .forEach(print);
+  print("");
+  const { right, found, asked } = own.all;
+  return right / found >= LEAST.precision && right / asked >= LEAST.recall;
+}
 
 const print = (line: string) => process.stdout.write(`${line}\n`);
 
@@ -46,6 +61,8 @@ function desksTrial(count: number): readonly DeskLine[] {
 export function trial(args: readonly string[] = []): number {
   const isShort = args.includes("--short");
   const { kind, rides, desks: deskCount } = isShort ? SHORT : WHOLE;
+  const read = narrationsTrial();
+  if (args.includes("narrations")) return read ? 0 : 1;
   const kinds = kindsTrial(kind);
   const desks = desksTrial(deskCount);
   const figures = coverageTrial(rides);
@@ -57,6 +74,7 @@ export function trial(args: readonly string[] = []): number {
     );
   }
   const held =
+    read &&
     kinds.every((line) => shortfalls(line).length === 0) &&
     desks.every((line) => deskShortfalls(line).length === 0) &&
     figures.every(({ value, low, high }) => value >= low && value <= high);

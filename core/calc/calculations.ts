@@ -16,6 +16,8 @@ import {
 import { plainFromAmps, plainFromPercent, plainFromVolts } from "#core/analysis/plain";
 import { auditClaim, fadeOnset } from "#core/analysis/projection";
 import { conditionsFor, courseEnergy, normalise, REFERENCES, type CourseConditions } from "#core/bike";
+import { SPOKEN_FORMATS } from "#core/io";
+import { readNarration } from "#core/narration";
 import { conditionsSchema } from "./conditions.ts";
 
 interface Calculation {
@@ -92,6 +94,12 @@ function referenceFor(
       : { ...(reference as CourseConditions), massKg: bikeMassKg + HOUSE.carriedKg },
   );
 }
+
+const narrationSchema = z.object({
+  text: z.string({ error: "Give what was said as text." }),
+  format: z.enum(SPOKEN_FORMATS, { error: `The format is one of ${SPOKEN_FORMATS.join(", ")}.` }).optional(),
+  unit: z.enum(["mi", "km"], { error: "The unit of the ride is mi or km." }).nullish(),
+});
 
 const runSchema = z.object({ startPercent: percent, endPercent: percent, distanceMi: positive });
 
@@ -230,4 +238,10 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
     climbOf,
   ),
   ledger: calculation(ledgerInputSchema, answerLedger),
+  narration: calculation(narrationSchema, ({ text, format, unit }) => {
+    const read = readNarration(text, { ...(format && { format }), ...(unit && { unit }) });
+    if (!read.ok) return read;
+    const { spoken: _, ...narration } = read.value;
+    return ok(narration);
+  }),
 };

@@ -45,6 +45,7 @@ export function classify(said: Said, quantity: Quantity, ride: Ride): Verdict | 
       said.tokens[quantity.from - 1]?.word === "plus";
     return (
       levelFigure(asked) ??
+      inPairs(asked, said) ??
       clockTime(asked) ??
       (signed ? bareTemperature(asked, true) : null) ??
       bareHeart(asked) ??
@@ -52,7 +53,6 @@ export function classify(said: Said, quantity: Quantity, ride: Ride): Verdict | 
       bareVolts(asked) ??
       bareFact(asked) ??
       bareBars(asked) ??
-      inPairs(asked, said) ??
       bareClimb(asked) ??
       bareDistance(asked) ??
       barePercent(asked) ??

@@ -26,7 +26,8 @@ const GOVERNS = new Set(
   ),
 );
 /** What parts one statement from the next within a sentence. */
-const CLAUSES = /^(.*)(?: [,.] |\b(?:and|but|so(?! far)|because|then|while|which|okay|(?<!just )now)\b )/;
+const CLAUSES =
+  /^(.*)(?: [,.] |\b(?:and|but|so(?! far)|because|then|while|which|okay|(?<!just |right )now)\b )/;
 
 /** What was said around a place in the text; pauses stand as " , " and " . ", other figures as "#" and their unit. */
 export interface Around {
@@ -38,6 +39,8 @@ export interface Around {
   /** The whole sentence. */
   readonly sentence: string;
   readonly isQuestion: boolean;
+  /** A pause follows: what comes after it is of something else. */
+  readonly parted: boolean;
   /** The sentence before, and the one after. */
   readonly earlier: string;
 }
@@ -132,6 +135,7 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
           to > 0 && isEnd(nth(tokens, to - 1)) ? "" : text(to, Math.min(end, to + 24)).replace(/ [.] $/, " "),
         clause: before.replace(CLAUSES, ""),
         sentence: text(start, end),
+        parted: to > 0 && nth(tokens, to - 1).pause !== "",
         isQuestion: last?.pause === "question",
         earlier: text(startOf(Math.max(0, start - 2)), start),
       };

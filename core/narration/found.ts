@@ -54,6 +54,8 @@ export interface Found {
   readonly value: number | readonly [number, number] | string;
   readonly unit: string | null;
   readonly because: string;
+  /** Said to be another one, so that it is none that was said before. */
+  readonly anew?: boolean;
   /** Which of several it is: at rest or under load, of the display or of the rider, mean or highest, of a part. */
   readonly of?:
     "rest" | "load" | "display" | "recorder" | "rider" | "mean" | "highest" | "part" | "yours" | "mine";

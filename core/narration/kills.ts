@@ -17,6 +17,7 @@ export const REASONS = {
   share: "a percentage of something else",
   noTime: "a time of something else",
   recap: "said before",
+  order: "out of the order of the ride",
   unlicensed: "nothing says what it is of",
   size: "a size, weight or count of something else",
 } as const;
@@ -25,11 +26,11 @@ export type Reason = (typeof REASONS)[keyof typeof REASONS];
 const QUESTION =
   /\b(how (many|far|much|long|fast)|what if|shall we|will (it|we|i) (make|get)|do you think|is it going to|can (it|you|we) (do|make|get))\b/;
 const OTHER_BIKE =
-  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper|first|last) (bike|one|model|commuter|version|pack|battery|set)|another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got)|(bike|one|model) i had|(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a) (rider|stranger|guy|friend)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|truck|car|motorbike|scooter|(it|that|that one|which) had a (?=#))/;
+  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got)|(bike|one|model) i had|(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a) (rider|stranger|guy|friend)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|truck|car|motorbike|scooter|(it|that|that one|which) had an? $)/;
 const OTHER_TIME =
   /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
 const CLAIM =
-  /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you)|it's said|officially good for|good for|up to|stated|which they)\b/;
+  /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you)|it's said|officially good for|good for|stated|which they)\b/;
 /** A gauge that "claims" is a gauge that reads. */
 const GAUGE_CLAIMS =
   /\b(gauge|display|screen|meter|indicator|readout|dash|battery|app|bike|computer|trip)('s)? claims?\b/;
@@ -38,7 +39,7 @@ const WHAT_IF =
 const PLAN =
   /\b(will|i'll|we'll|it'll|you'll|that'll|won't|going to|gonna|gotta|plan(ning)?|want to|wanna|hope|hoping|aim(ing)?|target|goal|try(ing)? to|let's see|see (if|whether|how)|expect\w*|until (mile|i|we|it)|till (mile|i|we|it)|when (i|we|it|the) (get|gets|hit|hits|reach|reaches|is|are|drops|goes)|by the time|about to|before (i|we|it)|next time|tomorrow|later|soon|ride on to|supposed|i'd like)\b/;
 const NEGATED =
-  /\b(not|no|never|nowhere|none|without|neither|nor|hasn't|haven't|isn't|can't|cannot|didn't|doesn't|don't|wasn't|weren't|aren't|won't|wouldn't|ain't|hadn't|couldn't|instead of|rather than)\b(?:(?! , ).){0,32}$/;
+  /\b(not|no|never|nowhere|none|without|neither|nor|hasn't|haven't|isn't|can't|cannot|didn't|doesn't|don't|wasn't|weren't|aren't|won't|wouldn't|ain't|hadn't|couldn't|instead of|rather than)\b(?:(?! , ).){0,22}$/;
 /** "not bad", "no sorry", "not even moving and": a no that denies nothing of what follows. */
 const NO_DENIAL =
   /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|not sure|why not|no matter)\b/g;
@@ -55,13 +56,20 @@ export interface Killing {
 
 /** Whether what is around something says that it is no reading; the reason, or null. */
 export function killed(around: Around, { allow = [] }: Killing = {}): Reason | null {
-  const { before, sentence, clause, isQuestion } = around;
+  const { before, after, clause, isQuestion, parted } = around;
+  // What follows a pause is of something else.
+  const sentence = parted ? before : `${before} ${after.replace(/ , .*$/, "")}`;
   const may = (what: NonNullable<Killing["allow"]>[number]) => !allow.includes(what);
   if (isQuestion || QUESTION.test(clause)) return REASONS.question;
   if (may("otherTime") && (OTHER_TIME.test(sentence) || /#_(day|h|min) ago\b/.test(sentence)))
     return REASONS.otherTime;
   if (may("otherBike") && OTHER_BIKE.test(sentence)) return REASONS.otherBike;
-  if (may("claim") && CLAIM.test(before) && !GAUGE_CLAIMS.test(before)) return REASONS.claim;
+  if (
+    may("claim") &&
+    (CLAIM.test(before) || /\bup to (about |around |as much as )?$/.test(before)) &&
+    !GAUGE_CLAIMS.test(before)
+  )
+    return REASONS.claim;
   const plain = before.replace(HAD, " ").replace(NO_DENIAL, " ");
   if (may("whatIf") && WHAT_IF.test(plain)) return REASONS.whatIf;
   // A new statement begins: what was planned or denied before it is over.

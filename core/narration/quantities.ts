@@ -129,6 +129,18 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
   for (const second of all) {
     const first = out.at(-1);
     const said = first ? words(tokens, first.to, second.from) : "";
+    if (
+      first &&
+      said === "to" &&
+      first.unit !== null &&
+      second.unit === null &&
+      !second.exact &&
+      second.value < first.value &&
+      !breaks(tokens, first.to - 1, second.from)
+    ) {
+      out.splice(-1, 1, { ...second, unit: first.unit, from: first.from, began: first.value });
+      continue;
+    }
     const sameUnit =
       first &&
       (first.unit === null || first.unit === second.unit) &&

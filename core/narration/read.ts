@@ -5,9 +5,11 @@ import { saidOf, type Said } from "./context.ts";
 import { figuresOf } from "./figures.ts";
 import { SET_UP_KINDS, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
+import { fractionsOf } from "./kinds/fractions.ts";
 import { levelName } from "./kinds/level.ts";
 import { REASONS, type Reason } from "./kills.ts";
 import { momentsOf } from "./moments.ts";
+import { outOfOrder } from "./order.ts";
 import { questionsOf, type Question } from "./questions.ts";
 import { quantitiesOf, type Quantity } from "./quantities.ts";
 import { after, saidBefore, startOf } from "./ride.ts";
@@ -66,6 +68,7 @@ type Candidate =
       readonly to: number;
       readonly found: Found | null;
       readonly reason: Reason | null;
+      readonly approx?: boolean;
     };
 
 /** The unit of the ride: the one that is said more often. */
@@ -87,7 +90,7 @@ function candidatesOf(said: Said): readonly Candidate[] {
     to: quantity.to,
     quantity,
   }));
-  return [...figures, ...eventsOf(said), ...barsLost(said), ...named].sort(
+  return [...figures, ...eventsOf(said), ...barsLost(said), ...fractionsOf(said), ...named].sort(
     (a, b) => a.from - b.from || a.to - b.to,
   );
 }
@@ -111,6 +114,29 @@ function placed(
     words: `${text.slice(first.from, end)}${rest}`,
     place: { piece: first.piece, from: first.from, to: end },
   };
+}
+
+/** Distances that go back and charge that comes back, where most of the ride keeps its order. */
+function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonly Each[]): ReadonlySet<Each> {
+  const out = new Set<Each>();
+  const charges = items.reduce<Each[][]>(
+    (all, item) => (item.kind === "full_charge" ? [...all, []] : (all.at(-1)?.push(item), all)),
+    [[]],
+  );
+  const figure = ({ value }: Each) => (typeof value === "number" ? value : null);
+  for (const charge of charges)
+    for (const [kind, sign, slack] of [
+      ["distance", 1, 0.3],
+      ["percent_left", -1, 2],
+    ] as const) {
+      const own = charge.filter((item) => item.kind === kind && figure(item) !== null);
+      for (const i of outOfOrder(
+        own.map((item) => sign * (figure(item) ?? 0)),
+        slack,
+      ))
+        out.add(nth(own, i));
+    }
+  return out;
 }
 
 /**
@@ -144,7 +170,7 @@ export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narr
       left.push({ atS, words, place, because: verdict?.left ?? REASONS.unlicensed });
       continue;
     }
-    const approx = quantity ? quantity.approx : false;
+    const approx = quantity ? quantity.approx : "approx" in candidate && candidate.approx === true;
     const before = saidBefore(told, verdict, from, approx);
     if (before) {
       left.push({ atS, words, place, because: before });
@@ -163,7 +189,9 @@ export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narr
       ...{ words, place, at: from },
     });
   }
-  const readings = items.filter((item) => !isSetUp(item));
+  const late = strays(items);
+  for (const { atS, words, place } of late) left.push({ atS, words, place, because: REASONS.order });
+  const readings = items.filter((item) => !isSetUp(item) && !late.has(item));
   const { kept, questions, dropped } = questionsOf(readings, said, spoken);
   return {
     ...{ spoken, unit: inUnit },

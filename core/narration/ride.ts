@@ -40,7 +40,7 @@ const SAME_WITHIN: Readonly<Record<string, number>> = {
   stop: 60,
   turn_round: 70,
   pedalling_no_power: 80,
-  bar_lost: 9,
+  bar_lost: 4,
   speed: 34,
   amps: 34,
   volts: 60,
@@ -79,6 +79,7 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
   if (kind === "ground" || kind === "wind" || kind === "throttle")
     return value === held ? REASONS.recap : null;
   const earlier = told.since.filter((each) => each.kind === kind);
+  if (found.anew) return null;
   const within = SAME_WITHIN[kind];
   if (
     within !== undefined &&
@@ -125,7 +126,7 @@ export function after(told: Told, found: Found, at: number, approx: boolean): To
     case "full_charge":
       return { ...next, since: [line], distance: null, percent: null, bars: null };
     case "distance":
-      return figure === null ? next : { ...next, distance: Math.max(told.distance ?? 0, figure) };
+      return figure === null ? next : { ...next, distance: figure };
     case "percent_left":
       return { ...next, percent: figure };
     case "bars_left":

@@ -80,7 +80,7 @@ const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
   ["money", "dollars|dollar|bucks|euros|euro|quid|grand|cents|£|€|$"],
   [
     "thing",
-    "teeth|tooth|gears|gear|laps|lap|times|steps|cells|series|hills|tests|bikes|things|points|speed|speeds|stars|wheels|runs|loops|seats|presses|clicks|buttons|screws|litres|liters|gallons|newtons|o'clock|am|pm",
+    "teeth|tooth|gears|gear|laps|lap|times|steps|cells|series|hills|tests|bikes|things|points|speed|speeds|stars|wheels|runs|loops|seats|presses|clicks|buttons|screws|stone|litres|liters|gallons|newtons|o'clock|am|pm",
   ],
 ];
 /** Letters that are a unit only where they are written at the figure: "3.7a", "640m". */
@@ -117,5 +117,5 @@ export function unitAt(
   const glued = first.glued ? GLUED[first.word] : undefined;
   if (glued) return { unit: glued, to: at + 1 };
   // "ks" is said for kilometres also with a blank before it.
-  return first.word === "ks" ? { unit: "km", to: at + 1 } : null;
+  return first.word === "ks" || first.word === "k" ? { unit: "km", to: at + 1 } : null;
 }

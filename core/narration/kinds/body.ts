@@ -71,7 +71,7 @@ const heartFound = ({ quantity, around }: Asked): Verdict => {
 };
 
 const HEART_NAMED =
-  /\b(heart ?rate|heart|pulse|bpm|ticker)( |'s|is|was|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes)*$/;
+  /\b(heart ?rate|heart|pulse|bpm|ticker)(?:'s)?( |'s|is|was|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes|right)*$/;
 
 /** A pulse without its unit: beside its name, or the second figure of a list about the heart. */
 export function bareHeart(asked: Asked): Verdict | null {

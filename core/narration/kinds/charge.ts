@@ -15,7 +15,7 @@ const USED_AFTER =
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =
-  /\b(battery|charge|gauge|pack|display|indicator|screen|at|down to|to|on|reads?|reading|shows?|showing|says?|said|it's|its|and|with|still|leaving|left|leaves|have|has|had|got|now|are|is|percentage|app|soc|i'm|dropped to|drops to|fell to|gauge's|about|around|just|under|over|nearly|almost|so|okay|there|only|exactly|even)\s*(at|on|to|still|about|around|just|a|me|down to|now|only|a little|a bit|at about)?\s*$/;
+  /\b(battery|charge|gauge|pack|display|indicator|screen|at|down to|to|on|reads?|reading|shows?|showing|says?|said|claims?|it's|its|and|with|still|leaving|left|leaves|have|has|had|got|now|are|is|percentage|app|soc|i'm|dropped to|drops to|fell to|gauge's|about|around|just|under|over|nearly|almost|so|okay|there|only|exactly|even)\s*(at|on|to|still|about|around|just|a|me|down to|now|only|a little|a bit|at about)?\s*$/;
 
 const percent: Rule = (asked) => {
   const { quantity, around, ride } = asked;
@@ -71,6 +71,7 @@ export function barePercent(asked: Asked): Verdict | null {
   const { after, clause } = around;
   const { value } = quantity;
   if (value > 100 || value < 0 || quantity.clock || quantity.high !== null) return null;
+  if (/^(is |means |being |counts as )?(full|flat|empty)\b/.test(after)) return null;
   if (/\bcosts?( me)? $/.test(clause) && ride.percent !== null && /^($|[,.]|and|for)/.test(after)) {
     const why = killed(around);
     return why
@@ -85,7 +86,7 @@ export function barePercent(asked: Asked): Verdict | null {
   }
   const named =
     /^(battery|charge|percent)\b/.test(after) ||
-    /\b(battery|gauge|pack|charge|soc)('s)?( is| was| reads| says| shows| at| on| down| now| still| stands| has| to| has got| gauge)* ?[,.:]? ?$/.test(
+    /\b(battery|gauge|pack|charge|soc|percentage)('s)?( percentage| is| was| showing| reads| says| shows| at| on| down| now| still| stands| has| to| has got| gauge)* ?[,.:]? ?$/.test(
       clause,
     );
   const lower = ride.percent === null || value <= ride.percent;
@@ -105,7 +106,9 @@ export function barePercent(asked: Asked): Verdict | null {
     lower &&
     value >= ride.percent - 40 &&
     beside !== null;
-  const leaving = /\b(leaving|leaves|that leaves)( me| us)?( with)? $/.test(clause) && ride.percent !== null;
+  const leaving =
+    /\b(leaving|leaves|that leaves)( me| us)?( with)? $/.test(clause) &&
+    (ride.percent !== null || lately(ride, quantity.from, /^percent_used$/, 8) !== null);
   if (!named && !(lone && beside) && !itsAt && !leaving) return null;
   if (named && /\b(volt|amp|watt|camera|phone)/.test(clause)) return null;
   const reason = killed(around);

@@ -7,21 +7,25 @@ const NOT_RIDDEN_AFTER =
 const NOT_RIDDEN_BEFORE =
   /\b(every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
 const LOOP =
-  /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit|it's|is it) (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
+  /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
 
 const DISPLAY =
   /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
 const RANGE_VERB =
   /\b(says?|said|shows?|showing|estimat\w+|promis\w+|reckons?|thinks?|predicts?|claims|tells me|reading|gives? me|left|range)\b/;
 const SURE_RANGE_VERB = /\b(estimat\w+|promis(?:es|ing)|reckons?|thinks|predicts?)\b[^#]{0,18}$/;
-const OF_RANGE = /^(left|remaining|of range|range|to go on|more|still|to empty)\b/;
+/** "It says I can go another". */
+const ALLOWS =
+  /\b(says|reckons|thinks|shows|promises) (that )?(i|we|you|it|i've|we've|there's|there is)( can| could| should|'ll| will| got| have| still| be)*( go| do| get| make| ride| last)?( another| about| still| around)* $/;
+const OF_RANGE =
+  /^(left|remaining|of range|range|to go on|more|still(?! (showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
 const GUESS =
   /\b(i'd say|i say|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
 
 const MILESTONE =
   /\b(hit|hits|hitting|crossed|crossing|reached|reaching|passed|passing|past|broke|broken|breaking|clocked|clocks|clocking|rolled (past|by|over|through)|rolling (past|over)|just (over|did|ticked|rolled|about)|ticked over|officially|there's (the|our|my)|there goes|that's the|at the)\b[^,.]{0,16}$/;
 const STATE =
-  /\b(i'm (at|on)|we're (at|on|now at)|we are (at|on|now at)|at|it's|it is|that's|that is|this is|that makes|makes|reads?|reading|shows?|showing|says?|said|has|have|had|with|meter|odometer|trip|recorder|phone|gps|tracker|now|distance|total|we've (done|got|ridden|gone|covered)|i've (done|got|ridden|gone|covered)|done|did|rode|ridden|covered|gone|came to|comes to|went|managed|by|after|that was|mark|update|report|check|there|so far|are|exactly|just|about|around|was|got|lasted|made|made it|travelled|traveled|into|us|bike|be|then|home|again)\s*(just|about|around|roughly|almost|nearly|exactly|like|a|the|now|only|already|over|to|bit|little|touch|under|at|past|officially|me)?\s*(bit|little|touch)?\s*(over|under|past|beyond)?\s*$/;
+  /\b(i'm (at|on)|we're (at|on|now at)|we are (at|on|now at)|at|it's|it is|that's|that is|this is|that makes|makes|reads?|reading|shows?|showing|says?|said|has|have|had|with|meter|odometer|trip|recorder|phone|gps|tracker|now|distance|total|we've (done|got|ridden|gone|covered)|i've (done|got|ridden|gone|covered)|done|did|rode|ridden|covered|gone|came to|comes to|went|managed|by|after|that was|mark|update|report|check|there|so far|are|exactly|just|about|around|was|got|lasted|made|made it|travelled|traveled|to do|do|into|us|bike|be|then|home|again)\s*(just|about|around|roughly|almost|nearly|exactly|like|a|the|now|only|already|over|to|bit|little|touch|under|at|past|officially|me)?\s*(bit|little|touch)?\s*(over|under|past|beyond)?\s*:?\s*$/;
 const PROGRESS =
   /^(in\b|into|down\b|done|gone|now|so far|already|on (the|it|my|our)|ridden|behind|at the|and\b|covered|mark|on this|here|up here|when|,|\.|by now|since|with|$|for the day|one hour|two|three|four|five|six|seven|eight|nine|ten|first|or so|exactly|even|sharp|flat|today|total|distance|battery|#|that's|we|it|there|again|later|i'm|and|still|uh|travel)/;
 
@@ -37,6 +41,8 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
   if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
     return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
   const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
+  if (ALLOWS.test(before))
+    return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
   if (
     (DISPLAY.test(before) && RANGE_VERB.test(before) && (ofRange || range)) ||
     (SURE_RANGE_VERB.test(clause) && !/\bi (reckon|think)/.test(clause))
@@ -57,27 +63,16 @@ const inUnit =
     if (claim === REASONS.claim)
       return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
     if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
-    const range = rangeOf(asked, unit);
+    const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
     if (range) return range;
     if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
-    if (
-      OF_RANGE.test(after) ||
-      NOT_RIDDEN_BEFORE.test(clause) ||
-      (LOOP.test(clause) && /\b(loop|route|course|lap|way|commute|trip|circuit)\b/.test(clause))
-    )
+    if (OF_RANGE.test(after) || NOT_RIDDEN_BEFORE.test(clause) || LOOP.test(before))
       return left(REASONS.toGo);
     const reason = killed(around);
     if (reason) return left(reason);
-    if (
-      ride.distance !== null &&
-      quantity.value < ride.distance * 0.97 &&
-      ride.unit === unit &&
-      !/\b(i'm|we're|it's|reads|now)\b/.test(clause)
-    )
-      return left(REASONS.recap);
     const alone =
       clause.trim() === "" ||
-      /^(okay|ok|right|yep|yeah|yes|so|well|and|at|alright|a|monday|home|again|all|end of the|first|second|third|lap|the|top|nearly|almost|about|just over|just|over|now|around|another|bang on|exactly|only|roughly|one|[ ,:])*$/.test(
+      /^(okay|ok|right|yep|yeah|yes|so|well|and|at|alright|a|monday|home|again|all|end of the|first|second|third|lap|the|top|nearly|almost|about|just over|just|over|now|around|another|touch|beyond|bit|little|shy|of|bang on|exactly|only|roughly|one|[ ,:])*$/.test(
         clause,
       );
     if (MILESTONE.test(clause)) return found(asked, unit, "a milestone");
@@ -87,6 +82,7 @@ const inUnit =
       /^(the |my |and (the )?)?(battery|gauge|pack|display) /.test(after)
     )
       return found(asked, unit, "progress");
+    if (/^#/.test(after)) return found(asked, unit, "in a list of figures");
     if (alone && (after === "" || /^[,.]/.test(after))) return found(asked, unit, "in a list of figures");
     if (alone) return found(asked, unit, "in a list of figures");
     return left(REASONS.unlicensed);
@@ -127,10 +123,12 @@ export function bareDistance(asked: Asked): Verdict | null {
   }
   const { value } = quantity;
   const guessed =
-    GUESS.test(before) &&
-    /\b(how far|range|battery|miles|kilomet|left|make|get|#_mi|#_km|thing goes?)\b/.test(
-      `${around.earlier} ${around.sentence}`,
-    );
+    GUESS.test(before.replace(/^.*#\S*/, " ")) &&
+    !/\b(bar|ago)\b/.test(before) &&
+    (/\bmy (bet|guess)\b/.test(before) ||
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|thing goes?)\b|#_(mi|km)\b/.test(
+        `${around.earlier} ${around.sentence}`,
+      ));
   if (guessed && value > 5 && !quantity.clock)
     return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
   if (SURE_RANGE_VERB.test(clause) && DISPLAY.test(clause) && value > 5)
@@ -154,7 +152,12 @@ export function bareDistance(asked: Asked): Verdict | null {
     };
   const from = ride.distance ?? 0;
   const byMeter = METER.test(clause) && ride.distance !== null && value >= from * 0.93;
-  const plausible = (value >= from || byMeter) && value <= from + Math.max(12, from * 0.6) && value > 0.5;
+  const first =
+    ride.distance === null &&
+    value < 250 &&
+    (quantity.exact || /\b(distance|trip|odometer|mileage|mark|clocks?)\b/.test(clause));
+  const plausible =
+    first || ((value >= from || byMeter) && value <= from + Math.max(12, from * 0.6) && value > 0.5);
   if (!plausible || quantity.clock) return null;
   const bars = lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 4);
   if (

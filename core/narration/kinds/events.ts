@@ -4,7 +4,7 @@ import type { Found, ReadingKind } from "../found.ts";
 
 interface EventRule {
   readonly kind: ReadingKind;
-  readonly value: string;
+  readonly value: string | number;
   readonly says: RegExp;
   /** What makes the same words mean something else, in the sentence. */
   readonly unless?: RegExp;
@@ -26,6 +26,12 @@ const EVENTS: readonly EventRule[] = [
     says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
     unless:
       /\b(full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
+  },
+  {
+    kind: "bars_left",
+    value: 1,
+    because: "bars that are left",
+    says: /\b(?:on|onto|down to|into|at) (?:the|my|its) (?:very )?last bar\b(?! (?:is|blink|flash|began|starts?|now))/g,
   },
   {
     kind: "battery_blinking",
@@ -62,7 +68,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "turn_round",
     value: "turned",
     because: "the way back begins",
-    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?|turned back|turning back|head(ed|ing)? back|head back|u-?turn|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
+    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?|turned back|turning back|turn(ing|ed)? for home|head(ed|ing)? back|head back|u-?turn|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
     unless:
       /\b(then (i|we) turn|and then i'll|where (i|we|you) turn\w* |before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
     allow: ["plan"],
@@ -132,6 +138,7 @@ export interface Event {
   readonly to: number;
   readonly found: Found | null;
   readonly reason: Reason | null;
+  readonly approx?: boolean;
 }
 
 export function eventsOf(said: Said): readonly Event[] {
@@ -153,7 +160,9 @@ export function eventsOf(said: Said): readonly Event[] {
       /^(now|here|all|again|up here|,|\.|$|at last|today|from|along)/.test(around.after) &&
       around.clause.trim().split(" ").length < 3;
     if (
-      (!ON.test(around.clause) && !alone && !/^now\b/.test(around.after)) ||
+      (!ON.test(around.clause) &&
+        !alone &&
+        !/^(road |track |path |bit |section )?now\b/.test(around.after)) ||
       NO_GROUND_AFTER.test(around.after)
     )
       continue;
@@ -212,6 +221,7 @@ export function barsLost(said: Said): readonly Event[] {
             value: 1,
             unit: null,
             because: "a bar that went",
+            ...(/\b(another|second|third|fourth|fifth|next)\b/.test(match[0]) && { anew: true }),
             ...(/\byours?\b/.test(match[0]) && { of: "yours" as const }),
           },
     });

@@ -125,9 +125,9 @@ export function levelName(said: Said, at: number): Verdict | null {
     if (around.clause.trim() !== "" || !/^($|[.,])/.test(around.after)) return null;
   }
   const after = around.after;
-  if (/^(cost|costs|used|takes|took|would|gives|is for|on the|setting last)\b/.test(after))
+  if (/^(cost|costs|used|takes|took|would|gives|is for|setting last)\b/.test(after))
     return left(REASONS.difference);
-  const reason = killed(around, { allow: ["plan"] });
+  const reason = killed(around, { allow: ["plan", "claim"] });
   if (reason) return left(reason);
   if (/\b(every day|you) /.test(around.sentence) && /\bif\b/.test(around.sentence))
     return left(REASONS.whatIf);

@@ -19,7 +19,8 @@ const weight =
     if (reason) return left(reason);
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     const value = valueOf(quantity);
-    const mine = RIDER.test(clause) || (/\b(i weigh|my weight)\b/.test(before) && !BIKE.test(clause));
+    const mine =
+      RIDER.test(clause) || (/\b(i weigh|my weight|i'm|i am)\b/.test(before) && !BIKE.test(clause));
     if (mine && !/\bbike\b/.test(clause))
       return { kind: "weight_rider", value, unit, because: "the rider's weight" };
     if (BIKE.test(clause) || /\bweigh/.test(before))
@@ -56,7 +57,7 @@ export function bareFact(asked: Asked): Verdict | null {
   }
   if (
     /\b(the bike is|the bike's|bike weighs|it weighs)( about| around)? $/.test(clause) &&
-    /\bweigh/.test(sentence) &&
+    (/\bweigh/.test(sentence) || /#_(kg|lb)/.test(`${around.earlier} ${sentence} ${before}`)) &&
     value > 8
   ) {
     const reason = killed(around, FACT);

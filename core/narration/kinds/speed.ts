@@ -15,7 +15,7 @@ const LIMIT =
 const DIFFERENCE_AFTER =
   /^(faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
 const DIFFERENCE_BEFORE =
-  /\b(lost|lose|gained|gain|by|wind (is|of|at)|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
+  /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
 const AVERAGE = /\b(average|averages|averaged|averaging|avg|mean|moving average)\b/;
 const TOP = /\b(top(ped)?|max|maximum|highest|fastest|peak(ed)?|peak speed|hit)\b/;
 
@@ -56,7 +56,7 @@ const speed =
   };
 
 const NAMED =
-  /\b(speed|averag\w+|mean|top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
+  /\b(speed|averag\w+|mean|top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 
 /** A speed without its unit: beside its name, or the second of a pair. */
@@ -75,14 +75,14 @@ export function bareSpeed(asked: Asked): Verdict | null {
   const won = /\b(won't|wouldn't|can't) (go|do|get)\b/.test(before);
   if (won) return null;
   if (!named && !rolling) {
-    const last = lately(ride, quantity.from, /^speed$/, 4);
+    const last = lately(ride, quantity.from, /^speed$/, 8);
     const counts =
       last &&
       /^(now|then|and now|and then|) ?,? ?$/.test(clause) &&
       typeof last.value === "number" &&
       Math.abs(last.value - value) < 12 &&
       value > 5 &&
-      quantity.to - quantity.from >= 1 &&
+      /\bnow\b/.test(before) &&
       /^($|[,.]|now|and)/.test(after);
     if (!counts) return null;
     const why = killed(around);

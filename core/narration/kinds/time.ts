@@ -43,7 +43,7 @@ const time: Rule = (asked) => {
   if (
     (LICENCE.test(clause) && LICENCE_AFTER.test(after)) ||
     (whole && (listed || LICENCE.test(clause) || beside)) ||
-    (beside && listed)
+    (beside && (listed || /\b(in|after) (just )?(about )?$/.test(clause)))
   )
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because };
   return left(REASONS.noTime);
