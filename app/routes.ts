@@ -58,6 +58,7 @@ export default [
       route("strip/:testId/conditions", "strip/conditions.tsx"),
       route("strip/:testId/totals", "strip/totals.tsx"),
       route("strip/:testId/import", "strip/import.tsx"),
+      route("strip/:testId/narration", "strip/narration.tsx"),
       route("strip/:testId/track", "strip/track.tsx"),
       route("strip/:testId/logger", "strip/logger.tsx"),
       route("compare", "compare/compare.tsx"),

@@ -16,6 +16,7 @@ const entryOf = (row: typeof entry.$inferSelect): Entry =>
     supersedes: row.supersedes,
     ...(row.clockOffsetS !== null && { clockOffsetS: row.clockOffsetS }),
     ...(row.device !== null && { device: row.device }),
+    ...(row.source !== null && { source: row.source }),
   });
 
 /**
@@ -116,7 +117,7 @@ export async function appendEntries(
     );
     for (let start = 0; start < placed.length; start += 500)
       await tx.insert(entry).values(
-        placed.slice(start, start + 500).map(({ id, seq, at, body, supersedes, clockOffsetS, device }) => ({
+        placed.slice(start, start + 500).map(({ id, seq, at, body, supersedes, clockOffsetS, device, source }) => ({
           id,
           rideId,
           seq,
@@ -126,6 +127,7 @@ export async function appendEntries(
           supersedes,
           clockOffsetS: clockOffsetS ?? null,
           device: device ?? null,
+          source: source ?? null,
         })),
       );
     await restampRide(tx, rideId);

@@ -19,7 +19,7 @@ import {
   type PgColumn,
 } from "drizzle-orm/pg-core";
 import type { Course } from "#core/route";
-import type { EntryBody } from "#core/ride/log";
+import type { Entry, EntryBody } from "#core/ride/log";
 import type { OcvTable } from "#core/battery";
 import type { Method, Plan } from "#core/planning";
 import type { Problem, Estimate } from "#core/base";
@@ -439,6 +439,8 @@ export const entry = pgTable(
     supersedes: uuid("supersedes"),
     /** Seconds to add to `at`, where the device's clock was checked. */
     clockOffsetS: doublePrecision("clock_offset_s"),
+    /** Where it was taken from, when nobody typed it. */
+    source: jsonb("source").$type<NonNullable<Entry["source"]>>(),
     /** The browser that noted it. */
     device: text("device"),
     receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),

@@ -45,7 +45,10 @@ function allowed(path: string, expected: number, { tolerance }: WorkedCase): num
 
 test("every calculation has its worked cases", () => {
   expect([...new Set(touched.map(({ calculation }) => calculation))].sort()).toEqual(
-    Object.keys(CALCULATIONS).sort(),
+    // Narrations have their gold in tests/narrations.
+    Object.keys(CALCULATIONS)
+      .filter((name) => name !== "narration")
+      .sort(),
   );
 });
 

@@ -7,6 +7,7 @@ import {
   formatBare,
   formatQuantity,
   halfWidth95,
+  stopwatchText,
   writeUncertain,
   type Estimate,
   type System,
@@ -108,11 +109,12 @@ function bareUncertain(whPerM: Estimate, system: System): string {
 }
 
 /** What else an entry says: level, ground, note. */
-function aboutText({ body }: LiveEntry): string {
+function aboutText({ body, source }: LiveEntry): string {
   return [
     "level" in body ? body.level : "",
     "ground" in body ? body.ground : "",
     "note" in body && body.note ? `“${body.note}”` : "",
+    source ? `said${source.filmS === null ? "" : ` at ${stopwatchText(source.filmS)} in the film`}` : "",
   ]
     .filter(Boolean)
     .join(", ");

@@ -80,6 +80,9 @@ export function Readings({ nextRideId, ...props }: ReadingsProps) {
         <Link to={`${here}/logger?ride=${ride.id}`} className="button">
           Import a logger's file
         </Link>
+        <Link to={`${here}/narration?ride=${ride.id}`} className="button">
+          Import what was said
+        </Link>
         <Form method="post">
           <input type="hidden" name="nextRideId" value={nextRideId} />
           <button name="intent" value="addRide" className="button">

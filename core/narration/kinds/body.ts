@@ -18,7 +18,7 @@ const CLIMB_BEFORE =
 const height =
   (unit: "ft" | "m"): Rule =>
   ({ quantity, around, ride }) => {
-    const { after, clause, before } = around;
+    const { after, clause } = around;
     // "six foot one", and heights of things.
     const inList =
       clause.trim() === "" &&
@@ -27,7 +27,6 @@ const height =
     if (!inList && !CLIMB_AFTER.test(after) && !CLIMB_BEFORE.test(clause)) return left(REASONS.size);
     if (/\b(a day|each|every|per|a lap|each way|at once|road climbs|is a)\b/.test(after.slice(0, 30)))
       return left(REASONS.size);
-    void before;
     const reason = killed(around);
     return reason
       ? left(reason)
@@ -100,7 +99,7 @@ const TURN = /\b(turn(ed)?|slope|steep|angle|grade|hill|ramp|incline|bend|corner
 
 const degrees =
   (unit: "C" | "F" | null): Rule =>
-  ({ quantity, around, ride }) => {
+  ({ quantity, around }) => {
     if (
       TURN.test(around.clause) ||
       /^(turn|slope|steep|angle|incline|of (turn|tilt)|warmer|colder|more|less|below|above|off)/.test(
@@ -110,7 +109,6 @@ const degrees =
       return left(REASONS.slope);
     const reason = killed(around, { allow: ["negated"] });
     if (reason) return left(reason);
-    void ride;
     return { kind: "temperature", value: valueOf(quantity), unit, because: "degrees of the air" };
   };
 
@@ -118,7 +116,7 @@ const WEATHER =
   /\b(temperature|degrees|outside|thermometer|cold|warm|hot|freezing|frost|snow|weather|up here|this morning|full battery|monday|tuesday|wednesday|thursday|friday|saturday|sunday|wind|today)\b/;
 
 /** "minus two up here", "plus three": degrees without the word. */
-export function bareTemperature({ quantity, around, ride }: Asked, signed: boolean): Verdict | null {
+export function bareTemperature({ quantity, around }: Asked, signed: boolean): Verdict | null {
   const named = /\b(temperature|thermometer)( |is|was|at|says|reads|shows|about|around|now|of|the|,)*$/.test(
     around.clause,
   );
@@ -133,7 +131,6 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     return null;
   const reason = killed(around, { allow: ["negated"] });
   if (reason) return left(reason);
-  void ride;
   return { kind: "temperature", value: valueOf(quantity), unit: null, because: "degrees of the air" };
 }
 

@@ -163,7 +163,6 @@ export const whose = (sentence: string) =>
       ? { of: "mine" as const }
       : {};
 
-const value_ = ({ value }: { readonly value: number }) => value;
 /** Bars said without the word: "still on nine", "three left", "down to two". */
 export function bareBars(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -171,8 +170,7 @@ export function bareBars(asked: Asked): Verdict | null {
   if (quantity.exact || quantity.value > 12 || quantity.value < 0 || quantity.clock) return null;
   const stillHas = /\bstill (got|have|on|at) $/.test(clause);
   if (ride.bars === null && !stillHas && !/^(left )?out of #/.test(after)) return null;
-  const inTurn =
-    ride.bars !== null && value_(quantity) === ride.bars - 1 && /^at (like |about )?#/.test(after);
+  const inTurn = ride.bars !== null && quantity.value === ride.bars - 1 && /^at (like |about )?#/.test(after);
   const left_ = /^(left|remaining|to go|of #|out of #|left out of|bars?)\b/.test(after);
   const held =
     /\b(still got|still on|still have|still at|i'm on|down to|we're on|left with|on|got|has|there's|that's|makes)\s*$/.test(
@@ -180,6 +178,7 @@ export function bareBars(asked: Asked): Verdict | null {
     );
   const near = lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 22) !== null || stillHas;
   if (!(
+    inTurn ||
     (left_ && (near || /out of/.test(after))) ||
     (held &&
       near &&

@@ -57,7 +57,7 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
 const inUnit =
   (unit: "mi" | "km"): Rule =>
   (asked) => {
-    const { quantity, around, ride } = asked;
+    const { quantity, around } = asked;
     const { before, after, clause } = around;
     const claim = killed(around, { allow: ["negated"] });
     if (claim === REASONS.claim)

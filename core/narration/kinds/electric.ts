@@ -19,7 +19,7 @@ const SCALE =
 const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully charged)\b/;
 
 /** At rest, or under load. */
-const stateOf = ({ around, quantity }: Asked): Pick<Found, "of"> => {
+const stateOf = ({ around }: Asked): Pick<Found, "of"> => {
   const clause = `${around.clause}| ${around.after.slice(0, 40)}`;
   if (
     /\b(rest|resting|standing|stand|stood|sits|sitting|still|let go|stopped|parked|unplugged|recovers?|comes? back|back (up )?to|overnight)\b/.test(
@@ -33,7 +33,6 @@ const stateOf = ({ around, quantity }: Asked): Pick<Found, "of"> => {
     )
   )
     return { of: "load" };
-  void quantity;
   return {};
 };
 
@@ -58,7 +57,6 @@ const volts: Rule = (asked) => {
   )
     return left(REASONS.difference);
   const reason = killed(around, { allow: ["whatIf"] });
-  void before;
   return reason
     ? left(reason)
     : { kind: "volts", value: valueOf(quantity), unit: "V", because: "said in volts", ...stateOf(asked) };

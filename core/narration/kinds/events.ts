@@ -14,9 +14,6 @@ interface EventRule {
 
 const MACHINE =
   /\b(camera|phone|light|lamp|laptop|law|limit|brakes?|truck|car|engine|headlight|film|video)\b/;
-/** Ordinals and what else a bar goes by. */
-const NTH =
-  "(?:a|one|another|another one|my|the|next|the next|first|second|third|fourth|fifth|sixth|seventh|eighth|last|#|number)";
 
 const EVENTS: readonly EventRule[] = [
   {
@@ -191,7 +188,6 @@ const LOST = new RegExp(
 );
 const NO_BAR =
   /\b(ride|lap|test|bike|hill|run|day|week|hour|mile|model|pack|climb|hasn't|haven't|not|no|never)\b(?!.*\b(bar|bars)\b)/;
-void NTH;
 
 /** Bars that went, said without a figure of their own. */
 export function barsLost(said: Said): readonly Event[] {

@@ -28,9 +28,7 @@ export function levelFigure(asked: Asked): Verdict | null {
     ride.level !== null &&
     /^\d+$/.test(ride.level) &&
     /\b(level|hill|so|assist|up to|back)\b/.test(around.sentence);
-  const levelThen = /^of (nine|five|three|four|#)/.test(after);
   if (!named && !stepped) return null;
-  void levelThen;
   if (
     /^(is (for|the|set|gentle|what|where)|it's|you'd|you get|you|would|gives|does|uses \d|feels|means|ground|crossing)\b/.test(
       after,

@@ -30,7 +30,7 @@ const weight =
 
 /** "i weigh 210 with the boots", "the bike is 24", "tyres at 46". */
 export function bareFact(asked: Asked): Verdict | null {
-  const { quantity, around, ride } = asked;
+  const { quantity, around } = asked;
   const { clause, before, sentence } = around;
   const { value } = quantity;
   if (quantity.clock) return null;
@@ -77,8 +77,6 @@ export function bareFact(asked: Asked): Verdict | null {
       ? left(reason)
       : { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
   }
-  void before;
-  void ride;
   return null;
 }
 

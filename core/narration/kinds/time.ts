@@ -39,6 +39,8 @@ const time: Rule = (asked) => {
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
   const listed = clause.trim() === "" || /\b(time|moving)\b/.test(clause);
+  if (STRONG.test(clause))
+    return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
   const because: Found["because"] = listed ? "in a list of figures" : "time ridden";
   if (
     (LICENCE.test(clause) && LICENCE_AFTER.test(after)) ||

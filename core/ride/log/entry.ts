@@ -4,6 +4,8 @@ import { z } from "zod";
 
 /** A clock can be wrong by decades: after its battery was out it may stand at its first day. */
 const FARTHEST_CLOCK_S = 4e9;
+/** A film of a day. */
+const LONGEST_FILM_S = 86_400;
 /** Places in a log are milliseconds since the epoch, or counted from 0: neither comes near this. */
 const LAST_PLACE = 4.2e12;
 
@@ -84,6 +86,14 @@ export const entrySchema = z
     clockOffsetS: z.number().min(-FARTHEST_CLOCK_S).max(FARTHEST_CLOCK_S).optional(),
     /** Which browser noted it, by a short name of its own; absent when typed at the desk or brought in. */
     device: text().trim().min(1).max(16).optional(),
+    /** Where it was taken from, when nobody typed it: what was said, and where in the film, s. */
+    source: z
+      .object({
+        kind: z.literal("narration"),
+        filmS: z.number().min(0).max(LONGEST_FILM_S).nullable(),
+        words: text().trim().max(400),
+      })
+      .optional(),
   })
   .refine((entry) => entry.clockOffsetS === undefined || isTimely(entry), {
     path: ["at"],

@@ -17,6 +17,8 @@ export interface LiveEntry {
   readonly was: readonly EntryBody[];
   /** The browser that noted it first; null when none did. */
   readonly device: string | null;
+  /** What was said and where in the film, when nobody typed it. */
+  readonly source?: NonNullable<Entry["source"]>;
 }
 
 const byOrder = (a: Entry, b: Entry) => a.seq - b.seq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
@@ -77,6 +79,7 @@ export function foldLog(entries: readonly Entry[]): readonly LiveEntry[] {
       struckFields: [...fields].filter((field): field is StrikeField => field !== ""),
       was: chain.slice(0, -1).map(({ body }) => body),
       device: first.device ?? null,
+      ...(first.source && { source: first.source }),
     };
   });
 }

@@ -1,0 +1,210 @@
+import { useEffect, useState } from "react";
+import { href, Link, useFetcher } from "react-router";
+import { isLetterPress } from "#app/ui/letterKeys";
+import { momentOf, stopwatchAt } from "#core/base";
+import { saidEntries, type Narration } from "#core/narration";
+import type { SaidAnswer } from "../narration";
+import { itemText } from "./itemText";
+import { MomentCard } from "./momentCard";
+import type { SaidProps } from "./said";
+import { SpokenText } from "./spokenText";
+import { useReview, type Review } from "./useReview";
+
+interface PanelProps extends SaidProps {
+  readonly name: string;
+  readonly narration: Narration;
+  readonly onAnother: () => void;
+}
+
+/** Keys: down and up a moment, accept it, drop it. */
+function useKeys(review: Review): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!isLetterPress(event)) return;
+      const { moments, moment, setMoment, decide } = review;
+      const indices = moments[moment]?.items.map(({ index }) => index) ?? [];
+      if (event.key === "j") setMoment(Math.min(moments.length - 1, moment + 1));
+      else if (event.key === "k") setMoment(Math.max(0, moment - 1));
+      else if (event.key === "a" || event.key === "x") {
+        decide(indices, event.key === "a");
+        setMoment(Math.min(moments.length - 1, moment + 1));
+      } else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [review]);
+}
+
+const SHOWN_LEFT = 12;
+
+/** What was heard and is not proposed, and facts that wait in pencil. */
+function Rest({ narration, bikeId }: { readonly narration: Narration; readonly bikeId: string }) {
+  const { setUp, left } = narration;
+  const [all, setAll] = useState(false);
+  return (
+    <>
+      {setUp.length ? (
+        <section className="border-b border-rule p-3" aria-label="Set-up, in pencil">
+          <h2 className="text-base">Set-up, in pencil</h2>
+          <p className="mt-2 flex flex-wrap gap-2">
+            {setUp.map((item, i) => (
+              <span
+                key={i}
+                className="input-pencil rounded-sheet border border-dashed px-2 py-1"
+                title={item.words}
+              >
+                {itemText(item)}
+              </span>
+            ))}
+          </p>
+          <p className="mt-2 text-sm text-quiet">
+            Nothing of it counts until it stands on{" "}
+            <Link to={href("/bikes/:bikeId", { bikeId })}>the bike</Link>, its pack or the rider.
+          </p>
+        </section>
+      ) : null}
+      {left.length ? (
+        <section className="p-3 text-sm" aria-label="Left out">
+          <h2 className="inline text-base">Left out</h2>{" "}
+          {(all ? left : left.slice(0, SHOWN_LEFT)).map(({ words, because }, i) => (
+            <span key={i} className="text-quiet">
+              “{words}”: {because} ·{" "}
+            </span>
+          ))}
+          {left.length > SHOWN_LEFT && !all ? (
+            <button type="button" className="button button-plain" onClick={() => setAll(true)}>
+              {left.length - SHOWN_LEFT} more
+            </button>
+          ) : null}
+        </section>
+      ) : null}
+    </>
+  );
+}
+
+/** What came of saving, in a sentence. */
+function Answered({ answer, back }: { readonly answer: SaidAnswer; readonly back: string }) {
+  const { kept, there, refused, problem } = answer;
+  return (
+    <div role="status" className="border-l-4 border-spruce bg-sheet px-4 py-3">
+      {problem ??
+        `${kept} ${kept === 1 ? "line is" : "lines are"} in the log${there ? `; ${there} were there already` : ""}.`}{" "}
+      {problem ? null : (
+        <Link to={back} className="underline">
+          To the strip
+        </Link>
+      )}
+      {refused.map(({ words, sentence }, i) => (
+        <p key={i} className="text-rust">
+          “{words}”: {sentence}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** A narration gone through: the text left, the entries it would make right. */
+export function ReviewPanel(props: PanelProps) {
+  const { test, bike, ride, back, name, narration, onAnother } = props;
+  const review = useReview(narration, bike);
+  const fetcher = useFetcher<SaidAnswer>();
+  const [tie, setTie] = useState({ clock: "", film: "" });
+  useKeys(review);
+  const { moments, accepted, decide, decisions } = review;
+  const lines = saidEntries(accepted, bike);
+  const open = narration.items.flatMap((item, index) =>
+    decisions.has(index) || review.isOpen(item) ? [] : [index],
+  );
+  const clockMs = tie.clock ? momentOf(test.day, tie.clock, ride.zone) : NaN;
+  const filmS = tie.film ? stopwatchAt(tie.film) : 0;
+  const save = () => {
+    const sent = lines.map(({ body, source }, i) => ({
+      key: `${source.filmS ?? "-"}/${source.words}/${body.kind}/${source.filmS === null ? i : ""}`,
+      at:
+        Number.isNaN(clockMs) || source.filmS === null || filmS === null
+          ? null
+          : new Date(clockMs + 1000 * (source.filmS - filmS)).toISOString(),
+      ...{ body, source },
+    }));
+    void fetcher.submit({ rideId: ride.id, lines: JSON.stringify(sent) }, { method: "post" });
+  };
+  return (
+    <div className="grid gap-4 p-4 md:p-6">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p>
+          <b>{name}</b>: {moments.length} moments, {narration.items.length} readings,{" "}
+          {narration.questions.length} {narration.questions.length === 1 ? "question" : "questions"},{" "}
+          {narration.left.length} left out.{" "}
+          <span className="text-quiet">Keys: j and k go on and back, a accepts, x drops.</span>
+        </p>
+        <p className="flex flex-wrap gap-3">
+          <button type="button" className="button" onClick={onAnother}>
+            Another text
+          </button>
+          {open.length ? (
+            <button type="button" className="button" onClick={() => decide(open, true)}>
+              Accept all that is open
+            </button>
+          ) : null}
+          <button
+            type="button"
+            className="button button-main"
+            disabled={lines.length === 0 || fetcher.state !== "idle"}
+            onClick={save}
+          >
+            Save {lines.length} {lines.length === 1 ? "line" : "lines"}
+          </button>
+        </p>
+      </div>
+      {fetcher.data ? <Answered answer={fetcher.data} back={back} /> : null}
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <SpokenText narration={narration} review={review} />
+        <div className="grid gap-4">
+          {narration.questions.map(({ asks, answers }, i) => (
+            <section key={i} className="sheet border-l-4 border-l-ochre p-3" aria-label="A question">
+              <b>{asks}</b>
+              {answers.length ? <p className="text-sm text-quiet">{answers.join(" · ")}</p> : null}
+            </section>
+          ))}
+          <fieldset className="sheet flex flex-wrap gap-3 p-3">
+            <legend className="sr-only">The film's clock</legend>
+            <label className="text-sm">
+              The clock said
+              <input
+                className="input mt-1 max-w-28"
+                placeholder="10:20"
+                value={tie.clock}
+                onChange={({ target }) => setTie({ ...tie, clock: target.value })}
+              />
+            </label>
+            <label className="text-sm">
+              when the film was at
+              <input
+                className="input mt-1 max-w-28"
+                placeholder="1:05"
+                value={tie.film}
+                onChange={({ target }) => setTie({ ...tie, film: target.value })}
+              />
+            </label>
+            <span className="self-end pb-2 text-sm text-quiet">
+              {tie.clock && Number.isNaN(clockMs)
+                ? "Type 10:20 or 10:20:15."
+                : filmS === null
+                  ? "Type 1:05 or 1:02:07."
+                  : "Left empty, the lines have no time."}
+            </span>
+          </fieldset>
+          <div className="sheet">
+            <ol aria-label="Moments">
+              {moments.map((moment, place) => (
+                <MomentCard key={place} moment={moment} place={place} review={review} levels={bike.levels} />
+              ))}
+            </ol>
+            <Rest narration={narration} bikeId={test.bikeId} />
+          </div>
+        </div>
+      </div>
+    </div>
+  );
+}

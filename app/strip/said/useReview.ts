@@ -1,0 +1,53 @@
+import { useMemo, useState } from "react";
+import { levelOn, type Item, type Narration, type RiddenBike } from "#core/narration";
+
+/** What a person decided of an item: taken as it is or changed, or dropped. */
+export interface Decision {
+  readonly kept: boolean;
+  /** What stands in the place of what was heard. */
+  readonly value?: Item["value"];
+}
+
+/** Items of one moment, by their places in the narration. */
+export interface Moment {
+  readonly number: number;
+  readonly atS: number | null;
+  readonly items: readonly { readonly index: number; readonly item: Item }[];
+}
+
+/** The moments of a narration in the order they were said. */
+export function momentsIn(items: readonly Item[]): readonly Moment[] {
+  const moments: { number: number; atS: number | null; items: { index: number; item: Item }[] }[] = [];
+  items.forEach((item, index) => {
+    const last = moments.at(-1);
+    if (last && last.number === item.moment) last.items.push({ index, item });
+    else moments.push({ number: item.moment ?? 0, atS: item.atS, items: [{ index, item }] });
+  });
+  return moments;
+}
+
+/** Decisions over a narration's items: everything is open until it is accepted or dropped. */
+export function useReview(narration: Narration, bike: RiddenBike) {
+  const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(new Map());
+  const [moment, setMoment] = useState(0);
+  const moments = useMemo(() => momentsIn(narration.items), [narration]);
+  const decide = (indices: readonly number[], kept: boolean | null) =>
+    setDecisions((before) => {
+      const next = new Map(before);
+      for (const index of indices)
+        if (kept === null) next.delete(index);
+        else next.set(index, { ...before.get(index), kept });
+      return next;
+    });
+  const change = (index: number, value: Item["value"]) =>
+    setDecisions((before) => new Map(before).set(index, { kept: true, value }));
+  const accepted = narration.items.flatMap((item, index) => {
+    const decision = decisions.get(index);
+    return decision?.kept ? [{ ...item, value: decision.value ?? item.value }] : [];
+  });
+  /** A level that the bike has none like is asked for before it is taken. */
+  const isOpen = (item: Item) => item.kind === "level" && levelOn(bike, item.value) === null;
+  return { decisions, moments, moment, setMoment, decide, change, accepted, isOpen };
+}
+
+export type Review = ReturnType<typeof useReview>;
