@@ -117,18 +117,20 @@ export async function appendEntries(
     );
     for (let start = 0; start < placed.length; start += 500)
       await tx.insert(entry).values(
-        placed.slice(start, start + 500).map(({ id, seq, at, body, supersedes, clockOffsetS, device, source }) => ({
-          id,
-          rideId,
-          seq,
-          at,
-          kind: body.kind,
-          body,
-          supersedes,
-          clockOffsetS: clockOffsetS ?? null,
-          device: device ?? null,
-          source: source ?? null,
-        })),
+        placed
+          .slice(start, start + 500)
+          .map(({ id, seq, at, body, supersedes, clockOffsetS, device, source }) => ({
+            id,
+            rideId,
+            seq,
+            at,
+            kind: body.kind,
+            body,
+            supersedes,
+            clockOffsetS: clockOffsetS ?? null,
+            device: device ?? null,
+            source: source ?? null,
+          })),
       );
     await restampRide(tx, rideId);
     return verdicts;

@@ -36,10 +36,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 
 const linesSchema = z
   .array(
-    entrySchema
-      .pick({ at: true, body: true, source: true })
-      .required({ source: true })
-      .extend({ key: z.string().max(600) }),
+    z.object({
+      at: entrySchema.shape.at,
+      body: entrySchema.shape.body,
+      source: entrySchema.shape.source.unwrap(),
+      key: z.string().max(600),
+    }),
   )
   .min(1, "Accept at least one moment.")
   .max(MOST_LINES, `That makes over ${MOST_LINES} lines: import the narration in parts.`);

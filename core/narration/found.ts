@@ -3,36 +3,6 @@ import type { Reason } from "./kills.ts";
 import type { Quantity } from "./quantities.ts";
 import type { Unit } from "./units.ts";
 
-/** Readings and events of the ride. */
-export const READING_KINDS = [
-  "distance",
-  "percent_left",
-  "percent_used",
-  "bars_left",
-  "bar_lost",
-  "volts",
-  "amps",
-  "watts",
-  "speed",
-  "avg_speed",
-  "top_speed",
-  "level",
-  "throttle",
-  "pedalling_no_power",
-  "ground",
-  "climb_gain",
-  "elapsed_time",
-  "heart_rate",
-  "range_guess",
-  "temperature",
-  "wind",
-  "full_charge",
-  "cut_off",
-  "low_power",
-  "battery_blinking",
-  "stop",
-  "turn_round",
-] as const;
 /** Facts about bike, pack and rider. */
 export const SET_UP_KINDS = [
   "weight_rider",
@@ -45,7 +15,35 @@ export const SET_UP_KINDS = [
   "price",
   "charge_time",
 ] as const;
-export type ReadingKind = (typeof READING_KINDS)[number];
+/** Readings and events of the ride. */
+export type ReadingKind =
+  | "distance"
+  | "percent_left"
+  | "percent_used"
+  | "bars_left"
+  | "bar_lost"
+  | "volts"
+  | "amps"
+  | "watts"
+  | "speed"
+  | "avg_speed"
+  | "top_speed"
+  | "level"
+  | "throttle"
+  | "pedalling_no_power"
+  | "ground"
+  | "climb_gain"
+  | "elapsed_time"
+  | "heart_rate"
+  | "range_guess"
+  | "temperature"
+  | "wind"
+  | "full_charge"
+  | "cut_off"
+  | "low_power"
+  | "battery_blinking"
+  | "stop"
+  | "turn_round";
 export type SetUpKind = (typeof SET_UP_KINDS)[number];
 
 /** What a figure or a few words were understood as. */

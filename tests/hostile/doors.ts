@@ -128,6 +128,20 @@ export function formDoors(ids: Ids): readonly Door[] {
       },
     },
     { path: `/strip/${ids.test}/import`, fields: { rideId: ids.ride }, file: "file" },
+    {
+      path: `/strip/${ids.test}/narration`,
+      fields: {
+        rideId: ids.ride,
+        lines: JSON.stringify([
+          {
+            key: "62/six miles",
+            at: null,
+            body: { kind: "checkIn", distanceM: 9656 },
+            source: { kind: "narration", filmS: 62, words: "six miles" },
+          },
+        ]),
+      },
+    },
     { path: `/strip/${ids.test}/track`, fields: { rideId: ids.ride }, file: "file" },
     { path: `/strip/${ids.test}/logger`, fields: { rideId: ids.ride, logger: "box" }, file: "file" },
     {

@@ -94,7 +94,8 @@ export function itemText(item: Item, value: Item["value"] = item.value): string 
   const hedge = side === "below" ? "under " : side === "above" ? "over " : approx ? "≈ " : "";
   const name = NAMES[kind];
   const before = /^(level|wind|average|top|rider|bike|tyres|pack|claimed|price|charging)$/.test(name);
-  const words = [before ? name : "", `${hedge}${figure}`, isTime ? "" : (unit ?? ""), before ? "" : name];
+  const degrees = kind === "temperature" && unit === null ? "degrees" : (unit ?? "");
+  const words = [before ? name : "", `${hedge}${figure}`, isTime ? "" : degrees, before ? "" : name];
   return `${words.filter(Boolean).join(" ")}${of && OF[of] ? `, ${OF[of]}` : ""}`;
 }
 

@@ -95,18 +95,22 @@ interface MomentProps {
 /** What belongs together, with one press to accept all of it. */
 export function MomentCard({ moment, place, review, levels }: MomentProps) {
   const element = useRef<HTMLLIElement>(null);
+  const wasHere = useRef(place === 0);
   const isHere = review.moment === place;
   const indices = moment.items.map(({ index }) => index);
   const open = indices.filter((index) => !review.decisions.has(index));
   const taken = indices.filter((index) => review.decisions.get(index)?.kept).length;
   useEffect(() => {
-    if (isHere) element.current?.scrollIntoView({ block: "nearest" });
+    // The first one is here from the start: nothing moves before a key does.
+    if (isHere && !wasHere.current) element.current?.scrollIntoView({ block: "nearest" });
+    wasHere.current = isHere;
   }, [isHere]);
   return (
     <li
       ref={element}
+      id={`moment-${place}`}
       aria-current={isHere ? "step" : undefined}
-      className={`border-b border-rule p-3 ${isHere ? "border-l-4 border-l-spruce" : ""}`}
+      className={`scroll-mt-32 border-b border-rule p-3 ${isHere ? "border-l-4 border-l-spruce" : ""}`}
     >
       <div className="flex items-baseline justify-between gap-3">
         <b>

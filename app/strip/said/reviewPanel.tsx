@@ -131,7 +131,7 @@ export function ReviewPanel(props: PanelProps) {
   };
   return (
     <div className="grid gap-4 p-4 md:p-6">
-      <div className="flex flex-wrap items-center justify-between gap-3">
+      <div className="sticky top-0 z-10 -mt-4 flex flex-wrap items-center justify-between gap-3 bg-bone py-3">
         <p>
           <b>{name}</b>: {moments.length} moments, {narration.items.length} readings,{" "}
           {narration.questions.length} {narration.questions.length === 1 ? "question" : "questions"},{" "}
@@ -169,7 +169,7 @@ export function ReviewPanel(props: PanelProps) {
           ))}
           <fieldset className="sheet flex flex-wrap gap-3 p-3">
             <legend className="sr-only">The film's clock</legend>
-            <label className="text-sm">
+            <label className="grid text-sm">
               The clock said
               <input
                 className="input mt-1 max-w-28"
@@ -178,7 +178,7 @@ export function ReviewPanel(props: PanelProps) {
                 onChange={({ target }) => setTie({ ...tie, clock: target.value })}
               />
             </label>
-            <label className="text-sm">
+            <label className="grid text-sm">
               when the film was at
               <input
                 className="input mt-1 max-w-28"

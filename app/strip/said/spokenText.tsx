@@ -71,15 +71,15 @@ export function SpokenText({
                       {words}
                     </span>
                   ) : (
-                    <button
+                    <a
                       key={i}
-                      type="button"
+                      href={`#moment-${momentOf(index)}`}
                       title={mark.because}
-                      className={`cursor-pointer border-b-2 border-spruce text-left ${review.moment === momentOf(index) ? "bg-press" : "bg-hover"} ${review.decisions.get(index)?.kept === false ? "line-through" : ""}`}
+                      className={`border-b-2 border-spruce text-ink no-underline ${review.moment === momentOf(index) ? "bg-press" : "bg-hover"} ${review.decisions.get(index)?.kept === false ? "line-through" : ""}`}
                       onClick={() => review.setMoment(momentOf(index))}
                     >
                       {words}
-                    </button>
+                    </a>
                   ),
                 ];
               })}

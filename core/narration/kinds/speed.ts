@@ -17,7 +17,6 @@ const DIFFERENCE_AFTER =
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
 const AVERAGE = /\b(average|averages|averaged|averaging|avg|mean|moving average)\b/;
-const TOP = /\b(top(ped)?|max|maximum|highest|fastest|peak(ed)?|peak speed|hit)\b/;
 
 /** Whether the last measure that was named is the heart's. */
 const isHearts = ({ around, ride, quantity }: Asked) =>
@@ -95,4 +94,3 @@ export function bareSpeed(asked: Asked): Verdict | null {
 }
 
 export const SPEED: Rules = { mph: speed("mph"), "km/h": speed("km/h") };
-export { AVERAGE, TOP };

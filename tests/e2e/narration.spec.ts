@@ -1,0 +1,55 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { expect } from "@playwright/test";
+import { expectAccessible } from "./accessible";
+import { ready, test } from "./watched";
+
+const NARRATION = readFileSync(join(import.meta.dirname, "..", "narrations", "part-charge-raw.txt"), "utf8")
+  .split("\n")
+  .filter((line) => !/^[=+] /.test(line))
+  .join("\n");
+
+test("what was said is gone through with keys, kept with its place in the film, and never doubled", async ({
+  page,
+}) => {
+  await page.goto("/strip/new");
+  await page.getByRole("link", { name: "Brindlow 3" }).click();
+  await page.getByLabel("Title").fill("Said over the towpath");
+  await page.getByLabel("Day").fill("2026-10-20");
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: /Said over the towpath/ })).toBeVisible();
+  await page.getByRole("link", { name: "Import what was said" }).click();
+  await ready(page);
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await expect(page.getByText("There is no speech in it")).toBeVisible();
+  await page.getByLabel("Or paste what was said").fill(NARRATION);
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  const moments = page.getByRole("list", { name: "Moments" });
+  await expect(moments.getByRole("listitem").first()).toContainText("full");
+  await expect(page.getByRole("region", { name: "Set-up, in pencil" })).toContainText("36 V");
+  await expectAccessible(page);
+  await expect(page.getByRole("region", { name: "Left out" })).toContainText("still to go");
+  await expect(page.getByRole("button", { name: /^Save 0 lines/ })).toBeDisabled();
+  await page.keyboard.press("a");
+  await page.keyboard.press("x");
+  await expect(moments.getByText("dropped")).toBeVisible();
+  await moments.getByRole("button", { name: "Change 5 mi", exact: true }).click();
+  await page.getByLabel("Instead of 5 mi").fill("5.2");
+  await page.keyboard.press("Enter");
+  await expect(moments.getByRole("button", { name: "Change 5.2 mi" })).toBeVisible();
+  await moments
+    .getByRole("listitem")
+    .filter({ hasText: "5.2 mi" })
+    .getByRole("button", { name: /^Accept the moment/ })
+    .click();
+  await page.getByLabel("The clock said").fill("10:20");
+  await page.getByLabel("when the film was at").fill("0:00");
+  await page.getByRole("button", { name: /^Save \d+ lines/ }).click();
+  await expect(page.getByText(/lines are in the log\./)).toBeVisible();
+  await page.getByRole("button", { name: /^Save \d+ lines/ }).click();
+  await expect(page.getByText(/0 lines are in the log; \d+ were there already/)).toBeVisible();
+  await page.getByRole("link", { name: "To the strip" }).click();
+  const readings = page.getByRole("region", { name: /^Readings/ });
+  await expect(readings).toContainText("5.2");
+  await expect(readings).toContainText("in the film");
+});
