@@ -21,7 +21,7 @@ const GONE = "There is no such test.";
 const LIMIT_BYTES = 2 * 1024 * 1024;
 const MOST_BYTES = 30 * 1024 * 1024;
 const UNKNOWN =
-  "Nothing here reads such a file. Import a GPX track, a CSV of time, volts and amps, or a CSV of check-ins.";
+  "Nothing here reads such a file. Import a recording as GPX, TCX or FIT, a CSV of time, volts and amps, or a CSV of check-ins.";
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
@@ -103,8 +103,8 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
           <input type="hidden" name="rideId" value={ride.id} />
           <FileField
             name="file"
-            label="CSV of check-ins, GPX track, or a logger's CSV"
-            accept=".csv,.tsv,.txt,text/csv,.gpx,application/gpx+xml"
+            label="CSV of check-ins, a recording as GPX, TCX or FIT, or a logger's CSV"
+            accept=".csv,.tsv,.txt,text/csv,.gpx,application/gpx+xml,.tcx,.fit"
             limitBytes={MOST_BYTES}
             hint="What it is is seen from how it begins. Of check-ins the first line names the columns, such as: miles, battery %, volts, level, note; units may stand in the names or in the cells."
             problem={actionData?.problem ?? null}

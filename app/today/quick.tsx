@@ -109,12 +109,13 @@ export function QuickBox({ day, refused }: { readonly day: string; readonly refu
           className="input py-2 text-lg"
           placeholder={EXAMPLES[0]}
           aria-describedby="quick-hint"
-          maxLength={4000}
+          maxLength={60_000}
           required
         />
         <p id="quick-hint" className="text-sm text-quiet">
           The pack by volts and amp-hours or by Wh; how far; the charge left in percent, bars or volts, or
           that it died. More if you know it: weights, level or throttle, ground, climb, the air, the claim.
+          What you said to your camera may be pasted as well.
         </p>
         {text === "" ? (
           <ul className="grid justify-items-start gap-1 text-sm">

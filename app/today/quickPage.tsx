@@ -4,6 +4,7 @@ import { dbContext } from "#app/context";
 import { deskDay, deskZone } from "#app/ui/clock.server";
 import { madeId } from "#app/ui/network/once.server";
 import { readQuick, type QuickTest } from "#core/analysis/quick";
+import { quickNotes } from "#core/narration";
 import { saveBike, savePack, saveRider } from "#db/bikes";
 import type { Database } from "#db/client";
 import { appendEntries } from "#db/log";
@@ -11,6 +12,9 @@ import { findTest, saveTest } from "#db/tests";
 import { Page } from "#ui/page";
 import { QuickBox } from "./quick";
 import type { Route } from "./+types/quickPage";
+
+/** Longest speech that is read here, characters: about an hour; a longer one is imported on a strip. */
+const MOST_SAID = 60_000;
 
 export function loader() {
   return { day: deskDay() };
@@ -37,8 +41,8 @@ async function makeTest(db: Database, testId: string, { record }: QuickTest, not
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const notes = String((await request.formData()).get("notes") ?? "").slice(0, 4000);
-  const quick = readQuick(notes, deskDay(), () => uuidv7());
+  const notes = String((await request.formData()).get("notes") ?? "").slice(0, MOST_SAID);
+  const quick = readQuick(quickNotes(notes), deskDay(), () => uuidv7());
   if (!quick.ok) return data({ refused: quick.problems[0]?.sentence ?? null }, { status: 400 });
   const db = context.get(dbContext);
   const testId = madeId(request);

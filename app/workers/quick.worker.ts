@@ -1,5 +1,6 @@
 import { v7 as uuidv7 } from "uuid";
 import { quickFigure } from "#core/analysis/quick";
+import { quickNotes } from "#core/narration";
 import type { Estimate, Problem } from "#core/base";
 
 /** Reckons a few words into a figure as they are typed. */
@@ -30,7 +31,7 @@ export interface QuickTold {
 const MOST_SURER = 3;
 
 self.onmessage = ({ data: { id, notes, day } }: MessageEvent<QuickAsk>) => {
-  const found = quickFigure(notes, day, () => uuidv7());
+  const found = quickFigure(quickNotes(notes), day, () => uuidv7());
   if (!found.ok) {
     self.postMessage({ id, figure: null, problems: found.problems } satisfies QuickTold);
     return;

@@ -1,13 +1,18 @@
 import { ok, type Result } from "#core/base";
 import type { TelemetryRecord, TrackRecord } from "#core/records";
-import { readGpx } from "./gpx.ts";
+import { readFit } from "./fit.ts";
+import { scanGpx } from "./gpx.ts";
 import { columnsOfLogger, readLogger } from "./logger.ts";
 import { guessColumns, readTable, type Table } from "./table.ts";
+import { recordedOf, type Recorded } from "./recorded.ts";
+import { readTcx } from "./tcx.ts";
 import { decodeText } from "./text.ts";
 
 /** What a file held; of several kinds where one file has them. */
 export interface FileContents {
   readonly track?: TrackRecord;
+  /** Mean heart rate while moving, beats a minute. */
+  readonly meanBpm?: number;
   readonly telemetry?: TelemetryRecord;
   /** Notes, whose columns a person looks over before they are kept. */
   readonly table?: Table;
@@ -49,6 +54,15 @@ const as = <Key extends keyof FileContents>(
   read: Result<NonNullable<FileContents[Key]>>,
 ): Result<FileContents> => (read.ok ? ok({ [key]: read.value }) : read);
 
+/** A recording under the file's name, where it has none of its own. */
+const asRecording = (read: Result<Recorded>, { name }: FileAbout): Result<FileContents> =>
+  read.ok
+    ? ok({
+        track: { ...read.value.track, name: read.value.track.name || name },
+        ...(read.value.meanBpm !== null && { meanBpm: read.value.meanBpm }),
+      })
+    : read;
+
 /** How much of a file is looked at: bytes, and rows of a table. */
 const HEAD_BYTES = 64 * 1024;
 const HEAD_ROWS = 50;
@@ -75,10 +89,22 @@ export const FILE_FORMATS = [
     id: "track",
     name: "a GPX track",
     sniff: (head) => /<gpx[\s>]/i.test(head),
-    read: fromText((text, { name }) => {
-      const track = readGpx(text);
-      return as("track", track.ok ? ok({ ...track.value, name: track.value.name || name }) : track);
+    read: fromText((text, about) => {
+      const file = scanGpx(text, "file");
+      return file.ok ? asRecording(recordedOf(file.value.points, file.value.trackName, "file"), about) : file;
     }),
+  },
+  {
+    id: "tcx",
+    name: "a TCX activity",
+    sniff: (head) => /<(\w+:)?TrainingCenterDatabase[\s>]/.test(head),
+    read: fromText((text, about) => asRecording(readTcx(text), about)),
+  },
+  {
+    id: "fit",
+    name: "a FIT activity",
+    sniff: (head) => /^[\s\S]{4,12}\.FIT/.test(head.slice(0, 16)),
+    read: (bytes, about) => asRecording(readFit(bytes), about),
   },
   {
     id: "logger",

@@ -3,12 +3,14 @@ import { there, nth, lastOf, isInReach, NO_SUCH_YEAR, err, ok, type Result } fro
 import { haversine } from "#core/ride/distance";
 import { MOST_POINTS, type TrackRecord } from "#core/records";
 
-/** A point as the file has it. */
-interface Point {
+/** A point as a recorder's file has it. */
+export interface Point {
   lat?: string | undefined;
   lon?: string | undefined;
   ele?: string;
   time?: string;
+  /** Beats a minute. */
+  bpm?: string;
 }
 
 /** An element of the course extension: its name without prefix, and its attributes. */
@@ -64,6 +66,8 @@ function collector() {
       if (point && parent === "trkpt") {
         if (tag === "ele") point.ele = text.trim();
         if (tag === "time") point.time = text.trim();
+      } else if (point && tag === "hr") {
+        point.bpm = text.trim();
       } else if (tag === "trkpt" && point) {
         points.push(point);
         point = null;
@@ -137,7 +141,11 @@ export function readGpx(text: string, path = "file"): Result<TrackRecord> {
  *
  * @param planned a planned way will do: when no point has a time, times are made up at an even speed
  */
-export function trackOf({ points, trackName }: GpxFile, path: string, planned = false): Result<TrackRecord> {
+export function trackOf(
+  { points, trackName }: Pick<GpxFile, "points" | "trackName">,
+  path: string,
+  planned = false,
+): Result<TrackRecord> {
   if (points.length < FEWEST)
     return err(
       "no-track",

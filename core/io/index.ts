@@ -6,6 +6,8 @@ export { COLUMN_FIELDS, columnOf, COLUMNS, readHeading, type ColumnField } from 
 export { guessColumns, readTable, type ColumnChoice, type Table } from "./table.ts";
 export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } from "./checkIns.ts";
 export { readGpx } from "./gpx.ts";
+export { readFit } from "./fit.ts";
+export { readTcx } from "./tcx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
 export { readLogger } from "./logger.ts";
 export {

@@ -2,3 +2,4 @@ export { readNarration, type Item, type LeftOut, type Narration, type Place } fr
 export type { ReadingKind, SetUpKind } from "./found.ts";
 export type { Question } from "./questions.ts";
 export { levelOn, saidEntries, type RiddenBike, type SaidEntry } from "./entries.ts";
+export { quickNotes } from "./quickNotes.ts";

@@ -5,23 +5,45 @@ const LONGEST_S = 40;
 const LONGEST_WORDS = 60;
 /** Kinds that a moment has once. */
 const SINGLE = /^(distance|percent_left|bars_left|elapsed_time|cut_off)$/;
+/** What is said before its place, a few words earlier: "it cut out, at 41.3 miles". */
+const EVENT = /^(cut_off|battery_blinking|low_power|bar_lost)$/;
+const JUST_BEFORE_WORDS = 10;
 
 type Placed = Omit<Item, "moment"> & { readonly at: number };
 
-/** Gathers what belongs together: a place opens a moment, and the charge may come before it. */
+/** How many of the last items belong to a place that is said now. */
+function comingWith(items: readonly Placed[], at: number): number {
+  let count = 0;
+  for (const item of [...items].reverse()) {
+    if (!EVENT.test(item.kind) || at - item.at > JUST_BEFORE_WORDS) break;
+    count += 1;
+  }
+  return count;
+}
+
+/** Gathers what belongs together: a place opens a moment, and what is said just before it comes with it. */
 export function momentsOf(items: readonly Placed[]): readonly Item[] {
-  let [moment, opened, openedS, kinds] = [0, 0, null as number | null, new Map<string, unknown>()];
-  return items.map(({ at, ...item }) => {
-    const first = kinds.size === 0 && moment === 0;
-    const late =
-      openedS !== null && item.atS !== null ? item.atS - openedS > LONGEST_S : at - opened > LONGEST_WORDS;
-    const twice = SINGLE.test(item.kind) && kinds.has(item.kind);
-    if (!first && (late || twice || (item.atS !== null && openedS !== null && item.atS < openedS))) {
-      moment += 1;
-      kinds = new Map();
+  const moments: Placed[][] = [];
+  for (const item of items) {
+    const last = moments.at(-1);
+    const first = last?.[0];
+    if (!last || !first) {
+      moments.push([item]);
+      continue;
     }
-    if (kinds.size === 0) [opened, openedS] = [at, item.atS];
-    kinds.set(item.kind, item.value);
-    return { ...item, moment };
-  });
+    const late =
+      first.atS !== null && item.atS !== null
+        ? item.atS - first.atS > LONGEST_S || item.atS < first.atS
+        : item.at - first.at > LONGEST_WORDS;
+    const twice = SINGLE.test(item.kind) && last.some(({ kind }) => kind === item.kind);
+    if (!late && !twice) {
+      last.push(item);
+      continue;
+    }
+    const coming = item.kind === "distance" ? comingWith(last, item.at) : 0;
+    // A moment is never emptied: then it was this one's all along.
+    if (coming === last.length) last.push(item);
+    else moments.push([...last.splice(last.length - coming, coming), item]);
+  }
+  return moments.flatMap((each, moment) => each.map(({ at: _, ...item }) => ({ ...item, moment })));
 }

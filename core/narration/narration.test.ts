@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { spokenFormatOf } from "#core/io";
 import { outOfOrder } from "./order.ts";
-import { readNarration, type Item } from "./index.ts";
+import { quickNotes, readNarration, type Item } from "./index.ts";
 
 const read = (text: string, unit?: "mi" | "km") => {
   const found = readNarration(text, { format: "plain", ...(unit && { unit }) });
@@ -154,6 +154,22 @@ describe("order", () => {
       kind: "two instruments",
       answers: ["recorder, 15.1 mi", "display, 15.9 mi"],
     });
+  });
+});
+
+describe("a quick figure", () => {
+  test("takes speech as it takes notes", () => {
+    const speech =
+      "so this is the 52 volt 17 amp hour pack and i weigh 175 pounds and it's fully charged this morning " +
+      "okay we're off and that's 8 miles and it's at 80 percent battery so then on along the levee with nothing to say " +
+      "and now we are at 27 miles and 31 percent left and that's where i stop for today thank you very much for watching";
+    expect(quickNotes(speech)).toBe("52 V 17 Ah; 175 lb rider; full; 8 mi 80 %; 27 mi 31 %");
+    const cut = `[0:10] It's a 48 volt 14 amp hour pack, fully charged.\n[5:00] 20 miles and 22 percent.\n[5:20] It cut out right here, at 24.1 miles.`;
+    expect(quickNotes(cut)).toBe("48 V 14 Ah; full; 20 mi 22 %; died at 24.1 mi");
+  });
+  test("leaves notes as they are", () => {
+    const notes = "52 V 17 Ah, full, 27 mi, 31 % left, throttle, 175 lb rider";
+    expect(quickNotes(notes)).toBe(notes);
   });
 });
 

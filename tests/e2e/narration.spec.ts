@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible } from "./accessible";
 import { ready, test } from "./watched";
 
@@ -9,15 +9,40 @@ const NARRATION = readFileSync(join(import.meta.dirname, "..", "narrations", "pa
   .filter((line) => !/^[=+] /.test(line))
   .join("\n");
 
+async function newTest(page: Page, title: string): Promise<void> {
+  await page.goto("/strip/new");
+  await page.getByRole("link", { name: "Brindlow 3" }).click();
+  await page.getByLabel("Title").fill(title);
+  await page.getByLabel("Day").fill("2026-10-20");
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
+}
+
+test("a FIT recording is known by how it begins, and gives its way and its heart", async ({ page }) => {
+  await newTest(page, "Recorded on the levee");
+  await page.getByRole("link", { name: "Import a file" }).click();
+  await page.getByLabel(/^CSV of check-ins/).setInputFiles("examples/levee-and-harbour.fit");
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await expect(page.getByText("levee-and-harbour.fit: a FIT activity, kept beside")).toBeVisible();
+  await page.getByRole("link", { name: "To the strip" }).click();
+  await expect(page.getByText("Track: levee-and-harbour.fit")).toBeVisible();
+  await expect(page.getByText(/Heart rate of levee-and-harbour/).first()).toBeVisible();
+});
+
+test("the quick figure's box takes what was said", async ({ page }) => {
+  await page.goto("/quick");
+  await ready(page);
+  await page
+    .getByRole("textbox", { name: /^A pack and a ride/ })
+    .fill(readFileSync("examples/hauler-run-down.txt", "utf8"));
+  await expect(page.getByText(/Wh\/mi/).first()).toBeVisible();
+  await expect(page.getByText("181 lb")).toBeVisible();
+});
+
 test("what was said is gone through with keys, kept with its place in the film, and never doubled", async ({
   page,
 }) => {
-  await page.goto("/strip/new");
-  await page.getByRole("link", { name: "Brindlow 3" }).click();
-  await page.getByLabel("Title").fill("Said over the towpath");
-  await page.getByLabel("Day").fill("2026-10-20");
-  await page.getByRole("button", { name: "Save and add check-ins" }).click();
-  await expect(page.getByRole("heading", { level: 1, name: /Said over the towpath/ })).toBeVisible();
+  await newTest(page, "Said over the towpath");
   await page.getByRole("link", { name: "Import what was said" }).click();
   await ready(page);
   await page.getByRole("button", { name: "Read it and show me" }).click();

@@ -20,7 +20,7 @@ const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully ch
 
 /** At rest, or under load. */
 const stateOf = ({ around }: Asked): Pick<Found, "of"> => {
-  const clause = `${around.clause}| ${around.after.slice(0, 40)}`;
+  const clause = `${around.clause}| ${around.parted ? "" : around.after.slice(0, 40)}`;
   if (
     /\b(rest|resting|standing|stand|stood|sits|sitting|still|let go|stopped|parked|unplugged|recovers?|comes? back|back (up )?to|overnight)\b/.test(
       clause,
