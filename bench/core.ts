@@ -1,6 +1,8 @@
 import { spawnSync } from "node:child_process";
 import { ledgerInputSchema, solveLedger } from "#core/estimation";
 import { analyseTest } from "#core/analysis";
+import { readNarration } from "#core/narration";
+import { narrations, spokenOf } from "./narrations.ts";
 import { longLedger, longRide, SMALL_LEDGER } from "./inputs.ts";
 import { median } from "./measure.ts";
 import type { Report } from "./report.ts";
@@ -13,6 +15,8 @@ export async function benchCore(report: Report, root: string): Promise<readonly 
     const input = ledgerInputSchema.parse(longLedger(marks, metered));
     return median(9, () => solveLedger(input));
   };
+  // The twelve invented narrations are half an hour of speech, by their words.
+  const hour = spokenOf(narrations()).repeat(2);
   const hand = await solve(300, false);
   const long = await solve(1200, false);
   return [
@@ -23,6 +27,7 @@ export async function benchCore(report: Report, root: string): Promise<readonly 
     report("core: ride of 20 marks", await median(9, () => analyseTest(longRide(20)))),
     report("core: ride of 60 marks", await median(5, () => analyseTest(longRide(60))), 100),
     report("core: ride of 300 marks", await median(5, () => analyseTest(longRide(300))), 300),
+    report("narration: an hour of speech", await median(9, () => readNarration(hour)), 200),
     report("calc: 400 small ledgers in one call", await median(3, calc), 20_000),
   ];
 }

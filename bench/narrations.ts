@@ -40,7 +40,7 @@ function valueOf(kind: string, words: readonly string[]): Gold["value"] {
 }
 
 /** A narration of a file, with what is to be found in it. */
-export function goldOf(source: string): { readonly text: string; readonly gold: readonly Gold[] } {
+function goldOf(source: string): { readonly text: string; readonly gold: readonly Gold[] } {
   const gold: Gold[] = [];
   const spoken: string[] = [];
   let atS = 0;
@@ -99,6 +99,10 @@ export function scoreText({ byKind, all }: ReturnType<typeof score>): readonly s
     line("all", all),
   ];
 }
+
+/** What is said in some narrations, one after the other. */
+export const spokenOf = (names: readonly string[]): string =>
+  names.map((name) => goldOf(readFileSync(join(FOLDER, name), "utf8")).text).join("\n");
 
 export function score(names: readonly string[]) {
   const byKind = new Map<string, Tally>();

@@ -1,5 +1,7 @@
+import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
+import { ROOT } from "./paths.ts";
 
 export const DESK = { width: 1280, height: 800 };
 export const PHONE = { width: 390, height: 844 };
@@ -66,33 +68,27 @@ async function desk(page: Page, address: string, folder: string): Promise<void> 
   await page.screenshot({ path: join(folder, "ride-desk.png") });
 }
 
-/** A rehearsal that has been run to its end, its truth told. */
-async function rehearsal(page: Page, address: string, folder: string): Promise<void> {
-  await open(page, `${address}/ride`);
-  await page.getByRole("button", { name: "Rehearse How far with the child on" }).click();
-  await page.getByRole("heading", { name: /^Rehearsal/ }).waitFor();
-  await alive(page);
-  await keep(page, "full 0mi 100%");
-  await page.getByLabel("Clock").selectOption("600");
-  await page.getByLabel("The display logs by itself").check();
-  await page.getByRole("button", { name: "Ride off" }).click();
-  const recorder = page.locator("dt", { hasText: "recorder" }).locator("xpath=following-sibling::dd");
-  await recorder.filter({ hasText: /^2[56]\./ }).waitFor();
-  await page.waitForTimeout(2500);
-  await page.getByRole("button", { name: "End the test" }).click();
-  await page.getByRole("button", { name: "Take from the display" }).click();
-  await page.getByRole("button", { name: "stopped by choice" }).click();
-  await page.getByRole("region", { name: "The truth" }).waitFor();
+/** What was said over a ride, half gone through. */
+async function narration(page: Page, address: string, folder: string): Promise<void> {
+  await open(page, `${address}/strip`);
+  await page.getByRole("link", { name: "run-down on two levels", exact: true }).first().click();
+  await page.getByRole("link", { name: "Import what was said" }).click();
+  await page
+    .getByLabel("Or paste what was said")
+    .fill(readFileSync(join(ROOT, "examples", "hauler-run-down.txt"), "utf8"));
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await page.getByRole("list", { name: "Moments" }).waitFor();
+  for (const key of ["a", "a", "x"]) await page.keyboard.press(key);
   await page.evaluate(() => window.scrollTo(0, 0));
-  await page.waitForTimeout(800);
-  await page.screenshot({ path: join(folder, "rehearsal.png") });
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(folder, "narration.png") });
 }
 
-/** Pictures of Ride: how many were taken. */
+/** Pictures of Ride, and of what was said over one: how many were taken. */
 export async function rideShots(browser: Browser, address: string, folder: string): Promise<number> {
   const takes = [
     [phone, PHONE],
-    [rehearsal, DESK],
+    [narration, DESK],
     [desk, DESK],
   ] as const;
   for (const [take, viewport] of takes) {

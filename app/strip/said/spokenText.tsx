@@ -75,7 +75,7 @@ export function SpokenText({
                       key={i}
                       href={`#moment-${momentOf(index)}`}
                       title={mark.because}
-                      className={`border-b-2 border-spruce text-ink no-underline ${review.moment === momentOf(index) ? "bg-press" : "bg-hover"} ${review.decisions.get(index)?.kept === false ? "line-through" : ""}`}
+                      className={`border-b-2 border-spruce text-ink ${review.moment === momentOf(index) ? "bg-press" : "bg-hover"} ${review.decisions.get(index)?.kept === false ? "line-through" : "no-underline"}`}
                       onClick={() => review.setMoment(momentOf(index))}
                     >
                       {words}
