@@ -78,16 +78,29 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const log = await listEntries(db, ride.id);
   const setting = recordSetting(record);
+  const known = new Set(log.map(({ id }) => id));
   const good: Entry[] = [];
   const refused: SaidAnswer["refused"][number][] = [];
+  let live = foldLog(log);
   lines.data.forEach(({ key, at, body, source }, seq) => {
+    const entry: Entry = {
+      id: uuidv5(`${ride.id}/${key}`, NAMESPACE),
+      seq,
+      at,
+      body,
+      source,
+      supersedes: null,
+    };
     const timeS = at === null ? null : Date.parse(at) / 1000;
-    const others = foldLog([...log, ...good]);
-    const [problem] = log.some(({ id }) => id === uuidv5(`${ride.id}/${key}`, NAMESPACE))
+    const [problem] = known.has(entry.id)
       ? []
-      : checkEntry(body, timeS, others, setting, Date.now() / 1000, systemOf(request));
-    if (problem) refused.push({ words: source.words, sentence: problem.sentence });
-    else good.push({ id: uuidv5(`${ride.id}/${key}`, NAMESPACE), seq, at, body, source, supersedes: null });
+      : checkEntry(body, timeS, live, setting, Date.now() / 1000, systemOf(request));
+    if (problem) {
+      refused.push({ words: source.words, sentence: problem.sentence });
+      return;
+    }
+    good.push(entry);
+    if (!known.has(entry.id)) live = [...live, ...foldLog([entry])];
   });
   const verdicts = await appendEntries(db, ride.id, good);
   const kept = verdicts.filter(({ told }) => told === "kept").length;

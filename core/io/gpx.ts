@@ -1,7 +1,8 @@
-import { SaxesParser, type SaxesTagPlain } from "saxes";
+import type { SaxesTagPlain } from "saxes";
 import { there, nth, lastOf, isInReach, NO_SUCH_YEAR, err, ok, type Result } from "#core/base";
 import { haversine } from "#core/ride/distance";
 import { MOST_POINTS, type TrackRecord } from "#core/records";
+import { localName, passThrough } from "./xml.ts";
 
 /** A point as a recorder's file has it. */
 export interface Point {
@@ -32,11 +33,6 @@ export interface GpxFile {
 const FEWEST = 2;
 /** Heights of the earth's roads, with room for a bad barometer, m. */
 const [LOWEST_M, HIGHEST_M] = [-500, 9000];
-/** How much of the text is read between two words on the progress, characters. */
-const CHUNK = 200_000;
-
-const local = (name: string) => name.slice(name.indexOf(":") + 1);
-
 /** Gathers what the parser passes by. */
 function collector() {
   const points: Point[] = [];
@@ -49,7 +45,7 @@ function collector() {
   let text = "";
   return {
     open({ name, attributes }: SaxesTagPlain) {
-      const tag = local(name);
+      const tag = localName(name);
       if (path.length === 0) isGpx = tag === "gpx";
       path.push(tag);
       text = "";
@@ -82,39 +78,14 @@ function collector() {
 }
 
 /**
- * Reads through a GPX file once. A document type or entity declaration is refused unread, since no recorder writes one.
+ * Reads through a GPX file once.
  *
  * @param step is told the share that has been read
  */
-export function scanGpx(
-  text: string,
-  path: string,
-  step: (share: number) => void = () => undefined,
-): Result<GpxFile> {
-  if (/<!(DOCTYPE|ENTITY)/i.test(text))
-    return err(
-      "xml-entities",
-      path,
-      "This file declares XML entities, which no recorder does: it was not read. Export the track again as GPX 1.1.",
-    );
-  const parser = new SaxesParser();
+export function scanGpx(text: string, path: string, step?: (share: number) => void): Result<GpxFile> {
   const found = collector();
-  parser.on("opentag", found.open);
-  parser.on("text", found.text);
-  parser.on("closetag", found.close);
-  try {
-    for (let at = 0; at < text.length; at += CHUNK) {
-      parser.write(text.slice(at, at + CHUNK));
-      step(Math.min(1, (at + CHUNK) / text.length));
-    }
-    parser.close();
-  } catch {
-    return err(
-      "broken-xml",
-      path,
-      `The file breaks off or is not XML (line ${parser.line}): export the track again as GPX 1.1.`,
-    );
-  }
+  const passed = passThrough(text, found, { path, again: "the track again as GPX 1.1" }, step);
+  if (!passed.ok) return passed;
   const { isGpx, ...file } = found.file();
   return isGpx ? ok(file) : err("not-gpx", path, "This is XML but not GPX: export the track as GPX 1.1.");
 }

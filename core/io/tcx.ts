@@ -1,9 +1,7 @@
-import { SaxesParser } from "saxes";
 import { err, type Result } from "#core/base";
 import type { Point } from "./gpx.ts";
 import { recordedOf, type Recorded } from "./recorded.ts";
-
-const local = (name: string) => name.slice(name.indexOf(":") + 1);
+import { localName, passThrough } from "./xml.ts";
 
 /** Gathers the points of all laps, in order. */
 function collector() {
@@ -14,7 +12,7 @@ function collector() {
   let point: Point = {};
   return {
     open({ name }: { readonly name: string }) {
-      const tag = local(name);
+      const tag = localName(name);
       if (path.length === 0) isTcx = tag === "TrainingCenterDatabase";
       path.push(tag);
       text = "";
@@ -41,32 +39,14 @@ function collector() {
 }
 
 /**
- * Reads a TCX activity: time, place, height and heart rate of every track point, laps joined in order. A document type or entity
- * declaration is refused unread.
+ * Reads a TCX activity: time, place, height and heart rate of every track point, laps joined in order.
  *
  * @param text the file; @param path where to name it in problems
  */
 export function readTcx(text: string, path = "file"): Result<Recorded> {
-  if (/<!(DOCTYPE|ENTITY)/i.test(text))
-    return err(
-      "xml-entities",
-      path,
-      "This file declares XML entities, which no recorder does: it was not read. Export the activity again as TCX.",
-    );
-  const parser = new SaxesParser();
   const found = collector();
-  parser.on("opentag", found.open);
-  parser.on("text", found.text);
-  parser.on("closetag", found.close);
-  try {
-    parser.write(text).close();
-  } catch {
-    return err(
-      "broken-xml",
-      path,
-      `The file breaks off or is not XML (line ${parser.line}): export the activity again as TCX.`,
-    );
-  }
+  const passed = passThrough(text, found, { path, again: "the activity again as TCX" });
+  if (!passed.ok) return passed;
   const { isTcx, points } = found.file();
   if (!isTcx) return err("not-tcx", path, "This is XML but not TCX: export the activity as TCX.");
   if (points.length === 0)

@@ -41,45 +41,12 @@ export function levelFigure(asked: Asked): Verdict | null {
   return { kind: "level", value, unit: null, because: "the level of assistance" };
 }
 
+/** Names that are words of everyday as well: they stand for a level only where they are said to be one. */
+const EVERYDAY = new Set(
+  "normal high low medium standard power comfort city auto town tour trail sport speed".split(" "),
+);
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
-const NAMES = new Set([
-  "eco",
-  "tour",
-  "trail",
-  "sport",
-  "boost",
-  "turbo",
-  "normal",
-  "high",
-  "low",
-  "medium",
-  "standard",
-  "power",
-  "comfort",
-  "city",
-  "sport+",
-  "emtb",
-  "auto",
-  "town",
-  "speed",
-]);
-/** Names that are words of everyday as well stand for a level only where it is said to be one. */
-const EVERYDAY = new Set([
-  "normal",
-  "high",
-  "low",
-  "medium",
-  "standard",
-  "power",
-  "comfort",
-  "city",
-  "auto",
-  "town",
-  "tour",
-  "trail",
-  "sport",
-  "speed",
-]);
+const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);
 const INTO =
   /\b(in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
 
