@@ -16,7 +16,6 @@ import {
   setUpSchema,
   sweepSchema,
   testSchema,
-  trackSchema,
 } from "#core/records";
 import { sheetOptionsSchema } from "#core/telling";
 import type { Database } from "./client.ts";
@@ -40,6 +39,7 @@ import {
   track,
 } from "./schema.ts";
 import { restamp, restampRide } from "./stamps.ts";
+import { trackOfRow } from "./tracks.ts";
 import { bySchema, readRows, type Unreadable } from "./unreadable.ts";
 
 type Row = Readonly<Record<string, unknown>> & { readonly id: string };
@@ -97,14 +97,7 @@ const CHECKED: ReadonlyMap<string, Checked> = new Map([
     "track",
     {
       table: track as unknown as Kept,
-      read: ({ name, timeS, lat, lon, eleM }) =>
-        trackSchema.parse({
-          name,
-          timeS,
-          lat,
-          lon,
-          eleM: (eleM as number[]).map((height) => (Number.isNaN(height) ? null : height)),
-        }),
+      read: (row) => trackOfRow(row as never),
     },
   ],
 ]);

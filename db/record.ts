@@ -6,37 +6,18 @@ import {
   riderSchema,
   setUpSchema,
   testSchema,
-  trackSchema,
   type TestRecord,
-  type TrackRecord,
 } from "#core/records";
 import type { Database } from "./client.ts";
 import { listInstruments } from "./bikes.ts";
 import { listEntries } from "./log.ts";
-import { bike, pack, rider, setUp, test, track } from "./schema.ts";
+import { bike, pack, rider, setUp, test } from "./schema.ts";
 import { readTelemetry } from "./telemetry.ts";
 import { listRides } from "./tests.ts";
-import { bySchema, readRow, readRows, type Unreadable } from "./unreadable.ts";
+import { readTrack } from "./tracks.ts";
+import { bySchema, readRow, type Unreadable } from "./unreadable.ts";
 
 const secondPack = alias(pack, "second_pack");
-
-async function readTrack(db: Database, id: string, unreadable?: Unreadable[]): Promise<TrackRecord | null> {
-  const rows = await db.select().from(track).where(eq(track.id, id));
-  const [read] = readRows(
-    "track",
-    rows,
-    (row) =>
-      trackSchema.parse({
-        name: row.name,
-        timeS: row.timeS,
-        lat: row.lat,
-        lon: row.lon,
-        eleM: row.eleM.map((height) => (Number.isNaN(height) ? null : height)),
-      }),
-    unreadable,
-  );
-  return read ?? null;
-}
 
 /** Everything the core needs to reckon one test, and what of its log could not be read. */
 export async function loadRecord(

@@ -37,6 +37,7 @@ import {
   type ReferenceRecord,
   type Reported,
   type Sweep,
+  type TrackSums,
 } from "#core/records";
 import type { TestDigest, TestResults } from "#core/analysis";
 import type { Reference } from "#core/bike";
@@ -467,6 +468,17 @@ export const track = pgTable(
     lon: doublePrecision("lon").array().notNull(),
     /** NaN where the recorder gave no height. */
     eleM: doublePrecision("ele_m").array().notNull(),
+    /** What was recorded beside the place, NaN where there was none of it; null for what the recorder does not keep. */
+    bpm: doublePrecision("bpm").array(),
+    riderW: doublePrecision("rider_w").array(),
+    cadence: doublePrecision("cadence").array(),
+    tempC: doublePrecision("temp_c").array(),
+    /** What the recorder says of the whole. */
+    sums: jsonb("sums").$type<TrackSums>(),
+    /** Hash of the file. */
+    sourceHash: text("source_hash"),
+    /** Seconds to add to the file's times. */
+    offsetS: doublePrecision("offset_s").notNull().default(0),
     receivedAt: timestamp("received_at", { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index("track_by_desk").on(table.deskId), index("track_by_ride").on(table.rideId)],
@@ -743,6 +755,33 @@ export const photograph = pgTable(
     index("photograph_by_desk").on(table.deskId),
     index("photograph_by_sheet").on(table.sheetId),
     check("photograph_type", sql`${table.type} in ('image/jpeg', 'image/png')`),
+  ],
+);
+
+/** Photographs of a log's entries, such as of a display: none is ever changed, and one that was taken off stays. */
+export const entryPhotograph = pgTable(
+  "entry_photograph",
+  {
+    id: id(),
+    deskId: deskId(),
+    rideId: uuid("ride_id")
+      .notNull()
+      .references(() => ride.id),
+    /** The first of its corrections; it may come after its photograph. */
+    entryId: uuid("entry_id").notNull(),
+    type: text("type").notNull(),
+    widthPx: integer("width_px").notNull(),
+    heightPx: integer("height_px").notNull(),
+    bytes: bytea("bytes").notNull(),
+    /** By the camera's clock. */
+    takenAt: timestamp("taken_at", { withTimezone: true }),
+    addedAt: timestamp("added_at", { withTimezone: true }).notNull().defaultNow(),
+    archivedAt: archivedAt(),
+  },
+  (table) => [
+    index("entry_photograph_by_desk").on(table.deskId),
+    index("entry_photograph_by_ride").on(table.rideId, table.entryId),
+    check("entry_photograph_type", sql`${table.type} in ('image/jpeg', 'image/png')`),
   ],
 );
 

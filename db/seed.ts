@@ -12,7 +12,8 @@ import { appendEntries } from "./log.ts";
 import { saveCourse, savePlan, tickPlan } from "./plans.ts";
 import { bike, ride } from "./schema.ts";
 import { saveTelemetry } from "./telemetry.ts";
-import { saveTest, saveTrack } from "./tests.ts";
+import { saveTest } from "./tests.ts";
+import { saveTrack } from "./tracks.ts";
 
 type Ids = Map<string, string>;
 

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
-import { testSchema, type Test, type TrackRecord } from "#core/records";
+import { testSchema, type Test } from "#core/records";
 import { rehearsalSchema, type Rehearsal } from "#core/simulator";
 import type { Database } from "./client.ts";
 import { saveEntity } from "./entities.ts";
@@ -244,24 +244,5 @@ export async function addRide(db: Database, id: string, testId: string, name: st
       .values({ id, testId, position, name: name || `Ride ${position + 1}`, zone })
       .onConflictDoNothing();
     await restampRide(tx as unknown as Database, id);
-  });
-}
-
-/** Keeps a track beside a ride; an earlier one stays in the database and no longer counts. */
-export async function saveTrack(db: Database, id: string, rideId: string, value: TrackRecord): Promise<void> {
-  await db.transaction(async (tx) => {
-    await tx
-      .insert(track)
-      .values({
-        id,
-        rideId,
-        name: value.name,
-        timeS: [...value.timeS],
-        lat: [...value.lat],
-        lon: [...value.lon],
-        eleM: value.eleM.map((height) => height ?? NaN),
-      })
-      .onConflictDoNothing();
-    await restampRide(tx as unknown as Database, rideId);
   });
 }

@@ -14,7 +14,7 @@ interface Note {
 
 function reckon(
   notes: readonly Note[],
-  over: { bike?: object; test?: object; telemetry?: object } = {},
+  over: { bike?: object; test?: object; telemetry?: object; track?: object } = {},
 ): TestResults {
   const record: TestRecord = testRecordSchema.parse({
     test: { title: "t", day: "2026-10-18", airTempC: 20, firstLevel: "low", ...over.test },
@@ -29,6 +29,7 @@ function reckon(
           body: body as EntryBody,
         })),
         telemetry: over.telemetry ?? null,
+        track: over.track ?? null,
       },
     ],
   });
@@ -56,6 +57,31 @@ describe("what was noted on the way", () => {
       { distanceM: mi(4), guessM: mi(30) },
       { distanceM: mi(8), guessM: mi(20) },
     ]);
+  });
+  describe("a recorder beside it", () => {
+    const seconds = Array.from({ length: 2400 }, (_, s) => s);
+    // Two minutes at a stand in the middle.
+    const moved = seconds.map((s) => (s < 1200 ? s : Math.max(1200, s - 120)) * 5);
+    const track = {
+      name: "loop",
+      timeS: seconds.map((s) => START_S + s),
+      lat: moved.map((metres) => 0.3 + metres / 111_195),
+      lon: seconds.map(() => 0.3),
+      eleM: seconds.map(() => null),
+      bpm: seconds.map((s) => (s < 1200 || s >= 1320 ? 130 : 85)),
+      riderW: seconds.map((s) => (s < 1200 || s >= 1320 ? 95 : 0)),
+    };
+    const log = [start, look(38, 7, 80)];
+    test("its heart, its watts and its stops are evidence, those in motion alone", () => {
+      const { noted } = reckon(log, { track });
+      expect(noted.bpm).toBeCloseTo(130, 6);
+      expect(noted.riderW).toBeCloseTo(95, 6);
+      expect(noted.stops).toBe(1);
+    });
+    test("what somebody noted goes before it", () => {
+      const { noted } = reckon([...log, { atMin: 39, body: { kind: "totals", avgBpm: 118 } }], { track });
+      expect(noted.bpm).toBe(118);
+    });
   });
   test("what nobody noted is not known", () =>
     expect(reckon([start, look(20, 4, 88)]).noted).toMatchObject({

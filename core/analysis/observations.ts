@@ -1,7 +1,7 @@
 import { nth, lastOf, DEFAULTS } from "#core/base";
-import type { TrackProfile } from "#core/ride/distance";
+import { meanWhileMoving, standsOf, type MovingMean, type TrackProfile } from "#core/ride/distance";
 import { FASTEST_MPS, totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
-import type { TestRecord } from "#core/records";
+import type { TestRecord, TrackChannel } from "#core/records";
 import type { ClimbAlong } from "./quarters.ts";
 import type { NotedOnWay } from "./types.ts";
 
@@ -114,6 +114,26 @@ export function climbNoted({ marks }: Timeline): ClimbAlong | null {
   return { distanceM: all.map(({ distanceM }) => distanceM), climbM: all.map(({ climbM }) => climbM) };
 }
 
+/** What a recorder kept beside the places of all rides, as one mean over the time in motion; null where it kept none. */
+function recordedMean(record: TestRecord, channel: TrackChannel): number | null {
+  const means = record.rides.flatMap(({ track }): readonly MovingMean[] => {
+    const values = track?.[channel];
+    const found = track && values ? meanWhileMoving(track, values) : null;
+    return found ? [found] : [];
+  });
+  const seconds = means.reduce((sum, each) => sum + each.seconds, 0);
+  return seconds > 0 ? means.reduce((sum, each) => sum + each.mean * each.seconds, 0) / seconds : null;
+}
+
+/** Stops that were noted, else those at which the recorders stood; null where neither tells. */
+function stopsOf(logs: readonly (readonly LiveEntry[])[], tracks: readonly (TrackProfile | null)[]) {
+  const noted = logs.flat().filter(({ struck, body }) => !struck && body.kind === "stop").length;
+  if (noted > 0) return noted;
+  const ridden = tracks.flatMap((track) => (track ? [track] : []));
+  if (ridden.length === 0 || ridden.length < tracks.length) return null;
+  return ridden.reduce((sum, track) => sum + standsOf(track).length, 0);
+}
+
 /** What was noted on the way besides the pack: stops, heart rate, wind, and how much of it the motor rested. */
 export function rideObservations(
   record: TestRecord,
@@ -127,22 +147,25 @@ export function rideObservations(
   const airs = bodies.flatMap((body) =>
     "airTempC" in body && body.airTempC !== undefined ? [body.airTempC] : [],
   );
-  const stops = logs.flat().filter(({ struck, body }) => !struck && body.kind === "stop").length;
+  const stops = stopsOf(logs, tracks);
   return {
-    stops: stops > 0 ? stops : null,
+    stops,
     bpm:
       mean(
         logs.flatMap((log) => {
           const bpm = totalOf(log, "avgBpm");
           return bpm === null ? [] : [bpm];
         }),
-      ) ?? mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
+      ) ??
+      recordedMean(record, "bpm") ??
+      mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
+    riderW: recordedMean(record, "riderW"),
     windMps: mean(
       bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
     ),
     airTempC: airs.length ? { from: Math.min(...airs), to: Math.max(...airs) } : null,
     unassistedShare: unassistedShare(record, tracks),
-    ...clockSpeeds(course, record.test.stops ?? stops, logs),
+    ...clockSpeeds(course, record.test.stops ?? stops ?? 0, logs),
     climbM: climbNoted(course)?.climbM.at(-1) ?? null,
     guesses: course.marks.flatMap(({ distanceM, entries }) =>
       entries.flatMap(({ struck, body }) =>

@@ -187,8 +187,10 @@ export interface SteadyUse {
 /** What was noted on the way besides the pack; null where nobody did. */
 export interface NotedOnWay {
   readonly stops: number | null;
-  /** Mean of the heart rates noted. */
+  /** Mean of the heart rates noted, else recorded in motion. */
   readonly bpm: number | null;
+  /** Mean power at the cranks in motion, W; null where nothing measured it. */
+  readonly riderW: number | null;
   readonly windMps: number | null;
   /** Least and most air temperature noted. */
   readonly airTempC: { readonly from: number; readonly to: number } | null;

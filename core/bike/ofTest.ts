@@ -17,6 +17,8 @@ export interface RiddenHow {
   readonly noted: {
     readonly stops: number | null;
     readonly bpm: number | null;
+    /** Measured at the cranks, W. */
+    readonly riderW: number | null;
     readonly windMps: number | null;
     readonly unassistedShare: number | null;
     /** Speed by the check-ins' times less the stops; null without times. */
@@ -105,6 +107,7 @@ export function conditionsOfTest(
           ...test,
           windMps: test.windMps ?? noted.windMps ?? undefined,
           bpm: test.bpm ?? bpm,
+          riderW: test.riderW ?? noted.riderW ?? undefined,
           stopsPerMi:
             stops === null ? undefined : Math.min(MOST_STOPS_PER_MI, (stops * METRES_PER_MILE) / metres),
         },

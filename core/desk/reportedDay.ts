@@ -22,7 +22,7 @@ export function dayOfReported(id: string, bikeId: string, bike: Bike, reported: 
         parts: [{ level, ground: "asphalt", distanceM }],
         ...{ meanSpeedMps: null, climbM: null, slopes: null },
         noted: {
-          ...{ stops: null, bpm: null, windMps: null, unassistedShare: null },
+          ...{ stops: null, bpm: null, riderW: null, windMps: null, unassistedShare: null },
           ...{ clockSpeedMps: null, levelSpeedMps: {}, climbM: null },
         },
       },

@@ -11,8 +11,8 @@ import { decodeText } from "./text.ts";
 /** What a file held; of several kinds where one file has them. */
 export interface FileContents {
   readonly track?: TrackRecord;
-  /** Mean heart rate while moving, beats a minute. */
-  readonly meanBpm?: number;
+  /** What the recorder calls what it recorded. */
+  readonly sport?: string;
   readonly telemetry?: TelemetryRecord;
   /** Notes, whose columns a person looks over before they are kept. */
   readonly table?: Table;
@@ -59,7 +59,7 @@ const asRecording = (read: Result<Recorded>, { name }: FileAbout): Result<FileCo
   read.ok
     ? ok({
         track: { ...read.value.track, name: read.value.track.name || name },
-        ...(read.value.meanBpm !== null && { meanBpm: read.value.meanBpm }),
+        ...(read.value.sport !== "" && { sport: read.value.sport }),
       })
     : read;
 
@@ -91,7 +91,9 @@ export const FILE_FORMATS = [
     sniff: (head) => /<gpx[\s>]/i.test(head),
     read: fromText((text, about) => {
       const file = scanGpx(text, "file");
-      return file.ok ? asRecording(recordedOf(file.value.points, file.value.trackName, "file"), about) : file;
+      if (!file.ok) return file;
+      const { points, trackName: name, sport } = file.value;
+      return asRecording(recordedOf(points, { name, sport }, "file"), about);
     }),
   },
   {

@@ -10,8 +10,11 @@ export interface Point {
   lon?: string | undefined;
   ele?: string;
   time?: string;
-  /** Beats a minute. */
+  /** Beats a minute, W at the cranks, turns a minute, C. */
   bpm?: string;
+  riderW?: string;
+  cadence?: string;
+  tempC?: string;
 }
 
 /** An element of the course extension: its name without prefix, and its attributes. */
@@ -24,11 +27,27 @@ export interface OwnElement {
 export interface GpxFile {
   readonly trackName: string;
   readonly points: readonly Point[];
+  /** What the recorder calls it. */
+  readonly sport: string;
   readonly metaName: string;
   readonly metaDesc: string;
   /** Elements of Barometron's own extension, in order. */
   readonly own: readonly OwnElement[];
 }
+
+/** Names that recorders' extensions give to what stands beside a place. */
+const BESIDE: Readonly<Record<string, "bpm" | "riderW" | "cadence" | "tempC">> = {
+  hr: "bpm",
+  heartrate: "bpm",
+  power: "riderW",
+  powerinwatts: "riderW",
+  watts: "riderW",
+  cad: "cadence",
+  cadence: "cadence",
+  atemp: "tempC",
+  temp: "tempC",
+  temperature: "tempC",
+};
 
 const FEWEST = 2;
 /** Heights of the earth's roads, with room for a bad barometer, m. */
@@ -37,7 +56,7 @@ const [LOWEST_M, HIGHEST_M] = [-500, 9000];
 function collector() {
   const points: Point[] = [];
   const own: OwnElement[] = [];
-  const texts = { trackName: "", metaName: "", metaDesc: "" };
+  const texts = { trackName: "", sport: "", metaName: "", metaDesc: "" };
   const path: string[] = [];
   let isGpx = false;
   let point: Point | null = null;
@@ -62,12 +81,14 @@ function collector() {
       if (point && parent === "trkpt") {
         if (tag === "ele") point.ele = text.trim();
         if (tag === "time") point.time = text.trim();
-      } else if (point && tag === "hr") {
-        point.bpm = text.trim();
+      } else if (point && tag !== "trkpt") {
+        const name = BESIDE[tag?.toLowerCase() ?? ""];
+        if (name) point[name] = text.trim();
       } else if (tag === "trkpt" && point) {
         points.push(point);
         point = null;
       } else if (tag === "name" && parent === "trk") texts.trackName ||= text.trim();
+      else if (tag === "type" && parent === "trk") texts.sport ||= text.trim();
       else if (tag === "name" && parent === "metadata") texts.metaName = text.trim();
       else if (tag === "desc" && parent === "metadata") texts.metaDesc = text.trim();
       if (tag === "course" && parent === "extensions") inside = false;

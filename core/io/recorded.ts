@@ -1,42 +1,58 @@
-import { err, nth, ok, type Result } from "#core/base";
-import { haversine } from "#core/ride/distance";
-import type { TrackRecord } from "#core/records";
+import { err, ok, type Result } from "#core/base";
+import { TRACK_CHANNELS, type TrackChannel, type TrackRecord, type TrackSums } from "#core/records";
 import { trackOf, type Point } from "./gpx.ts";
 
 /** What a recorder kept of a ride. */
 export interface Recorded {
   readonly track: TrackRecord;
-  /** Mean heart rate while moving, beats a minute; null where the heart was not recorded. */
-  readonly meanBpm: number | null;
+  /** What the recorder calls it, in its own word; empty where it does not say. */
+  readonly sport: string;
 }
 
-/** Slower is standing, m/s; a longer gap than this is a break, s. */
-const MOVING_MPS = 0.5;
-const LONGEST_GAP_S = 10;
-/** A strap that slipped: beats outside are none. */
-const [LEAST_BPM, MOST_BPM] = [30, 230];
-
-/**
- * Mean heart rate over the time in motion.
- *
- * @param bpm of each point of the track, NaN where there was none
- */
-export function meanWhileMoving({ timeS, lat, lon }: TrackRecord, bpm: readonly number[]): number | null {
-  let [beats, seconds] = [0, 0];
-  for (let i = 1; i < timeS.length; i += 1) {
-    const lasted = nth(timeS, i) - nth(timeS, i - 1);
-    const rate = bpm[i] ?? NaN;
-    if (lasted <= 0 || lasted > LONGEST_GAP_S || !(rate >= LEAST_BPM && rate <= MOST_BPM)) continue;
-    const way = haversine(nth(lat, i - 1), nth(lon, i - 1), nth(lat, i), nth(lon, i));
-    if (way / lasted < MOVING_MPS) continue;
-    beats += rate * lasted;
-    seconds += lasted;
-  }
-  return seconds > 0 ? beats / seconds : null;
+/** What a file says of the whole, beside its points. */
+export interface Whole {
+  readonly name?: string;
+  readonly sport?: string;
+  readonly sums?: TrackSums;
 }
 
-/** Points that a recorder wrote as a track, and the heart with it. Points without a place, as of a tunnel, are passed over. */
-export function recordedOf(points: readonly Point[], name: string, path: string): Result<Recorded> {
+/** What can be; anything else is a strap that slipped or a field of another sport. */
+const SPANS: Readonly<Record<TrackChannel, readonly [least: number, most: number]>> = {
+  bpm: [25, 240],
+  riderW: [0, 2500],
+  cadence: [0, 254],
+  tempC: [-60, 90],
+};
+const MOST_SUMS: Readonly<Required<TrackSums>> = {
+  distanceM: 2_000_000,
+  movingS: 4 * 86_400,
+  elapsedS: 30 * 86_400,
+  gainM: 60_000,
+  meanBpm: 240,
+  meanRiderW: 2500,
+};
+
+/** One channel of a recording; null where it was never there. */
+function channelOf(points: readonly Point[], channel: TrackChannel): (number | null)[] | null {
+  const [least, most] = SPANS[channel];
+  const values = points.map((point) => {
+    const said = point[channel];
+    const value = said === undefined || said === "" ? NaN : Number(said);
+    return value >= least && value <= most ? value : null;
+  });
+  return values.some((value) => value !== null) ? values : null;
+}
+
+/** Sums that can be. */
+function sensible(sums: TrackSums | undefined): TrackSums | null {
+  const kept = Object.entries(sums ?? {}).filter(
+    ([name, value]) => value >= 0 && value <= MOST_SUMS[name as keyof TrackSums],
+  );
+  return kept.length ? (Object.fromEntries(kept) as TrackSums) : null;
+}
+
+/** Points that a recorder wrote as a track, with what it kept beside. Points without a place, as of a tunnel, are passed over. */
+export function recordedOf(points: readonly Point[], whole: Whole, path: string): Result<Recorded> {
   const placed = points.filter(({ lat, lon }) => lat !== undefined && lon !== undefined);
   if (points.length > 0 && placed.length < 2)
     return err(
@@ -44,8 +60,15 @@ export function recordedOf(points: readonly Point[], name: string, path: string)
       path,
       "The recording has no places: it was made indoors, or without a satellite. Export one of a ride outside.",
     );
-  const track = trackOf({ points: placed, trackName: name }, path);
+  const track = trackOf({ points: placed, trackName: whole.name ?? "" }, path);
   if (!track.ok) return track;
-  const bpm = placed.map((point) => (point.bpm === undefined ? NaN : Number(point.bpm)));
-  return ok({ track: track.value, meanBpm: meanWhileMoving(track.value, bpm) });
+  const channels = TRACK_CHANNELS.flatMap((channel) => {
+    const values = channelOf(placed, channel);
+    return values ? [[channel, values] as const] : [];
+  });
+  const sums = sensible(whole.sums);
+  return ok({
+    track: { ...track.value, ...Object.fromEntries(channels), ...(sums && { sums }) },
+    sport: (whole.sport ?? "").trim().slice(0, 40),
+  });
 }

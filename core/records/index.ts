@@ -14,22 +14,27 @@ export { SET_UP_FIELDS, setUpSchema, type SetUp } from "./setUp.ts";
 export { INSTRUMENT_FIELDS, instrumentNamed, instrumentSchema, type Instrument } from "./instrument.ts";
 export { BENCH_FIELDS, benchSchema, type Bench } from "./bench.ts";
 export {
-  MOST_POINTS,
-  MOST_SAMPLES,
   SCHOOLS,
-  telemetrySchema,
   TEST_FIELDS,
   testRecordSchema,
   testFields,
   testSchema,
   windSense,
-  trackSchema,
   zoneSchema,
-  type TelemetryRecord,
   type Test,
   type TestRecord,
-  type TrackRecord,
 } from "./test.ts";
+export {
+  MOST_POINTS,
+  MOST_SAMPLES,
+  telemetrySchema,
+  TRACK_CHANNELS,
+  trackSchema,
+  type TelemetryRecord,
+  type TrackChannel,
+  type TrackRecord,
+  type TrackSums,
+} from "./recording.ts";
 export { EFFORTS, type Effort } from "./effort.ts";
 export { DRIVES, type Drive } from "./drive.ts";
 export {

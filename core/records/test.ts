@@ -1,4 +1,4 @@
-import { EARLIEST_S, LATEST_S, NO_SUCH_YEAR, isZone, text } from "#core/base";
+import { isZone, text } from "#core/base";
 import { z } from "zod";
 import { groundSchema, recordField, shapeOf } from "#core/fields";
 import { entrySchema } from "#core/ride/log";
@@ -8,6 +8,7 @@ import { EFFORTS } from "./effort.ts";
 import { day, named, number, pencil, words } from "./fields.ts";
 import { instrumentSchema } from "./instrument.ts";
 import { packRecordSchema } from "./pack.ts";
+import { telemetrySchema, trackSchema } from "./recording.ts";
 import { riderSchema } from "./rider.ts";
 import { setUpSchema } from "./setUp.ts";
 
@@ -170,65 +171,6 @@ export const zoneSchema = text()
     isZone,
     "Type the clock's time zone by its name, or how far it is from UTC, such as +01:00 or -05:00.",
   );
-
-/** Most points of a track and samples of a logger: two days and more at one a second. */
-export const MOST_POINTS = 500_000;
-export const MOST_SAMPLES = 200_000;
-
-const column = (least: number, most: number, sentence: string) =>
-  z.array(number(least, most, sentence)).max(MOST_POINTS, "A recording holds at most 500,000 points.");
-const times = column(EARLIEST_S, LATEST_S, NO_SUCH_YEAR);
-const HEIGHT = "Heights run from -500 to 9,000 m: the recorder's are broken, export the track again.";
-const height = number(-500, 9000, HEIGHT).nullable();
-
-const isRising = (values: readonly number[]) =>
-  values.every((value, i) => i === 0 || value >= values[i - 1]!);
-
-/** A recorder's track of a ride, as columns: seconds since the epoch, degrees, metres. */
-export const trackSchema = z
-  .object({
-    name: words,
-    timeS: times,
-    lat: column(-90, 90, "Latitude runs from -90 to 90 degrees."),
-    lon: column(-180, 180, "Longitude runs from -180 to 180 degrees."),
-    eleM: z.array(height).max(MOST_POINTS),
-  })
-  .refine(
-    ({ timeS, lat, lon, eleM }) => [lat, lon, eleM].every((other) => other.length === timeS.length),
-    "The track's columns differ in length.",
-  )
-  .refine(({ timeS }) => isRising(timeS), {
-    path: ["timeS"],
-    error: "The track's times must not run backward.",
-  });
-export type TrackRecord = z.infer<typeof trackSchema>;
-
-/** Samples of a logger, as columns; amps negative when energy comes back. */
-export const telemetrySchema = z
-  .object({
-    logger: text().trim().min(1).max(40).default("logger"),
-    timeS: times.max(MOST_SAMPLES, "A logger's file holds at most 200,000 samples."),
-    volts: column(1, 300, "A pack's volts lie between 1 and 300."),
-    amps: column(-200, 500, "Amps lie between -200 and 500."),
-    speedMps: column(0, 40, "Speed lies between 0 and 90 mph.").optional(),
-    /** Since the ride's start, m. */
-    distanceM: column(0, 1_000_000, "Distance lies between 0 and 600 miles.").optional(),
-  })
-  .refine(
-    ({ timeS, volts, amps, speedMps, distanceM }) =>
-      [volts, amps, speedMps ?? timeS, distanceM ?? timeS].every((other) => other.length === timeS.length),
-    "The telemetry's columns differ in length.",
-  )
-  .refine(({ timeS }) => timeS.length > 0, { path: ["timeS"], error: "There is no sample in this." })
-  .refine(({ timeS }) => isRising(timeS), {
-    path: ["timeS"],
-    error: "The telemetry's times must not run backward.",
-  })
-  .refine(({ distanceM }) => !distanceM || isRising(distanceM), {
-    path: ["distanceM"],
-    error: "The telemetry's distance must not run backward.",
-  });
-export type TelemetryRecord = z.infer<typeof telemetrySchema>;
 
 export const rideRecordSchema = z.object({
   name: words,

@@ -25,6 +25,7 @@ export const TABLES = [
   "telemetry",
   "telemetry_import",
   "telemetry_chunk",
+  "entry_photograph",
   "sweep",
   "climb",
   "reference",

@@ -9,7 +9,7 @@ import { loadRecord } from "../record.ts";
 import { cachedAnalysis } from "../results.ts";
 import { listTests, type TestLine } from "../tests.ts";
 import { HEAD_FILE, README, recordsFile, type DeskHead } from "./format.ts";
-import { photograph } from "../schema.ts";
+import { entryPhotograph, photograph } from "../schema.ts";
 import { zipTo, type ZipWriter } from "./writer.ts";
 
 /** Rows that are read at a time. */
@@ -46,11 +46,11 @@ async function writeTest(db: Database, zip: ZipWriter, line: TestLine, folder: s
 
 /** Photographs as files of their own. */
 async function writePhotographs(db: Database, zip: ZipWriter): Promise<void> {
-  const rows = await db
-    .select({ id: photograph.id, type: photograph.type, bytes: photograph.bytes })
-    .from(photograph);
-  for (const { id, type, bytes } of rows)
-    await zip.bytes(`photographs/${id}.${type === "image/png" ? "png" : "jpg"}`, bytes);
+  for (const table of [photograph, entryPhotograph]) {
+    const rows = await db.select({ id: table.id, type: table.type, bytes: table.bytes }).from(table);
+    for (const { id, type, bytes } of rows)
+      await zip.bytes(`photographs/${id}.${type === "image/png" ? "png" : "jpg"}`, bytes);
+  }
 }
 
 /** Names of folders, each only once. */

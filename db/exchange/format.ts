@@ -25,5 +25,5 @@ desk.json        what this is, and how many rows each table has
 records/         everything, a table a file, a row a line of JSON; another desk takes it in from here
 tests/           each test: its bundle (JSON, SI units), its readings and its log's figures (CSV), its tracks (GPX)
 courses/         each course (GPX)
-photographs/     photographs of sheets (JPEG, PNG)
+photographs/     photographs of sheets and of check-ins (JPEG, PNG)
 `;

@@ -9,7 +9,8 @@ import { appendEntries, listEntries } from "#db/log";
 import { cachedAnalysis, keepAnalysis } from "#db/results";
 import { seedOnce } from "#db/seed";
 import { addSamples, chooseImport, listImports, readTelemetry, saveTelemetry } from "#db/telemetry";
-import { addRide, findTest, listRides, listTests, saveTest, saveTrack } from "#db/tests";
+import { addRide, findTest, listRides, listTests, saveTest } from "#db/tests";
+import { saveTrack } from "#db/tracks";
 import { loadRecord } from "#db/record";
 import { analyseTest } from "#core/analysis";
 

@@ -26,7 +26,6 @@ test("a FIT recording is known by how it begins, and gives its way and its heart
   await expect(page.getByText("levee-and-harbour.fit: a FIT activity, kept beside")).toBeVisible();
   await page.getByRole("link", { name: "To the strip" }).click();
   await expect(page.getByText("Track: levee-and-harbour.fit")).toBeVisible();
-  await expect(page.getByText(/Heart rate of levee-and-harbour/).first()).toBeVisible();
 });
 
 test("the quick figure's box takes what was said", async ({ page }) => {

@@ -6,9 +6,10 @@ import { foldLog } from "#core/ride/log";
 import { err, errs, ok, type Problem, type Result } from "#core/base";
 import { telemetrySchema, trackSchema } from "#core/records";
 import type { Database } from "#db/client";
-import { appendEntries, listEntries } from "#db/log";
+import { listEntries } from "#db/log";
 import { saveTelemetry } from "#db/telemetry";
-import { saveTrack, zoneOfRide } from "#db/tests";
+import { zoneOfRide } from "#db/tests";
+import { saveTrack } from "#db/tracks";
 
 /** A recorder's clock may run this far ahead, s. */
 const CLOCK_SLACK_S = 3600;
@@ -40,26 +41,11 @@ async function clockOf(db: Database, rideId: string) {
   return { rideStartS: times.length ? Math.min(...times) : null, zone: await zoneOfRide(db, rideId) };
 }
 
-/** The heart of a whole ride as its recorder has it, unless somebody noted one. */
-async function keepHeart(db: Database, rideId: string, meanBpm: number, name: string): Promise<void> {
-  const log = await listEntries(db, rideId);
-  const isNoted = foldLog(log).some(
-    ({ body, struck }) => !struck && "avgBpm" in body && body.avgBpm !== undefined,
-  );
-  if (isNoted) return;
-  const body = {
-    kind: "totals" as const,
-    avgBpm: Math.round(meanBpm),
-    note: `Heart rate of ${name}`.slice(0, 200),
-  };
-  await appendEntries(db, rideId, [{ id: uuidv7(), seq: 0, at: null, body, supersedes: null }]);
-}
-
 /** Keeps what a file held beside its ride: each kind of recording in its own place, all of them or none. */
 async function keepContents(
   db: Database,
   rideId: string,
-  { track, telemetry, meanBpm }: FileContents,
+  { track, telemetry }: FileContents,
   hash: string,
 ): Promise<Refusal> {
   const tracks = track
@@ -78,8 +64,7 @@ async function keepContents(
     : null;
   if (tracks && !tracks.ok) return sentences(tracks.problems);
   if (samples && !samples.ok) return sentences(samples.problems);
-  if (tracks) await saveTrack(db, uuidv7(), rideId, tracks.value);
-  if (tracks && meanBpm !== undefined) await keepHeart(db, rideId, meanBpm, tracks.value.name);
+  if (tracks) await saveTrack(db, uuidv7(), rideId, tracks.value, { sourceHash: hash });
   if (samples) await saveTelemetry(db, rideId, samples.value, hash);
   return tracks || samples ? [] : ["There is no recording in this file."];
 }

@@ -55,6 +55,7 @@ const TABLE = {
   shuntGainSd: [0.015, "fraction", "a logger's shunt, 1 sd"],
   gapSdShare: [0.3, "fraction", "doubt of the energy in a gap of the telemetry, 1 sd"],
   tapSd: [2, "s", "how late a check-in is tapped, 1 sd"],
+  clockMatchSd: [0.7, "s", "how differently two devices smooth and stamp one speed, 1 sd"],
   chargerEta: [0.86, "fraction", "wall energy that reaches the pack"],
   chargerEtaSd: [0.03, "fraction", "doubt of that, 1 sd"],
   roadAheadSd: [0.06, "fraction", "how the road ahead differs from the road ridden, 1 sd"],
