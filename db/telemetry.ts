@@ -13,8 +13,12 @@ const CHUNK = 4096;
 export interface LoggerImport {
   readonly id: string;
   readonly logger: string;
+  /** Of its file; null for what a device wrote. */
+  readonly sourceHash: string | null;
   readonly samples: number;
   readonly receivedAt: string;
+  /** Seconds that are added to its file's times. */
+  readonly offsetS: number;
   /** It is the one that counts. */
   readonly counts: boolean;
   /** A corrected file took its place; it can be brought back. */
@@ -70,13 +74,14 @@ const channelsOf = (record: TelemetryRecord): string[] =>
  * Keeps a logger's file of a ride, in one transaction. The same file again changes nothing; another one of the same logger
  * takes the place of the earlier, which stays and can be brought back.
  *
- * @param sourceHash of the file's text
+ * @param sourceHash of the file's text; @param offsetS what is added to its times, s
  */
 export async function saveTelemetry(
   db: Database,
   rideId: string,
   record: TelemetryRecord,
   sourceHash: string,
+  offsetS = 0,
 ): Promise<void> {
   await locked(db, rideId, async (tx) => {
     const others = (await importsOf(tx, rideId)).filter(({ replacedAt }) => replacedAt === null);
@@ -93,6 +98,7 @@ export async function saveTelemetry(
       rideId,
       logger: record.logger,
       sourceHash,
+      offsetS,
       channels: channelsOf(record),
       samples: record.timeS.length,
       counts: !others.some(({ counts, logger }) => counts && logger !== record.logger),
@@ -126,14 +132,33 @@ export async function addSamples(db: Database, rideId: string, record: Telemetry
 
 /** What loggers gave of a ride, replaced files among it. */
 export async function listImports(db: Database, rideId: string): Promise<readonly LoggerImport[]> {
-  return (await importsOf(db, rideId)).map(({ id, logger, samples, receivedAt, counts, replacedAt }) => ({
-    id,
-    logger,
-    samples,
-    receivedAt: receivedAt.toISOString(),
-    counts,
-    replaced: replacedAt !== null,
-  }));
+  return (await importsOf(db, rideId)).map(
+    ({ id, logger, sourceHash, samples, receivedAt, offsetS, counts, replacedAt }) => ({
+      id,
+      logger,
+      sourceHash,
+      samples,
+      receivedAt: receivedAt.toISOString(),
+      offsetS,
+      counts,
+      replaced: replacedAt !== null,
+    }),
+  );
+}
+
+/** Puts a logger's clock by so many seconds from the times of its file. */
+export async function setImportOffset(
+  db: Database,
+  rideId: string,
+  importId: string,
+  offsetS: number,
+): Promise<void> {
+  await locked(db, rideId, (tx) =>
+    tx
+      .update(telemetryImport)
+      .set({ offsetS })
+      .where(and(eq(telemetryImport.id, importId), eq(telemetryImport.rideId, rideId))),
+  );
 }
 
 /** Lets an import count for its ride, in place of any other; a replaced one comes back. False when there is none. */

@@ -1,4 +1,4 @@
-import { asc, eq } from "drizzle-orm";
+import { and, asc, eq } from "drizzle-orm";
 import { TRACK_CHANNELS, trackSchema, type TrackRecord } from "#core/records";
 import type { Database } from "./client.ts";
 import { track } from "./schema.ts";
@@ -114,7 +114,10 @@ export async function setTrackOffset(
 ): Promise<void> {
   await db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
-    await tx.update(track).set({ offsetS }).where(eq(track.id, trackId));
+    await tx
+      .update(track)
+      .set({ offsetS })
+      .where(and(eq(track.id, trackId), eq(track.rideId, rideId)));
     await restampRide(tx, rideId);
   });
 }

@@ -7,11 +7,12 @@ import { COLUMN_FIELDS, COLUMNS, formatOf } from "#core/io";
 import { appendEntries, listEntries } from "#db/log";
 import { findTest, listRides } from "#db/tests";
 import { loadRecord } from "#db/record";
-import { useClientId } from "#ui/hydrated";
+import { useClientId, useHydrated } from "#ui/hydrated";
 import { FileField } from "#ui/forms/fileField";
 import { Page, Problems } from "#ui/page";
 import { useSystem } from "#ui/system";
 import { entriesOf, optionsOf, previewOf, type Preview } from "./import.server";
+import { FilesPanel } from "./files/filesPanel";
 import { clientId } from "./log.server";
 import { keepRecording } from "./recording.server";
 import type { Route } from "./+types/import";
@@ -47,7 +48,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const format = formatOf(sent.value.bytes);
     if (!format) return refused(UNKNOWN);
     if (format.id !== "checkIns") {
-      const recording = { ...sent.value, rideId: ride.id, format: format.id };
+      const recording = { ...sent.value, testId, rideId: ride.id, format: format.id };
       const refusal = await keepRecording(db, recording, form, request.signal);
       if (refusal.length) return refused(`This looks like ${format.name}. ${refusal.join(" ")}`);
       return {
@@ -82,11 +83,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 export default function ImportPage({ loaderData: { line, ride }, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
   const system = useSystem();
+  const alive = useHydrated();
   const preview = actionData?.preview ?? null;
   return (
     <Page
-      title="Import a file"
-      line={`${line.bikeName}, ${line.test.title}, ${ride.name}: notes as a table, a track, or a logger's samples.`}
+      title="Import files"
+      line={`${line.bikeName}, ${line.test.title}, ${ride.name}: recordings, a meter's samples, check-ins as a table, captions.`}
     >
       {actionData?.kept ? (
         <p role="status" className="mx-4 mt-4 max-w-xl border-l-4 border-spruce bg-sheet px-4 py-3 md:mx-6">
@@ -98,6 +100,11 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
       ) : null}
       {preview ? (
         <PreviewForm key={preview.fileName} preview={preview} rideId={ride.id} busy={busy} />
+      ) : alive ? (
+        <>
+          <Problems sentences={actionData?.problem ? [actionData.problem] : []} />
+          <FilesPanel key={ride.id} testId={line.id} ride={ride} />
+        </>
       ) : (
         <Form method="post" encType="multipart/form-data" className="grid max-w-xl gap-5 p-4 md:p-6">
           <input type="hidden" name="rideId" value={ride.id} />

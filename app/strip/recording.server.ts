@@ -1,5 +1,5 @@
 import { compute } from "#app/services/compute/pool.server";
-import type { SentFile } from "#app/services/compute/recordings";
+import type { FileToKeep } from "#app/services/recordings/keepFile";
 import { found, idOf } from "#app/ui/require.server";
 import type { Database } from "#db/client";
 import { findTest, listRides } from "#db/tests";
@@ -26,7 +26,7 @@ export async function rideNamed(db: Database, testId: string | undefined, rideId
 /** Keeps a recording beside its ride, in a thread. Returns why not, empty when it was kept. */
 export async function keepRecording(
   db: Database,
-  recording: Omit<SentFile, "logger">,
+  recording: Omit<FileToKeep, "logger">,
   form: FormData,
   signal: AbortSignal,
 ): Promise<readonly string[]> {

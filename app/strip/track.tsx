@@ -16,7 +16,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { form, file } = await readUpload(request, "file", LIMIT_BYTES);
   const ride = await rideNamed(db, params.testId, form.get("rideId"));
   if (!file.ok) return data({ problem: file.problems[0]!.sentence }, { status: 400 });
-  const recording = { ...file.value, rideId: ride.id, format: "track" } as const;
+  const recording = { ...file.value, testId: params.testId, rideId: ride.id, format: "track" } as const;
   const refusal = await keepRecording(db, recording, form, request.signal);
   if (refusal.length) return data({ problem: refusal.join(" ") }, { status: 400 });
   return redirect(href("/strip/:testId", { testId: params.testId }));

@@ -2,9 +2,11 @@ import { ok, type Result } from "#core/base";
 import type { TelemetryRecord, TrackRecord } from "#core/records";
 import { readFit } from "./fit.ts";
 import { scanGpx } from "./gpx.ts";
+import { readImage, type ReadImage } from "./image.ts";
 import { readLogger } from "./logger.ts";
 import { columnsOfMeter, isMeter, type MeterColumns } from "./meterColumns.ts";
 import { guessColumns, readTable, type Table } from "./table.ts";
+import { readSpoken, spokenFormatOf, type Spoken } from "./spoken.ts";
 import { recordedOf, type Recorded } from "./recorded.ts";
 import { readTcx } from "./tcx.ts";
 import { decodeText } from "./text.ts";
@@ -15,6 +17,9 @@ export interface FileContents {
   /** What the recorder calls what it recorded. */
   readonly sport?: string;
   readonly telemetry?: TelemetryRecord;
+  /** What was said over a ride, whose lines a person goes through before they are kept. */
+  readonly spoken?: readonly Spoken[];
+  readonly photograph?: ReadImage;
   /** Notes, whose columns a person looks over before they are kept. */
   readonly table?: Table;
 }
@@ -88,6 +93,11 @@ const columnsIn = (head: string): readonly string[] => {
   return table ? guessColumns(table, "mi").flatMap(({ field }) => field ?? []) : [];
 };
 
+/** Lines that begin with a stamp and go on with words. */
+const stampedLines = (head: string) =>
+  head.split("\n").filter((line) => /^\s*[[(]?(\d{1,3}:)?\d{1,3}:[0-5]\d[\])]?\s+[-–:]?\s*\p{L}/u.test(line))
+    .length;
+
 /** Every kind of file, the surest to be known first. */
 export const FILE_FORMATS = [
   {
@@ -124,6 +134,21 @@ export const FILE_FORMATS = [
       );
     },
     read: fromText((text, { logger, ...ride }) => as("telemetry", readLogger(text, logger, ride))),
+  },
+  {
+    id: "photograph",
+    name: "a photograph",
+    sniff: (head) => /^(\ufffd\ufffd\ufffd|\ufffdPNG\r\n)/.test(head),
+    read: (bytes) => as("photograph", readImage(bytes)),
+  },
+  {
+    id: "narration",
+    name: "what was said over a ride",
+    sniff: (head) => {
+      const format = spokenFormatOf(head);
+      return format === "vtt" || format === "srt" || (format === "stamped" && stampedLines(head) > 1);
+    },
+    read: fromText((text) => as("spoken", readSpoken(text))),
   },
   {
     id: "checkIns",

@@ -9,11 +9,21 @@ export { readGpx } from "./gpx.ts";
 export { readFit } from "./fit.ts";
 export { readTcx } from "./tcx.ts";
 export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
+export { joinTracks } from "./joined.ts";
 export { readLogger } from "./logger.ts";
+export {
+  chosenColumns,
+  columnsOfMeter,
+  METER_FIELDS,
+  METER_LABELS,
+  type MeterColumns,
+  type MeterField,
+} from "./meterColumns.ts";
 export {
   FILE_FORMATS,
   formatNamed,
   formatOf,
+  type FileAbout,
   type FileContents,
   type FileFormat,
   type FormatId,

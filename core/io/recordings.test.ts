@@ -3,66 +3,25 @@ import fc from "fast-check";
 import { FitBaseType, FitEncoder } from "fit-file-parser";
 import { formatOf, readFit, readTcx } from "#core/io";
 import { meanWhileMoving } from "#core/ride/distance";
+import { writeFit, writeTcx, type RecordedMoment } from "../../tests/recordings.ts";
 import type { FileAbout } from "./formats.ts";
 
-/** A sample of an invented ride along a levee, one a second, 5 m/s to the east. */
-interface Sample {
-  readonly s: number;
-  readonly lat: number;
-  readonly lon: number;
-  readonly eleM: number;
-  readonly bpm: number | null;
-}
 const BEGUN = Date.parse("2026-10-18T09:30:00Z");
-const ride = (seconds: number): readonly Sample[] =>
+/** An invented ride along a levee, a point a second, 5 m/s to the east. */
+const ride = (seconds: number): readonly RecordedMoment[] =>
   Array.from({ length: seconds }, (_, s) => ({
-    ...{ s, lat: 53.5, lon: 8 + (5 * s) / 66_000, eleM: 4 + s / 100 },
+    ...{ atMs: BEGUN + 1000 * s, lat: 53.5, lon: 8 + (5 * s) / 66_000, eleM: 4 + s / 100 },
     bpm: s < 2 ? null : s % 2 ? 120 : 130,
+    riderW: 80 + (s % 2) * 20,
   }));
-
-const tcx = (samples: readonly Sample[]) => `<?xml version="1.0"?>
-<TrainingCenterDatabase xmlns="http://www.garmin.com/xmlschemas/TrainingCenterDatabase/v2"><Activities><Activity Sport="Biking"><Lap><TotalTimeSeconds>40</TotalTimeSeconds><DistanceMeters>200.5</DistanceMeters></Lap><Lap><TotalTimeSeconds>19</TotalTimeSeconds><DistanceMeters>94.5</DistanceMeters><Track>
-${samples
-  .map(
-    ({ s, lat, lon, eleM, bpm }) =>
-      `<Trackpoint><Time>${new Date(BEGUN + 1000 * s).toISOString()}</Time><Position><LatitudeDegrees>${lat}</LatitudeDegrees><LongitudeDegrees>${lon}</LongitudeDegrees></Position><AltitudeMeters>${eleM}</AltitudeMeters>${bpm === null ? "" : `<HeartRateBpm><Value>${bpm}</Value></HeartRateBpm>`}<Cadence>70</Cadence><Extensions><ns3:TPX><ns3:Watts>${80 + (s % 2) * 20}</ns3:Watts></ns3:TPX></Extensions></Trackpoint>`,
-  )
-  .join("\n")}
-</Track></Lap></Activity></Activities></TrainingCenterDatabase>`;
-
-const SEMICIRCLES = 2 ** 31 / 180;
-function fit(samples: readonly Sample[]): Uint8Array {
-  const encoder = new FitEncoder();
-  encoder.writeMessage(0, [{ number: 0, size: 1, baseType: FitBaseType.Enum, value: 4 }]);
-  for (const { s, lat, lon, eleM, bpm } of samples)
-    encoder.writeMessage(20, [
-      {
-        number: 253,
-        size: 4,
-        baseType: FitBaseType.Uint32,
-        value: FitEncoder.toFitTimestamp(new Date(BEGUN + 1000 * s)),
-      },
-      { number: 0, size: 4, baseType: FitBaseType.Sint32, value: Math.round(lat * SEMICIRCLES) },
-      { number: 1, size: 4, baseType: FitBaseType.Sint32, value: Math.round(lon * SEMICIRCLES) },
-      { number: 2, size: 2, baseType: FitBaseType.Uint16, value: Math.round((eleM + 500) * 5) },
-      { number: 3, size: 1, baseType: FitBaseType.Uint8, value: bpm ?? 255 },
-      { number: 4, size: 1, baseType: FitBaseType.Uint8, value: 70 },
-      { number: 7, size: 2, baseType: FitBaseType.Uint16, value: 80 + (s % 2) * 20 },
-    ]);
-  // The session: sport, times in ms, distance in cm.
-  encoder.writeMessage(18, [
-    { number: 253, size: 4, baseType: FitBaseType.Uint32, value: FitEncoder.toFitTimestamp(new Date(BEGUN)) },
-    { number: 5, size: 1, baseType: FitBaseType.Enum, value: 2 },
-    { number: 8, size: 4, baseType: FitBaseType.Uint32, value: 59_000 },
-    { number: 9, size: 4, baseType: FitBaseType.Uint32, value: 29_500 },
-  ]);
-  return encoder.close();
-}
+const WHOLE = { sport: 2, movingS: 59, distanceM: 295 };
+const tcx = (moments: readonly RecordedMoment[]) => writeTcx(moments, WHOLE);
+const fit = (moments: readonly RecordedMoment[]) => writeFit(moments, WHOLE);
 const bytes = (text: string) => new TextEncoder().encode(text);
 const ABOUT: FileAbout = { name: "ride", logger: "", rideStartS: null, zone: "UTC" };
 
 describe.each([
-  ["TCX", "tcx", (samples: readonly Sample[]) => bytes(tcx(samples))],
+  ["TCX", "tcx", tcx],
   ["FIT", "fit", fit],
 ] as const)("a recording as %s", (_, id, write) => {
   const format = formatOf(write(ride(60)))!;
@@ -140,8 +99,8 @@ describe("recordings that hold no ride", () => {
   test("a GPX gives the heart of its extension", () => {
     const points = ride(30)
       .map(
-        ({ s, lat, lon, bpm }) =>
-          `<trkpt lat="${lat}" lon="${lon}"><time>${new Date(BEGUN + 1000 * s).toISOString()}</time><extensions><x:TrackPointExtension><x:hr>${bpm ?? 0}</x:hr><x:cad>66</x:cad><x:atemp>21.5</x:atemp></x:TrackPointExtension><power>110</power></extensions></trkpt>`,
+        ({ atMs, lat, lon, bpm }) =>
+          `<trkpt lat="${lat}" lon="${lon}"><time>${new Date(atMs).toISOString()}</time><extensions><x:TrackPointExtension><x:hr>${bpm ?? 0}</x:hr><x:cad>66</x:cad><x:atemp>21.5</x:atemp></x:TrackPointExtension><power>110</power></extensions></trkpt>`,
       )
       .join("");
     const text = `<gpx xmlns="http://www.topografix.com/GPX/1/1"><trk><type>cycling</type><trkseg>${points}</trkseg></trk></gpx>`;

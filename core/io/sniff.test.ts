@@ -24,6 +24,11 @@ describe("what a file is, by how it begins", () => {
     ["miles,battery\n0,100\n", "checkIns"],
     ['<?xml version="1.0"?>\n<gpx version="1.1"><trk/></gpx>', "track"],
     ["no table at all", "checkIns"],
+    ["WEBVTT\n\n00:00:01.000 --> 00:00:03.000\nand off we go\n", "narration"],
+    ["1\n00:00:01,000 --> 00:00:03,000\nand off we go\n", "narration"],
+    ["[0:04] and off we go\n[3:10] a mile, ninety-eight percent\n", "narration"],
+    ["date,time,battery voltage,power [W]\n10/18/2026,09:31:02,53.1,240\n", "logger"],
+    ["time_ms,voltage_mv,current_ma\n0,53100,4000\n", "logger"],
   ])("%j", (text, id) => {
     expect(formatOf(bytes(text))?.id).toBe(id);
     expect(formatOf(utf16(text))?.id).toBe(id);

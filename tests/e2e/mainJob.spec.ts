@@ -1,8 +1,8 @@
-import { mkdtempSync, openSync, closeSync, ftruncateSync, writeFileSync } from "node:fs";
+import { mkdtempSync, openSync, closeSync, ftruncateSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, type Page } from "@playwright/test";
-import { test } from "./watched";
+import { ready, test } from "./watched";
 import { cell } from "./cells";
 import { expectAccessible } from "./accessible";
 
@@ -78,8 +78,8 @@ test("a test in the future is refused; a good one waits for its check-ins", asyn
 
 test("a CSV with slips names each cell and keeps nothing", async ({ page }) => {
   await page.goto(`${testAddress}/import`);
-  await page.getByLabel("CSV of check-ins").setInputFiles("examples/marsh-commute-slips.csv");
-  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await ready(page);
+  await page.getByLabel("Files of this ride").setInputFiles("examples/marsh-commute-slips.csv");
   const alert = page.getByRole("alert");
   for (const place of [
     "row 3, column ground",
@@ -101,15 +101,15 @@ for (const [name, content, sentence] of [
 ] as const)
   test(`${name} is refused in a sentence`, async ({ page }) => {
     await page.goto(`${testAddress}/import`);
-    await page.getByLabel("CSV of check-ins").setInputFiles(file(name, content));
-    await page.getByRole("button", { name: "Read it and show me" }).click();
+    await ready(page);
+    await page.getByLabel("Files of this ride").setInputFiles(file(name, content));
     await expect(page.getByRole("alert")).toContainText(sentence);
   });
 
 test("a good CSV is shown, mapped, kept once, and reckoned", async ({ page }) => {
   await page.goto(`${testAddress}/import`);
-  await page.getByLabel("CSV of check-ins").setInputFiles("examples/marsh-commute.csv");
-  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await ready(page);
+  await page.getByLabel("Files of this ride").setInputFiles("examples/marsh-commute.csv");
   await expect(page.getByText("Every row can be read.")).toBeVisible();
   await expect(page.getByLabel("Column trip (mi) is")).toHaveValue("display");
   await page.getByLabel("Column note is").selectOption("");
@@ -167,23 +167,32 @@ test("a track gives moving time, speed and climb", async ({ page }) => {
   await expect(page.getByText("Track: levee and harbour, one lap")).toBeVisible();
 });
 
-test("one page takes any file and says what it found", async ({ page }) => {
+test("one page takes any files at once, and says of each what it is and would add", async ({ page }) => {
+  const file = (name: string, text: string) => ({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
   await page.goto(`${testAddress}/import`);
-  await page.getByLabel("CSV of check-ins").setInputFiles("examples/levee-and-harbour.gpx");
-  await page.getByRole("button", { name: "Read it and show me" }).click();
-  await expect(page.getByText("levee-and-harbour.gpx: a GPX track, kept beside Ride 1.")).toBeVisible();
+  await ready(page);
+  await page.getByLabel("Files of this ride").setInputFiles([
+    {
+      name: "lap.gpx",
+      mimeType: "application/gpx+xml",
+      buffer: readFileSync("examples/levee-and-harbour.gpx"),
+    },
+    file("box.csv", "time,volts,amps\n2026-10-20T09:00:00Z,low,6\n"),
+    file("page.csv", "<html>a page</html>"),
+    file("said.srt", "1\n00:00:01,000 --> 00:00:03,000\na mile in, ninety-eight percent\n"),
+  ]);
+  const card = (name: string) =>
+    page.getByRole("listitem").filter({ has: page.getByRole("heading", { name }) });
+  await expect(card("said.srt")).toContainText("This is what was said over a ride. 1 pieces of speech.");
+  await expect(card("lap.gpx")).toContainText("This is a GPX track.");
+  await expect(card("lap.gpx")).toContainText(/Adds the way, \d+\.\d+ mi in .* of riding/);
+  await expect(card("box.csv").getByRole("alert")).toContainText("row 2, column volts");
+  await expect(card("page.csv").getByRole("alert")).toContainText("Nothing here reads such a file");
   await expectAccessible(page);
-  const file = (text: string) => ({ name: "box.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
-  await page
-    .getByLabel("CSV of check-ins")
-    .setInputFiles(file("time,volts,amps\n2026-10-20T09:00:00Z,low,6\n"));
-  await page.getByRole("button", { name: "Read it and show me" }).click();
-  await expect(page.getByRole("alert")).toContainText(
-    "This looks like a logger's samples. row 2, column volts",
-  );
-  await page.getByLabel("CSV of check-ins").setInputFiles(file("<html>a page</html>"));
-  await page.getByRole("button", { name: "Read it and show me" }).click();
-  await expect(page.getByRole("alert")).toContainText("Nothing here reads such a file");
+  await page.getByRole("button", { name: "Import one file" }).click();
+  await expect(card("lap.gpx").getByRole("status")).toHaveText("kept");
+  await card("said.srt").getByRole("button", { name: "Go through what was said" }).click();
+  await expect(page.getByRole("list", { name: "Moments" })).toContainText("98 %");
 });
 
 test("a check-in is typed with the keyboard alone; impossible ones are refused beside the field", async ({

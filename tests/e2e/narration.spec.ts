@@ -18,16 +18,6 @@ async function newTest(page: Page, title: string): Promise<void> {
   await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
 }
 
-test("a FIT recording is known by how it begins, and gives its way and its heart", async ({ page }) => {
-  await newTest(page, "Recorded on the levee");
-  await page.getByRole("link", { name: "Import a file" }).first().click();
-  await page.getByLabel(/^CSV of check-ins/).setInputFiles("examples/levee-and-harbour.fit");
-  await page.getByRole("button", { name: "Read it and show me" }).click();
-  await expect(page.getByText("levee-and-harbour.fit: a FIT activity, kept beside")).toBeVisible();
-  await page.getByRole("link", { name: "To the strip" }).click();
-  await expect(page.getByText("Track: levee-and-harbour.fit")).toBeVisible();
-});
-
 test("the quick figure's box takes what was said", async ({ page }) => {
   await page.goto("/quick");
   await ready(page);

@@ -3,7 +3,9 @@ import { analyse } from "./analyse";
 import { drawCard } from "../cards/draw.server";
 import { exportHere, importHere } from "../exchange.server";
 import { longStrip } from "../strip/long";
-import { keepFile } from "./recordings";
+import { clocksOf } from "../recordings/clocks";
+import { keepFile } from "../recordings/keepFile";
+import { lookAtFile } from "../recordings/lookAt";
 import { pdfOf } from "../sheets/pdf.server";
 import { testPage } from "../sheets/testPage.server";
 import { picture } from "../drawing/picture.server";
@@ -13,6 +15,8 @@ import { comparisonTasks } from "../comparison/tasks.server";
 export const tasks = {
   analyse: (db: Database, { testId }: { readonly testId: string }) => analyse(db, testId),
   keepFile,
+  lookAtFile,
+  clocks: clocksOf,
   longStrip,
   testPage,
   sheetPdf: pdfOf,

@@ -44,7 +44,7 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
      bikes/list bikes/new bikes/rider bikes/instrument bikes/bike bikes/edit bikes/gauge bikes/pack bikes/bench bikes/benchSheet bikes/setUp
      plan/list plan/new plan/courseImport plan/course plan/method plan/plan plan/sheet plan/pocket plan/calendar plan/courseFile
      strip/list strip/new strip/test strip/conditions strip/totals strip/import strip/narration strip/track strip/logger
-     strip/readingsFile strip/filmFile strip/longFile
+     strip/readingsFile strip/filmFile strip/longFile strip/files/file strip/clocks
      compare/compare compare/bridge compare/pair compare/pairTests compare/sweeps compare/sweepNew compare/sweep compare/climbs
      compare/climbEdit compare/claims compare/bike compare/references
      sheet/list sheet/card sheet/composer sheet/photographs sheet/edition sheet/photographFile sheet/pictureFile sheet/cardFile

@@ -1,5 +1,8 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { useLocation } from "react-router";
+import { z } from "zod";
 import { readNarration, type Narration, type RiddenBike } from "#core/narration";
+import { useHydrated } from "#ui/hydrated";
 import { useSystem } from "#ui/system";
 import { ReviewPanel } from "./reviewPanel";
 
@@ -13,13 +16,35 @@ export interface SaidProps {
 /** Longest file that is read, bytes: ten hours of speech are about one million. */
 const LIMIT_BYTES = 4 * 1024 * 1024;
 
+/** Captions that were chosen on the page that takes any files. */
+const sentSchema = z.object({ said: z.object({ name: z.string(), text: z.string() }) });
+
+interface ReadText {
+  readonly name: string;
+  readonly narration: Narration;
+}
+
+const readAs = (text: string, unit: string) =>
+  readNarration(text, unit === "mi" || unit === "km" ? { unit } : {});
+
+/** What the page before sent along, read; null without any that can be. */
+function sentWith(state: unknown): ReadText | null {
+  const sent = sentSchema.safeParse(state);
+  const result = sent.success ? readAs(sent.data.said.text, "") : null;
+  return sent.success && result?.ok ? { name: sent.data.said.name, narration: result.value } : null;
+}
+
 /** Captions or pasted speech, read in the browser, and then gone through moment by moment. */
 export function Said(props: SaidProps) {
   const system = useSystem();
-  const [read, setRead] = useState<{ readonly name: string; readonly narration: Narration } | null>(null);
+  const { state } = useLocation() as { readonly state: unknown };
+  const alive = useHydrated();
+  const sent = useMemo(() => (alive ? sentWith(state) : null), [alive, state]);
+  /** What was read here; null for another text to be chosen; at first what the page before sent. */
+  const [read, setRead] = useState<ReadText | null | "as sent">("as sent");
   const [problem, setProblem] = useState<string | null>(null);
   const take = (text: string, name: string, unit: string) => {
-    const result = readNarration(text, unit === "mi" || unit === "km" ? { unit } : {});
+    const result = readAs(text, unit);
     if (result.ok) setRead({ name, narration: result.value });
     setProblem(result.ok ? null : result.problems[0]!.sentence);
   };
@@ -33,9 +58,10 @@ export function Said(props: SaidProps) {
     }
     take(String(form.get("text") ?? ""), "pasted speech", unit);
   };
-  if (read)
+  const shown = read === "as sent" ? sent : read;
+  if (shown)
     return (
-      <ReviewPanel {...props} name={read.name} narration={read.narration} onAnother={() => setRead(null)} />
+      <ReviewPanel {...props} name={shown.name} narration={shown.narration} onAnother={() => setRead(null)} />
     );
   return (
     <form

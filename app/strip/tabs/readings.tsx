@@ -75,7 +75,10 @@ export function Readings({ nextRideId, ...props }: ReadingsProps) {
       ))}
       <div className="flex flex-wrap items-center gap-3">
         <Link to={`${here}/import?ride=${ride.id}`} className="button">
-          Import a file
+          Import files
+        </Link>
+        <Link to={`${here}/clocks?ride=${ride.id}`} className="button">
+          Clocks
         </Link>
         <Link to={`${here}/logger?ride=${ride.id}`} className="button">
           Import a logger's file

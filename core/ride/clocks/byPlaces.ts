@@ -16,8 +16,8 @@ export interface NotedMoment {
 const STEP_S = 2;
 /** As many moments as tell all there is to tell; of a log with more, every so many. */
 const MOST_MOMENTS = 80;
-/** 1 sd of a distance as it is read and typed, m: to the tenth of a mile, a moment late. */
-const READ_SD_M = 70;
+/** 1 sd of a distance as it is read and typed, m: to the tenth of a mile, a moment late; by a clock of whole minutes. */
+const [READ_SD_M, BY_MINUTES_SD_M] = [70, 115];
 /** 1 sd of a recorder's and a display's scale, as a share. */
 const [RECORDER_SD, DISPLAY_SD] = [0.01, 0.06];
 /** A distance that is wrong altogether comes so seldom, and may be anywhere on the way. */
@@ -45,18 +45,22 @@ function evenly({ timeS, distanceM }: Pick<TrackProfile, "timeS" | "distanceM">)
 }
 
 /** Scale between what was read and the track that explains the pairs best, held near one by what is known of it; slips left out. */
-function scaleOf(pairs: readonly (readonly [read: number, along: number])[], sd: number): number {
+function scaleOf(
+  pairs: readonly (readonly [read: number, along: number])[],
+  sd: number,
+  readSdM: number,
+): number {
   let [top, bottom] = [1 / sd ** 2, 1 / sd ** 2];
   for (const [read, along] of pairs) {
-    if (Math.abs(read - along) > 4 * Math.hypot(READ_SD_M, sd * along)) continue;
-    top += (read * along) / READ_SD_M ** 2;
-    bottom += (along * along) / READ_SD_M ** 2;
+    if (Math.abs(read - along) > 4 * Math.hypot(readSdM, sd * along)) continue;
+    top += (read * along) / readSdM ** 2;
+    bottom += (along * along) / readSdM ** 2;
   }
   return top / bottom;
 }
 
-const densityOf = (offM: number, wayM: number) =>
-  (1 - SLIP) * (Math.exp(-0.5 * (offM / READ_SD_M) ** 2) / (READ_SD_M * Math.sqrt(2 * Math.PI))) +
+const densityOf = (offM: number, wayM: number, readSdM: number) =>
+  (1 - SLIP) * (Math.exp(-0.5 * (offM / readSdM) ** 2) / (readSdM * Math.sqrt(2 * Math.PI))) +
   SLIP / Math.max(wayM, 1000);
 
 /**
@@ -72,6 +76,7 @@ export function offsetByPlaces(
   const noted = all.filter((_, i) => i % every === 0);
   const placed = noted.filter(({ distanceM }) => distanceM !== null);
   if (track.timeS.length < 2 || placed.length < LEAST_MOMENTS) return null;
+  const readSdM = noted.every(({ timeS }) => timeS % 60 === 0) ? BY_MINUTES_SD_M : READ_SD_M;
   const { startS, along } = evenly(track);
   const wayM = along[along.length - 1] ?? 0;
   const log = new Float64Array(1 + (2 * FARTHEST_S) / STEP_S).fill(-Infinity);
@@ -88,6 +93,7 @@ export function offsetByPlaces(
           byDisplay === display && isOn(timeS) ? [[distanceM ?? 0, along[indexOf(timeS)] ?? 0] as const] : [],
         ),
         display ? DISPLAY_SD : RECORDER_SD,
+        readSdM,
       ),
     );
     let sum = 0;
@@ -98,7 +104,7 @@ export function offsetByPlaces(
         sum +=
           here === undefined
             ? nowhere
-            : Math.log(densityOf(distanceM - nth(scales, byDisplay ? 1 : 0) * here, wayM));
+            : Math.log(densityOf(distanceM - nth(scales, byDisplay ? 1 : 0) * here, wayM, readSdM));
       if (stood && here !== undefined) {
         const moved = Math.abs((along[at + 4] ?? here) - (along[at - 4] ?? here)) / (8 * STEP_S);
         sum += moved < STANDING_MPS ? STOOD_LOG : -STOOD_LOG;

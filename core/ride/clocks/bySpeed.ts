@@ -130,7 +130,7 @@ function fine(a: Series, b: Series, places: readonly number[], alikeS: number): 
 }
 
 /** A logger's samples, as far as a clock can be told by them. */
-interface Samples {
+export interface Samples {
   readonly timeS: readonly number[];
   readonly volts: readonly number[];
   readonly amps: readonly number[];

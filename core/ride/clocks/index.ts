@@ -1,4 +1,7 @@
 export { offsetByPlaces, type NotedMoment } from "./byPlaces.ts";
 export { offsetBySeries, offsetOfSamples } from "./bySpeed.ts";
+export { filmClock, notedMoments, type FilmClock } from "./noted.ts";
 export { zonePart, type ClockOffset } from "./offset.ts";
-export { onGrid, powerAlong, smoothed, speedAlong, type Recorded, type Series } from "./series.ts";
+export { onGrid, speedAlong, type Recorded, type Series } from "./series.ts";
+export { paintGround, timeAt, type PaintedGround } from "./paint.ts";
+export { proposedOffset, tieSamples, tieTrack, type TiedClock } from "./tied.ts";

@@ -1,0 +1,143 @@
+import { useState } from "react";
+import { data, href, Link, redirect } from "react-router";
+import { dbContext } from "#app/context";
+import { analysisOf } from "#app/services/analysis.server";
+import { compute } from "#app/services/compute/pool.server";
+import { found, idOf } from "#app/ui/require.server";
+import { systemOf } from "#app/ui/systemCookie";
+import { useWho } from "#app/ui/who";
+import { clockText } from "#core/base";
+import { findTest } from "#db/tests";
+import { Page } from "#ui/page";
+import { paint, saveClock } from "./clocks/act.server";
+import { DeviceClock } from "./clocks/deviceClock";
+import { Lanes } from "./clocks/lanes";
+import { PaintForm, SteadyTable, WayTable } from "./clocks/way";
+import { offsetTyped } from "./files/sent";
+import { spanSaid } from "./files/told";
+import { rideNamed, ridesOf } from "./recording.server";
+import type { Route } from "./+types/clocks";
+
+const GONE = "There is no such test.";
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const db = context.get(dbContext);
+  const { test, rides, rideId } = await ridesOf(db, params.testId, request);
+  const ride = rides.find(({ id }) => id === rideId)!;
+  const clocks = await compute(db, "clocks", { testId: test.id, rideId }, request.signal);
+  const { result } = await analysisOf(db, test);
+  return { test, ride, rides, clocks, steady: result?.ok ? result.value.steady : [] };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const db = context.get(dbContext);
+  const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
+  const form = await request.formData();
+  const ride = await rideNamed(db, line.id, form.get("rideId"));
+  const where = { testId: line.id, rideId: ride.id };
+  const intent = form.get("intent") === "paint" ? "paint" : "clock";
+  const done =
+    intent === "paint"
+      ? await paint(db, where, form, { first: line.test.firstGround, system: systemOf(request) })
+      : await saveClock(db, where, form);
+  if (!done.ok)
+    return data(
+      { of: intent === "paint" ? "paint" : String(form.get("device")), problem: done.problems[0]!.sentence },
+      { status: 400 },
+    );
+  return redirect(`${href("/strip/:testId/clocks", { testId: line.id })}?ride=${ride.id}`);
+}
+
+type Loaded = Route.ComponentProps["loaderData"];
+
+/** The devices of a ride over each other, each with its clock; moved as it is typed, kept when it is saved. */
+function RideClocks({
+  ride,
+  clocks,
+  steady,
+  problem,
+}: Loaded & { readonly problem: { readonly of: string; readonly problem: string } | null }) {
+  const { mayChange } = useWho();
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
+  const offsetOf = (id: string, kept: number) => typed[id] ?? (kept === 0 ? "" : String(kept));
+  const tried = clocks.devices.map((device) => {
+    const offset = offsetTyped(offsetOf(device.id, device.offsetS));
+    return { device, moreS: offset.ok ? offset.value - device.offsetS : 0 };
+  });
+  const { film, way } = clocks;
+  if (clocks.devices.length === 0)
+    return (
+      <p className="p-4 md:p-6">
+        No recorder and no meter is beside this ride yet: import their files, and their clocks are held
+        against the log's.
+      </p>
+    );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6">
+      <Lanes noted={clocks.noted} tried={tried} zone={ride.zone} />
+      {film ? (
+        <p className="text-sm text-quiet">
+          The film began at {clockText(film.beganS * 1000, ride.zone)}, by {film.moments}{" "}
+          {film.moments === 1 ? "line" : "lines"} taken from what was said
+          {film.moments > 1 ? `, within ${spanSaid(Math.max(1, film.spreadS))}` : ""}.
+        </p>
+      ) : null}
+      {mayChange ? (
+        <div className="grid gap-4 lg:grid-cols-2">
+          {clocks.devices.map((device) => (
+            <DeviceClock
+              key={device.id}
+              device={device}
+              rideId={ride.id}
+              offset={offsetOf(device.id, device.offsetS)}
+              onOffset={(offset) => setTyped((all) => ({ ...all, [device.id]: offset }))}
+              problem={problem?.of === device.id ? problem.problem : null}
+            />
+          ))}
+        </div>
+      ) : null}
+      {way ? (
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-2">
+          <WayTable way={way} />
+          <SteadyTable steady={steady} />
+        </div>
+      ) : null}
+      {way && mayChange ? (
+        <PaintForm rideId={ride.id} problem={problem?.of === "paint" ? problem.problem : null} />
+      ) : null}
+    </div>
+  );
+}
+
+/** Clocks of log, recorder, meter and film, tied by what they recorded. */
+export default function ClocksPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { test, ride, rides } = loaderData;
+  const key = `${ride.id}/${loaderData.clocks.devices.map(({ id, offsetS }) => `${id}${offsetS}`).join()}`;
+  return (
+    <Page
+      title="Clocks and recordings"
+      line={`${test.bikeName}, ${test.test.title}, ${ride.name}: the same ride by each device's clock. Bumps under bumps and stops under stops are right.`}
+      next={
+        <Link to={href("/strip/:testId", { testId: test.id })} className="button button-main">
+          Back to the strip
+        </Link>
+      }
+    >
+      {rides.length > 1 ? (
+        <nav aria-label="Rides" className="flex flex-wrap gap-3 px-4 pt-4 md:px-6">
+          {rides.map(({ id, name }) => (
+            <Link
+              key={id}
+              to={`?ride=${id}`}
+              aria-current={id === ride.id ? "page" : undefined}
+              className="button"
+            >
+              {name}
+            </Link>
+          ))}
+        </nav>
+      ) : null}
+      <RideClocks key={key} {...loaderData} problem={actionData ?? null} />
+    </Page>
+  );
+}

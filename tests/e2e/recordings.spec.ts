@@ -1,0 +1,103 @@
+import { expect, type Page } from "@playwright/test";
+import { expectAccessible } from "./accessible";
+import { ready, test } from "./watched";
+
+const DAY = "2026-09-20";
+
+async function newTest(page: Page, title: string): Promise<string> {
+  await page.goto("/strip/new");
+  await page.getByRole("link", { name: "Brindlow 3" }).click();
+  await page.getByLabel("Title").fill(title);
+  await page.getByLabel("Day").fill(DAY);
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
+  return new URL(page.url()).pathname;
+}
+
+const card = (page: Page, name: string) =>
+  page.getByRole("listitem").filter({ has: page.getByRole("heading", { name, exact: true }) });
+
+test("a recorder an hour ahead and a meter with a minus are tied to the log, and move the strip", async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const address = await newTest(page, "Down ferry lane");
+  await page.getByRole("link", { name: "Import files" }).first().click();
+  await ready(page);
+  // Notes first: they are looked over on their own.
+  await page.getByLabel("Files of this ride").setInputFiles("examples/ferry-lane-notes.csv");
+  await page.getByRole("button", { name: "Save 6 check-ins" }).click();
+  await expect(page.getByRole("region", { name: "Ledger" })).toContainText("Wh/mi");
+
+  await page.goto(`${address}/import`);
+  await ready(page);
+  await page
+    .getByLabel("Files of this ride")
+    .setInputFiles(["examples/ferry-lane.fit", "examples/ferry-lane-meter.csv"]);
+  const fit = card(page, "ferry-lane.fit");
+  const meter = card(page, "ferry-lane-meter.csv");
+  await expect(fit).toContainText("By the log its clock is 1 h ahead: another zone, or summer time", {
+    timeout: 60_000,
+  });
+  await expect(fit).toContainText(/heart 11\d a minute, \d+ W at the cranks/);
+  const offset = fit.getByLabel("Add to its times");
+  expect(Number(await offset.inputValue())).toBeLessThan(-3540);
+  expect(Number(await offset.inputValue())).toBeGreaterThan(-3680);
+  await expect(meter).toContainText("This is a logger's samples.", { timeout: 60_000 });
+  await expect(meter.getByLabel("Column Battery voltage [V] is")).toHaveValue("volts");
+  await expect(meter).toContainText("out of the pack");
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Import 2 files" }).click();
+  await expect(fit.getByRole("status")).toHaveText("kept", { timeout: 60_000 });
+  await expect(meter.getByRole("status")).toHaveText("kept", { timeout: 60_000 });
+
+  await page.getByRole("link", { name: "See the clocks" }).click();
+  await ready(page);
+  await expect(page.getByRole("img", { name: /^Clocks over each other/ })).toBeVisible();
+  const clock = page.getByRole("form", { name: "Clock of logger" });
+  await expect(clock).toContainText(/By the recorder its clock is|agrees with the recorder/);
+  await expectAccessible(page);
+  // Moved by hand, and what cannot be read is said beside it.
+  await clock.getByLabel("Add to its times").fill("soon");
+  await clock.getByRole("button", { name: "Save this clock" }).click();
+  await expect(clock.getByRole("alert")).toContainText("type seconds, such as -12");
+  await clock.getByLabel("Add to its times").fill("-0:00:37");
+  await clock.getByRole("button", { name: "Save this clock" }).click();
+  await expect(clock).toContainText("37 s are taken off its times.");
+
+  // A part of the way is painted by hand.
+  const painting = page.getByRole("form", { name: "Ground by hand" });
+  await painting.getByLabel("From").fill("2");
+  await painting.getByLabel("to", { exact: true }).fill("4.5");
+  await painting.getByLabel("it was").selectOption("gravel");
+  await painting.getByRole("button", { name: "Paint it" }).click();
+  await page.getByRole("link", { name: "Back to the strip" }).click();
+  await page.getByRole("link", { name: "Parts", exact: true }).click();
+  await expect(page.getByRole("main")).toContainText("gravel");
+  await expect(page.getByRole("main")).toContainText("asphalt");
+});
+
+test("the same file again adds nothing; files of other things say so", async ({ page }) => {
+  const address = await newTest(page, "Twice down the lane");
+  await page.goto(`${address}/import`);
+  await ready(page);
+  const field = page.getByLabel("Files of this ride");
+  await field.setInputFiles("examples/ferry-lane.fit");
+  const fit = card(page, "ferry-lane.fit");
+  await expect(fit).toContainText("could not be held against anything", { timeout: 60_000 });
+  await page.getByRole("button", { name: "Import one file" }).click();
+  await expect(fit.getByRole("status")).toHaveText("kept", { timeout: 60_000 });
+  await page.reload();
+  await ready(page);
+  await field.setInputFiles(["examples/ferry-lane.fit", "examples/levee-and-harbour.tcx"]);
+  await expect(fit).toContainText("Just this file is there already.", { timeout: 60_000 });
+  await expect(card(page, "levee-and-harbour.tcx")).toContainText(
+    "It takes the place of the track that is there.",
+    { timeout: 60_000 },
+  );
+  await expect(page.getByRole("button", { name: "Import one file" })).toBeEnabled();
+  await card(page, "levee-and-harbour.tcx")
+    .getByRole("button", { name: /^Leave out/ })
+    .click();
+  await expect(page.getByRole("button", { name: "Import 0 files" })).toBeDisabled();
+});
