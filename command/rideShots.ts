@@ -84,17 +84,45 @@ async function narration(page: Page, address: string, folder: string): Promise<v
   await page.screenshot({ path: join(folder, "narration.png") });
 }
 
-/** Pictures of Ride, and of what was said over one: how many were taken. */
+/** Files of a ride as they are looked at, and the clocks of what was imported. */
+async function recordings(page: Page, address: string, folder: string): Promise<void> {
+  const example = (name: string) => join(ROOT, "examples", name);
+  await open(page, `${address}/strip/new`);
+  await page.getByRole("link", { name: "Brindlow 3" }).click();
+  await page.getByLabel("Title").fill("Down ferry lane");
+  await page.getByLabel("Day").fill("2026-09-20");
+  await page.getByRole("button", { name: "Save and add check-ins" }).click();
+  await page.getByRole("link", { name: "Import files" }).first().click();
+  await page.getByLabel("Files of this ride").setInputFiles(example("ferry-lane-notes.csv"));
+  await page.getByRole("button", { name: "Save 6 check-ins" }).click();
+  await page.getByRole("region", { name: "Ledger" }).waitFor();
+  await page.getByRole("link", { name: "Import files" }).first().click();
+  const names = ["ferry-lane.fit", "ferry-lane-display.jpg", "ferry-lane-meter.csv"];
+  await page.getByLabel("Files of this ride").setInputFiles(names.map(example));
+  await page.getByText("This is a logger's samples.").waitFor();
+  await page.getByRole("button", { name: "Import 3 files" }).waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(folder, "import.png") });
+  await page.getByRole("button", { name: "Import 3 files" }).click();
+  await page.getByRole("link", { name: "See the clocks" }).click();
+  await page.getByRole("img", { name: /^Clocks over each other/ }).waitFor();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: join(folder, "clocks.png") });
+}
+
+/** Pictures of Ride, of what was said over one, and of its recordings: how many were taken. */
 export async function rideShots(browser: Browser, address: string, folder: string): Promise<number> {
   const takes = [
     [phone, PHONE],
     [narration, DESK],
     [desk, DESK],
+    [recordings, DESK],
   ] as const;
   for (const [take, viewport] of takes) {
     const page = await browser.newPage({ viewport, serviceWorkers: "block" });
     await take(page, address, folder);
     await page.context().close();
   }
-  return 3;
+  return 5;
 }

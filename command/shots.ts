@@ -49,7 +49,6 @@ export function shots(): Promise<number> {
         ["sheet", `/plan/${plan.id}/sheet`, PAPER],
         ["strip", `/strip/${runDown.id}`, DESK],
         ["strip-doubt", `/strip/${named("levee loop, town level").id}?tab=doubt`, DESK],
-        ["composer", `/sheet/${ofTest.id}`, DESK],
         ["sheet-test", `/sheet/${ofTest.id}/html`, PAPER],
         ["compare", "/compare?under=House", DESK],
         ["bridge", `/compare/bridge/${runDown.id}?under=House`, DESK],

@@ -48,7 +48,7 @@ async function comeIn(page: Page, link: string): Promise<void> {
   await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
 }
 
-/** Pictures of a shared desk: the door, a phone being paired, links. Answers how many were taken. */
+/** Pictures of a shared desk: the door, a phone being paired. Answers how many were taken. */
 export async function teamShots(browser: Browser, folder: string): Promise<number> {
   const { link, end } = await shareDemo();
   const context = await browser.newContext({

@@ -79,6 +79,24 @@ function WordFields() {
   );
 }
 
+/** A photograph of the display, whose figures are read off later; it waits with the entry where there is no signal. */
+function PhotographField() {
+  const [name, setName] = useState<string | null>(null);
+  return (
+    <label className="button relative min-h-12 has-focus-visible:outline-2">
+      {name === null ? "Photograph the display" : "Photograph taken"}
+      <input
+        type="file"
+        name="photograph"
+        accept="image/*"
+        capture="environment"
+        className="absolute inset-0 cursor-pointer opacity-0"
+        onChange={(event) => setName(event.target.files?.[0]?.name ?? null)}
+      />
+    </label>
+  );
+}
+
 /** The few figures of a check-in; nothing is required. What is wrong is said beside its field and nothing typed is lost. */
 export function FiguresForm({
   bike,
@@ -152,6 +170,7 @@ export function FiguresForm({
             Take from the display
           </button>
         ) : null}
+        <PhotographField />
         <label className="flex min-h-12 items-center gap-2">
           <input type="checkbox" name={tick} className="size-6 accent-spruce" /> {words}
         </label>

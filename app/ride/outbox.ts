@@ -29,9 +29,23 @@ export interface KeptChunk {
   readonly refused?: string;
 }
 
+/** A photograph on its way to the server, after its entry. */
+export interface KeptPhotograph {
+  readonly id: string;
+  readonly testId: string;
+  readonly rideId: string;
+  readonly entryId: string;
+  readonly picture: Blob;
+  /** ISO 8601. */
+  readonly takenAt: string;
+  /** Why the server will not have it. */
+  readonly refused?: string;
+}
+
 interface Schema extends DBSchema {
   log: { key: string; value: KeptEntry; indexes: { byTest: string } };
   chunks: { key: string; value: KeptChunk; indexes: { byTest: string } };
+  photographs: { key: string; value: KeptPhotograph; indexes: { byTest: string } };
   facts: { key: string; value: { readonly key: string; readonly value: unknown } };
 }
 
@@ -41,8 +55,10 @@ const KEEP_SENT_MS = 60 * 86_400_000;
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
 
 const store = () =>
-  (opened ??= openDB<Schema>("barometron", 2, {
+  (opened ??= openDB<Schema>("barometron", 3, {
     upgrade: async (db, from, _to, transaction) => {
+      db.createObjectStore("photographs", { keyPath: "id" }).createIndex("byTest", "testId");
+      if (from === 2) return;
       const log = db.createObjectStore("log", { keyPath: "id" });
       log.createIndex("byTest", "testId");
       db.createObjectStore("chunks", { keyPath: "id" }).createIndex("byTest", "testId");
@@ -118,6 +134,18 @@ export async function keepChunk(chunk: KeptChunk): Promise<void> {
 
 export async function dropChunk(id: string): Promise<void> {
   await (await store()).delete("chunks", id);
+}
+
+export async function photographsOf(testId: string): Promise<readonly KeptPhotograph[]> {
+  return (await store()).getAllFromIndex("photographs", "byTest", testId);
+}
+
+export async function keepPhotograph(photograph: KeptPhotograph): Promise<void> {
+  await (await store()).put("photographs", photograph);
+}
+
+export async function dropPhotograph(id: string): Promise<void> {
+  await (await store()).delete("photographs", id);
 }
 
 /** Something this browser remembers: its own name, how far its clock is off. */

@@ -8,7 +8,7 @@ import { useSystem } from "#ui/system";
 import { FigureField, FiguresForm } from "./figuresForm";
 
 /** What a panel sends when it is done. */
-type Keep = (body: EntryBody) => void;
+type Keep = (body: EntryBody, photograph?: File | null) => void;
 
 interface CheckInProps {
   readonly bike: Bike;
@@ -18,6 +18,12 @@ interface CheckInProps {
   /** What a display shows now, to be taken with a tap. */
   readonly shown: DisplaySample | null;
   readonly keep: Keep;
+}
+
+/** The photograph of a form; null where none was taken. */
+function photographIn(form: FormData): File | null {
+  const file = form.get("photograph");
+  return file instanceof File && file.size > 0 ? file : null;
 }
 
 const LOAD = ["load", "Volts under load"] as const;
@@ -38,6 +44,7 @@ export function CheckInPanel({ bike, start, last, shown, keep }: CheckInProps) {
           start
             ? { kind: "start", ...body, chargerDone: form.get("full") === "on" }
             : { kind: "checkIn", ...body },
+          photographIn(form),
         )
       }
     >
@@ -59,7 +66,9 @@ export function EndPanel({
       {...figures}
       tick={LOAD}
       opened
-      onFigures={(body, _form, sent) => keep({ kind: "end", reason: sent as End, ...body })}
+      onFigures={(body, form, sent) =>
+        keep({ kind: "end", reason: sent as End, ...body }, photographIn(form))
+      }
     >
       {/* Enter in a field chooses no end. */}
       <button type="submit" disabled hidden aria-hidden />

@@ -112,6 +112,7 @@ export default function RidePage({ loaderData, actionData, matches }: Route.Comp
             leaving={leaving}
             offsetS={outbox.offsetS}
             kept={outbox.looked ? own : null}
+            photographs={outbox.photographs}
           >
             <DuskSwitch className="button button-plain" />
           </Standing>

@@ -58,7 +58,7 @@ export function WithoutScript() {
 
 /** What is asked for: the six fields while it is ridden, the first readings before. */
 export function RideFields({ loaded: { bike, plan }, state, entering }: PartProps) {
-  const { device, panel, setPanel, lostBar, loseBar, stopOrGo, keep } = entering;
+  const { device, panel, setPanel, lostBar, loseBar, stopOrGo, keep, keepSeen } = entering;
   const { shown } = device.state;
   if (state.started)
     return (
@@ -72,14 +72,14 @@ export function RideFields({ loaded: { bike, plan }, state, entering }: PartProp
         lostBar={lostBar}
         onLoseBar={loseBar}
         onStopOrGo={stopOrGo}
-        keep={keep}
+        keep={keepSeen}
         onBarDetails={(body) => keep(body, null, lostBar!.id)}
       />
     );
   return (
     <section className="sheet p-4">
       <h2 className="mb-2">Start readings</h2>
-      <CheckInPanel bike={bike} start last={{}} shown={shown} keep={keep} />
+      <CheckInPanel bike={bike} start last={{}} shown={shown} keep={keepSeen} />
       <p className="mt-3 text-sm text-quiet">
         Read and type only when stopped. Brakes checked, helmet on, a way home without the motor.
       </p>

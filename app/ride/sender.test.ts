@@ -1,8 +1,21 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
 import type { Entry } from "#core/ride/log";
-import { chunksOf, closeOutbox, dropOld, fact, keep, keepChunk, keepFact, keptOf, sendAgain } from "./outbox";
-import { isWaiting, sendChunk, sendNext, type ServerAnswer, type Post } from "./sender";
+import {
+  chunksOf,
+  closeOutbox,
+  dropOld,
+  fact,
+  keep,
+  keepChunk,
+  keepFact,
+  keepPhotograph,
+  keptOf,
+  markSent,
+  photographsOf,
+  sendAgain,
+} from "./outbox";
+import { isWaiting, sendChunk, sendNext, sendPhotograph, type ServerAnswer, type Post } from "./sender";
 
 const NOW = Date.UTC(2026, 9, 18, 9);
 const id = (n: number) => `019a0000-0000-7000-8000-${n.toString(16).padStart(12, "0")}`;
@@ -153,5 +166,42 @@ describe("rows of samples", () => {
     expect(await sendChunk(testId, answering(400))).toBe("refused");
     expect(await chunksOf(testId)).toMatchObject([{ refused: "Times run back." }]);
     expect(await sendChunk(testId, answering(200))).toBe("empty");
+  });
+});
+
+describe("photographs", () => {
+  const take = (entryId: string) =>
+    keepPhotograph({
+      ...{ id: `${testId} picture`, testId, rideId: "r", entryId },
+      picture: new Blob(["picture"], { type: "image/jpeg" }),
+      takenAt: "2026-10-18T09:00:00Z",
+    });
+  const answering = (status: number): Post & { readonly sent: FormData[] } => {
+    const sent: FormData[] = [];
+    const post: Post = (_path, body) => {
+      sent.push(body as FormData);
+      return Promise.resolve({ status, sentences: ["This is no photograph."] });
+    };
+    return Object.assign(post, { sent });
+  };
+  test("one waits for its entry, then goes out once, with what it is of", async () => {
+    const entry = await note(1);
+    await take(entry.id);
+    const post = answering(200);
+    expect(await sendPhotograph(testId, post)).toBe("empty");
+    await markSent([entry.id]);
+    expect(await sendPhotograph(testId, post)).toBe("sent");
+    expect(Object.fromEntries(post.sent[0]!)).toMatchObject({ rideId: "r", entryId: entry.id });
+    expect(await photographsOf(testId)).toEqual([]);
+    expect(await sendPhotograph(testId, post)).toBe("empty");
+  });
+  test("it waits while nobody answers or this phone is barred; refused, it stays with its reason", async () => {
+    await take(id(999));
+    expect(await sendPhotograph(testId, answering(503))).toBe("away");
+    expect(await sendPhotograph(testId, answering(401))).toBe("barred");
+    expect(await sendPhotograph(testId, () => Promise.reject(new Error("offline")))).toBe("away");
+    expect(await sendPhotograph(testId, answering(400))).toBe("refused");
+    expect(await photographsOf(testId)).toMatchObject([{ refused: "This is no photograph." }]);
+    expect(await sendPhotograph(testId, answering(200))).toBe("empty");
   });
 });

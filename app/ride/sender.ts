@@ -2,11 +2,14 @@ import { href } from "react-router";
 import {
   chunksOf,
   dropChunk,
+  dropPhotograph,
   keepChunk,
+  keepPhotograph,
   keptOf,
   markRefused,
   markSent,
   markTried,
+  photographsOf,
   type KeptEntry,
 } from "./outbox";
 import type { Batch } from "./batch";
@@ -120,6 +123,32 @@ export async function sendChunk(testId: string, post: Post): Promise<Sent> {
   if (!isFinal(answer.status)) return "away";
   await keepChunk({
     ...chunk,
+    refused: answer.sentences?.join(" ") || `The server answered ${answer.status}.`,
+  });
+  return "refused";
+}
+
+/** Sends one photograph whose entry the server holds. */
+export async function sendPhotograph(testId: string, post: Post): Promise<Sent> {
+  const waiting = new Set((await keptOf(testId)).filter(({ sent }) => !sent).map(({ id }) => id));
+  const photograph = (await photographsOf(testId)).find(
+    ({ entryId, refused }) => !refused && !waiting.has(entryId),
+  );
+  if (!photograph) return "empty";
+  const { id, rideId, entryId, takenAt, picture } = photograph;
+  const form = new FormData();
+  for (const [name, value] of Object.entries({ id, rideId, entryId, takenAt })) form.set(name, value);
+  form.set("photograph", new File([picture], `${id}.jpg`, { type: picture.type }));
+  const answer = await post(href("/ride/:testId/photograph", { testId }), form).catch((): ServerAnswer => ({
+    status: 0,
+  }));
+  if (answer.status === 200) {
+    await dropPhotograph(id);
+    return "sent";
+  }
+  if (!isFinal(answer.status)) return isBarred(answer.status) ? "barred" : "away";
+  await keepPhotograph({
+    ...photograph,
     refused: answer.sentences?.join(" ") || `The server answered ${answer.status}.`,
   });
   return "refused";

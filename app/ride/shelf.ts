@@ -2,10 +2,12 @@ import { href } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import { clockOffset } from "./batch";
 import { dropOld, fact, keepFact, type KeptEntry } from "./outbox";
-import { isWaiting, sendChunk, sendNext, type ServerAnswer } from "./sender";
+import { isWaiting, sendChunk, sendNext, sendPhotograph, type ServerAnswer } from "./sender";
 
 /** A sending that has no answer by then is given up, and tried again: a weak network may hold it for ever, ms. */
 const GIVEN_UP_MS = 20_000;
+/** A picture takes longer over a weak network. */
+const PICTURE_GIVEN_UP_MS = 90_000;
 /** A clock answer slower than this says too little, ms. */
 const SLOW_MS = 4000;
 /** Less room than this for a ride's log and samples is too little, bytes. */
@@ -21,9 +23,13 @@ export type StorageState = "unknown" | "good" | "refused" | "full";
 async function post(path: string, body: unknown): Promise<ServerAnswer> {
   const response = await fetch(path, {
     method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-    signal: AbortSignal.timeout(GIVEN_UP_MS),
+    ...(body instanceof FormData
+      ? { body, signal: AbortSignal.timeout(PICTURE_GIVEN_UP_MS) }
+      : {
+          headers: { "content-type": "application/json" },
+          body: JSON.stringify(body),
+          signal: AbortSignal.timeout(GIVEN_UP_MS),
+        }),
   });
   const told = (await response.json().catch(() => null)) as Partial<ServerAnswer> | null;
   return {
@@ -68,7 +74,7 @@ export async function openShelf(nowMs: number) {
   return { shelf, device, clock };
 }
 
-/** Sends everything that waits: what the storage holds, then what it would not take, then a device's samples. */
+/** Sends everything that waits: what the storage holds, then what it would not take, then a device's samples and photographs. */
 export async function sendWaiting(testId: string, loose: { current: readonly KeptEntry[] }) {
   let sent = false;
   let came: Awaited<ReturnType<typeof sendNext>>;
@@ -86,5 +92,6 @@ export async function sendWaiting(testId: string, loose: { current: readonly Kep
     sent = true;
   }
   while ((await sendChunk(testId, post).catch(() => "away")) === "sent");
+  if (!trouble) while ((await sendPhotograph(testId, post).catch(() => "away")) === "sent") sent = true;
   return { sent, trouble };
 }

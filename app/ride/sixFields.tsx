@@ -20,7 +20,7 @@ interface SixFieldsProps {
   readonly lostBar: { readonly id: string; readonly bar: number } | null;
   readonly onLoseBar: () => void;
   readonly onStopOrGo: () => void;
-  readonly keep: (body: EntryBody) => void;
+  readonly keep: (body: EntryBody, photograph?: File | null) => void;
   readonly onBarDetails: (body: EntryBody) => void;
 }
 

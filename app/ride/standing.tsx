@@ -46,12 +46,14 @@ interface StandingProps {
   readonly leaving: Leaving;
   /** Null until the storage has been looked at. */
   readonly kept: readonly KeptEntry[] | null;
+  /** Photographs that wait to be sent. */
+  readonly photographs: number;
   /** What else stands on this line. */
   readonly children: ReactNode;
 }
 
 /** How the log stands: what waits, where it is kept, and a clock that is off. */
-export function Standing({ shelf, trouble, offsetS, kept, leaving, children }: StandingProps) {
+export function Standing({ shelf, trouble, offsetS, kept, photographs, leaving, children }: StandingProps) {
   const waiting = kept?.filter(isWaiting).length ?? null;
   const words = SHELF_WORDS[shelf];
   return (
@@ -74,6 +76,9 @@ export function Standing({ shelf, trouble, offsetS, kept, leaving, children }: S
             : waiting === 0
               ? "Every entry is kept."
               : `${waiting === 1 ? "One entry waits" : `${waiting} entries wait`} to be sent.`}
+          {photographs === 0
+            ? ""
+            : ` ${photographs === 1 ? "One photograph waits" : `${photographs} photographs wait`}.`}
           {trouble && waiting ? TROUBLE[trouble] : ""} {LEAVING[leaving]}
         </p>
         {children}

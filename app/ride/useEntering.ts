@@ -77,6 +77,11 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     setAsLate(late && typing !== "notes");
     return keepAt(body, { at: late ? null : new Date().toISOString() });
   };
+  /** The same with a photograph beside it. */
+  const keepSeen = (body: EntryBody, photograph: File | null = null) => {
+    const kept = keep(body);
+    if (photograph) void outbox.addPhotograph(ride.id, kept, photograph);
+  };
   const loseBar = () => {
     if (state.nextBar === 0) return;
     const bar = state.nextBar;
@@ -108,7 +113,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     input.current?.focus();
   };
   return {
-    ...{ fields, device, typing, say, asLate, keep, panel, setPanel, lostBar, loseBar, stopOrGo },
+    ...{ fields, device, typing, say, asLate, keep, keepSeen, panel, setPanel, lostBar, loseBar, stopOrGo },
     line: { input, text, setText, correcting, setCorrecting, correct },
   };
 }

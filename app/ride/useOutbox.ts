@@ -2,7 +2,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import type { Entry } from "#core/ride/log";
-import { keep, keepFact, keptOf, sendAgain, type KeptEntry } from "./outbox";
+import { smaller, takenAt } from "#app/ui/photograph";
+import { keep, keepFact, keepPhotograph, keptOf, photographsOf, sendAgain, type KeptEntry } from "./outbox";
 import { askClock, openShelf, sendWaiting, type StorageState, type Trouble } from "./shelf";
 
 /** How long to wait before the server is tried again, and before its log is asked for what others noted, ms. */
@@ -85,6 +86,8 @@ export function useOutbox(testId: string) {
   const [log, setLog] = useState<readonly KeptEntry[]>([]);
   /** Whether the storage was looked at: before, nobody knows what waits. */
   const [looked, setLooked] = useState(false);
+  /** Photographs that wait to be sent. */
+  const [photographs, setPhotographs] = useState(0);
   const [shelf, setShelf] = useState<StorageState>("unknown");
   const [trouble, setTrouble] = useState<Trouble>(null);
   const [offsetS, setOffsetS] = useState<number | null>(null);
@@ -102,6 +105,7 @@ export function useOutbox(testId: string) {
     const stored = await keptOf(testId).catch(() => []);
     const known = new Set(stored.map(({ id }) => id));
     setLog([...stored, ...[...loose.current, ...inHand.current].filter(({ id }) => !known.has(id))]);
+    setPhotographs((await photographsOf(testId).catch(() => [])).filter(({ refused }) => !refused).length);
     setLooked(true);
   }, [testId]);
 
@@ -150,11 +154,39 @@ export function useOutbox(testId: string) {
     [flush, testId],
   );
 
+  /** Keeps a photograph of an entry, made small and without what its camera wrote beside it; it goes out after the entry. */
+  const addPhotograph = useCallback(
+    async (rideId: string, entry: Entry, file: File) => {
+      const told = await takenAt(file).catch(() => null);
+      const zoned = told?.zone ? `${told.day}T${told.clock}${told.zone}` : "";
+      const picture = await smaller(file);
+      await keepPhotograph({
+        ...{ id: uuidv7(), testId, rideId, entryId: entry.supersedes ?? entry.id, picture },
+        takenAt: zoned || (entry.at ?? ""),
+      }).catch(() => setShelf("refused"));
+      await show();
+      await flush();
+    },
+    [flush, show, testId],
+  );
+
   /** Lets an entry that was set aside go out again. */
   const resend = async (id: string) => {
     await sendAgain(id).catch(() => undefined);
     await show();
     await flush();
   };
-  return { log, looked, add, flush, sendAgain: resend, shelf, trouble, offsetS, device };
+  return {
+    log,
+    looked,
+    photographs,
+    add,
+    addPhotograph,
+    flush,
+    sendAgain: resend,
+    shelf,
+    trouble,
+    offsetS,
+    device,
+  };
 }

@@ -35,28 +35,32 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const form = await request.formData();
   const ride = await rideNamed(db, line.id, form.get("rideId"));
   const where = { testId: line.id, rideId: ride.id };
-  const intent = form.get("intent") === "paint" ? "paint" : "clock";
-  const done =
-    intent === "paint"
-      ? await paint(db, where, form, { first: line.test.firstGround, system: systemOf(request) })
-      : await saveClock(db, where, form);
-  if (!done.ok)
-    return data(
-      { of: intent === "paint" ? "paint" : String(form.get("device")), problem: done.problems[0]!.sentence },
-      { status: 400 },
-    );
+  if (form.get("intent") === "paint") {
+    const lines = await paint(db, where, form, { first: line.test.firstGround, system: systemOf(request) });
+    return lines.ok
+      ? data<ClocksAnswer>({ of: "paint", done: lines.value, problem: null })
+      : refused("paint", lines.problems[0]!.sentence);
+  }
+  const saved = await saveClock(db, where, form);
+  if (!saved.ok) return refused(String(form.get("device")), saved.problems[0]!.sentence);
   return redirect(`${href("/strip/:testId/clocks", { testId: line.id })}?ride=${ride.id}`);
 }
+
+/** What came of a form: lines added to the log, or why not. */
+interface ClocksAnswer {
+  /** The device, or the painting. */
+  readonly of: string;
+  readonly done: number;
+  readonly problem: string | null;
+}
+
+const refused = (of: string, problem: string) =>
+  data<ClocksAnswer>({ of, done: 0, problem }, { status: 400 });
 
 type Loaded = Route.ComponentProps["loaderData"];
 
 /** The devices of a ride over each other, each with its clock; moved as it is typed, kept when it is saved. */
-function RideClocks({
-  ride,
-  clocks,
-  steady,
-  problem,
-}: Loaded & { readonly problem: { readonly of: string; readonly problem: string } | null }) {
+function RideClocks({ ride, clocks, steady, answer }: Loaded & { readonly answer: ClocksAnswer | null }) {
   const { mayChange } = useWho();
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const offsetOf = (id: string, kept: number) => typed[id] ?? (kept === 0 ? "" : String(kept));
@@ -91,7 +95,7 @@ function RideClocks({
               rideId={ride.id}
               offset={offsetOf(device.id, device.offsetS)}
               onOffset={(offset) => setTyped((all) => ({ ...all, [device.id]: offset }))}
-              problem={problem?.of === device.id ? problem.problem : null}
+              problem={answer?.of === device.id ? answer.problem : null}
             />
           ))}
         </div>
@@ -103,7 +107,7 @@ function RideClocks({
         </div>
       ) : null}
       {way && mayChange ? (
-        <PaintForm rideId={ride.id} problem={problem?.of === "paint" ? problem.problem : null} />
+        <PaintForm rideId={ride.id} answer={answer?.of === "paint" ? answer : null} />
       ) : null}
     </div>
   );
@@ -137,7 +141,7 @@ export default function ClocksPage({ loaderData, actionData }: Route.ComponentPr
           ))}
         </nav>
       ) : null}
-      <RideClocks key={key} {...loaderData} problem={actionData ?? null} />
+      <RideClocks key={key} {...loaderData} answer={actionData ?? null} />
     </Page>
   );
 }

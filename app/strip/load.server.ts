@@ -7,6 +7,7 @@ import { foldLog } from "#core/ride/log";
 import { findBike } from "#db/bikes";
 import type { Database } from "#db/client";
 import { countEntries, listEntries } from "#db/log";
+import { listEntryPhotographs } from "#db/photographs";
 import { listImports } from "#db/telemetry";
 import { findTest, listRides } from "#db/tests";
 import type { Unreadable } from "#db/unreadable";
@@ -27,7 +28,11 @@ export async function loadTestPage(db: Database, testId: string) {
     rides.map(async (ride) => {
       const unreadable: Unreadable[] = [];
       const log = isLong ? [] : foldLog(await listEntries(db, ride.id, unreadable));
-      return { ...ride, log, unreadable, loggers: await listImports(db, ride.id) };
+      const [loggers, photographs] = await Promise.all([
+        listImports(db, ride.id),
+        listEntryPhotographs(db, ride.id),
+      ]);
+      return { ...ride, log, unreadable, loggers, photographs };
     }),
   );
   return {

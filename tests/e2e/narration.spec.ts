@@ -1,22 +1,14 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, type Page } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { expectAccessible } from "./accessible";
+import { newTest } from "./newTest";
 import { ready, test } from "./watched";
 
 const NARRATION = readFileSync(join(import.meta.dirname, "..", "narrations", "part-charge-raw.txt"), "utf8")
   .split("\n")
   .filter((line) => !/^[=+] /.test(line))
   .join("\n");
-
-async function newTest(page: Page, title: string): Promise<void> {
-  await page.goto("/strip/new");
-  await page.getByRole("link", { name: "Brindlow 3" }).click();
-  await page.getByLabel("Title").fill(title);
-  await page.getByLabel("Day").fill("2026-10-20");
-  await page.getByRole("button", { name: "Save and add check-ins" }).click();
-  await expect(page.getByRole("heading", { level: 1 })).toContainText(title);
-}
 
 test("the quick figure's box takes what was said", async ({ page }) => {
   await page.goto("/quick");
@@ -31,7 +23,7 @@ test("the quick figure's box takes what was said", async ({ page }) => {
 test("what was said is gone through with keys, kept with its place in the film, and never doubled", async ({
   page,
 }) => {
-  await newTest(page, "Said over the towpath");
+  await newTest(page, "Said over the towpath", "2026-10-20");
   await page.getByRole("link", { name: "Import what was said" }).click();
   await ready(page);
   await page.getByRole("button", { name: "Read it and show me" }).click();

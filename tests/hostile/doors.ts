@@ -142,6 +142,34 @@ export function formDoors(ids: Ids): readonly Door[] {
         ]),
       },
     },
+    {
+      path: `/strip/${ids.test}/file`,
+      fields: {
+        rideId: ids.ride,
+        intent: "look",
+        format: "logger",
+        columns: JSON.stringify(["time", "volts", "amps"]),
+        drawnIsMinus: "no",
+        logger: "box",
+        offset: "-1:00:04",
+      },
+      file: "file",
+    },
+    {
+      path: `/strip/${ids.test}/clocks`,
+      fields: { rideId: ids.ride, intent: "clock", kind: "track", device: uuidv7(), offset: "-12" },
+    },
+    {
+      path: `/strip/${ids.test}/clocks`,
+      fields: { rideId: ids.ride, intent: "paint", from: "2", to: "4", ground: "grass", batchId: uuidv7() },
+    },
+    { path: `/strip/${ids.test}/photographs`, fields: { ...fill(ENTRY), rideId: ids.ride } },
+    { path: `/strip/${ids.test}/photographs`, fields: { rideId: ids.ride, takeOff: uuidv7() } },
+    {
+      path: `/ride/${ids.test}/photograph`,
+      fields: { id: uuidv7(), rideId: ids.ride, entryId: uuidv7(), takenAt: "2026-10-18T09:30:00Z" },
+      file: "photograph",
+    },
     { path: `/strip/${ids.test}/track`, fields: { rideId: ids.ride }, file: "file" },
     { path: `/strip/${ids.test}/logger`, fields: { rideId: ids.ride, logger: "box" }, file: "file" },
     {

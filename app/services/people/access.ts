@@ -36,7 +36,7 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
   ...of(RIDES, "ride/list"),
   // What the forecast rests on where there is no signal.
   ...of({ read: "phone", write: "editor" }, "strip/recordFile"),
-  ...of(FIELD, "ride/ride ride/entries ride/telemetry ride/display"),
+  ...of(FIELD, "ride/ride ride/entries ride/telemetry ride/display ride/photograph"),
   ...of(
     DESK,
     `ui/undo ui/actRoute
@@ -44,7 +44,7 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
      bikes/list bikes/new bikes/rider bikes/instrument bikes/bike bikes/edit bikes/gauge bikes/pack bikes/bench bikes/benchSheet bikes/setUp
      plan/list plan/new plan/courseImport plan/course plan/method plan/plan plan/sheet plan/pocket plan/calendar plan/courseFile
      strip/list strip/new strip/test strip/conditions strip/totals strip/import strip/narration strip/track strip/logger
-     strip/readingsFile strip/filmFile strip/longFile strip/files/file strip/clocks
+     strip/readingsFile strip/filmFile strip/longFile strip/files/file strip/clocks strip/photographs strip/entryPhotographFile
      compare/compare compare/bridge compare/pair compare/pairTests compare/sweeps compare/sweepNew compare/sweep compare/climbs
      compare/climbEdit compare/claims compare/bike compare/references
      sheet/list sheet/card sheet/composer sheet/photographs sheet/edition sheet/photographFile sheet/pictureFile sheet/cardFile

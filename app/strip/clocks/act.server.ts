@@ -53,13 +53,13 @@ function stretchOf(form: FormData, wholeM: number, system: System): Result<Stret
   return ok({ fromM: from.value, toM: to.value, ground: ground.data });
 }
 
-/** Adds the lines of a ground that was painted by hand to the log. */
+/** Adds the lines of a ground that was painted by hand to the log; answers how many. */
 export async function paint(
   db: Database,
   where: Where,
   form: FormData,
   { first, system }: { readonly first: Ground; readonly system: System },
-): Promise<Result<true>> {
+): Promise<Result<number>> {
   const { track, log } = await besideOf(db, where.testId, where.rideId);
   if (!track)
     return err("no-track", "from", "Only a recorder tells when it was where: import its file first.");
@@ -78,5 +78,5 @@ export async function paint(
     }),
   );
   await appendEntries(db, where.rideId, entries);
-  return ok(true);
+  return ok(entries.length);
 }

@@ -7,15 +7,14 @@ import { useClientId } from "#ui/hydrated";
 import { useSystem } from "#ui/system";
 import { spanSaid } from "../files/told";
 
-interface WayProps {
-  readonly way: NonNullable<Clocks["way"]>;
+interface PaintProps {
   readonly rideId: string;
-  /** What was typed and cannot be read. */
-  readonly problem: string | null;
+  /** Lines that were added, or what was typed and cannot be read; null before anything was sent. */
+  readonly answer: { readonly done: number; readonly problem: string | null } | null;
 }
 
 /** What the recorder says of the whole, its points beside its own sums. */
-export function WayTable({ way }: Pick<WayProps, "way">) {
+export function WayTable({ way }: { readonly way: NonNullable<Clocks["way"]> }) {
   const system = useSystem();
   const { sums } = way;
   const stoodS = way.stands.reduce((sum, { fromS, toS }) => sum + toS - fromS, 0);
@@ -102,7 +101,7 @@ export function SteadyTable({ steady }: { readonly steady: readonly SteadyUse[] 
 }
 
 /** Part of the way painted as one ground. */
-export function PaintForm({ rideId, problem }: Omit<WayProps, "way">) {
+export function PaintForm({ rideId, answer }: PaintProps) {
   const system = useSystem();
   const busy = useNavigation().state !== "idle";
   const batchId = useClientId();
@@ -143,11 +142,16 @@ export function PaintForm({ rideId, problem }: Omit<WayProps, "way">) {
           Paint it
         </button>
       </div>
-      {problem ? (
+      {answer?.problem ? (
         <p role="alert" className="text-rust">
-          {problem}
+          {answer.problem}
         </p>
       ) : null}
+      <p role="status" className="text-quiet">
+        {answer?.done
+          ? `${answer.done === 1 ? "One line was" : `${answer.done} lines were`} added to the log.`
+          : ""}
+      </p>
     </Form>
   );
 }

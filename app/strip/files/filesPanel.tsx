@@ -53,7 +53,7 @@ function DropField({ onFiles }: { readonly onFiles: (files: readonly File[]) => 
 
 /** Any files of a ride: each is told for what it is, and kept with the others or looked over on a page of its own. */
 export function FilesPanel({ testId, ride }: FilesPanelProps) {
-  const { files, add, choose, keepAll, drop } = useFiles(testId, ride.id);
+  const { files, add, choose, keepAll, drop } = useFiles(testId, ride);
   const navigate = useNavigate();
   const submit = useSubmit();
   const ready = files.filter(canBeKept).length;

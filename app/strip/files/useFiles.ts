@@ -3,6 +3,7 @@ import { href, useRevalidator } from "react-router";
 import type { FormatId, MeterField } from "#core/io";
 import type { Look } from "#app/services/recordings/lookAt";
 import type { FileAnswer } from "./file";
+import { keepPicture } from "./keepPicture";
 
 /** How a person wants a file to be read and kept; what is left out is found out. */
 export interface Chosen {
@@ -54,18 +55,30 @@ async function post(
   return told && typeof told === "object" ? told : { problems: AWAY };
 }
 
-const isRecording = ({ look }: ChosenFile) => look?.track !== null || look.meter !== null;
+const isPicture = ({ look }: ChosenFile) => look?.format?.id === "photograph";
+const isRecording = ({ look }: ChosenFile) => Boolean(look?.track ?? look?.meter);
+
+/** Keeps a file as it is shown: a photograph as a check-in, anything else beside its ride. */
+async function keep(
+  where: { readonly testId: string; readonly rideId: string; readonly zone: string },
+  each: ChosenFile,
+): Promise<FileAnswer> {
+  if (!isPicture(each)) return post(where, "keep", each);
+  const problems = await keepPicture(where, each.file);
+  return problems.length ? { problems } : { kept: true };
+}
 
 /** Whether a file can be kept as it is shown. */
 export const canBeKept = (each: ChosenFile): boolean =>
   each.is === "looked" &&
   each.look !== null &&
   each.look.problems.length === 0 &&
-  isRecording(each) &&
+  (isRecording(each) || isPicture(each)) &&
   !each.look.isThere;
 
 /** The files a person chose for a ride: each is looked at, changed, and kept when all is well. */
-export function useFiles(testId: string, rideId: string) {
+export function useFiles(testId: string, ride: { readonly id: string; readonly zone: string }) {
+  const { id: rideId, zone } = ride;
   const [files, setFiles] = useState<readonly ChosenFile[]>([]);
   const { revalidate } = useRevalidator();
   const next = useRef(0);
@@ -132,7 +145,7 @@ export function useFiles(testId: string, rideId: string) {
         if (again?.clock?.proposedS) continue;
       }
       change(each.id, { is: "keeping", problems: [] });
-      const told = await post({ testId, rideId }, "keep", each);
+      const told = await keep({ testId, rideId, zone }, each);
       if ("kept" in told) newTrack ||= each.look?.track !== null;
       change(
         each.id,
@@ -142,7 +155,7 @@ export function useFiles(testId: string, rideId: string) {
       );
     }
     await revalidate();
-  }, [files, change, look, revalidate, testId, rideId]);
+  }, [files, change, look, revalidate, testId, rideId, zone]);
   const drop = useCallback((id: number) => setFiles((all) => all.filter((each) => each.id !== id)), []);
   return { files, add, choose, keepAll, drop };
 }

@@ -131,11 +131,23 @@ interface EntryRowProps {
   /** Its reading that stands farthest off, and the figure without it. */
   readonly far: { readonly standing: number; readonly without: Estimate | null } | undefined;
   readonly isQuestioned: boolean;
+  /** A photograph beside it; null without one. */
+  readonly photographId: string | null;
   readonly fields: readonly ReadingField[];
 }
 
 /** One entry of the log. */
-export function EntryRow({ entry, place, left, stretch, far, isQuestioned, fields, onJudge }: EntryRowProps) {
+export function EntryRow({
+  entry,
+  place,
+  left,
+  stretch,
+  far,
+  isQuestioned,
+  photographId,
+  fields,
+  onJudge,
+}: EntryRowProps) {
   const system = useSystem();
   const about = aboutText(entry);
   const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
@@ -157,7 +169,18 @@ export function EntryRow({ entry, place, left, stretch, far, isQuestioned, field
         {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
       </td>
       <td className="number text-sm text-quiet">{stretch ? bareUncertain(stretch, system) : ""}</td>
-      <td className="max-w-64 text-sm">{about}</td>
+      <td className="max-w-64 text-sm">
+        {about}
+        {photographId ? (
+          <Link
+            to={`photographs?at=${photographId}`}
+            className="ml-1 text-spruce underline underline-offset-3"
+            aria-label={`Photograph of the entry${at}`}
+          >
+            photograph
+          </Link>
+        ) : null}
+      </td>
       <td className={`number text-sm ${isQuestioned ? "text-ochre" : "text-quiet"}`}>
         {far === undefined ? "" : fixed(Math.abs(far.standing), 1)}
         {isQuestioned ? <span className="sr-only"> in question</span> : null}

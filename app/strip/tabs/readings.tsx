@@ -86,6 +86,11 @@ export function Readings({ nextRideId, ...props }: ReadingsProps) {
         <Link to={`${here}/narration?ride=${ride.id}`} className="button">
           Import what was said
         </Link>
+        {rides.some(({ photographs }) => photographs.length > 0) ? (
+          <Link to={`${here}/photographs`} className="button">
+            Read off photographs
+          </Link>
+        ) : null}
         <Form method="post">
           <input type="hidden" name="nextRideId" value={nextRideId} />
           <button name="intent" value="addRide" className="button">

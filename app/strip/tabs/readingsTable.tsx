@@ -10,6 +10,8 @@ interface RideLog {
   readonly id: string;
   readonly name: string;
   readonly log: readonly LiveEntry[];
+  /** Of its entries. */
+  readonly photographs: readonly { readonly id: string; readonly entryId: string }[];
 }
 
 interface TableProps {
@@ -89,6 +91,7 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
     results?.curve.find(({ distanceM }) => Math.abs(distanceM - metres) < SAME_PLACE_M)?.left ?? null;
   const stretchTo = (metres: number) =>
     results?.stretches.find(({ toM }) => Math.abs(toM - metres) < SAME_PLACE_M)?.whPerM ?? null;
+  const pictured = new Map(ride.photographs.map(({ id, entryId }) => [entryId, id]));
   const placeOf = ({ rootId }: LiveEntry) => results?.places[rootId];
   const [all, setAll] = useState(ride.log.length <= SHOWN);
   const lines = [...ride.log].sort(
@@ -125,6 +128,7 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
                   left={place ? leftAt(place.distanceM) : null}
                   stretch={place ? stretchTo(place.distanceM) : null}
                   far={farthest.get(entry.rootId)}
+                  photographId={pictured.get(entry.rootId) ?? pictured.get(entry.id) ?? null}
                   isQuestioned={questioned.has(entry.rootId)}
                   fields={fields}
                   onJudge={onJudge}
