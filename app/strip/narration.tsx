@@ -11,6 +11,7 @@ import { loadRecord } from "#db/record";
 import { findTest, listRides } from "#db/tests";
 import { Page } from "#ui/page";
 import { Said } from "./said/said";
+import { factsSchema, writeInPencil } from "./said/setUp.server";
 import type { Route } from "./+types/narration";
 
 const GONE = "There is no such test.";
@@ -60,7 +61,11 @@ export interface SaidAnswer {
   readonly there: number;
   readonly refused: readonly { readonly words: string; readonly sentence: string }[];
   readonly problem: string | null;
+  /** What came of facts that were written in pencil, a sentence each. */
+  readonly facts: readonly string[];
 }
+
+const NOTHING: SaidAnswer = { kept: 0, there: 0, refused: [], problem: null, facts: [] };
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const db = context.get(dbContext);
@@ -71,10 +76,17 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     (await listRides(db, testId)).find(({ id }) => id === form.get("rideId")),
     "There is no such ride in this test.",
   );
+  if (form.get("intent") === "setUp") {
+    const facts = factsSchema.safeParse(asJson(form.get("facts")));
+    const line = found(await findTest(db, testId), GONE);
+    return facts.success
+      ? data<SaidAnswer>({ ...NOTHING, facts: await writeInPencil(db, line, facts.data) })
+      : data<SaidAnswer>({ ...NOTHING, problem: facts.error.issues[0]!.message }, { status: 400 });
+  }
   const lines = linesSchema.safeParse(asJson(form.get("lines")));
   if (!lines.success) {
     const problem = lines.error.issues[0]!.message;
-    return data<SaidAnswer>({ kept: 0, there: 0, refused: [], problem }, { status: 400 });
+    return data<SaidAnswer>({ ...NOTHING, problem }, { status: 400 });
   }
   const log = await listEntries(db, ride.id);
   const setting = recordSetting(record);
@@ -104,7 +116,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   });
   const verdicts = await appendEntries(db, ride.id, good);
   const kept = verdicts.filter(({ told }) => told === "kept").length;
-  return data<SaidAnswer>({ kept, there: verdicts.length - kept, refused, problem: null });
+  return data<SaidAnswer>({ ...NOTHING, kept, there: verdicts.length - kept, refused });
 }
 
 /** What was said over a ride, read in the browser: nothing enters the log until it is accepted. */

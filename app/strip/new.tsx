@@ -52,7 +52,14 @@ export async function action({ request, context }: Route.ActionArgs) {
   // The page names the test: sent twice, it is made once.
   const id = clientId(form.get("newId"));
   if (!(await findTest(db, id))) await saveTest(db, id, links, test, { firstRide: { id: uuidv7(), zone } });
-  return redirect(href("/strip/:testId", { testId: id }));
+  const next = form.get("next");
+  return redirect(
+    next === "narration"
+      ? href("/strip/:testId/narration", { testId: id })
+      : next === "import"
+        ? href("/strip/:testId/import", { testId: id })
+        : href("/strip/:testId", { testId: id }),
+  );
 }
 
 export default function NewTest({
@@ -125,6 +132,10 @@ export default function NewTest({
           clock={clock}
           lastResult={actionData}
           save="Save and add check-ins"
+          ways={[
+            ["import", "Save and import files"],
+            ["narration", "Save and import what was said"],
+          ]}
           newId={newId}
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />

@@ -108,6 +108,8 @@ interface TestFormProps {
   readonly newId?: string;
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
+  /** Other ways to go on once it is saved. */
+  readonly ways?: readonly (readonly [next: string, words: string])[];
   readonly back: string;
 }
 

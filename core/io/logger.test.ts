@@ -54,6 +54,13 @@ describe("a logger's file", () => {
       told("t,V,kilo (kW)\n0,50,0.2\n", { columns: chosenColumns(["time", "volts", "watts"]) }).amps,
     ).toEqual([4]);
   });
+  test("a column chosen of a wider table is not there", () => {
+    const columns = chosenColumns(["time", null, "volts", "amps"]);
+    expect(readLogger("t,V\n0,50\n", "m", { rideStartS: start, zone: "+00:00", columns })).toMatchObject({
+      ok: false,
+      problems: [{ code: "no-column" }],
+    });
+  });
   test("units at the end of a name are its units", () =>
     expect(told("time_ms,voltage_mv,current_ma\n500,53100,4000\n")).toMatchObject({
       timeS: [start + 0.5],

@@ -10,7 +10,14 @@ import {
   parseQuantity,
 } from "#core/base";
 import { MOST_SAMPLES, type TelemetryRecord } from "#core/records";
-import { columnsOfMeter, factorsOfMeter, isMeter, unitOfSpeed, type MeterColumns } from "./meterColumns.ts";
+import {
+  columnsOfMeter,
+  columnsWithin,
+  factorsOfMeter,
+  isMeter,
+  unitOfSpeed,
+  type MeterColumns,
+} from "./meterColumns.ts";
 import { momentIn, momentsFrom, type MeterClock } from "./meterTime.ts";
 import { readTable } from "./table.ts";
 
@@ -49,7 +56,7 @@ export function readLogger(
   const table = readTable(text, MOST_SAMPLES);
   if (!table.ok) return table;
   const { headings, rows } = table.value;
-  const at = columns ?? columnsOfMeter(headings);
+  const at = columns ? columnsWithin(columns, headings.length) : columnsOfMeter(headings);
   if (!isMeter(at)) {
     const missing = [
       ...(Math.max(at.time, at.date) < 0 ? ["time"] : []),

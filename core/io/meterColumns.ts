@@ -123,6 +123,13 @@ export function columnsOfMeter(headings: readonly string[]): MeterColumns {
   };
 }
 
+/** Columns that a table has: one that was chosen of a wider table is not there. */
+export const columnsWithin = (at: MeterColumns, count: number): MeterColumns =>
+  Object.fromEntries(METER_FIELDS.map((field) => [field, at[field] < count ? at[field] : -1])) as Record<
+    MeterField,
+    number
+  >;
+
 /** Whether the columns are those of a meter: a time, and volts with amps or watts. */
 export const isMeter = ({ time, date, volts, amps, watts }: MeterColumns): boolean =>
   Math.max(time, date) >= 0 && volts >= 0 && Math.max(amps, watts) >= 0;

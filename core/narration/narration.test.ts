@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { spokenFormatOf } from "#core/io";
 import { outOfOrder } from "./order.ts";
-import { quickNotes, readNarration, type Item } from "./index.ts";
+import { factsOf, quickNotes, readNarration, type Item } from "./index.ts";
 
 const read = (text: string, unit?: "mi" | "km") => {
   const found = readNarration(text, { format: "plain", ...(unit && { unit }) });
@@ -153,7 +153,39 @@ describe("order", () => {
     expect(questions[0]).toMatchObject({
       kind: "two instruments",
       answers: ["recorder, 15.1 mi", "display, 15.9 mi"],
+      effects: [{ swap: null }, { swap: { at: 0, for: { value: 15.9, of: "display" } } }],
     });
+  });
+  test("whose log it is may be answered: the other's readings are named", () => {
+    const { items, questions } = read(
+      "[1:00] 10 miles in. Mine says 80 percent and yours says 74 percent.\n[5:00] 12 miles, mine is at 76 percent, yours is at 70 percent.",
+    );
+    const asked = questions.find(({ kind }) => kind === "two riders")!;
+    const [ours, theirs] = asked.effects;
+    expect(ours!.drops.map((at) => items[at]!.value)).toEqual([74, 70]);
+    expect(theirs!.drops.map((at) => items[at]!.value)).toEqual([80, 76]);
+  });
+});
+
+describe("facts of what is ridden", () => {
+  test("go where a record has a field for them, in its units; the last of two counts", () => {
+    const { setUp, unit } = read(
+      "So this is the 48 volt 14 amp hour pack. I weigh 210 pounds with the boots. Tyres are at 40 psi. It's 1800 dollars.\n" +
+        "Right, 3 miles done.",
+    );
+    const facts = factsOf(setUp, unit);
+    const of = (field: string) => facts.find((fact) => fact.field === field);
+    expect(of("nominalV")).toMatchObject({ record: "pack", value: 48 });
+    expect(of("ampHours")).toMatchObject({ record: "pack", value: 14 });
+    expect(of("massKg")).toMatchObject({ record: "rider" });
+    expect(of("massKg")!.value).toBeCloseTo(95.25, 1);
+    expect(of("pressurePa")!.value).toBeCloseTo(275_790, -2);
+    expect(facts.some(({ words }) => words.includes("1800"))).toBe(false);
+    expect(
+      factsOf([...setUp, { ...setUp[0]!, kind: "pack_v", value: [50, 54] }], unit).find(
+        ({ field }) => field === "nominalV",
+      )!.value,
+    ).toBe(52);
   });
 });
 

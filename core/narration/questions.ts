@@ -11,7 +11,17 @@ export interface Question {
   readonly asks: string;
   /** What may be answered; empty where it is told, not asked. */
   readonly answers: readonly string[];
+  /** What each answer does to the items; empty where it is told, not asked. */
+  readonly effects: readonly Effect[];
 }
+
+/** What an answer does: items it drops, by their places among them, and one that stands in the place of another. */
+export interface Effect {
+  readonly drops: readonly number[];
+  readonly swap: { readonly at: number; readonly for: Item } | null;
+}
+
+const NOTHING: Effect = { drops: [], swap: null };
 
 type Placed = Omit<Item, "moment"> & { readonly at: number };
 
@@ -29,7 +39,7 @@ const shown = ({ value, unit }: Placed) =>
 function byTwoMeters(items: readonly Placed[], said: Said) {
   const display = TRUSTS_DISPLAY.test(said.script);
   const drop = new Map<number, Placed>();
-  const questions: Question[] = [];
+  const questions: (Omit<Question, "effects"> & { readonly kept: Placed; readonly lost: Placed })[] = [];
   items.forEach((one, i) => {
     if (one.kind !== "distance" || drop.has(i)) return;
     for (let j = i + 1; j < items.length && nth(items, j).at - one.at < NEAR_WORDS; j += 1) {
@@ -39,14 +49,16 @@ function byTwoMeters(items: readonly Placed[], said: Said) {
       if (one.of === two.of || one.of === null || two.of === null) continue;
       const oneIsDisplay = one.of === "display" || (two.of === "recorder" && one.of === null);
       const lose = oneIsDisplay === display ? j : i;
-      drop.set(lose, nth(items, lose));
+      const [kept, lost] = lose === i ? [two, one] : [one, two];
+      drop.set(lose, lost);
       questions.push({
+        ...{ kept, lost },
         atS: one.atS,
         kind: "two instruments",
         asks: "Two instruments: which is the way ridden?",
         answers: [
-          `${oneIsDisplay ? "display" : "recorder"}, ${shown(one)}`,
-          `${oneIsDisplay ? "recorder" : "display"}, ${shown(two)}`,
+          `${(lose === i) === oneIsDisplay ? "recorder" : "display"}, ${shown(kept)}`,
+          `${(lose === i) === oneIsDisplay ? "display" : "recorder"}, ${shown(lost)}`,
         ],
       });
     }
@@ -64,6 +76,7 @@ export function questionsOf(items: readonly Placed[], said: Said, spoken: readon
       kind: "nothing",
       asks: "Nothing in it is a reading of a ride: is it the right text?",
       answers: [],
+      effects: [],
     });
   if (spoken.some(({ atS }, i) => i > 0 && atS !== null && (nth(spoken, i - 1).atS ?? 0) > atS + 1))
     questions.push({
@@ -71,14 +84,22 @@ export function questionsOf(items: readonly Placed[], said: Said, spoken: readon
       kind: "stamps",
       asks: "Its stamps run backward in places: check where each moment stands in the film.",
       answers: [],
+      effects: [],
     });
-  const yours = items.filter(({ of }) => of === "yours");
+  const kept = items.filter((_, i) => !drop.has(i));
+  const placesOf = (whose: "yours" | "mine") =>
+    kept.flatMap(({ of }, i): readonly number[] => (of === whose ? [i] : []));
+  const yours = kept.filter(({ of }) => of === "yours");
   if (yours.length)
     questions.push({
       atS: nth(yours, 0).atS,
       kind: "two riders",
       asks: `Two riders speak, and ${yours.length === 1 ? "one reading is" : `${yours.length} readings are`} of the other's bike: whose log is this?`,
       answers: ["the one who says “mine”", "the one who is told “yours”"],
+      effects: [
+        { drops: placesOf("yours"), swap: null },
+        { drops: placesOf("mine"), swap: null },
+      ],
     });
   const lost = items.flatMap((used, i) => {
     const left = items[i - 1];
@@ -99,6 +120,7 @@ export function questionsOf(items: readonly Placed[], said: Said, spoken: readon
         kind: "contradiction",
         asks: `From ${began} to ${shown(left)} is ${Number(difference.toFixed(1))}, and ${shown(used)} was said: the readings count.`,
         answers: [],
+        effects: [],
       });
   }
   const dropped: LeftOut[] = [...drop.values()].map(({ atS, words, place }) => ({
@@ -107,5 +129,10 @@ export function questionsOf(items: readonly Placed[], said: Said, spoken: readon
     place,
     because: REASONS.recap,
   }));
-  return { kept: items.filter((_, i) => !drop.has(i)), questions: [...questions, ...meters], dropped };
+  const asked = meters.map(({ kept: its, lost: other, ...question }): Question => {
+    const at = kept.indexOf(its);
+    const { at: _at, ...item } = other;
+    return { ...question, effects: [NOTHING, { drops: [], swap: { at, for: { ...item, moment: null } } }] };
+  });
+  return { kept, questions: [...questions, ...asked], dropped };
 }

@@ -108,16 +108,28 @@ describe("tracks, courses and loggers as their pages have them", () => {
     });
   });
   const columns = tableRows(pageText("docs/formats/logger.md")).slice(1);
-  const names = (which: number) => columns[which]![1]!.split(", ");
+  const names = (column: string) => columns.find(([name]) => name === column)![1]!.split(", ");
   const box = { rideStartS: Date.parse("2026-10-18T09:30:00Z") / 1000, zone: "+00:00" };
   const headed = (at: number, name: string) =>
     ["time", "volts", "amps"].map((each, i) => (i === at ? name : each)).join(";");
-  test.each([0, 1, 2].flatMap((at) => names(at).map((name) => headed(at, name))))(
+  test.each(["time", "volts", "amps"].flatMap((each, at) => names(each).map((name) => headed(at, name))))(
     "a logger's file headed %s is read",
     (heading) =>
       expect(readLogger(`${heading}\n0;54.1;6.5\n1;54.0;6.4\n`, "box", box)).toMatchObject({ ok: true }),
   );
-  test.each(names(3))("a logger's speed headed %s is read", (heading) =>
+  test.each(names("watts"))("a meter's watts headed %s stand for amps", (heading) =>
+    expect(readLogger(`time;volts;${heading}\n0;50;200\n`, "box", box)).toMatchObject({
+      ok: true,
+      value: { amps: [4] },
+    }),
+  );
+  test.each(names("date"))("a day in a column headed %s is read with its clock", (heading) =>
+    expect(readLogger(`${heading};time;volts;amps\n2026-10-18;09:30:05;50;4\n`, "box", box)).toMatchObject({
+      ok: true,
+      value: { timeS: [box.rideStartS + 5] },
+    }),
+  );
+  test.each(names("speed"))("a logger's speed headed %s is read", (heading) =>
     expect(readLogger(`time;volts;amps;${heading}\n0;54.1;6.5;5\n1;54.0;6.4;5\n`, "box", box)).toMatchObject({
       ok: true,
       value: { speedMps: [expect.any(Number), expect.any(Number)] },

@@ -35,6 +35,10 @@ test("what was said is gone through with keys, kept with its place in the film, 
   await expect(page.getByRole("region", { name: "Set-up, in pencil" })).toContainText("36 V");
   await expectAccessible(page);
   await expect(page.getByRole("region", { name: "Left out" })).toContainText("still to go");
+  await page.getByRole("button", { name: /^Write (it|them) there in pencil/ }).click();
+  await expect(page.getByRole("region", { name: "Set-up, in pencil" }).getByRole("status")).toContainText(
+    /in pencil\.|has it in ink, which stays\./,
+  );
   await expect(page.getByRole("button", { name: /^Save 0 lines/ })).toBeDisabled();
   await page.keyboard.press("a");
   await page.keyboard.press("x");
@@ -58,4 +62,29 @@ test("what was said is gone through with keys, kept with its place in the film, 
   const readings = page.getByRole("region", { name: /^Readings/ });
   await expect(readings).toContainText("5.2");
   await expect(readings).toContainText("in the film");
+});
+
+test("a new test leads straight to what was said; its questions are answered by a press", async ({
+  page,
+}) => {
+  await page.goto("/strip/new");
+  await page.getByRole("link", { name: "Brindlow 3" }).click();
+  await page.getByLabel("Title").fill("Two dials on the dyke");
+  await page.getByLabel("Day").fill("2026-10-20");
+  await page.getByRole("button", { name: "Save and import what was said" }).click();
+  await ready(page);
+  await page
+    .getByLabel("Or paste what was said")
+    .fill(
+      "[0:05] We're off, fully charged.\n[9:00] The phone says 15.1 miles and the bike says 15.9 miles, 70 percent left.",
+    );
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  const question = page.getByRole("region", { name: "A question" });
+  await expect(question).toContainText("Two instruments");
+  const moments = page.getByRole("list", { name: "Moments" });
+  await expect(moments).toContainText("15.1 mi");
+  await question.getByRole("button", { name: "display, 15.9 mi" }).click();
+  await expect(moments).toContainText("15.9 mi");
+  await question.getByRole("button", { name: "recorder, 15.1 mi" }).click();
+  await expect(moments).toContainText("15.1 mi");
 });

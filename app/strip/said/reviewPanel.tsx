@@ -1,12 +1,13 @@
 import { useEffect, useState } from "react";
-import { href, Link, useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { isLetterPress } from "#app/ui/letterKeys";
 import { momentOf, stopwatchAt } from "#core/base";
 import { saidEntries, type Narration } from "#core/narration";
 import type { SaidAnswer } from "../narration";
-import { itemText } from "./itemText";
 import { MomentCard } from "./momentCard";
 import type { SaidProps } from "./said";
+import { Questions } from "./questions";
+import { Rest } from "./rest";
 import { SpokenText } from "./spokenText";
 import { useReview, type Review } from "./useReview";
 
@@ -34,53 +35,6 @@ function useKeys(review: Review): void {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [review]);
-}
-
-const SHOWN_LEFT = 12;
-
-/** What was heard and is not proposed, and facts that wait in pencil. */
-function Rest({ narration, bikeId }: { readonly narration: Narration; readonly bikeId: string }) {
-  const { setUp, left } = narration;
-  const [all, setAll] = useState(false);
-  return (
-    <>
-      {setUp.length ? (
-        <section className="border-b border-rule p-3" aria-label="Set-up, in pencil">
-          <h2 className="text-base">Set-up, in pencil</h2>
-          <p className="mt-2 flex flex-wrap gap-2">
-            {setUp.map((item, i) => (
-              <span
-                key={i}
-                className="input-pencil rounded-sheet border border-dashed px-2 py-1"
-                title={item.words}
-              >
-                {itemText(item)}
-              </span>
-            ))}
-          </p>
-          <p className="mt-2 text-sm text-quiet">
-            Nothing of it counts until it stands on{" "}
-            <Link to={href("/bikes/:bikeId", { bikeId })}>the bike</Link>, its pack or the rider.
-          </p>
-        </section>
-      ) : null}
-      {left.length ? (
-        <section className="p-3 text-sm" aria-label="Left out">
-          <h2 className="inline text-base">Left out</h2>{" "}
-          {(all ? left : left.slice(0, SHOWN_LEFT)).map(({ words, because }, i) => (
-            <span key={i} className="text-quiet">
-              “{words}”: {because} ·{" "}
-            </span>
-          ))}
-          {left.length > SHOWN_LEFT && !all ? (
-            <button type="button" className="button button-plain" onClick={() => setAll(true)}>
-              {left.length - SHOWN_LEFT} more
-            </button>
-          ) : null}
-        </section>
-      ) : null}
-    </>
-  );
 }
 
 /** What came of saving, in a sentence. */
@@ -113,7 +67,7 @@ export function ReviewPanel(props: PanelProps) {
   useKeys(review);
   const { moments, accepted, decide, decisions } = review;
   const lines = saidEntries(accepted, bike);
-  const open = narration.items.flatMap((item, index) =>
+  const open = review.items.flatMap((item, index) =>
     decisions.has(index) || review.isOpen(item) ? [] : [index],
   );
   const clockMs = tie.clock ? momentOf(test.day, tie.clock, ride.zone) : NaN;
@@ -161,12 +115,7 @@ export function ReviewPanel(props: PanelProps) {
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <SpokenText narration={narration} review={review} />
         <div className="grid gap-4">
-          {narration.questions.map(({ asks, answers }, i) => (
-            <section key={i} className="sheet border-l-4 border-l-ochre p-3" aria-label="A question">
-              <b>{asks}</b>
-              {answers.length ? <p className="text-sm text-quiet">{answers.join(" · ")}</p> : null}
-            </section>
-          ))}
+          <Questions questions={narration.questions} review={review} />
           <fieldset className="sheet flex flex-wrap gap-3 p-3">
             <legend className="sr-only">The film's clock</legend>
             <label className="grid text-sm">
@@ -201,7 +150,7 @@ export function ReviewPanel(props: PanelProps) {
                 <MomentCard key={place} moment={moment} place={place} review={review} levels={bike.levels} />
               ))}
             </ol>
-            <Rest narration={narration} bikeId={test.bikeId} />
+            <Rest narration={narration} bikeId={test.bikeId} rideId={ride.id} />
           </div>
         </div>
       </div>

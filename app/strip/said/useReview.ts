@@ -26,11 +26,30 @@ export function momentsIn(items: readonly Item[]): readonly Moment[] {
   return moments;
 }
 
+/** Items as they stand once questions were answered: one that was heard of another instrument takes its fellow's place. */
+function answeredItems({ items, questions }: Narration, answers: Answers): readonly Item[] {
+  const swaps = new Map(
+    questions.flatMap(({ effects }, i) => {
+      const swap = effects[answers.get(i) ?? -1]?.swap;
+      return swap ? [[swap.at, swap.for] as const] : [];
+    }),
+  );
+  return items.map((item, i) => {
+    const other = swaps.get(i);
+    return other ? { ...other, moment: item.moment } : item;
+  });
+}
+
+/** Which answer was given to each question that was answered, by their places. */
+type Answers = ReadonlyMap<number, number>;
+
 /** Decisions over a narration's items: everything is open until it is accepted or dropped. */
 export function useReview(narration: Narration, bike: RiddenBike) {
   const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(new Map());
+  const [answers, setAnswers] = useState<Answers>(new Map());
   const [moment, setMoment] = useState(0);
-  const moments = useMemo(() => momentsIn(narration.items), [narration]);
+  const items = useMemo(() => answeredItems(narration, answers), [narration, answers]);
+  const moments = useMemo(() => momentsIn(items), [items]);
   const decide = (indices: readonly number[], kept: boolean | null) =>
     setDecisions((before) => {
       const next = new Map(before);
@@ -41,13 +60,23 @@ export function useReview(narration: Narration, bike: RiddenBike) {
     });
   const change = (index: number, value: Item["value"]) =>
     setDecisions((before) => new Map(before).set(index, { kept: true, value }));
-  const accepted = narration.items.flatMap((item, index) => {
+  /** Answers a question: what its other answers dropped is open again, and what this one drops is dropped. */
+  const answer = (question: number, at: number) => {
+    const { effects } = narration.questions[question]!;
+    decide(
+      effects.flatMap(({ drops }) => drops),
+      null,
+    );
+    decide(effects[at]?.drops ?? [], false);
+    setAnswers((before) => new Map(before).set(question, at));
+  };
+  const accepted = items.flatMap((item, index) => {
     const decision = decisions.get(index);
     return decision?.kept ? [{ ...item, value: decision.value ?? item.value }] : [];
   });
   /** A level that the bike has none like is asked for before it is taken. */
   const isOpen = (item: Item) => item.kind === "level" && levelOn(bike, item.value) === null;
-  return { decisions, moments, moment, setMoment, decide, change, accepted, isOpen };
+  return { decisions, items, moments, answers, answer, moment, setMoment, decide, change, accepted, isOpen };
 }
 
 export type Review = ReturnType<typeof useReview>;

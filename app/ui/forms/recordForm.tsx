@@ -14,6 +14,7 @@ interface RecordFormProps extends Pick<FieldsetProps, "pencil" | "focus" | "opti
   readonly values: Texts;
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
+  readonly ways?: readonly (readonly [next: string, words: string])[];
   readonly back?: string;
   readonly hidden?: Readonly<Record<string, string>>;
   /** Version of the record as it was opened; a new one has none. */

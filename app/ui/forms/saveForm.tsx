@@ -17,6 +17,8 @@ interface SaveFormProps<Schema extends z.ZodType, Keys extends string> {
   readonly values: { readonly [Key in Keys]?: string };
   readonly lastResult: SubmissionResult<string[]> | undefined;
   readonly save: string;
+  /** Other ways to go on from here once it is saved: what the form says of them as "next", and their words. */
+  readonly ways?: readonly (readonly [next: string, words: string])[];
   /** Where a person who changes their mind goes. */
   readonly back?: string;
   readonly hidden?: Readonly<Record<string, string>>;
@@ -27,7 +29,7 @@ interface SaveFormProps<Schema extends z.ZodType, Keys extends string> {
 
 /** A form that checks each field as it is left, keeps what was typed after an error, and puts the sentence beside the field. */
 export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: SaveFormProps<Schema, Keys>) {
-  const { schema, values, lastResult, save, back, hidden, version, children } = props;
+  const { schema, values, lastResult, save, ways = [], back, hidden, version, children } = props;
   const element = useRef<HTMLFormElement>(null);
   const stale = staleOf(lastResult);
   const busy = useNavigation().state !== "idle";
@@ -66,10 +68,15 @@ export function SaveForm<Schema extends z.ZodType, Keys extends string>(props: S
       ))}
       <Problems sentences={form.errors ?? []} />
       {children(shown)}
-      <div className="flex gap-3">
+      <div className="flex flex-wrap gap-3">
         <button type="submit" className="button button-main" disabled={busy}>
           {save}
         </button>
+        {ways.map(([next, words]) => (
+          <button key={next} type="submit" name="next" value={next} className="button" disabled={busy}>
+            {words}
+          </button>
+        ))}
         {back ? (
           <Link to={back} className="button">
             Back

@@ -200,4 +200,13 @@ export function bareBars(asked: Asked): Verdict | null {
       };
 }
 
-export const CHARGE: Rules = { "%": percent, bar: bars };
+/** A percent of one of two bikes: "mine says 80, yours says 74". */
+const percentOf: Rule = (asked) => {
+  const verdict = percent(asked);
+  const [, owner] = /.*\b(mine|yours)\b/.exec(asked.around.clause) ?? [];
+  return verdict && "kind" in verdict && owner
+    ? { ...verdict, of: owner === "mine" ? "mine" : "yours" }
+    : verdict;
+};
+
+export const CHARGE: Rules = { "%": percentOf, bar: bars };
