@@ -109,7 +109,7 @@ export function FilesPanel({ testId, ride }: FilesPanelProps) {
           >
             {busy ? "Reading …" : ready === 1 ? "Import one file" : `Import ${ready} files`}
           </button>
-          {kept > 0 ? (
+          {kept > 0 && !busy ? (
             <>
               <Link to={`${href("/strip/:testId/clocks", { testId })}?ride=${ride.id}`} className="button">
                 See the clocks
