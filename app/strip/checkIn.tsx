@@ -21,6 +21,8 @@ interface CheckInProps {
   /** Told of what was typed as it is sent, so that it can be counted at once. */
   readonly onTyped: (typed: TypedEntry, supersedes: string | null) => void;
   readonly onCancel: string;
+  /** What is seldom noted stays folded away. */
+  readonly folded?: boolean;
 }
 
 const MORE = "mt-1 grid grid-cols-2 items-end gap-3 sm:grid-cols-4";
@@ -161,7 +163,8 @@ function Buttons({ busy, corrects, onCancel }: ButtonsProps) {
 }
 
 /** The check-in form: distance, what the gauge says, Enter. The rest is optional and folded away. */
-export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, onCancel }: CheckInProps) {
+export function CheckIn(props: CheckInProps) {
+  const { bike, rideId, corrects, lastResult, isFirst, onTyped, onCancel, folded = false } = props;
   const system = useSystem();
   const schema = useMemo(() => entryForm(system), [system]);
   const busy = useNavigation().state !== "idle";
@@ -228,7 +231,7 @@ export function CheckIn({ bike, rideId, corrects, lastResult, isFirst, onTyped, 
           className="mt-2"
         />
       ) : null}
-      <details className="mt-3" open={corrects !== null}>
+      <details className="mt-3" open={corrects !== null && !folded}>
         <summary className="cursor-pointer text-spruce underline underline-offset-3">
           Time, place, motor and meters, rider and weather, the whole ride
         </summary>

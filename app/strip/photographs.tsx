@@ -113,6 +113,7 @@ function ReadOff({
             bike={bike}
             rideId={at.ride.id}
             isFirst={false}
+            folded
             corrects={{
               rootId: at.entry.rootId,
               texts: entryTexts(at.entry, clockOf(at.entry.timeS, at.ride.zone), system),

@@ -21,7 +21,12 @@ export function DeviceClock({ device, rideId, offset, onOffset, problem }: Devic
   const whole = Math.round((offsetS + clock.proposedS) * 10) / 10;
   const number = Number(offset.replace(",", ".")) || 0;
   return (
-    <Form method="post" preventScrollReset className="sheet grid gap-3 p-4" aria-label={`Clock of ${name}`}>
+    <Form
+      method="post"
+      preventScrollReset
+      className="sheet grid content-start gap-3 p-4"
+      aria-label={`Clock of ${name}`}
+    >
       <input type="hidden" name="intent" value="clock" />
       <input type="hidden" name="rideId" value={rideId} />
       <input type="hidden" name="kind" value={kind} />

@@ -77,7 +77,8 @@ export function clockSaid({ found, zoneS, proposedS }: ClockLook): string {
   if (!found)
     return "Its clock could not be held against anything: too little of the ride has a time and a place in both.";
   const by = AGAINST[found.against];
-  const doubt = `± ${spanSaid(1.96 * found.sdS)}`;
+  // Nothing of a doubt is broken over two lines.
+  const doubt = `± ${spanSaid(1.96 * found.sdS)}`.replaceAll(" ", "\u00a0");
   if (found.sure < 0.9)
     return `By ${by} its clock may be ${[found.offsetS, ...found.rivals].slice(0, 3).map(aheadSaid).join(", or ")}: it is not sure which.`;
   if (proposedS === 0) return `Its clock agrees with ${by} (${doubt}).`;
