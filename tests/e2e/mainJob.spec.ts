@@ -173,9 +173,9 @@ test("one page takes any files at once, and says of each what it is and would ad
   await ready(page);
   await page.getByLabel("Files of this ride").setInputFiles([
     {
-      name: "lap.gpx",
-      mimeType: "application/gpx+xml",
-      buffer: readFileSync("examples/levee-and-harbour.gpx"),
+      name: "lap.tcx",
+      mimeType: "application/xml",
+      buffer: readFileSync("examples/levee-and-harbour.tcx"),
     },
     file("box.csv", "time,volts,amps\n2026-10-20T09:00:00Z,low,6\n"),
     file("page.csv", "<html>a page</html>"),
@@ -184,13 +184,13 @@ test("one page takes any files at once, and says of each what it is and would ad
   const card = (name: string) =>
     page.getByRole("listitem").filter({ has: page.getByRole("heading", { name }) });
   await expect(card("said.srt")).toContainText("This is what was said over a ride. 1 pieces of speech.");
-  await expect(card("lap.gpx")).toContainText("This is a GPX track.");
-  await expect(card("lap.gpx")).toContainText(/Adds the way, \d+\.\d+ mi in .* of riding/);
+  await expect(card("lap.tcx")).toContainText("This is a TCX activity.");
+  await expect(card("lap.tcx")).toContainText(/Adds the way, \d+\.\d+ mi in .* of riding/);
   await expect(card("box.csv").getByRole("alert")).toContainText("row 2, column volts");
   await expect(card("page.csv").getByRole("alert")).toContainText("Nothing here reads such a file");
   await expectAccessible(page);
   await page.getByRole("button", { name: "Import one file" }).click();
-  await expect(card("lap.gpx").getByRole("status")).toHaveText("kept");
+  await expect(card("lap.tcx").getByRole("status")).toHaveText("kept");
   await card("said.srt").getByRole("button", { name: "Go through what was said" }).click();
   await expect(page.getByRole("list", { name: "Moments" })).toContainText("98 %");
 });
