@@ -18,6 +18,8 @@ test("the quick figure's box takes what was said", async ({ page }) => {
     .fill(readFileSync("examples/hauler-run-down.txt", "utf8"));
   await expect(page.getByText(/Wh\/mi/).first()).toBeVisible();
   await expect(page.getByText("181 lb")).toBeVisible();
+  await page.getByRole("button", { name: "Make it a test" }).click();
+  await expect(page.getByRole("region", { name: "Ledger" })).toContainText("Wh/mi");
 });
 
 test("what was said is gone through with keys, kept with its place in the film, and never doubled", async ({
