@@ -122,6 +122,8 @@ test.describe("what is typed and not saved", () => {
     await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Odo");
     await page.getByRole("button", { name: /^Save/ }).click();
     await expect(page).toHaveURL(/\/bikes\?changed/);
+    // The page that was left lets go of what was typed once the next one stands.
+    await ready(page);
     await page.goto("/bikes/riders/new");
     await ready(page);
     await expect(page.getByLabel("Name", { exact: true })).toHaveValue("");
