@@ -9,7 +9,7 @@ import {
   type FilmClock,
   type Recorded,
 } from "#core/ride/clocks";
-import { profileOf, standsOf, type Stand, type TrackProfile } from "#core/ride/distance";
+import { profileOf, standsOf, stoodFor, type Stand, type TrackProfile } from "#core/ride/distance";
 import type { TelemetryRecord, TrackRecord } from "#core/records";
 import type { Database } from "#db/client";
 import { listImports } from "#db/telemetry";
@@ -51,6 +51,8 @@ export interface Clocks {
     readonly gainM: number | null;
     readonly sums: TrackRecord["sums"] | null;
     readonly stands: readonly Stand[];
+    /** At all of them together, s. */
+    readonly stoodS: number;
     /** Distance and height, m, some hundred of them; empty without heights. */
     readonly heights: readonly (readonly [distanceM: number, heightM: number])[];
   } | null;
@@ -77,12 +79,14 @@ function meterLines({ timeS, volts, amps, speedMps }: TelemetryRecord): readonly
 
 function wayOf(track: TrackRecord, profile: TrackProfile): Clocks["way"] {
   const every = Math.max(1, Math.ceil(profile.timeS.length / DRAWN));
+  const stands = standsOf(profile);
   return {
     wholeM: profile.totalM,
     movingS: profile.movingS,
     gainM: profile.hasHeights ? lastOf(profile.gainM) : null,
     sums: track.sums ?? null,
-    stands: standsOf(profile),
+    stands,
+    stoodS: stoodFor(stands),
     heights: profile.hasHeights
       ? profile.heightM.flatMap((height, i) =>
           i % every === 0 ? [[nth(profile.distanceM, i), height] as const] : [],

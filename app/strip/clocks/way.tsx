@@ -17,7 +17,6 @@ interface PaintProps {
 export function WayTable({ way }: { readonly way: NonNullable<Clocks["way"]> }) {
   const system = useSystem();
   const { sums } = way;
-  const stoodS = way.stands.reduce((sum, { fromS, toS }) => sum + toS - fromS, 0);
   const rows = [
     [
       "Way",
@@ -30,7 +29,7 @@ export function WayTable({ way }: { readonly way: NonNullable<Clocks["way"]> }) 
       way.gainM === null ? "no heights" : formatQuantity(way.gainM, "climb", system),
       sums?.gainM === undefined ? "" : formatQuantity(sums.gainM, "climb", system),
     ],
-    ["Stops", `${way.stands.length}, ${spanSaid(stoodS)} in all`, ""],
+    ["Stops", `${way.stands.length}, ${spanSaid(way.stoodS)} in all`, ""],
   ] as const;
   return (
     <div className="relative overflow-x-auto">

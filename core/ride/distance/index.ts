@@ -1,4 +1,4 @@
-export { meanWhileMoving, standsOf, type MovingMean, type Stand } from "./moving.ts";
+export { meanWhileMoving, standsOf, stoodFor, type MovingMean, type Stand } from "./moving.ts";
 export { odometerFactor, type OdometerFactor } from "./odometer.ts";
 export {
   climbAlong,

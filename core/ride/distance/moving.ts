@@ -40,6 +40,14 @@ export interface Stand {
   readonly distanceM: number;
 }
 
+/**
+ * How long a track stood in all, s.
+ *
+ * @example stoodFor([{ fromS: 10, toS: 70, distanceM: 60 }]) === 60
+ */
+export const stoodFor = (stands: readonly Stand[]): number =>
+  stands.reduce((sum, { fromS, toS }) => sum + toS - fromS, 0);
+
 /** Less time at a stand is a moment's balance, s; less way between two is one stand, m. */
 const SHORTEST_STAND_S = 8;
 const SHUFFLED_M = 15;
