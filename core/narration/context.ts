@@ -20,6 +20,12 @@ const RESTARTS = new Set([
   "yep",
 ]);
 const SUBJECTS = new Set(["it's", "that's", "there's", "we're", "i'm", "we've", "i've", "here's", "they're"]);
+/** The same in two words: "we are", "battery is", "we just". */
+const SUBJECT_OF_TWO =
+  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|rolling again|round (?:one|two|three|four))$/;
+/** What closes a statement: what comes after it is of something else. */
+const CLOSES =
+  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way)$/;
 const GOVERNS = new Set(
   "if when until till unless whether think hope says said say reckon guess bet sure once where what how before that maybe like because".split(
     " ",
@@ -83,15 +89,28 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
     }
     return `${out.trim()} `.trimStart();
   };
+  const wordsBefore = (at: number) =>
+    tokens
+      .slice(Math.max(0, at - 5), at)
+      .map(({ word }) => word)
+      .join(" ");
+  const closed = tokens.map((_, at) => isRaw && CLOSES.test(wordsBefore(at)));
   const isRestart = (at: number) =>
     RESTARTS.has(nth(tokens, at).word) && !(nth(tokens, at).word === "so" && tokens[at + 1]?.word === "far");
   // A new subject begins a new statement, unless what comes before it governs it: "if it's".
   const isSubject = (at: number) =>
-    SUBJECTS.has(nth(tokens, at).word) && !GOVERNS.has(tokens[at - 1]?.word ?? "");
+    (SUBJECTS.has(nth(tokens, at).word) ||
+      SUBJECT_OF_TWO.test(`${nth(tokens, at).word} ${tokens[at + 1]?.word ?? ""}`)) &&
+    !GOVERNS.has(tokens[at - 1]?.word ?? "");
+  // "51 percent my wife's bike would": another begins, even right behind a figure.
+  const isAnother = (at: number) =>
+    /^(my (wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)('s)?|somebody in|someone in|people in|a (guy|chap|lady|friend))$/.test(
+      `${nth(tokens, at).word} ${tokens[at + 1]?.word ?? ""}`,
+    );
   const startOf = (at: number) => {
     let from = at;
     while (from > 0 && !isEnd(nth(tokens, from - 1))) {
-      if (isRaw && at - from > BEFORE) break;
+      if (isRaw && (at - from > BEFORE || closed[from])) break;
       if (isRaw && ((isRestart(from) && at - from > 1) || isSubject(from))) break;
       from -= 1;
     }
@@ -105,7 +124,12 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
         isRaw &&
         (to - at > AFTER ||
           isRestart(to) ||
-          (to > at && (isSubject(to) || /^(my|i|people)$/.test(token.word))))
+          closed[to] ||
+          isAnother(to) ||
+          (to > at &&
+            (isSubject(to) ||
+              (/^(my|i|people)$/.test(token.word) &&
+                !/^(is|was|like|on|of)$/.test(tokens[to - 1]?.word ?? "")))))
       )
         break;
       to += 1;

@@ -30,7 +30,11 @@ const OTHER_BIKE =
 const OTHER_TIME =
   /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
 const CLAIM =
-  /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you)|it's said|officially good for|good for|stated|which they)\b/;
+  /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you|now advertise)|(told|tells?) (me|us|you)|quotes?\b|it's said|officially good for|good for|stated|which they)\b/;
+/** Whether the sentence before was of another bike, and this one goes on about it: "it's only got". */
+export const isOfAnother = ({ earlier, before }: Pick<Around, "earlier" | "before">): boolean =>
+  OTHER_BIKE.test(earlier) && /^(it|its|it's|that|that's|he|she|they|they're|he's|she's)\b/.test(before);
+
 /** A gauge that "claims" is a gauge that reads. */
 const GAUGE_CLAIMS =
   /\b(gauge|display|screen|meter|indicator|readout|dash|battery|app|bike|computer|trip)('s)? claims?\b/;
@@ -47,6 +51,9 @@ const NO_DENIAL =
 const HAD =
   /\b(i'd|we'd|it'd|he'd) (lost|used|done|ridden|had|gone|got|been|dropped|started|charged|forgotten|rather|say|call|reckon|guess|bet)\b/g;
 
+/** What begins this moment, although it is said as a plan. */
+const NOW_GOING = /\bnow (we're|i'm|it's|we are|i am) (going to|gonna) (have|be|get|feel|go)\b/g;
+
 const ANEW = /^.*\S+ \S+ (?:and )?(?=(?:it's|that's|there's|we're|i'm|we've|i've|we are|i am|here's) )/;
 
 export interface Killing {
@@ -61,16 +68,20 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
   const sentence = parted ? before : `${before} ${after.replace(/ , .*$/, "")}`;
   const may = (what: NonNullable<Killing["allow"]>[number]) => !allow.includes(what);
   if (isQuestion || QUESTION.test(clause)) return REASONS.question;
-  if (may("otherTime") && (OTHER_TIME.test(sentence) || /#_(day|h|min) ago\b/.test(sentence)))
+  const own = parted ? clause : `${clause} ${after.replace(/ , .*$/, "")}`;
+  if (may("otherTime") && (OTHER_TIME.test(sentence) || /#_(day|h|min) ago\b/.test(own)))
     return REASONS.otherTime;
   if (may("otherBike") && OTHER_BIKE.test(sentence)) return REASONS.otherBike;
   if (
     may("claim") &&
-    (CLAIM.test(before) || /\bup to (about |around |as much as )?$/.test(before)) &&
+    (CLAIM.test(before) ||
+      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged) )\bup to (about |around |as much as )?$/.test(
+        before,
+      )) &&
     !GAUGE_CLAIMS.test(before)
   )
     return REASONS.claim;
-  const plain = before.replace(HAD, " ").replace(NO_DENIAL, " ");
+  const plain = before.replace(HAD, " ").replace(NOW_GOING, " ").replace(NO_DENIAL, " ");
   if (may("whatIf") && WHAT_IF.test(plain)) return REASONS.whatIf;
   // A new statement begins: what was planned or denied before it is over.
   const anew = plain.replace(ANEW, " ");

@@ -158,7 +158,7 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
       second.unit !== null &&
       first.unit === null &&
       !named &&
-      first.exact === second.exact &&
+      (first.exact === second.exact || second.value <= first.value * 1.1 + 0.5) &&
       isNear(first.value, second.value);
     const low = first.value;
     const high = second.high ?? second.value;

@@ -2,6 +2,7 @@ import { nth, type Result } from "#core/base";
 import { readSpoken, type Spoken, type SpokenFormat } from "#core/io";
 import { classify } from "./classify.ts";
 import { saidOf, type Said } from "./context.ts";
+import { placesInCourse, type Unread } from "./course.ts";
 import { figuresOf } from "./figures.ts";
 import { SET_UP_KINDS, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
@@ -139,20 +140,20 @@ function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonl
   return out;
 }
 
-/**
- * Reads what was said over a ride: readings, events and facts, each with the reason it was taken for one, and what was left out
- * with the reason why. Nothing is guessed at: what cannot be told stands among the questions.
- *
- * @param spoken pieces with their places in the film, as `readSpoken` gives them
- * @param unit of the ride, where it is known: bare figures are in it
- */
-export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narration {
-  const tokens = tokensOf(spoken);
-  const quantities = quantitiesOf(tokens, figuresOf(tokens));
-  const said = saidOf(tokens, quantities);
-  const inUnit = unit ?? unitOf(quantities);
+type Placed = Omit<Item, "moment"> & { readonly at: number };
+
+const MOST_PASSES = 3;
+
+/** One reading of all that was said, in its order; `course` tells figures that an earlier reading found their place for. */
+function passOver(
+  said: Said,
+  spoken: readonly Spoken[],
+  inUnit: "mi" | "km",
+  course: ReadonlyMap<number, Found>,
+) {
   let told = startOf(inUnit);
-  const items: (Omit<Item, "moment"> & { readonly at: number })[] = [];
+  const items: Placed[] = [];
+  const unread: Unread[] = [];
   const left: LeftOut[] = [];
   let taken = 0;
   for (const candidate of candidatesOf(said)) {
@@ -161,13 +162,15 @@ export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narr
     if (from < taken && !("quantity" in candidate)) continue;
     const verdict =
       "quantity" in candidate
-        ? classify(said, candidate.quantity, told)
+        ? (course.get(from) ?? classify(said, candidate.quantity, told))
         : (candidate.found ?? { left: candidate.reason ?? REASONS.unlicensed });
     const quantity = "quantity" in candidate ? candidate.quantity : null;
     const { words, place } = placed(said, spoken, from, to);
-    const atS = nth(tokens, from).atS;
+    const atS = nth(said.tokens, from).atS;
     if (!verdict || "left" in verdict) {
-      left.push({ atS, words, place, because: verdict?.left ?? REASONS.unlicensed });
+      const because = verdict?.left ?? REASONS.unlicensed;
+      left.push({ atS, words, place, because });
+      if (quantity) unread.push({ quantity, because });
       continue;
     }
     const approx = quantity ? quantity.approx : "approx" in candidate && candidate.approx === true;
@@ -189,6 +192,31 @@ export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narr
       ...{ words, place, at: from },
     });
   }
+  return { items, left, unread };
+}
+
+/**
+ * Reads what was said over a ride: readings, events and facts, each with the reason it was taken for one, and what was left out
+ * with the reason why. Nothing is guessed at: what cannot be told stands among the questions.
+ *
+ * @param spoken pieces with their places in the film, as `readSpoken` gives them
+ * @param unit of the ride, where it is known: bare figures are in it
+ */
+export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narration {
+  const tokens = tokensOf(spoken);
+  const quantities = quantitiesOf(tokens, figuresOf(tokens));
+  const said = saidOf(tokens, quantities);
+  const inUnit = unit ?? unitOf(quantities);
+  let pass = passOver(said, spoken, inUnit, new Map());
+  const course = new Map<number, Found>();
+  // What found its place may find another's.
+  for (let again = 0; again < MOST_PASSES; again += 1) {
+    const more = placesInCourse(said, pass.unread, pass.items, inUnit);
+    if (more.size === 0) break;
+    for (const [from, found] of more) course.set(from, found);
+    pass = passOver(said, spoken, inUnit, course);
+  }
+  const { items, left } = pass;
   const late = strays(items);
   for (const { atS, words, place } of late) left.push({ atS, words, place, because: REASONS.order });
   const readings = items.filter((item) => !isSetUp(item) && !late.has(item));

@@ -103,9 +103,10 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
       const was = single(each.value as Found["value"]);
       return (
         was !== null &&
-        at - each.at < 70 &&
-        Math.abs(was - figure) < 0.6 &&
-        (approx || each.approx || Number.isInteger(figure))
+        (Math.abs(was - figure) < 0.06 ||
+          (at - each.at < 70 &&
+            Math.abs(was - figure) < 0.6 &&
+            (approx || each.approx || Number.isInteger(figure))))
       );
     })
       ? REASONS.recap

@@ -1,4 +1,5 @@
 import { killed, REASONS } from "../kills.ts";
+import { namedAfter, namedBefore } from "../named.ts";
 import {
   lately,
   left,
@@ -24,7 +25,19 @@ const height =
       clause.trim() === "" &&
       lately(ride, quantity.from, /^distance$/, 5) !== null &&
       ride.since.some(({ kind }) => kind === "climb_gain");
-    if (!inList && !CLIMB_AFTER.test(after) && !CLIMB_BEFORE.test(clause)) return left(REASONS.size);
+    // "8.3 miles and 1,900 feet".
+    const withWay =
+      /^(.*#_(mi|km) )?(and |, )?$/.test(around.before) &&
+      lately(ride, quantity.from, /^distance$/, 4) !== null;
+    if (/\b(hill|climb|ramp|slope|bridge|pass|house|tree)('s| is)\b/.test(around.before))
+      return left(REASONS.slope);
+    if (
+      !inList &&
+      !(withWay && quantity.value >= 50) &&
+      !CLIMB_AFTER.test(after) &&
+      !CLIMB_BEFORE.test(clause)
+    )
+      return left(REASONS.size);
     if (/\b(a day|each|every|per|a lap|each way|at once|road climbs|is a)\b/.test(after.slice(0, 30)))
       return left(REASONS.size);
     const reason = killed(around);
@@ -52,7 +65,7 @@ export function bareClimb({ quantity, around, ride }: Asked): Verdict | null {
 }
 
 const heartFound = ({ quantity, around }: Asked): Verdict => {
-  const reason = killed(around);
+  const reason = killed(around, { allow: ["claim"] });
   if (reason) return left(reason);
   const near = `${around.clause}|${around.after.slice(0, 16)}`;
   const of: Found["of"] = /\b(max|maximum|highest|top|peak|peaked)\b/.test(near)
@@ -72,6 +85,9 @@ const heartFound = ({ quantity, around }: Asked): Verdict => {
 const HEART_NAMED =
   /\b(heart ?rate|heart|pulse|bpm|ticker)(?:'s)?( |'s|is|was|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes|right)*$/;
 
+const HEART_BEFORE = namedBefore("heart ?rate|pulse|bpm|ticker");
+const HEART_AFTER = namedAfter("heart ?rate|pulse|heart");
+
 /** A pulse without its unit: beside its name, or the second figure of a list about the heart. */
 export function bareHeart(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -79,6 +95,8 @@ export function bareHeart(asked: Asked): Verdict | null {
   if (value < 40 || value > 220 || quantity.clock) return null;
   if (
     HEART_NAMED.test(around.clause) ||
+    HEART_BEFORE.test(around.before) ||
+    HEART_AFTER.test(around.after) ||
     (HEART_NAMED.test(around.before) && !/\bspeed\b/.test(around.clause))
   )
     return heartFound(asked);
@@ -87,7 +105,7 @@ export function bareHeart(asked: Asked): Verdict | null {
     lately(ride, quantity.from, /^heart_rate$/, 6) !== null;
   if (
     heart &&
-    /\b(average|highest|max|maximum|peak|mean|top|lowest)( so far| was| is| of| at)* ?,? ?$/.test(
+    /\b(?<!at the )(average|highest|max|maximum|peak|mean|top|lowest)( so far| was| is| of| at)* ?,? ?$/.test(
       around.clause,
     )
   )
@@ -115,11 +133,19 @@ const degrees =
 const WEATHER =
   /\b(temperature|degrees|outside|thermometer|cold|warm|hot|freezing|frost|snow|weather|up here|this morning|full battery|monday|tuesday|wednesday|thursday|friday|saturday|sunday|wind|today)\b/;
 
+const WARMTH = namedBefore("temperature|temperatures|temp|temps|thermometer");
+const OUTSIDE = /^(out|outside|out (here|there|today)|in the (shade|sun)|up here|today|this morning)( |$)/;
+
 /** "minus two up here", "plus three": degrees without the word. */
 export function bareTemperature({ quantity, around }: Asked, signed: boolean): Verdict | null {
-  const named = /\b(temperature|thermometer)( |is|was|at|says|reads|shows|about|around|now|of|the|,)*$/.test(
-    around.clause,
-  );
+  const { value, exact, high } = quantity;
+  const outside =
+    !exact &&
+    high === null &&
+    Math.abs(value) <= 115 &&
+    OUTSIDE.test(around.after) &&
+    /\b(it's|it is|about|around|only|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(around.clause);
+  const named = WARMTH.test(around.clause) || outside;
   if (
     !named &&
     !(

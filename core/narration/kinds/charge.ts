@@ -7,11 +7,11 @@ const SLOPE_AFTER = /^(grade|slope|gradient|hill|incline|ramp|climb|over #|uphil
 const SHARE_AFTER =
   /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
 const SHARE_BEFORE =
-  /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|power at|tax|humidity)\s*(about|around|some)?\s*$/;
+  /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|your|power at|tax|humidity)\s*(about|around|some)?\s*$/;
 const USED_BEFORE =
-  /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|costs?( me)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
+  /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|costs?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
-  /^(used|gone|down\b|for (that|the|this|#|those)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
+  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (that|the|this|#|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =
@@ -23,6 +23,7 @@ const percent: Rule = (asked) => {
   const value = valueOf(quantity);
   if (
     SLOPE_AFTER.test(after) ||
+    (/\ban? $/.test(clause) && /\b(up|hill|climb\w*|steep)\b/.test(`${around.earlier} ${before}`)) ||
     (SLOPE.test(clause) && !/\b(battery|left|gauge|pack)\b/.test(`${clause.slice(-24)}${after}`))
   )
     return left(REASONS.slope);
@@ -72,7 +73,11 @@ export function barePercent(asked: Asked): Verdict | null {
   const { value } = quantity;
   if (value > 100 || value < 0 || quantity.clock || quantity.high !== null) return null;
   if (/^(is |means |being |counts as )?(full|flat|empty)\b/.test(after)) return null;
-  if (/\bcosts?( me)? $/.test(clause) && ride.percent !== null && /^($|[,.]|and|for)/.test(after)) {
+  if (
+    /\bcosts?( me| us| it)? $/.test(clause) &&
+    ride.percent !== null &&
+    /^($|[,.]|and|for|so|now)/.test(after)
+  ) {
     const why = killed(around);
     return why
       ? left(why)
@@ -171,12 +176,17 @@ export function bareBars(asked: Asked): Verdict | null {
   const stillHas = /\bstill (got|have|on|at) $/.test(clause);
   if (ride.bars === null && !stillHas && !/^(left )?out of #/.test(after)) return null;
   const inTurn = ride.bars !== null && quantity.value === ride.bars - 1 && /^at (like |about )?#/.test(after);
-  const left_ = /^(left|remaining|to go|of #|out of #|left out of|bars?)\b/.test(after);
+  const left_ = /^((are |is |bars )?left|remain|remaining|to go|of #|out of #|left out of|bars?)\b/.test(
+    after,
+  );
   const held =
     /\b(still got|still on|still have|still at|i'm on|down to|we're on|left with|on|got|has|there's|that's|makes)\s*$/.test(
       clause,
     );
-  const near = lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 22) !== null || stillHas;
+  const near =
+    lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 22) !== null ||
+    stillHas ||
+    /\bbars\b/.test(around.before);
   if (!(
     inTurn ||
     (left_ && (near || /out of/.test(after))) ||

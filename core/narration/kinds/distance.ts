@@ -1,4 +1,6 @@
+import type { Around } from "../context.ts";
 import { killed, REASONS } from "../kills.ts";
+import { namedBefore } from "../named.ts";
 import { left, lately, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
 
 /** What follows a distance that is not ridden: still to go, long, every so many. */
@@ -18,7 +20,7 @@ const SURE_RANGE_VERB = /\b(estimat\w+|promis(?:es|ing)|reckons?|thinks|predicts
 const ALLOWS =
   /\b(says|reckons|thinks|shows|promises) (that )?(i|we|you|it|i've|we've|there's|there is)( can| could| should|'ll| will| got| have| still| be)*( go| do| get| make| ride| last)?( another| about| still| around)* $/;
 const OF_RANGE =
-  /^(left|remaining|of range|range|to go on|more|still(?! (showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
+  /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
 const GUESS =
   /\b(i'd say|i say|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
 
@@ -27,7 +29,7 @@ const MILESTONE =
 const STATE =
   /\b(i'm (at|on)|we're (at|on|now at)|we are (at|on|now at)|at|it's|it is|that's|that is|this is|that makes|makes|reads?|reading|shows?|showing|says?|said|has|have|had|with|meter|odometer|trip|recorder|phone|gps|tracker|now|distance|total|we've (done|got|ridden|gone|covered)|i've (done|got|ridden|gone|covered)|done|did|rode|ridden|covered|gone|came to|comes to|went|managed|by|after|that was|mark|update|report|check|there|so far|are|exactly|just|about|around|was|got|lasted|made|made it|travelled|traveled|to do|do|into|us|bike|be|then|home|again)\s*(just|about|around|roughly|almost|nearly|exactly|like|a|the|now|only|already|over|to|bit|little|touch|under|at|past|officially|me)?\s*(bit|little|touch)?\s*(over|under|past|beyond)?\s*:?\s*$/;
 const PROGRESS =
-  /^(in\b|into|down\b|done|gone|now|so far|already|on (the|it|my|our)|ridden|behind|at the|and\b|covered|mark|on this|here|up here|when|,|\.|by now|since|with|$|for the day|one hour|two|three|four|five|six|seven|eight|nine|ten|first|or so|exactly|even|sharp|flat|today|total|distance|battery|#|that's|we|it|there|again|later|i'm|and|still|uh|travel)/;
+  /^(in\b|into|down\b|done|gone|now|so far|already|on (the|it|my|our)|ridden|behind|at the|and\b|covered|mark|on this|here|up here|when|,|\.|by now|since|with|$|for the day|one hour|two|three|four|five|six|seven|eight|nine|ten|first|or so|exactly|even|sharp|flat|officially|already|almost (on|exactly)|on the (dot|nose|money|button)|bang on|today|total|distance|battery|#|that's|we|it|there|again|later|i'm|and|still|uh|travel)/;
 
 const DISTANCES = { mi: "mi", km: "km" } as const;
 
@@ -52,6 +54,10 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
     return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
   return null;
 }
+
+/** Whether a distance is said to be still to go, long, or one of every so many. */
+export const isNotRidden = ({ before, after, clause }: Around): boolean =>
+  NOT_RIDDEN_AFTER.test(after) || NOT_RIDDEN_BEFORE.test(clause) || OF_RANGE.test(after) || LOOP.test(before);
 
 /** Distances with their unit. */
 const inUnit =
@@ -92,14 +98,17 @@ const inUnit =
 const METER =
   /\b(phone|gps|recorder|tracker|display|bike|screen|odometer|dash|speedo)(?:'s)?(?: itself)?(?: says| reads| has| shows| pretends| claims| gives| is at| counts| thinks)?(?: it's| we're at)? ?,?:? ?(?:about |only |just )?$/;
 
+const METER_AFTER =
+  /^(?:by|on) (?:the |my |our )?(phone|gps|recorder|tracker|display|screen|odometer|dash|speedo|head unit|watch)\b/;
+
 const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string): Verdict => {
   // "67, 69 miles": the later one betters the first.
   const value = quantity.high ?? quantity.value;
-  const by = METER.exec(around.clause)?.[1] ?? /^(?:by|on) (?:the|my) (\w+)/.exec(around.after)?.[1];
+  const by = METER.exec(around.clause)?.[1] ?? METER_AFTER.exec(around.after)?.[1];
   const of =
     by === undefined
       ? undefined
-      : /^(phone|gps|recorder|tracker|satellite)/.test(by)
+      : /^(phone|gps|recorder|tracker|satellite|head unit|watch)/.test(by)
         ? ("recorder" as const)
         : /^(display|bike|screen|odometer|dash|speedo)/.test(by)
           ? ("display" as const)
@@ -108,6 +117,8 @@ const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string):
 };
 
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
+/** "range now says 51". */
+const RANGE_BEFORE = namedBefore("range|remaining range|range left");
 const BARE_PLACE =
   /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;
 
@@ -131,6 +142,20 @@ export function bareDistance(asked: Asked): Verdict | null {
       ));
   if (guessed && value > 5 && !quantity.clock)
     return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
+  if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause) && value > 1) {
+    const reason = killed(around);
+    return reason
+      ? left(reason)
+      : {
+          kind: "range_guess",
+          value: valueOf(quantity),
+          unit,
+          of: "display",
+          because: "what the display thinks is left",
+        };
+  }
+  if (/^((is|'s|would be|being) )?(my|the) (guess|bet|money|prediction)\b/.test(around.after) && value > 5)
+    return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
   if (SURE_RANGE_VERB.test(clause) && DISPLAY.test(clause) && value > 5)
     return {
       kind: "range_guess",
@@ -151,7 +176,8 @@ export function bareDistance(asked: Asked): Verdict | null {
       because: "what the display thinks is left",
     };
   const from = ride.distance ?? 0;
-  const byMeter = METER.test(clause) && ride.distance !== null && value >= from * 0.93;
+  const byMeter =
+    (METER.test(clause) || METER_AFTER.test(around.after)) && ride.distance !== null && value >= from * 0.93;
   const first =
     ride.distance === null &&
     value < 250 &&

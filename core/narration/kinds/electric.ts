@@ -1,4 +1,5 @@
-import { killed, REASONS } from "../kills.ts";
+import { isOfAnother, killed, REASONS } from "../kills.ts";
+import { namedAfter, namedBefore } from "../named.ts";
 import {
   lately,
   left,
@@ -13,7 +14,7 @@ import {
 const THING_AFTER =
   /^(battery|pack|system|motor|hub|charger|controller|bike|fuse|max|peak|rated|nominal|setup|mid|rear|front|version|batteries|one\b|light|usb|outlet|and (a )?#_(Ah|Wh))\b/;
 const RATED =
-  /\b(rated|peak|peaks|max|maximum|up to|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is|has|of)|capable of|goes (from|to)|scale)\b/;
+  /\b(rated|peak|peaks|max|maximum|(?<!\b(?:gone|went|goes|going|jumps|jumped|climbs|shoots|shot|it's|it is|comes|came|back|pushing) )up to|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is|has|of)|capable of|goes (from|to)|scale)\b/;
 const SCALE =
   /\b((full|empty|flat|half|cut ?off|cutoff|nominal) (is|at|would be|being)|controllers? (stop|cut)|(is|means|counts as|for) (full|empty|flat))\b/;
 const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully charged)\b/;
@@ -22,7 +23,7 @@ const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully ch
 const stateOf = ({ around }: Asked): Pick<Found, "of"> => {
   const clause = `${around.clause}| ${around.parted ? "" : around.after.slice(0, 40)}`;
   if (
-    /\b(rest|resting|standing|stand|stood|sits|sitting|still|let go|stopped|parked|unplugged|recovers?|comes? back|back (up )?to|overnight)\b/.test(
+    /\b(rest|resting|standing|stand|stood|sits|sitting|still|let go|stop|stopped|off the charger|not pedall?ing|parked|unplugged|recovers?|comes? back|back (up )?to|overnight)\b/.test(
       clause,
     )
   )
@@ -64,13 +65,20 @@ const volts: Rule = (asked) => {
 
 /** A fact of the pack, unless it is another's. */
 function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: string): Verdict {
+  if (/^(model|version|one)\b/.test(asked.around.after)) return left(REASONS.otherBike);
   const reason = killed(asked.around, { allow: ["claim", "negated", "plan", "whatIf"] });
   if (reason) return left(reason);
+  if (isOfAnother(asked.around)) return left(REASONS.otherBike);
   if (asked.ride.recent.some((each) => each.kind === kind)) return left(REASONS.recap);
   return { kind, value: valueOf(asked.quantity), unit, because: "what the pack is said to be" };
 }
 
 const VOLTS_NAMED = /\b(voltage|volts|voltmeter)\b[^.]{0,30}$/;
+const VOLTS_BEFORE = namedBefore("voltage|volts|voltmeter|volt meter");
+const VOLTS_AFTER = namedAfter("voltage|volts|voltmeter|volt meter");
+/** What only volts do: sag, and come back. */
+const VOLTS_MOVE =
+  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
 /** Volts without the word, beside the word or between volts. */
 export function bareVolts(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -79,15 +87,21 @@ export function bareVolts(asked: Asked): Verdict | null {
   if (value < 18 || value > 110 || quantity.clock) return null;
   const state = stateOf(asked).of !== undefined;
   const near = ride.volts !== null && Math.abs(value - ride.volts) < ride.volts * 0.2;
-  const named = VOLTS_NAMED.test(clause) || (VOLTS_NAMED.test(before) && state);
+  const named =
+    VOLTS_NAMED.test(clause) ||
+    VOLTS_BEFORE.test(before) ||
+    VOLTS_AFTER.test(after) ||
+    (VOLTS_NAMED.test(before) && state);
   const metered =
     /\b(on|by) the (volt)?meter\b/.test(after) &&
     quantity.exact &&
     value > 20 &&
     /\b(charged|unplugged|charger)\b/.test(around.sentence);
-  if (!named && !metered && !(state && near && lately(ride, quantity.from, /^volts$/, 20))) return null;
+  const moves = near && VOLTS_MOVE.test(before);
+  if (!named && !metered && !moves && !(state && near && lately(ride, quantity.from, /^volts$/, 20)))
+    return null;
   if (/^(is |being )?(full|empty|flat)\b/.test(after) || SCALE.test(clause)) return left(REASONS.scale);
-  const reason = killed(around, { allow: ["whatIf"] });
+  const reason = killed(around, { allow: ["whatIf", "claim"] });
   return reason
     ? left(reason)
     : {

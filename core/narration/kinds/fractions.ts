@@ -11,7 +11,7 @@ const PARTS: readonly (readonly [words: RegExp, percent: number])[] = [
   [/quarter/, 25],
 ];
 const SAID =
-  /\b((?:the |my )?(?:battery|gauge|indicator|needle|charge|pack|symbol|meter)(?:'s| is| stands| sits| reads| shows| says| has| at| on| still| down| to| now| about| roughly| around| only| just| exactly| a| the| last)* (?:three quarters|two thirds|half|third|quarter)\b|(?:a |about |roughly |the last |exactly |last )*(?:three quarters|two thirds|half|third|quarter) (?:of (?:the|my) (?:battery|charge|pack|gauge|capacity)|(?:the )?battery|charge) ?(?:left|remaining|still|now|gone|used)?)/g;
+  /\b((?:the |my )?(?:battery|gauge|indicator|needle|charge|pack|symbol|meter)(?:'s| is| stands| sits| reads| shows| says| has| at| on| still| down| to| now| about| roughly| around| only| just| exactly| a| the| last)* (?:three quarters|two thirds|half|third|quarter)\b|(?:a |about |roughly |the last |exactly |last )*(?:three quarters|two thirds|half|third|quarter) (?:of (?:the|my) (?:battery|charge|pack|gauge|capacity)|(?:the )?battery|charge) ?(?:left|remaining|still|now|gone|used|has gone|is gone|has been used)?)/g;
 
 /** Charge as a fraction: "the indicator stands at a third". */
 export function fractionsOf(said: Said): readonly Event[] {
@@ -23,7 +23,7 @@ export function fractionsOf(said: Said): readonly Event[] {
     const reason = killed(around);
     const value = PARTS.find(([part]) => part.test(words))?.[1] ?? 0;
     const kind =
-      /(gone|used)$/.test(words) ||
+      /(gone|used)\s*$/.test(words) ||
       /\b(used|lost|burnt|took|cost|gone through)( up| me)?( about| roughly| around)? $/.test(around.before)
         ? ("percent_used" as const)
         : ("percent_left" as const);

@@ -87,7 +87,7 @@ export function levelName(said: Said, at: number): Verdict | null {
     !asLevel &&
     !/^(please|now|again|today|it is|the whole way)/.test(around.after)
   ) {
-    if (around.clause.trim() !== "" || !/^($|[.,])/.test(around.after)) return null;
+    if (around.clause.trim() !== "" || !(around.parted || /^($|[.,])/.test(around.after))) return null;
   }
   const after = around.after;
   if (/^(cost|costs|used|takes|took|would|gives|is for|setting last)\b/.test(after))

@@ -17,6 +17,13 @@ const weight =
     const { clause, after, before } = around;
     const reason = killed(around, FACT);
     if (reason) return left(reason);
+    if (/^of (me|rider|myself)\b/.test(after))
+      return {
+        kind: "weight_rider",
+        value: valueOf(quantity),
+        unit,
+        because: "the rider's weight",
+      };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
@@ -27,6 +34,21 @@ const weight =
       return { kind: "weight_bike", value, unit, because: "the bike's weight" };
     return left(REASONS.size);
   };
+
+/** "me i'm 212", "i'm 180 by the way": what nothing but a weight in pounds can be. */
+const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): boolean =>
+  !exact &&
+  high === null &&
+  ride.unit === "mi" &&
+  value >= 110 &&
+  value <= 350 &&
+  value > 1.5 * (ride.distance ?? 0) &&
+  /\b(i'm|i am)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
+    around.clause,
+  ) &&
+  /^($|[,.]|so\b|and\b|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
+    around.after,
+  );
 
 /** "i weigh 210 with the boots", "the bike is 24", "tyres at 46". */
 export function bareFact(asked: Asked): Verdict | null {
@@ -48,7 +70,8 @@ export function bareFact(asked: Asked): Verdict | null {
   }
   const unit = /#_lb/.test(sentence) ? "lb" : /#_kg/.test(sentence) ? "kg" : null;
   if (
-    /\b(i weigh|my weight is|i'm weighing|i weigh in at)( in| about| around| roughly| at)* $/.test(clause)
+    /\b(i weigh|my weight is|i'm weighing|i weigh in at)( in| about| around| roughly| at)* $/.test(clause) ||
+    isHeft(asked)
   ) {
     const reason = killed(around, FACT);
     return reason

@@ -1,4 +1,5 @@
 import { killed, REASONS } from "../kills.ts";
+import { namedBefore } from "../named.ts";
 import {
   lately,
   left,
@@ -16,6 +17,8 @@ const DIFFERENCE_AFTER =
   /^(faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
+const TOP = /^(top|max|maximum|highest|fastest|peak)$/;
+const SPEED_NAME = /\b(average|averages|averaged|averaging|avg|mean|top|max|maximum|highest|fastest|peak)\b/g;
 const AVERAGE = /\b(average|averages|averaged|averaging|avg|mean|moving average)\b/;
 
 /** Whether the last measure that was named is the heart's. */
@@ -25,10 +28,12 @@ const isHearts = ({ around, ride, quantity }: Asked) =>
 
 function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
   const near = `${around.clause}|${around.after.slice(0, 26)}`;
-  if (AVERAGE.test(around.clause) || /^(on )?average\b/.test(around.after))
+  // Of several names the last one counts: "average 14.5, max 31".
+  const name = around.clause.match(SPEED_NAME)?.at(-1) ?? "";
+  if ((AVERAGE.test(name) && !TOP.test(name)) || /^(on )?average\b/.test(around.after))
     return { kind: "avg_speed", because: "an average speed" };
   if (
-    /\b(top|max|maximum|highest|fastest|peak)\b/.test(around.clause) ||
+    TOP.test(name) ||
     /^(was the |top|max|maximum|peak|tops)/.test(around.after) ||
     /\b(topped|maxed|peaked|on the way down i reach|down the (hill|bridge|ramp).*hit)\b/.test(near)
   )
@@ -56,6 +61,7 @@ const speed =
 
 const NAMED =
   /\b(speed|averag\w+|mean|top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
+const SPEED_BEFORE = namedBefore("speed|speedo");
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 
 /** A speed without its unit: beside its name, or the second of a pair. */
@@ -68,7 +74,10 @@ export function bareSpeed(asked: Asked): Verdict | null {
   const heart = isHearts(asked);
   if (TWO_METERS_AFTER.test(after) && lately(ride, quantity.from, /speed$/, 12)) return left(REASONS.recap);
   const named =
-    NAMED.test(clause) || /^(on )?average\b/.test(after) || /^(was|is) the top speed\b/.test(after);
+    NAMED.test(clause) ||
+    SPEED_BEFORE.test(before) ||
+    /^(on )?average\b/.test(after) ||
+    /^(was|is) the top speed\b/.test(after);
   const rolling =
     /\b(holding|rolling|cruising|going|doing|riding)( at| about| around| roughly| along at)* $/.test(clause);
   const won = /\b(won't|wouldn't|can't) (go|do|get)\b/.test(before);

@@ -1,9 +1,9 @@
 import { killed, REASONS } from "../kills.ts";
 import { lately, left, type Asked, type Found, type Rule, type Rules, type Verdict } from "../found.ts";
 
-const CHARGING = /\b(charg(e|es|er|ing)|plug(ged)? in|from flat|from empty|on the wall)\b/;
+const CHARGING = /\b((re)?charg(e|es|er|ing)|plug(ged)? in|from flat|from empty|on the wall)\b/;
 const OTHER =
-  /\b(old|ago|coffee|break|lunch|wait(ed|ing)?|stop(ped)? for|daylight|sunset|dark|sunrise|film|video|talk|later|until|till|every|per|warranty|for a full|folds|button|hold (it|the)|camera|battery life|another|next|in about|closes|opens|train|race|sleep|rest|rain|late)\b/;
+  /\b(old|ago|coffee|break|lunch|wait(ed|ing)?|stop(ped)? for|daylight|sunset|dark|sunrise|film|video|talk|later|until|till|every|per|warranty|for a full|folds|button|hold (it|the)|camera|battery life|another|next|(back|be back|off|again) in|in about|closes|opens|train|race|sleep|rest|rain|late)\b/;
 const OTHER_AFTER =
   /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
 const LICENCE =
@@ -24,7 +24,7 @@ const time: Rule = (asked) => {
   if (quantity.unit === "s" && quantity.value < 90 && !quantity.clock) return left(REASONS.noTime);
   if (
     CHARGING.test(sentence) &&
-    (quantity.unit !== "min" || /\bcharg/.test(sentence)) &&
+    (quantity.unit !== "min" || /\b(re)?charg/.test(sentence)) &&
     !/\b(on (one|a|this) charge|of the charge|full charge and)\b/.test(sentence)
   ) {
     const other = killed(around, { allow: ["claim", "plan", "whatIf"] });

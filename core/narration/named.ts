@@ -1,0 +1,12 @@
+/** Words that may stand between the name of a measure and its figure: "the volts came back up to 51". */
+const BETWEEN =
+  "'s|is|was|are|at|now|only|just|still|about|around|like|up|down|back|to|in|the|that|says?|said|reads?|reading|shows?|showing|currently|right|so|far|sitting|hovering|holding|steady|roughly|nearly|almost|a|my|our|on|of|here|has|have|been|actually|maybe|probably|came|comes|come|went|goes|dropped|drops|gone|wise|stands|got|today|again|it's|,";
+/** So many at most. */
+const MOST = 6;
+
+/** A measure's name right before a figure, with nothing between them that is of something else. */
+export const namedBefore = (names: string): RegExp =>
+  new RegExp(`\\b(?:${names})(?:'s)?(?: (?:${BETWEEN})){0,${MOST}} ?[,.:]? ?$`);
+/** A measure's name right after a figure: "49.6 on the volts". */
+export const namedAfter = (names: string): RegExp =>
+  new RegExp(`^(?:on|for|by) (?:the |my |our )?(?:${names})\\b`);
