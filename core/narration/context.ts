@@ -25,7 +25,13 @@ const SUBJECT_OF_TWO =
   /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|rolling again|round (?:one|two|three|four))$/;
 /** What closes a statement: what comes after it is of something else. */
 const CLOSES =
-  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way)$/;
+  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way|that's what .{0,24}(?:will|does|can) do)$/;
+/** Words that govern no figure: one right behind them begins anew. "... the top speed for the day | 15 miles". */
+const GOVERNS_NONE = new Set(
+  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks hands legs knees loop circuit start".split(
+    " ",
+  ),
+);
 const GOVERNS = new Set(
   "if when until till unless whether think hope says said say reckon guess bet sure once where what how before that maybe like because".split(
     " ",
@@ -63,7 +69,7 @@ export interface Said {
 }
 
 const isEnd = ({ pause }: Token) => pause === "sentence" || pause === "question";
-const SIGNS = { "": "", label: " :", clause: " ,", sentence: " .", question: " ." } as const;
+const SIGNS = { "": "", label: "", clause: " ,", sentence: " .", question: " ." } as const;
 
 export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]): Said {
   const ends = tokens.filter(isEnd).length;
@@ -91,9 +97,12 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
   };
   const wordsBefore = (at: number) =>
     tokens
-      .slice(Math.max(0, at - 5), at)
+      .slice(Math.max(0, at - 8), at)
       .map(({ word }) => word)
       .join(" ");
+  const isFigure = new Set(
+    quantities.filter(({ unit, exact }) => unit !== null || exact).map(({ from }) => from),
+  );
   const closed = tokens.map((_, at) => isRaw && CLOSES.test(wordsBefore(at)));
   const isRestart = (at: number) =>
     RESTARTS.has(nth(tokens, at).word) && !(nth(tokens, at).word === "so" && tokens[at + 1]?.word === "far");
@@ -111,6 +120,7 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
     let from = at;
     while (from > 0 && !isEnd(nth(tokens, from - 1))) {
       if (isRaw && (at - from > BEFORE || closed[from])) break;
+      if (isRaw && isFigure.has(from) && GOVERNS_NONE.has(tokens[from - 1]?.word ?? "")) break;
       if (isRaw && ((isRestart(from) && at - from > 1) || isSubject(from))) break;
       from -= 1;
     }

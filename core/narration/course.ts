@@ -10,6 +10,7 @@ import type { Quantity } from "./quantities.ts";
 export interface Read {
   readonly kind: string;
   readonly value: Found["value"];
+  readonly unit: string | null;
   readonly of: Found["of"] | null;
   readonly at: number;
 }
@@ -61,7 +62,7 @@ const words = (said: Said, from: number, to: number) =>
 const DISTANCE_UNIT = /^(mi|km)$/;
 /** Where a figure stands for itself: nothing before it in its statement, or what only leads up to a state. */
 const LEADS_UP =
-  /(?:^|\b(?:at|on|to|now|that's|it's|is|says|showing|shows|reading|and|so|there|here|made it|up|around|top|again|back|just|call it|water tower|house|point|now we're)) (?:now |about |just |like |only |around |down to )?$/;
+  /(?:^|\b(?:at|on|to|now|that's|it's|is|says|showing|shows|reading|and|so|there|here|made it|up|around|top|again|back|just|call it|water tower|house|point|battery|bars?|blinking|flashing|gone|dead|off|red|now we're)) (?:now |about |just |like |only |around |down to )?$/;
 const OTHER_MEASURE = namedBefore(
   "speed|average|pulse|heart rate|voltage|volts|amps|watts|temperature|range|level|assist|pressure|weigh|(?<!the )(?:max|top)|cost|price|number",
 );
@@ -77,11 +78,12 @@ function distanceOf(
 ): Found | null {
   const { value, high, from, to, exact, clock } = quantity;
   const own = quantity.unit === unit;
-  if ((quantity.unit !== null && !own) || clock || high !== null || (!own && !exact)) return null;
+  const around = said.around(from, to);
+  const precise = exact || /^and (?:change|a (?:bit|half|quarter))\b/.test(around.after);
+  if ((quantity.unit !== null && !own) || clock || high !== null || (!own && !precise)) return null;
   const { before, after, count } = courseAt(read, "distance", from);
   const first = before ?? 0;
   if (count < FEWEST || value <= first || value > (after ?? farthest(first))) return null;
-  const around = said.around(from, to);
   if (isNotRidden(around) || OTHER_MEASURE.test(around.before) || OTHER_AFTER.test(around.after)) return null;
   const volts = courseAt(read, "volts", from);
   const asVolts = [volts.before, volts.after].some(
@@ -109,7 +111,7 @@ function percentOf({ quantity }: Unread, said: Said, read: readonly Read[]): Fou
   if (began !== null && Math.abs(began - before) <= 1 && value < began)
     return found("from one charge to the next");
   const fits = value < before && value >= Math.max(after ?? 0, before - MOST_CHARGE) && !exact;
-  if (!fits || count < FEWEST + 1) return null;
+  if (!fits || count < FEWEST) return null;
   if (unit === "%") return found("it lies between the charges before and after it");
   const place = beside("distance").length > 0 || /^at #_?(mi|km)?\b/.test(around.after);
   const states =
@@ -119,22 +121,46 @@ function percentOf({ quantity }: Unread, said: Said, read: readonly Read[]): Fou
     : null;
 }
 
-/** "11 miles an hour, 10, 9, 8": a speed that is counted on, figure after figure. */
-function speedOf({ quantity }: Unread, said: Said, read: readonly Read[], own: "mi" | "km"): Found | null {
-  const { value, unit, from, clock, high } = quantity;
+const COUNTED = /^(?:speed|amps|watts|volts)$/;
+
+/** "11 miles an hour, 10, 9, 8": what is counted on, figure after figure. */
+function countedOn({ quantity }: Unread, said: Said, read: readonly Read[]): Found | null {
+  const { value, unit, clock, high } = quantity;
   if (unit !== null || clock || high !== null || value < 3) return null;
-  const speeds = new Map(read.filter(({ kind }) => kind === "speed").map((each) => [each.at, each] as const));
+  const counted = new Map(
+    read.filter(({ kind }) => COUNTED.test(kind)).map((each) => [each.at, each] as const),
+  );
   let i = said.quantities.indexOf(quantity);
   for (let here = quantity; i > 0; i -= 1) {
     const before = nth(said.quantities, i - 1);
     if (before.to !== here.from || Math.abs(before.value - here.value) > Math.max(3, here.value * 0.2))
       return null;
-    if (speeds.has(before.from))
-      return { kind: "speed", value, unit: own === "km" ? "km/h" : "mph", because: "a speed after a speed" };
+    const last = counted.get(before.from);
+    if (last)
+      return {
+        kind: last.kind as Found["kind"],
+        value,
+        unit: last.unit,
+        because: "figure after figure of one measure",
+      };
     if (before.unit !== null) return null;
     here = before;
   }
   return null;
+}
+
+/** "7 percent against 9": as much as went between the last two charges. */
+function usedOf({ quantity }: Unread, said: Said, read: readonly Read[]): Found | null {
+  const { value, unit, from, to, high } = quantity;
+  if (unit !== "%" || high !== null || value <= 0) return null;
+  const own = read.filter((each) => each.kind === "percent_left" && each.at < from).map(figureOf);
+  const [last, first] = [own.at(-1) ?? null, own.at(-2) ?? null];
+  if (last === null) return null;
+  const went = [100 - last, ...(first === null ? [] : [first - last])];
+  return went.some((each) => Math.abs(each - value) < 1e-6) &&
+    !/^(?:of|grade|hill)\b/.test(said.around(from, to).after)
+    ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }
+    : null;
 }
 
 const JOINS = /^(?:(?:and|at|with|battery|battery's|we're|it's|on|so|now|in|,)(?: |$)){0,3}$/;
@@ -159,7 +185,9 @@ function reportOf(
     const [a, b] = [open.get(place.from), open.get(next.from)];
     const { before, after, count } = courseAt(read, "distance", place.from);
     const first = before ?? 0;
-    if (count < FEWEST || place.value <= first || place.value > (after ?? farthest(first))) return;
+    const isKilled = [a, b].some((each) => each && each.because !== REASONS.unlicensed);
+    if ((isKilled && count < FEWEST) || place.value <= first || place.value > (after ?? farthest(first)))
+      return;
     const charge = next.unit === "%" ? courseAt(read, "percent_left", next.from) : null;
     if (charge?.before != null && (next.value > charge.before || next.value < (charge.after ?? 0))) return;
     if ((a && !WEAK.has(a.because)) || (b && !WEAK.has(b.because) && b.because !== REASONS.noTime)) return;
@@ -198,7 +226,10 @@ export function placesInCourse(
     const around = said.around(quantity.from, quantity.to);
     if (killed(around) || isOfAnother(around)) continue;
     const found =
-      percentOf(each, said, read) ?? speedOf(each, said, read, unit) ?? distanceOf(each, said, read, unit);
+      percentOf(each, said, read) ??
+      countedOn(each, said, read) ??
+      usedOf(each, said, read) ??
+      distanceOf(each, said, read, unit);
     if (found) out.set(quantity.from, found);
   }
   return out;

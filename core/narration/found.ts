@@ -45,6 +45,9 @@ export type ReadingKind =
   | "stop"
   | "turn_round";
 export type SetUpKind = (typeof SET_UP_KINDS)[number];
+const setUpKinds = new Set<string>(SET_UP_KINDS);
+/** Whether it is a fact that holds for the whole test, whatever charge is ridden. */
+export const isSetUp = ({ kind }: { readonly kind: string }): boolean => setUpKinds.has(kind);
 
 /** What a figure or a few words were understood as. */
 export interface Found {

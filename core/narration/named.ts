@@ -1,6 +1,6 @@
 /** Words that may stand between the name of a measure and its figure: "the volts came back up to 51". */
 const BETWEEN =
-  "'s|is|was|are|at|now|only|just|still|about|around|like|up|down|back|to|in|the|that|says?|said|reads?|reading|shows?|showing|currently|right|so|far|sitting|hovering|holding|steady|roughly|nearly|almost|a|my|our|on|of|here|has|have|been|actually|maybe|probably|came|comes|come|went|goes|dropped|drops|gone|wise|stands|got|today|again|it's|,";
+  "'s|is|was|are|at|now|only|just|still|about|around|like|up|down|back|to|in|the|that|says?|said|reads?|reading|shows?|showing|currently|right|so|far|sitting|hovering|holding|steady|roughly|nearly|almost|a|my|our|on|of|here|has|have|been|actually|maybe|probably|came|comes|come|went|goes|dropped|drops|gone|wise|stands|got|coming|going|creeping|climbing|dropping|falling|settling|rising|hits|hit|sits|averaging|looks|today|again|it's|,";
 /** So many at most. */
 const MOST = 6;
 

@@ -144,7 +144,7 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
     const sameUnit =
       first &&
       (first.unit === null || first.unit === second.unit) &&
-      !(first.unit === null && second.unit === null && !/^(to|or|and|or maybe)$/.test(said));
+      !(first.unit === null && second.unit === null && !/^(to|or|and|or maybe)?$/.test(said));
     if (!first || !sameUnit || first.clock || breaks(tokens, first.to - 1, second.from)) {
       out.push(second);
       continue;
@@ -155,10 +155,15 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
     const joins = /^(to|or|or maybe|maybe|or so to|up to|through)$/.test(said) || (said === "and" && between);
     const bare =
       said === "" &&
-      second.unit !== null &&
+      (second.unit !== null ||
+        (second.value - first.value <= 2 &&
+          !first.exact &&
+          first.value > 3 &&
+          tokens[first.to - 1]?.pause === "" &&
+          /\b(doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(before))) &&
       first.unit === null &&
       !named &&
-      (first.exact === second.exact || second.value <= first.value * 1.1 + 0.5) &&
+      (first.exact === second.exact || second.value - first.value <= 0.6) &&
       isNear(first.value, second.value);
     const low = first.value;
     const high = second.high ?? second.value;

@@ -4,7 +4,7 @@ import { classify } from "./classify.ts";
 import { saidOf, type Said } from "./context.ts";
 import { placesInCourse, type Unread } from "./course.ts";
 import { figuresOf } from "./figures.ts";
-import { SET_UP_KINDS, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
+import { isSetUp, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
 import { fractionsOf } from "./kinds/fractions.ts";
 import { levelName } from "./kinds/level.ts";
@@ -96,9 +96,6 @@ function candidatesOf(said: Said): readonly Candidate[] {
   );
 }
 
-const setUpKinds = new Set<string>(SET_UP_KINDS);
-const isSetUp = ({ kind }: { readonly kind: string }) => setUpKinds.has(kind);
-
 /** The words of some tokens as they were typed, and where they stand. */
 function placed(
   said: Said,
@@ -117,6 +114,23 @@ function placed(
   };
 }
 
+/** How much two meters of one way differ at most, as a part of it. */
+const METERS_DIFFER = 0.12;
+/** A distance off an instrument that was named, beside one that was just said: another meter's view of one place. */
+function isOfOtherMeter(
+  before: readonly Pick<Item, "kind" | "value" | "of">[],
+  item: Pick<Item, "kind" | "value" | "of">,
+) {
+  const last = before.findLast(({ kind }) => kind === "distance");
+  return (
+    item.kind === "distance" &&
+    last !== undefined &&
+    item.of !== null &&
+    item.of !== last.of &&
+    Math.abs(Number(last.value) / Number(item.value) - 1) < METERS_DIFFER
+  );
+}
+
 /** Distances that go back and charge that comes back, where most of the ride keeps its order. */
 function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonly Each[]): ReadonlySet<Each> {
   const out = new Set<Each>();
@@ -130,7 +144,9 @@ function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonl
       ["distance", 1, 0.3],
       ["percent_left", -1, 2],
     ] as const) {
-      const own = charge.filter((item) => item.kind === kind && figure(item) !== null);
+      const own = charge.filter(
+        (item, i) => item.kind === kind && figure(item) !== null && !isOfOtherMeter(charge.slice(0, i), item),
+      );
       for (const i of outOfOrder(
         own.map((item) => sign * (figure(item) ?? 0)),
         slack,

@@ -1,4 +1,4 @@
-import type { Found, Ride } from "./found.ts";
+import { isSetUp, type Found, type Ride } from "./found.ts";
 import { REASONS, type Reason } from "./kills.ts";
 
 /** What is known of the ride as it is told: where it was, what charge it had, what was said lately. */
@@ -125,7 +125,13 @@ export function after(told: Told, found: Found, at: number, approx: boolean): To
   const next: Told = { ...told, recent, since: [...told.since, line] };
   switch (kind) {
     case "full_charge":
-      return { ...next, since: [line], distance: null, percent: null, bars: null };
+      return {
+        ...next,
+        since: [...told.since.filter(isSetUp), line],
+        distance: null,
+        percent: null,
+        bars: null,
+      };
     case "distance":
       return figure === null ? next : { ...next, distance: figure };
     case "percent_left":

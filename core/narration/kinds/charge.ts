@@ -31,6 +31,10 @@ const percent: Rule = (asked) => {
   if (quantity.value > 100 || (quantity.high ?? 0) > 100) return left(REASONS.share);
   const reason = killed(around);
   if (reason) return left(reason);
+  // What went in two parts of a test: the course of the charge says which is of this one.
+  if (/^(versus|vs|instead of|compared)\b/.test(after)) return left(REASONS.unlicensed);
+  if (/\b(versus|vs|against|instead of|compared (to|with)|rather than|than) $/.test(clause))
+    return left(REASONS.difference);
   if (quantity.value === 100 && /\bcharged\b/.test(clause))
     return { kind: "full_charge", value: "full", unit: null, because: "a full start" };
   if (USED_BEFORE.test(clause))
@@ -46,6 +50,8 @@ const percent: Rule = (asked) => {
       unit: "%",
       because: "charge that is left",
     };
+  if (quantity.value === 100 && (ride.distance === null || ride.distance < 1) && ride.percent === null)
+    return { kind: "percent_left", value, unit: "%", because: "a full start" };
   const falls =
     ride.percent !== null && quantity.value <= ride.percent && quantity.value >= ride.percent - 40;
   if (falls || lately(ride, quantity.from, /^(distance|elapsed_time|percent_left|bars_left)$/, 12))
@@ -72,6 +78,8 @@ export function barePercent(asked: Asked): Verdict | null {
   const { after, clause } = around;
   const { value } = quantity;
   if (value > 100 || value < 0 || quantity.clock || quantity.high !== null) return null;
+  // Charge is said in whole figures; with decimals only what falls from the last one.
+  if (quantity.exact && (ride.percent === null || value > ride.percent)) return null;
   if (/^(is |means |being |counts as )?(full|flat|empty)\b/.test(after)) return null;
   if (
     /\bcosts?( me| us| it)? $/.test(clause) &&
@@ -89,7 +97,12 @@ export function barePercent(asked: Asked): Verdict | null {
           of: "part",
         };
   }
+  const whole =
+    value === 100 &&
+    /\b(it's|we're|i'm|back|at|shows|says|reads)( at| on| to| back)* $/.test(clause) &&
+    (/^again\b/.test(after) || lately(ride, quantity.from, /^full_charge$/, 14) !== null);
   const named =
+    whole ||
     /^(battery|charge|percent)\b/.test(after) ||
     /\b(battery|gauge|pack|charge|soc|percentage)('s)?( percentage| is| was| showing| reads| says| shows| at| on| down| now| still| stands| has| to| has got| gauge)* ?[,.:]? ?$/.test(
       clause,

@@ -9,7 +9,7 @@ const NOT_RIDDEN_AFTER =
 const NOT_RIDDEN_BEFORE =
   /\b(every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
 const LOOP =
-  /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
+  /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
 
 const DISPLAY =
   /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
@@ -96,7 +96,7 @@ const inUnit =
 
 /** "The phone says", "the bike has": the meter that a figure is read off. */
 const METER =
-  /\b(phone|gps|recorder|tracker|display|bike|screen|odometer|dash|speedo)(?:'s)?(?: itself)?(?: says| reads| has| shows| pretends| claims| gives| is at| counts| thinks)?(?: it's| we're at)? ?,?:? ?(?:about |only |just )?$/;
+  /\b(phone|gps|recorder|tracker|display|bike|screen|odometer|dash|speedo)(?:'s)?(?: itself)?(?: says| reads| has| shows| pretends| claims| gives| is at| counts| thinks)?(?: it's| we're at)? ?,?:? ?(?:about |only |just )?(?:mile |mile marker )?$/;
 
 const METER_AFTER =
   /^(?:by|on) (?:the |my |our )?(phone|gps|recorder|tracker|display|screen|odometer|dash|speedo|head unit|watch)\b/;
@@ -134,6 +134,7 @@ export function bareDistance(asked: Asked): Verdict | null {
   }
   const { value } = quantity;
   const guessed =
+    !/\bwas (?:about |like )?$/.test(clause) &&
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||

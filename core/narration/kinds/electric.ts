@@ -76,6 +76,7 @@ function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: stri
 const VOLTS_NAMED = /\b(voltage|volts|voltmeter)\b[^.]{0,30}$/;
 const VOLTS_BEFORE = namedBefore("voltage|volts|voltmeter|volt meter");
 const VOLTS_AFTER = namedAfter("voltage|volts|voltmeter|volt meter");
+const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
   /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
@@ -98,7 +99,20 @@ export function bareVolts(asked: Asked): Verdict | null {
     value > 20 &&
     /\b(charged|unplugged|charger)\b/.test(around.sentence);
   const moves = near && VOLTS_MOVE.test(before);
-  if (!named && !metered && !moves && !(state && near && lately(ride, quantity.from, /^volts$/, 20)))
+  const ofPack = quantity.exact && value > 20 && PACK_BEFORE.test(clause) && ride.distance === null;
+  const exactly =
+    quantity.exact &&
+    state &&
+    near &&
+    !(ride.distance !== null && value > ride.distance && value < ride.distance * 1.3 + 6);
+  if (
+    !named &&
+    !metered &&
+    !moves &&
+    !exactly &&
+    !ofPack &&
+    !(state && near && lately(ride, quantity.from, /^volts$/, 20))
+  )
     return null;
   if (/^(is |being )?(full|empty|flat)\b/.test(after) || SCALE.test(clause)) return left(REASONS.scale);
   const reason = killed(around, { allow: ["whatIf", "claim"] });

@@ -20,7 +20,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "full_charge",
     value: "full",
     because: "a full start",
-    says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
+    says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(put|popped|swapped|stuck) (a |in a |the )?(fresh|full|new|other|second|charged) (battery|pack|one)( in)?|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
     unless:
       /\b(full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
   },
@@ -34,21 +34,21 @@ const EVENTS: readonly EventRule[] = [
     kind: "battery_blinking",
     value: "blinking",
     because: "the gauge blinks",
-    says: /\b((bar|battery|symbol|gauge|light|icon|indicator|it's|it is|one|lamp|display)( is| has| was| just)?( now| now just)?( started| began| begun| starting)?( to| ,)?( and)?( it's| is)? ?(blink\w*|flash\w*)|(blink\w*|flash\w*) (at me|red|now)|(started|starting|begun|began|starts) (to )?(blink\w*|flash\w*)|(turned|turns|gone|went) red|now (blink|flash)\w*|it(?: is|'s)? just (blink|flash)\w*|(gauge|battery|symbol) (is |has gone |went |turned )red|red light (is )?(on|flashing))/g,
+    says: /\b((bar|battery|symbol|gauge|light|icon|indicator|it's|it is|one|lamp|display)( is| has| was| just)?( now| now just)?( started| began| begun| starting)?( to| ,)?( and)?( it's| is)? ?(blink\w*|flash\w*)|(blink\w*|flash\w*) (at me|red|now|battery|bar|icon|symbol|light|gauge)|(mine|yours|she|that|he)['’]?s? (is |has |just |now )*(blink|flash)\w*|(started|starting|begun|began|starts) (to )?(blink\w*|flash\w*)|(turned|turns|gone|went) red|now (blink|flash)\w*|it(?: is|'s)? just (blink|flash)\w*|(gauge|battery|symbol) (is |has gone |went |turned )red|red light (is )?(on|flashing))/g,
     unless: /\b(indicator light of|tail ?light|rear light|turn signal|other cyclist)\b/,
   },
   {
     kind: "cut_off",
     value: "cut off",
     because: "the pack shut off",
-    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|completely off|it's off|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's dead\b|motor (has )?(cut|quit|stopped|died)( out)?\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
+    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|completely off|it's off|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
     unless: MACHINE,
   },
   {
     kind: "low_power",
     value: "low power",
     because: "it has less power",
-    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|gotten|growing) (very |really |a bit |quite |so )?(weak|weaker|sluggish)|half the power|weakest mode|limp[- ]?(home|along)?[- ]?mode|(becoming|become|becomes) (very |noticeably |much |a lot |a bit |quite |clearly )?(weak|weaker|sluggish|feeble)|noticeably (weaker|slower)|limit(s|ing|ed) me (to|now)|(won't|doesn't|not going to|isn't going to) (give|let|allow|take) me (any(thing)?|go|more|do) ?(more |over|above|past|faster|beyond)?|(only|just) (gives?|giving|lets?|letting) me (about |around |like |maybe )?#|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
+    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|gotten|growing) (very |really |a bit |quite |so )?(weak|weaker|sluggish)|half the power|weakest mode|limp[- ]?(home|along)?[- ]?mode|(becoming|become|becomes) (very |noticeably |much |a lot |a bit |quite |clearly )?(weak|weaker|sluggish|feeble)|noticeably (weaker|slower)|limit(s|ing|ed) me (to|now)|(cut|cuts|cutting|pull(s|ing)?|dial(s|ing)?) (the |my )?(power|assist|assistance|output|motor) (back|down)|(power|assist|assistance|output) (is |has been |is being |being |getting |was )?(cut|reduced|limited|throttled|dialled|pulled)( back| down)?\b|only (wants|wanted|willing) to (do|go|give)|(won't|doesn't|not going to|isn't going to) (give|let|allow|take) me (any(thing)?|go|more|do) ?(more |over|above|past|faster|beyond)?|(only|just) (gives?|giving|lets?|letting) me (about |around |like |maybe )?#|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
     unless:
       /\b(camera|phone|my legs|limited to #|by law|law|speed limit|no sign|not (yet|at all)|price|voltage sags|voltage drops|limited edition)\b/,
     allow: ["negated", "plan"],
@@ -85,7 +85,7 @@ const EVENTS: readonly EventRule[] = [
     because: "the throttle does it",
     says: /\b(throttle[- ]only|only (the |on )?throttle|nothing but (the )?(throttle|thumb)|(with|on|using) (the )?throttle (again|only|alone|today|now|the whole)|on throttle\b|just (the )?(throttle|thumb)|all throttle|throttle (today|test)|feet (stay |are |kept )?still|(keeping|keep) my feet still|no pedal\w*( at all| today| input)?|(pure|straight|hundred percent) throttle|with the throttle\b)/g,
     unless:
-      /\b(no throttle|without (a |the )?throttle|isn't a throttle|hardly|barely|there('s| is) no throttle|doesn't have|not (using )?(the )?throttle|is throttle only (legal|allowed)|and there's a throttle|minutes|that was|part one|last (time|one|test|video)|(first|next) (test|part|video)|range\b(?!.*today))\b/,
+      /\b(no throttle|without (a |the )?throttle|isn't a throttle|hardly|barely|there('s| is) no throttle|doesn't have|not (using )?(the )?throttle|is throttle only (legal|allowed)|and there's a throttle|minutes|#\S* on (just )?(the )?throttle|that was|part one|last (time|one|test|video)|(first|next) (test|part|video)|range\b(?!.*today))\b/,
     allow: ["negated", "plan"],
   },
   {
@@ -125,9 +125,9 @@ const GROUNDS: readonly (readonly [value: string, words: string])[] = [
 const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
 const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
 const ON =
-  /\b(across|changes? to|changed to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
+  /\b(there's|there is|packed|across|changes? to|changed to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
 const NO_GROUND_AFTER =
-  /^(on the verge|tyres?|tires?|bike|bikes|king|setting|mode|at the side|next to|would|levels?|is worse|is better)/;
+  /^(ends?|stops?|runs out|is (behind|over|done)|on the verge|tyres?|tires?|bike|bikes|king|setting|mode|at the side|next to|would|levels?|is worse|is better)/;
 
 /** Everything in a text that is an event or a lasting state, each with where it was said. */
 export interface Event {
@@ -163,6 +163,8 @@ export function eventsOf(said: Said): readonly Event[] {
         !/^(road |track |path |bit |section )?now\b/.test(around.after)) ||
       NO_GROUND_AFTER.test(around.after)
     )
+      continue;
+    if (/\b(gonna|going to|will|we'll|i'll|it'll) be (on|in|riding|over) (the |some )?$/.test(around.before))
       continue;
     const value = GROUND_OF.find(([, words]) => words.test(match[0]))?.[0];
     if (!value) continue;

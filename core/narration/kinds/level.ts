@@ -27,8 +27,15 @@ export function levelFigure(asked: Asked): Verdict | null {
     STEP.test(clause) &&
     ride.level !== null &&
     /^\d+$/.test(ride.level) &&
+    value <= 9 &&
     /\b(level|hill|so|assist|up to|back)\b/.test(around.sentence);
-  if (!named && !stepped) return null;
+  const asked_ =
+    value >= 1 &&
+    value <= 9 &&
+    /\b(i'm|we're|i am|we are|you're|riding|staying|stay|it) in $/.test(clause) &&
+    (ride.level === null || /^\d+$/.test(ride.level)) &&
+    /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right)/.test(after);
+  if (!named && !stepped && !asked_) return null;
   if (
     /^(is (for|the|set|gentle|what|where)|it's|you'd|you get|you|would|gives|does|uses \d|feels|means|ground|crossing)\b/.test(
       after,
@@ -48,7 +55,7 @@ const EVERYDAY = new Set(
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
 const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);
 const INTO =
-  /\b(in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
+  /\b(now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
 
 /** Whether a word names the level that is ridden. */
 export function levelName(said: Said, at: number): Verdict | null {

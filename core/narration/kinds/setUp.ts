@@ -39,9 +39,9 @@ const weight =
 const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): boolean =>
   !exact &&
   high === null &&
-  ride.unit === "mi" &&
-  value >= 110 &&
-  value <= 350 &&
+  (ride.unit === "mi"
+    ? value >= 110 && value <= 350
+    : value >= 45 && value <= 150 && /#_kg|\bweigh/.test(`${around.earlier} ${around.before}`)) &&
   value > 1.5 * (ride.distance ?? 0) &&
   /\b(i'm|i am)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
     around.clause,
@@ -94,13 +94,24 @@ export function bareFact(asked: Asked): Verdict | null {
     ) &&
     value >= 200 &&
     !quantity.decade
-  ) {
-    const reason = killed(around, FACT);
-    return reason
-      ? left(reason)
-      : { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
-  }
+  )
+    return priceOr(asked);
+  if (
+    /\b(costs?|price|expensive|pay|paid)\b/.test(`${around.earlier} ${before}`) &&
+    /\b(it's|it is|that's|it was|they're|is|for|at) (about |around |just |like |only )?$/.test(clause) &&
+    value >= 300 &&
+    value < 20_000 &&
+    !quantity.exact
+  )
+    return priceOr(asked);
   return null;
+}
+
+function priceOr({ quantity, around }: Asked): Verdict {
+  const reason = killed(around, FACT);
+  return reason
+    ? left(reason)
+    : { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
 }
 
 const pressure: Rule = ({ quantity, around }) => {

@@ -11,7 +11,7 @@ const LICENCE =
 const STRONG =
   /\b(it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =
-  /^(in motion|of riding|riding|moving|so far|on the (clock|bike|road)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
+  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
 
 const seconds = ({ quantity }: Asked) => {
   const scale = quantity.unit === "h" ? 3600 : quantity.unit === "min" ? 60 : 1;
@@ -38,13 +38,14 @@ const time: Rule = (asked) => {
   if (reason) return left(reason);
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
-  const listed = clause.trim() === "" || /\b(time|moving)\b/.test(clause);
+  const listed = /^((#\S*|and|,|in) )*$/.test(clause) || /\b(time|moving)\b/.test(clause);
   if (STRONG.test(clause))
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
   const because: Found["because"] = listed ? "in a list of figures" : "time ridden";
   if (
     (LICENCE.test(clause) && LICENCE_AFTER.test(after)) ||
     (whole && (listed || LICENCE.test(clause) || beside)) ||
+    (beside && LICENCE_AFTER.test(after) && quantity.unit !== "s" && quantity.value >= 5) ||
     (beside && (listed || /\b(in|after) (just )?(about )?$/.test(clause)))
   )
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because };
