@@ -147,7 +147,7 @@ function digitsAt(tokens: readonly Token[], at: number): Read | null {
 const isBareOne = (tokens: readonly Token[], at: number) => {
   const before = tokens[at - 1];
   const after = tokens[at + 1]?.word ?? "";
-  const word = before && before.pause === "" ? before.word : "";
+  const word = before && /^(label)?$/.test(before.pause) ? before.word : "";
   if (nth(tokens, at).pause === "" && UNIT_AFTER_ONE.test(after) && !/^(the|this|that|another)$/.test(word))
     return false;
   if (nth(tokens, at).pause === "" && /^(mile|kilometre|kilometer|bar|hour)$/.test(after)) return false;

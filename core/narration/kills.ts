@@ -26,7 +26,7 @@ export type Reason = (typeof REASONS)[keyof typeof REASONS];
 const QUESTION =
   /\b(how (many|far|much|long|fast)|what if|shall we|will (it|we|i) (make|get)|do you think|is it going to|can (it|you|we) (do|make|get))\b/;
 const OTHER_BIKE =
-  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|(?<!\b(?:lost|dropped|goes|went|gone|losing|there's|down|that's) )another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got)|(bike|one|model) i had|(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a) (rider|stranger|guy|friend)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|truck|car|motorbike|scooter|(it|that|that one|which) had an? $)/;
+  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|(?<!\b(?:lost|dropped|goes|went|gone|losing|there's|down|that's) )another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got|does|did|gets|goes|went|made)|(bike|one|model) i had|(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a|some) (rider|stranger|guy|friend|man|woman|bloke|fella|chap|lady)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|(truck|car|motorbike|scooter)('s)? (is|has|gets|does|would|got|battery|had)|(it|that|that one|which) had an? $)/;
 const OTHER_TIME =
   /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
 const CLAIM =
@@ -46,10 +46,10 @@ const NEGATED =
   /\b(not|no|never|nowhere|none|without|neither|nor|hasn't|haven't|isn't|can't|cannot|didn't|doesn't|don't|wasn't|weren't|aren't|won't|wouldn't|ain't|hadn't|couldn't|instead of|rather than)\b(?:(?! , ).){0,22}$/;
 /** "not bad", "no sorry", "not even moving and": a no that denies nothing of what follows. */
 const NO_DENIAL =
-  /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|not sure|why not|no matter)\b/g;
+  /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|not sure|why not|no matter|without (even )?(trying|thinking|stopping|looking))\b/g;
 /** Turns of speech with words of a what-if or a plan in them that are neither. */
 const IDIOMS =
-  /\b(if (you('re)? |you are |i'm |i am |that |it )?(wanna know|want to know|ask me|like|wondering|care|interested|believe (the |it|that|them)?\w*|being honest|not mistaken|honest|makes (any )?sense|anything|helps|matters|prefer (that|it)?)|(i|you) (would|might) say|would you believe|wouldn't you know|might as well|as if|could be (better|worse)|(as )?you('ll| can| will) (see|hear|tell|notice)|(i'm )?not (gonna|going to) lie|(i'm )?(gonna|going to) be honest|i'll (tell you|say|admit|be honest|go with)|i will say|let me|that might be the|can feel( it)?|you could (hear|feel|see))\b/g;
+  /\b(if (you('re)? |you are |i'm |i am |that |it )?(wanna know|want to know|ask me|like|wondering|care|interested|believe (the |it|that|them)?\w*|being honest|not mistaken|honest|makes (any )?sense|anything|helps|matters|prefer (that|it)?)|(i|you) (would|might) say|would you believe|wouldn't you know|might as well|as if|could be (better|worse)|(as )?you('ll| can| will) (see|hear|tell|notice)|(i'm )?not (gonna|going to) lie|(i'm )?(gonna|going to) be honest|i'll (tell you|say|admit|be honest|go with)|i will say|let me|that might be the|can feel( it)?|(you|i|we) could (hear|feel|see|tell))\b/g;
 /** "I'd" that says what had been. */
 const HAD =
   /\b(i'd|we'd|it'd|he'd) (lost|used|done|ridden|had|gone|got|been|dropped|started|charged|forgotten|rather|say|call|reckon|guess|bet)\b/g;
@@ -57,7 +57,8 @@ const HAD =
 /** What begins this moment, although it is said as a plan. */
 const NOW_GOING = /\bnow (we're|i'm|it's|we are|i am) (going to|gonna) (have|be|get|feel|go)\b/g;
 
-const ANEW = /^.*\S+ \S+ (?:and )?(?=(?:it's|that's|there's|we're|i'm|we've|i've|we are|i am|here's) )/;
+const ANEW =
+  /^.*\S+ \S+ (?:and )?(?=(?:indeed|sure enough|it's|that's|there's|we're|i'm|we've|i've|we are|i am|here's) )/;
 
 export interface Killing {
   /** What is done right now although it is said as a plan: "going to turn round here". */

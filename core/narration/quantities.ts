@@ -167,9 +167,26 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
       isNear(first.value, second.value);
     const low = first.value;
     const high = second.high ?? second.value;
+    // "21, 20 miles an hour": a figure that flickers, not one that is bettered.
+    const flickers =
+      said === "" &&
+      first.unit === null &&
+      /^(mph|km\/h|A|W)$/.test(second.unit ?? "") &&
+      second.high === null &&
+      !named &&
+      first.value > second.value &&
+      first.value - second.value <= Math.max(2, 0.08 * first.value);
     if (joins && high > low && !named)
       out.splice(-1, 1, { ...second, value: low, high, from: first.from, approx: true });
     else if (said === "to" && high < low) out.splice(-1, 1, { ...second, from: first.from, began: low });
+    else if (flickers)
+      out.splice(-1, 1, {
+        ...second,
+        value: second.value,
+        high: first.value,
+        from: first.from,
+        approx: true,
+      });
     else if (bare) out.splice(-1, 1, { ...second, value: low, high, from: first.from, approx: true });
     else out.push(second);
   }
@@ -198,7 +215,13 @@ function corrected(tokens: readonly Token[], all: readonly Quantity[]): readonly
         withdrawn: again ? first.withdrawn : first.value,
         from: again ? second.from : first.from,
       });
-    else if (first && fits && precise && second.from - first.to < 6)
+    else if (
+      first &&
+      fits &&
+      precise &&
+      second.from - first.to < 6 &&
+      Math.abs(second.value - first.value) < 0.15 * Math.max(first.value, second.value)
+    )
       out.splice(-1, 1, {
         ...second,
         unit: second.unit ?? first.unit,

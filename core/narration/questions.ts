@@ -28,6 +28,8 @@ type Placed = Omit<Item, "moment"> & { readonly at: number };
 /** Two meters of one place read this close to each other. */
 const CLOSE = 0.12;
 const NEAR_WORDS = 30;
+/** As near, where only one of the two was named. */
+const NEAR_NAMELESS = 12;
 const TRUSTS_DISPLAY =
   /\b(trust|believe|go by|going by|count|take) (the |my )?(display|bike|screen|odometer|trip)\b/;
 
@@ -46,7 +48,8 @@ function byTwoMeters(items: readonly Placed[], said: Said) {
       const two = nth(items, j);
       const [a, b] = [figure(one), two.kind === "distance" ? figure(two) : null];
       if (a === null || b === null || a === b || Math.abs(a - b) > CLOSE * Math.max(a, b)) continue;
-      if (one.of === two.of || one.of === null || two.of === null) continue;
+      const named = one.of !== null && two.of !== null;
+      if (one.of === two.of || (!named && two.at - one.at > NEAR_NAMELESS)) continue;
       const oneIsDisplay = one.of === "display" || (two.of === "recorder" && one.of === null);
       const lose = oneIsDisplay === display ? j : i;
       const [kept, lost] = lose === i ? [two, one] : [one, two];

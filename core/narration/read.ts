@@ -2,7 +2,8 @@ import { nth, type Result } from "#core/base";
 import { readSpoken, type Spoken, type SpokenFormat } from "#core/io";
 import { classify } from "./classify.ts";
 import { saidOf, type Said } from "./context.ts";
-import { placesInCourse, type Unread } from "./course.ts";
+import type { Unread } from "./course.ts";
+import { placesInCourse } from "./places.ts";
 import { figuresOf } from "./figures.ts";
 import { isSetUp, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
@@ -163,6 +164,7 @@ const MOST_PASSES = 3;
 /** One reading of all that was said, in its order; `course` tells figures that an earlier reading found their place for. */
 function passOver(
   said: Said,
+  candidates: readonly Candidate[],
   spoken: readonly Spoken[],
   inUnit: "mi" | "km",
   course: ReadonlyMap<number, Found>,
@@ -172,7 +174,7 @@ function passOver(
   const unread: Unread[] = [];
   const left: LeftOut[] = [];
   let taken = 0;
-  for (const candidate of candidatesOf(said)) {
+  for (const candidate of candidates) {
     const { from, to } = candidate;
     // Words that are part of something understood already.
     if (from < taken && !("quantity" in candidate)) continue;
@@ -198,14 +200,18 @@ function passOver(
     told = after(told, verdict, from, approx);
     if (quantity) taken = to;
     items.push({
-      ...{ atS, kind: verdict.kind, value: verdict.value, unit: verdict.unit, because: verdict.because },
-      ...{
-        approx,
-        side: quantity?.side ?? null,
-        of: verdict.of ?? null,
-        withdrawn: quantity?.withdrawn ?? null,
-      },
-      ...{ words, place, at: from },
+      atS,
+      kind: verdict.kind,
+      value: verdict.value,
+      unit: verdict.unit,
+      approx,
+      side: quantity?.side ?? null,
+      because: verdict.because,
+      of: verdict.of ?? null,
+      withdrawn: quantity?.withdrawn ?? null,
+      words,
+      place,
+      at: from,
     });
   }
   return { items, left, unread };
@@ -223,14 +229,17 @@ export function narrationOf(spoken: readonly Spoken[], unit?: "mi" | "km"): Narr
   const quantities = quantitiesOf(tokens, figuresOf(tokens));
   const said = saidOf(tokens, quantities);
   const inUnit = unit ?? unitOf(quantities);
-  let pass = passOver(said, spoken, inUnit, new Map());
+  const candidates = candidatesOf(said);
+  let pass = passOver(said, candidates, spoken, inUnit, new Map());
   const course = new Map<number, Found>();
   // What found its place may find another's.
   for (let again = 0; again < MOST_PASSES; again += 1) {
-    const more = placesInCourse(said, pass.unread, pass.items, inUnit);
+    const astray = strays(pass.items);
+    const inOrder = pass.items.filter((item) => !astray.has(item));
+    const more = placesInCourse(said, pass.unread, inOrder, inUnit);
     if (more.size === 0) break;
     for (const [from, found] of more) course.set(from, found);
-    pass = passOver(said, spoken, inUnit, course);
+    pass = passOver(said, candidates, spoken, inUnit, course);
   }
   const { items, left } = pass;
   const late = strays(items);

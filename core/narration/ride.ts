@@ -6,14 +6,15 @@ interface Told extends Ride {
   readonly throttle: boolean;
   readonly wind: string | null;
   readonly ground: string | null;
-  /** Everything found since the pack was full, by kind. */
-  readonly since: readonly {
-    readonly kind: string;
-    readonly value: unknown;
-    readonly at: number;
-    readonly approx: boolean;
-    readonly of?: Found["of"];
-  }[];
+  /** Everything found since the pack was full. It grows in place: a copy for each thing found would be as many as their square. */
+  readonly since: Line[];
+}
+interface Line {
+  readonly kind: string;
+  readonly value: unknown;
+  readonly at: number;
+  readonly approx: boolean;
+  readonly of?: Found["of"];
 }
 
 export const startOf = (unit: "mi" | "km"): Told => ({
@@ -120,9 +121,10 @@ const KEPT = 10;
 export function after(told: Told, found: Found, at: number, approx: boolean): Told {
   const { kind, value } = found;
   const figure = single(value);
-  const line = { kind, value, at, approx, ...(found.of && { of: found.of }) };
+  const line: Line = { kind, value, at, approx, ...(found.of && { of: found.of }) };
   const recent = [...told.recent.slice(1 - KEPT), line];
-  const next: Told = { ...told, recent, since: [...told.since, line] };
+  const next: Told = { ...told, recent };
+  told.since.push(line);
   switch (kind) {
     case "full_charge":
       return {

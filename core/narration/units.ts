@@ -43,7 +43,7 @@ const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
   ["mph", DISTANCE.mi, "an|per|a|and|/", HOUR],
   ["mph", "mph|mphs"],
   ["mph", "m", "p", "h"],
-  ["km/h", `${DISTANCE.km}|k`, "an|per|a|and|/", HOUR],
+  ["km/h", `${DISTANCE.km}|k|ks|k's|kays`, "an|per|a|and|/", HOUR],
   ["km/h", "kph|kmh"],
   ["Ah", "amp|amps|ampere", "hour|hours|hr"],
   ["Ah", "ah|amphour|amphours"],
@@ -67,7 +67,8 @@ const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
   ["V", "volts|volt|v"],
   ["W", "watts|watt"],
   ["A", "amps|amp|amperes"],
-  ["bar", "bars|bar"],
+  ["bar", "green|white|blue|red|little", "lights|bars|leds|dots"],
+  ["bar", "bars|bar|segments|segment|pips|leds|notches|lights"],
   ["mi", DISTANCE.mi],
   ["km", DISTANCE.km],
   ["mm", "millimetre|millimetres|millimeter|millimeters|mm|centimetres|centimeters|cm|inch|inches|inchers"],
@@ -96,9 +97,12 @@ const GLUED: Readonly<Record<string, Unit>> = {
   h: "h",
 };
 
-const WORDS = PATTERNS.map(
-  ([unit, ...words]) => [unit, words.map((each) => new Set(each.split("|")))] as const,
-);
+/** Patterns by the first word of theirs, the longest first as above. */
+const BY_FIRST = new Map<string, (readonly [unit: Unit, words: readonly ReadonlySet<string>[]])[]>();
+for (const [unit, ...words] of PATTERNS) {
+  const sets = words.map((each) => new Set(each.split("|")));
+  for (const first of sets[0] ?? []) BY_FIRST.set(first, [...(BY_FIRST.get(first) ?? []), [unit, sets]]);
+}
 
 /** The unit that begins at a token, and where it ends; the longest that fits. */
 export function unitAt(
@@ -107,7 +111,7 @@ export function unitAt(
 ): { readonly unit: Unit; readonly to: number } | null {
   const first = tokens[at];
   if (!first) return null;
-  for (const [unit, words] of WORDS) {
+  for (const [unit, words] of BY_FIRST.get(first.word) ?? []) {
     const fits = words.every((choices, i) => {
       const token = tokens[at + i];
       return token && choices.has(token.word) && (i === 0 || nth(tokens, at + i - 1).pause === "");
@@ -117,5 +121,5 @@ export function unitAt(
   const glued = first.glued ? GLUED[first.word] : undefined;
   if (glued) return { unit: glued, to: at + 1 };
   // "ks" is said for kilometres also with a blank before it.
-  return first.word === "ks" || first.word === "k" ? { unit: "km", to: at + 1 } : null;
+  return /^(ks?|k's|kays?)$/.test(first.word) ? { unit: "km", to: at + 1 } : null;
 }

@@ -35,11 +35,11 @@ const percent: Rule = (asked) => {
   if (/^(versus|vs|instead of|compared)\b/.test(after)) return left(REASONS.unlicensed);
   if (/\b(versus|vs|against|instead of|compared (to|with)|rather than|than) $/.test(clause))
     return left(REASONS.difference);
-  if (quantity.value === 100 && /\bcharged\b/.test(clause))
+  if (quantity.value === 100 && (/\bcharged\b/.test(clause) || /^(fully )?charged\b/.test(after)))
     return { kind: "full_charge", value: "full", unit: null, because: "a full start" };
   if (USED_BEFORE.test(clause))
     return { kind: "percent_used", value, unit: "%", because: "charge that was used", ...partOf(asked) };
-  if (USED_AFTER.test(after))
+  if (quantity.began === null && USED_AFTER.test(after))
     return { kind: "percent_used", value, unit: "%", because: "charge that was used", ...partOf(asked) };
   if (/\bdropped\s*(by|another)?\s*$/.test(clause) && quantity.value < 40)
     return { kind: "percent_used", value, unit: "%", because: "charge that was used", of: "part" };
@@ -140,7 +140,7 @@ export function barePercent(asked: Asked): Verdict | null {
 }
 
 const BAR_SCALE =
-  /\b(has|have|with|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
+  /\b((?:first|second|third|fourth|last|one|two|three) of|has|have|with|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
 const LOST_BEFORE =
   /\b(lost|dropped|used( up)?|burned|burnt|down|gone through|minus|losing|lose)\s*(about|just|only|another|a|the)?\s*$/;
 const LOST_AFTER = /^(gone|down|lost|has gone|just went|went|dropped)\b/;

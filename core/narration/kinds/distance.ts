@@ -5,9 +5,10 @@ import { left, lately, valueOf, type Asked, type Rule, type Rules, type Verdict 
 
 /** What follows a distance that is not ridden: still to go, long, every so many. */
 const NOT_RIDDEN_AFTER =
-  /^(to go|to the|to my|to get|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|in all|altogether|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
+  /^(to go|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|in all|altogether|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
+const DONE_AFTER = /^(ticked off|done|in the bag|behind (us|me)|under (our|my|the) belt|completed?)\b/;
 const NOT_RIDDEN_BEFORE =
-  /\b(every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
+  /\b((i've|i have|we've|have|had|has) put( on)?|every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
 const LOOP =
   /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
 
@@ -22,7 +23,7 @@ const ALLOWS =
 const OF_RANGE =
   /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
 const GUESS =
-  /\b(i'd say|i say|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
+  /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
 
 const MILESTONE =
   /\b(hit|hits|hitting|crossed|crossing|reached|reaching|passed|passing|past|broke|broken|breaking|clocked|clocks|clocking|rolled (past|by|over|through)|rolling (past|over)|just (over|did|ticked|rolled|about)|ticked over|officially|there's (the|our|my)|there goes|that's the|at the)\b[^,.]{0,16}$/;
@@ -39,7 +40,10 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
   const value = valueOf(quantity);
   const ofRange =
     OF_RANGE.test(after) || /\bmore\b/.test(around.sentence.slice(before.length, before.length + 12));
-  const guess = GUESS.test(before.replace(/^.*#\S*/, " ")) && !/\b(next )?bar\b/.test(clause);
+  const guess =
+    !/\b(do|get|make) (that|it|this) $/.test(before) &&
+    GUESS.test(before.replace(/^.*#\S*/, " ")) &&
+    !/\b(next )?bar\b/.test(clause);
   if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
     return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
   const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
@@ -71,6 +75,7 @@ const inUnit =
     if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
     const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
     if (range) return range;
+    if (DONE_AFTER.test(after) && killed(around) === null) return found(asked, unit, "progress");
     if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
     if (OF_RANGE.test(after) || NOT_RIDDEN_BEFORE.test(clause) || LOOP.test(before))
       return left(REASONS.toGo);

@@ -1,5 +1,5 @@
 import type { Said } from "../context.ts";
-import { killed, type Killing, type Reason } from "../kills.ts";
+import { killed, REASONS, type Killing, type Reason } from "../kills.ts";
 import type { Found, ReadingKind } from "../found.ts";
 
 interface EventRule {
@@ -12,15 +12,23 @@ interface EventRule {
   readonly because: string;
 }
 
+/** "Until it quits": what is waited for. */
+const NOT_YET = /\b(till|until|before|unless) (it |she |he |the \w+ |one of \w+ )*$/;
+
 const MACHINE =
   /\b(camera|phone|light|lamp|laptop|law|limit|brakes?|truck|car|engine|headlight|film|video)\b/;
+
+/** Machines that end of themselves, and a motor that is switched off. */
+const UNMEANT_END = new RegExp(
+  `${MACHINE.source}|\\b(turn|switch|shut)(ed|ing|ting)? (it|the (motor|assist\\w*|power)) off`,
+);
 
 const EVENTS: readonly EventRule[] = [
   {
     kind: "full_charge",
     value: "full",
     because: "a full start",
-    says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(put|popped|swapped|stuck) (a |in a |the )?(fresh|full|new|other|second|charged) (battery|pack|one)( in)?|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
+    says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|charge|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(put|popped|swapped|stuck) (a |in a |the )?(fresh|full|new|other|second|charged) (battery|pack|one)( in)?|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
     unless:
       /\b(full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
   },
@@ -28,7 +36,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "bars_left",
     value: 1,
     because: "bars that are left",
-    says: /\b(?:(?:on|onto|down to|into|at) (?:the|my|its) (?:very )?last (?:bar|one)\b(?! (?:is|blink|flash|began|starts?|now|we|i\b|ran|of))|(?<=(?:^|[.] |so |okay |and that's |that's |now ))(?:the |my )?(?:very )?last bar (?=, #|# |at #|and #))/g,
+    says: /\b(?:(?:on|onto|down to|into|at) (?:the|my|its) (?:very )?last (?:bar|one|light|segment)\b(?! (?:is|blink|flash|began|starts?|now|we|i\b|ran|of))|(?:on|onto|down to) (?:the|my|its) last(?= [,.]| so | and |$)|(?<=(?:^|[.] |so |okay |and that's |that's |now ))(?:the |my )?(?:very )?last bar (?=, #|# |at #|and #))/g,
   },
   {
     kind: "battery_blinking",
@@ -41,14 +49,14 @@ const EVENTS: readonly EventRule[] = [
     kind: "cut_off",
     value: "cut off",
     because: "the pack shut off",
-    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|completely off|it's off|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
-    unless: MACHINE,
+    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
+    unless: UNMEANT_END,
   },
   {
     kind: "low_power",
     value: "low power",
     because: "it has less power",
-    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|gotten|growing) (very |really |a bit |quite |so )?(weak|weaker|sluggish)|half the power|weakest mode|limp[- ]?(home|along)?[- ]?mode|(becoming|become|becomes) (very |noticeably |much |a lot |a bit |quite |clearly )?(weak|weaker|sluggish|feeble)|noticeably (weaker|slower)|limit(s|ing|ed) me (to|now)|(cut|cuts|cutting|pull(s|ing)?|dial(s|ing)?) (the |my )?(power|assist|assistance|output|motor) (back|down)|(power|assist|assistance|output) (is |has been |is being |being |getting |was )?(cut|reduced|limited|throttled|dialled|pulled)( back| down)?\b|only (wants|wanted|willing) to (do|go|give)|(won't|doesn't|not going to|isn't going to) (give|let|allow|take) me (any(thing)?|go|more|do) ?(more |over|above|past|faster|beyond)?|(only|just) (gives?|giving|lets?|letting) me (about |around |like |maybe )?#|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
+    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|gotten|growing) (very |really |a bit |quite |so )?(weak|weaker|sluggish)|(she's|it's|he's) got nothing( left)?|half the power|weakest mode|limp[- ]?(home|along)?[- ]?mode|(becoming|become|becomes) (very |noticeably |much |a lot |a bit |quite |clearly )?(weak|weaker|sluggish|feeble)|noticeably (weaker|slower)|limit(s|ing|ed) me (to|now)|(cut|cuts|cutting|pull(s|ing)?|dial(s|ing)?) (the |my )?(power|assist|assistance|output|motor) (back|down)|(power|assist|assistance|output) (is |has been |is being |being |getting |was )?(cut|reduced|limited|throttled|dialled|pulled)( back| down)?\b|only (wants|wanted|willing) to (do|go|give)|(won't|doesn't|not going to|isn't going to) (give|let|allow|take) me (any(thing)?|go|more|do) ?(more |over|above|past|faster|beyond)?|(only|just) (gives?|giving|lets?|letting) me (about |around |like |maybe )?#|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
     unless:
       /\b(camera|phone|my legs|limited to #|by law|law|speed limit|no sign|not (yet|at all)|price|voltage sags|voltage drops|limited edition)\b/,
     allow: ["negated", "plan"],
@@ -57,7 +65,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "pedalling_no_power",
     value: "no power",
     because: "pedalled without the motor",
-    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|(with )?no (motor|assist\w*)( at all| now|$)|legs only|only (my )?legs|motor (is |switched )?off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
+    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|(with )?no (motor|assist\w*)( at all| now|$)|legs only|only (my )?legs|(turn|switch|shut)(ed|ing|ting)? (the )?(motor|assist\w*|power) off|motor (is |switched )?off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
     unless: /\b(if |class|would|weighs|feel\w* like)\b/,
     allow: ["negated", "plan"],
   },
@@ -65,7 +73,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "turn_round",
     value: "turned",
     because: "the way back begins",
-    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?|turned back|turning back|turn(ing|ed)? for home|head(ed|ing)? back|head back|u-?turn|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
+    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?(?! (?:the|it|my|this|on|off|up|down|left|right)\b)|turned back|turning back|turn(ing|ed)? for home|head(ed|ing)? back|head back|u-?turn|here (i|we) turn|(i|we) turn here|home from here|head(ed|ing) (for )?home|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
     unless:
       /\b(then (i|we) turn|and then i'll|where (i|we|you) turn\w* |before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
     allow: ["plan"],
@@ -74,7 +82,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "stop",
     value: "stop",
     because: "a halt, or the test is ended",
-    says: /\b(pit ?stop|pull(ed|ing)? over|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|coffee|lunch|snack) (break|stop)|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
+    says: /\b(pit ?stop|pull(ed|ing)? over|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|coffee|lunch|snack|ice cream|water|food|gas|photo|tea|rest|toilet|bathroom|comfort) (break|stop)|hop(ping)? off\b|stop at #|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
     unless:
       /\b(non-?stop|brakes?|bus stop|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
     allow: ["plan", "negated", "whatIf"],
@@ -85,7 +93,7 @@ const EVENTS: readonly EventRule[] = [
     because: "the throttle does it",
     says: /\b(throttle[- ]only|only (the |on )?throttle|nothing but (the )?(throttle|thumb)|(with|on|using) (the )?throttle (again|only|alone|today|now|the whole)|on throttle\b|just (the )?(throttle|thumb)|all throttle|throttle (today|test)|feet (stay |are |kept )?still|(keeping|keep) my feet still|no pedal\w*( at all| today| input)?|(pure|straight|hundred percent) throttle|with the throttle\b)/g,
     unless:
-      /\b(no throttle|without (a |the )?throttle|isn't a throttle|hardly|barely|there('s| is) no throttle|doesn't have|not (using )?(the )?throttle|is throttle only (legal|allowed)|and there's a throttle|minutes|#\S* on (just )?(the )?throttle|that was|part one|last (time|one|test|video)|(first|next) (test|part|video)|range\b(?!.*today))\b/,
+      /\b(no throttle|without (a |the )?throttle|isn't a throttle|hardly|barely|there('s| is) no throttle|doesn't have|not (using )?(the )?throttle|is throttle only (legal|allowed)|and there's a throttle|minutes|that was|part one|last (time|one|test|video)|(first|next) (test|part|video)|range\b(?!.*today))\b|#\S* on (just )?(the )?throttle/,
     allow: ["negated", "plan"],
   },
   {
@@ -147,7 +155,7 @@ export function eventsOf(said: Said): readonly Event[] {
       const around = said.around(from, to);
       if (unless?.test(around.sentence)) continue;
       if (value === "head" && /^(from the (side|left|right)|sideways|across)/.test(around.after)) continue;
-      const reason = killed(around, allow ? { allow } : {});
+      const reason = NOT_YET.test(around.before) ? REASONS.plan : killed(around, allow ? { allow } : {});
       out.push({ from, to, reason, found: reason ? null : { kind, value, unit: null, because } });
     }
   for (const match of said.script.matchAll(GROUND_WORDS)) {
@@ -181,7 +189,7 @@ export function eventsOf(said: Said): readonly Event[] {
 
 const LOST = new RegExp(
   [
-    String.raw`\b(?:lost|dropped|used up|down|gone through|losing|lose)(?: about| just| only| now)? (?:my |the |its )?(a bar|one bar|one\b|another(?: bar| one)?|my first(?: one| bar)?|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|next|last but one)(?: one| bar)?|the next(?: one| bar)?)`,
+    String.raw`\b(?:lost|dropped|used up|down|gone through|losing|lose)(?: about| just| only| now)? (?:my |the |its )?(a bar|a light|a segment|one bar|one light|one\b|another(?: bar| one)?|my first(?: one| bar)?|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|next|last but one)(?: one| bar)?|the next(?: one| bar)?)`,
     String.raw`\b((?:my |the |your |its |our |there's |and )?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|next|last but one|another|number #?|one|a) ?(?:bar|one)?)(?: has| is| just|'s)*(?: just| now)? ?(?:gone|went|dropped|disappeared|lost|left me|vanished|goes)\b`,
     String.raw`\bthere (?:goes|went) (?:my |the |your |another |a )*(bar|yours|mine|(?:first|second|third|fourth|fifth|sixth|next) ?(?:bar|one)?|one|another)`,
     String.raw`\b(another (?:bar|one)) (?:gone|lost|down)`,
@@ -220,7 +228,7 @@ export function barsLost(said: Said): readonly Event[] {
     const around = said.around(from, to);
     const barNear =
       /\b(bars?|#_bar)\b/.test(`${around.earlier} ${around.sentence}`) ||
-      said.script.slice(Math.max(0, match.index - 400), match.index).includes("bar");
+      /bar|lights|segments/.test(said.script.slice(Math.max(0, match.index - 400), match.index));
     if (
       !barNear ||
       NO_BAR.test(match[0]) ||

@@ -55,7 +55,7 @@ const EVERYDAY = new Set(
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
 const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);
 const INTO =
-  /\b(now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
+  /\b(shift(ed|ing)? to|changing to|now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
 
 /** Whether a word names the level that is ridden. */
 export function levelName(said: Said, at: number): Verdict | null {
@@ -63,7 +63,8 @@ export function levelName(said: Said, at: number): Verdict | null {
   if (!token || !NAMES.has(token.word)) return null;
   const around = said.around(at, at + 1);
   const next = said.tokens[at + 1]?.word ?? "";
-  const asMode = /^(mode|level|setting|assist)$/.test(next);
+  const asMode =
+    /^(mode|level|setting|assist)$/.test(next) && !(/^(power|speed)$/.test(token.word) && next !== "mode");
   const before = said.tokens[at - 1]?.word ?? "";
   const asLevel = /^(level|mode)$/.test(before);
   const placed = INTO.test(around.before);
@@ -85,7 +86,9 @@ export function levelName(said: Said, at: number): Verdict | null {
       /^(high|low|medium|normal|city|town)$/.test(token.word) &&
       !asMode &&
       !asLevel &&
-      !/\b(up to|down to|back to|switch\w* to|put it (in|on)|going up to|in) $/.test(around.before)
+      !/\b(up to|down to|back to|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|going up to|in) $/.test(
+        around.before,
+      )
     )
       return null;
   } else if (

@@ -7,7 +7,7 @@ const PART =
 const PART_AFTER =
   /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
-  /\b(i weigh|i'm|i am|my weight|me\b|rider (weighs|is|weight)|i come in at|on my scale|weighing in at|my body)\b/;
+  /\b(i weigh|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
 const weight =
@@ -25,6 +25,9 @@ const weight =
         because: "the rider's weight",
       };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
+    // "It weighs eleven pounds", of the battery that was spoken of.
+    if (quantity.value < (unit === "kg" ? 8 : 18) || (/^it weighs/.test(before) && PART.test(around.earlier)))
+      return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
       RIDER.test(clause) || (/\b(i weigh|my weight|i'm|i am)\b/.test(before) && !BIKE.test(clause));
@@ -71,7 +74,8 @@ export function bareFact(asked: Asked): Verdict | null {
   const unit = /#_lb/.test(sentence) ? "lb" : /#_kg/.test(sentence) ? "kg" : null;
   if (
     /\b(i weigh|my weight is|i'm weighing|i weigh in at)( in| about| around| roughly| at)* $/.test(clause) ||
-    isHeft(asked)
+    isHeft(asked) ||
+    (unit !== null && /(^|[,.:] |\b(with|so|at) |#_(kg|lb) )(me|rider) $/.test(before) && value >= 35)
   ) {
     const reason = killed(around, FACT);
     return reason
@@ -79,9 +83,10 @@ export function bareFact(asked: Asked): Verdict | null {
       : { kind: "weight_rider", value: valueOf(quantity), unit, because: "the rider's weight" };
   }
   if (
-    /\b(the bike is|the bike's|bike weighs|it weighs)( about| around)? $/.test(clause) &&
-    (/\bweigh/.test(sentence) || /#_(kg|lb)/.test(`${around.earlier} ${sentence} ${before}`)) &&
-    value > 8
+    (unit !== null && /(^|[,.:] |#\S* )(the )?bike $/.test(before) && value > 8) ||
+    (/\b(the bike is|the bike's|bike weighs|it weighs)( about| around)? $/.test(clause) &&
+      (/\bweigh/.test(sentence) || /#_(kg|lb)/.test(`${around.earlier} ${sentence} ${before}`)) &&
+      value > 8)
   ) {
     const reason = killed(around, FACT);
     return reason
@@ -98,7 +103,8 @@ export function bareFact(asked: Asked): Verdict | null {
     return priceOr(asked);
   if (
     /\b(costs?|price|expensive|pay|paid)\b/.test(`${around.earlier} ${before}`) &&
-    /\b(it's|it is|that's|it was|they're|is|for|at) (about |around |just |like |only )?$/.test(clause) &&
+    !/\b(peak\w*|motor|watts?|battery|limit|amps?)\b/.test(clause) &&
+    /\b(it's|it is|that's|it was|they're) (about |around |just |like |only )?$/.test(clause) &&
     value >= 300 &&
     value < 20_000 &&
     !quantity.exact

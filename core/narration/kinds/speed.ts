@@ -60,8 +60,8 @@ const speed =
   };
 
 const NAMED =
-  /\b(speed|averag\w+|mean|top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
-const SPEED_BEFORE = namedBefore("speed|speedo");
+  /\b(speed|averag\w+|mean|(?<!at the )top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
+const SPEED_BEFORE = namedBefore("speed|speedo|top end");
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 
 /** A speed without its unit: beside its name, or the second of a pair. */
@@ -69,7 +69,7 @@ export function bareSpeed(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
   const { clause, after, before } = around;
   const { value } = quantity;
-  if (value < 2 || value > 99 || quantity.clock) return null;
+  if (value < 2 || value > (ride.unit === "km" ? 99 : 62) || quantity.clock) return null;
   const unit = ride.unit === "km" ? "km/h" : "mph";
   const heart = isHearts(asked);
   if (TWO_METERS_AFTER.test(after) && lately(ride, quantity.from, /speed$/, 12)) return left(REASONS.recap);

@@ -9,7 +9,7 @@ const OTHER_AFTER =
 const LICENCE =
   /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|for|in|so far|that's|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
 const STRONG =
-  /\b(it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( is| was| for| now| about|,|:|been)* $/;
+  /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it('s)? (took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =
   /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
 
@@ -31,6 +31,12 @@ const time: Rule = (asked) => {
     if (other || /\b(again|green at|ago)\b/.test(sentence)) return left(other ?? REASONS.noTime);
     return { kind: "charge_time", value: seconds(asked), unit: "s", because: "how long it charges" };
   }
+  if (STRONG.test(clause) && !OTHER_AFTER.test(after) && !CHARGING.test(before)) {
+    const why = killed(around);
+    return why
+      ? left(why)
+      : { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
+  }
   if (OTHER_AFTER.test(after) && !/^(at the|with the|for the (loop|lap|whole))/.test(after))
     return left(REASONS.noTime);
   if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
@@ -39,8 +45,6 @@ const time: Rule = (asked) => {
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
   const listed = /^((#\S*|and|,|in) )*$/.test(clause) || /\b(time|moving)\b/.test(clause);
-  if (STRONG.test(clause))
-    return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
   const because: Found["because"] = listed ? "in a list of figures" : "time ridden";
   if (
     (LICENCE.test(clause) && LICENCE_AFTER.test(after)) ||

@@ -1,0 +1,114 @@
+import type { Quantity } from "./quantities.ts";
+import type { Token } from "./tokens.ts";
+
+/** These begin anew. */
+const RESTARTS = new Set([
+  "so",
+  "okay",
+  "ok",
+  "but",
+  "now",
+  "right",
+  "anyway",
+  "alright",
+  "oh",
+  "yeah",
+  "yep",
+]);
+const SUBJECTS = new Set([
+  "it's",
+  "that's",
+  "there's",
+  "we're",
+  "i'm",
+  "we've",
+  "i've",
+  "here's",
+  "they're",
+  "she's",
+  "he's",
+]);
+/** The same in two words: "we are", "battery is", "we just". */
+const SUBJECT_OF_TWO =
+  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|rolling again|round (?:one|two|three|four))$/;
+/** What closes a statement: what comes after it is of something else. */
+const CLOSES =
+  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way|that's what .{0,24}(?:will|does|can) do)$/;
+/** Words that govern no figure: one right behind them begins anew. "... the top speed for the day | 15 miles". */
+const GOVERNS_NONE = new Set(
+  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start".split(
+    " ",
+  ),
+);
+const GOVERNS = new Set(
+  "if when until till unless whether think hope says said say reckon guess bet sure once where what how before that maybe like because".split(
+    " ",
+  ),
+);
+/** "So far" and "the range now says" go on. */
+const GOES_ON = /^(so far|now (says|shows|reads|is|has|at|down|up|estimates|reckons|thinks|claims|stands))$/;
+
+/** Somebody else is spoken of, even right behind a figure: "51 percent my wife's bike would". */
+const ANOTHER =
+  /^(?:last (?:time|week|month|year) (?:i|we|it|with|when|this)\b|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|kid)(?: |$))/;
+const ANOTHER_FIRST = new Set(["last", "my", "somebody", "someone", "people", "a", "some"]);
+/** The last words of what closes a statement. */
+const CLOSING = new Set(
+  "see that goes does up out holds buy so believe it me kidding know whatever on way do".split(" "),
+);
+/** As many words as the longest of what closes one. */
+const CLOSING_WORDS = 8;
+const SELF = new Set(["my", "i", "people"]);
+const BEFORE_SELF = new Set(["is", "was", "like", "on", "of"]);
+
+/** Where statements begin and end in speech that was written down without stops. */
+export interface Borders {
+  /** Whether one begins at a token, looked at from a place so many tokens after it. */
+  begins(at: number, tokensAfter: number): boolean;
+  /** Whether one has ended before a token, looked at from a place so many tokens before it. */
+  ends(at: number, tokensBefore: number): boolean;
+}
+
+const RESTART = 1;
+const SUBJECT = 2;
+const CLOSED = 4;
+const FIGURE = 8;
+const OTHER = 16;
+const OWN = 32;
+
+export function bordersOf(tokens: readonly Token[], quantities: readonly Quantity[]): Borders {
+  const figures = new Set(
+    quantities.filter(({ unit, exact }) => unit !== null || exact).map(({ from }) => from),
+  );
+  const some = (from: number, to: number) =>
+    tokens
+      .slice(Math.max(0, from), to)
+      .map(({ word }) => word)
+      .join(" ");
+  const marks = Uint8Array.from(tokens, ({ word }, at) => {
+    const last = tokens[at - 1]?.word ?? "";
+    const two = `${word} ${tokens[at + 1]?.word ?? ""}`;
+    // A new subject begins a new statement, unless what comes before it governs it: "if it's".
+    const isSubject = (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) && !GOVERNS.has(last);
+    return (
+      (RESTARTS.has(word) && !GOES_ON.test(two) ? RESTART : 0) |
+      (isSubject ? SUBJECT : 0) |
+      (CLOSING.has(last) && CLOSES.test(some(at - CLOSING_WORDS, at)) ? CLOSED : 0) |
+      (figures.has(at) && GOVERNS_NONE.has(last) ? FIGURE : 0) |
+      (ANOTHER_FIRST.has(word) && ANOTHER.test(some(at, at + 3)) ? OTHER : 0) |
+      (SELF.has(word) && !BEFORE_SELF.has(last) ? OWN : 0)
+    );
+  });
+  return {
+    begins(at, tokensAfter) {
+      const mark = marks[at] ?? 0;
+      return (mark & (CLOSED | FIGURE | SUBJECT)) !== 0 || ((mark & RESTART) !== 0 && tokensAfter > 1);
+    },
+    ends(at, tokensBefore) {
+      const mark = marks[at] ?? 0;
+      return (
+        (mark & (RESTART | CLOSED | OTHER)) !== 0 || ((mark & (SUBJECT | OWN)) !== 0 && tokensBefore > 0)
+      );
+    },
+  };
+}
