@@ -55,7 +55,7 @@ function ClaimFacts({ bike }: { readonly bike: KeptBike }) {
   const system = useSystem();
   return (
     <>
-      <Fact name="Claimed range">
+      <Fact name="Claimed range" pencil={bike.pencil.includes("claims")}>
         {bike.claims.length === 0 ? <span className="pencil">none noted</span> : null}
         {bike.claims.map((claim) => (
           <div key={`${claim.mode} ${claim.lowM}`}>
@@ -128,7 +128,7 @@ export function BikeFacts({ bike }: { readonly bike: KeptBike }) {
         <ClaimFacts bike={bike} />
         <Fact name="Brakes">{bike.brakes || <span className="pencil">not noted</span>}</Fact>
         {bike.comfort ? <Fact name="Comfort">{bike.comfort}</Fact> : null}
-        <Fact name="Price">
+        <Fact name="Price" pencil={assumed("priceMinor")}>
           {show(bike.priceMinor, (minor) => `${fixed(minor / 100, 0)} ${bike.currency}`, "not noted")}
         </Fact>
       </dl>

@@ -6,15 +6,14 @@ import { compute } from "#app/services/compute/pool.server";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { useWho } from "#app/ui/who";
-import { clockText } from "#core/base";
 import { findTest } from "#db/tests";
 import { Page } from "#ui/page";
-import { paint, saveClock } from "./clocks/act.server";
+import { paint, saveClock, tieFilm } from "./clocks/act.server";
 import { DeviceClock } from "./clocks/deviceClock";
+import { beganByTie, FilmClock, type TypedTie } from "./clocks/filmClock";
 import { Lanes } from "./clocks/lanes";
 import { PaintForm, SteadyTable, WayTable } from "./clocks/way";
 import { offsetTyped } from "./files/sent";
-import { spanSaid } from "./files/told";
 import { rideNamed, ridesOf } from "./recording.server";
 import type { Route } from "./+types/clocks";
 
@@ -41,6 +40,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       ? data<ClocksAnswer>({ of: "paint", done: lines.value, problem: null })
       : refused("paint", lines.problems[0]!.sentence);
   }
+  if (form.get("intent") === "film") {
+    const lines = await tieFilm(db, where, form, { day: line.test.day, zone: ride.zone });
+    return lines.ok
+      ? data<ClocksAnswer>({ of: "film", done: lines.value, problem: null })
+      : refused("film", lines.problems[0]!.sentence);
+  }
   const saved = await saveClock(db, where, form);
   if (!saved.ok) return refused(String(form.get("device")), saved.problems[0]!.sentence);
   return redirect(`${href("/strip/:testId/clocks", { testId: line.id })}?ride=${ride.id}`);
@@ -48,7 +53,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 /** What came of a form: lines added to the log, or why not. */
 interface ClocksAnswer {
-  /** The device, or the painting. */
+  /** The device, the film, or the painting. */
   readonly of: string;
   readonly done: number;
   readonly problem: string | null;
@@ -59,45 +64,59 @@ const refused = (of: string, problem: string) =>
 
 type Loaded = Route.ComponentProps["loaderData"];
 
+/** A text as it stands: what was typed since, else what is kept. */
+const orKept = (typed: string | undefined, kept: number) => typed ?? (kept === 0 ? "" : String(kept));
+
 /** The devices of a ride over each other, each with its clock; moved as it is typed, kept when it is saved. */
-function RideClocks({ ride, clocks, steady, answer }: Loaded & { readonly answer: ClocksAnswer | null }) {
+function RideClocks({
+  test,
+  ride,
+  clocks,
+  steady,
+  answer,
+}: Loaded & { readonly answer: ClocksAnswer | null }) {
   const { mayChange } = useWho();
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const offsetOf = (id: string, kept: number) => typed[id] ?? (kept === 0 ? "" : String(kept));
-  const tried = clocks.devices.map((device) => {
-    const offset = offsetTyped(offsetOf(device.id, device.offsetS));
+  const [tie, setTie] = useState<TypedTie>({ clock: "", film: "" });
+  const { film, way, devices } = clocks;
+  const tried = devices.map((device) => {
+    const offset = offsetTyped(orKept(typed[device.id], device.offsetS));
     return { device, moreS: offset.ok ? offset.value - device.offsetS : 0 };
   });
-  const { film, way } = clocks;
-  if (clocks.devices.length === 0)
+  if (devices.length === 0 && !film)
     return (
       <p className="p-4 md:p-6">
-        No recorder and no meter is beside this ride yet: import their files, and their clocks are held
-        against the log's.
+        No recorder, no meter and no film is beside this ride yet: import their files, and their clocks are
+        held against the log's.
       </p>
     );
+  const began = film && (beganByTie(tie, test.test.day, ride.zone) ?? film.beganS);
+  const spoken = film && began !== null ? film.saidS.map((filmS) => began + filmS) : [];
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6">
-      <Lanes noted={clocks.noted} tried={tried} zone={ride.zone} />
-      {film ? (
-        <p className="text-sm text-quiet">
-          The film began at {clockText(film.beganS * 1000, ride.zone)}, by {film.moments}{" "}
-          {film.moments === 1 ? "line" : "lines"} taken from what was said
-          {film.moments > 1 ? `, within ${spanSaid(Math.max(1, film.spreadS))}` : ""}.
-        </p>
-      ) : null}
+      <Lanes noted={clocks.noted} tried={tried} spoken={spoken} zone={ride.zone} />
       {mayChange ? (
         <div className="grid gap-4 lg:grid-cols-2">
-          {clocks.devices.map((device) => (
+          {devices.map((device) => (
             <DeviceClock
               key={device.id}
               device={device}
               rideId={ride.id}
-              offset={offsetOf(device.id, device.offsetS)}
+              offset={orKept(typed[device.id], device.offsetS)}
               onOffset={(offset) => setTyped((all) => ({ ...all, [device.id]: offset }))}
               problem={answer?.of === device.id ? answer.problem : null}
             />
           ))}
+          {film ? (
+            <FilmClock
+              {...{ film, tie }}
+              byTrack={clocks.filmBy}
+              rideId={ride.id}
+              zone={ride.zone}
+              onTie={setTie}
+              answer={answer?.of === "film" ? answer : null}
+            />
+          ) : null}
         </div>
       ) : null}
       {way ? (

@@ -54,6 +54,13 @@ const shownAt = (ms: number, zone: string): string => {
 export const clockText = (ms: number, zone: string): string => shownAt(ms, zone).slice(11, 16);
 
 /**
+ * The same to the second: "09:30:12".
+ *
+ * @example clockToSecond(12_000, "+01:30") === "01:30:12"
+ */
+export const clockToSecond = (ms: number, zone: string): string => shownAt(ms, zone).slice(11, 19);
+
+/**
  * The day a zone's calendar shows at a moment: "2026-11-25".
  *
  * @example dayAt(0, "-05:00") === "1969-12-31"

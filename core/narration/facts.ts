@@ -1,11 +1,25 @@
 import { parseQuantity } from "#core/base";
 import type { Item } from "./read.ts";
 
+/** What a fact may be of: `priceMinor` in minor units of the record's own currency, `claims` a range in metres. */
+export const FACT_FIELDS = [
+  "massKg",
+  "pressurePa",
+  "nominalV",
+  "ampHours",
+  "labelWh",
+  "priceMinor",
+  "claims",
+] as const;
+export type FactField = (typeof FACT_FIELDS)[number];
+
 /** A fact that was said of what is ridden, as the record has it that it belongs to. SI units. */
 export interface Fact {
   readonly record: "rider" | "bike" | "pack" | "setUp";
-  readonly field: "massKg" | "pressurePa" | "nominalV" | "ampHours" | "labelWh";
+  readonly field: FactField;
   readonly value: number;
+  /** The upper end of a claim said as a span. */
+  readonly high: number | null;
   /** As it was said. */
   readonly words: string;
 }
@@ -17,6 +31,8 @@ const BELONGS = {
   pressure: { record: "setUp", field: "pressurePa", as: "pressure", bare: { mi: "psi", km: "psi" } },
   pack_v: { record: "pack", field: "nominalV", as: "volts", bare: { mi: "V", km: "V" } },
   pack_ah: { record: "pack", field: "ampHours", as: null, bare: { mi: "", km: "" } },
+  price: { record: "bike", field: "priceMinor", as: "money", bare: { mi: "", km: "" } },
+  claim_range: { record: "bike", field: "claims", as: "distance", bare: { mi: "mi", km: "km" } },
   pack_wh: { record: "pack", field: "labelWh", as: "energy", bare: { mi: "Wh", km: "Wh" } },
 } as const;
 
@@ -26,9 +42,10 @@ const isPlaced = (kind: string): kind is keyof typeof BELONGS => kind in BELONGS
 const middle = (value: Item["value"]): number =>
   typeof value === "number" ? value : typeof value === "string" ? NaN : (value[0] + value[1]) / 2;
 
+const MINOR = 100;
+
 /**
- * Facts that a record has a field for; a price, a claim and a charging time are left to a person. Of one that was said twice, the
- * last counts.
+ * Facts that a record has a field for; a charging time is left to a person. Of one that was said twice, the last counts.
  *
  * @param unit of the ride: what was said without a unit is in its own
  */
@@ -37,11 +54,15 @@ export function factsOf(setUp: readonly Item[], unit: "mi" | "km"): readonly Fac
   for (const { kind, value, unit: said, words } of setUp) {
     if (!isPlaced(kind)) continue;
     const { record, field, as, bare } = BELONGS[kind];
-    const read =
-      as === null
-        ? { ok: true as const, value: middle(value) }
-        : parseQuantity(`${middle(value)} ${said ?? bare[unit]}`, as, bare[unit]);
-    if (read.ok && Number.isFinite(read.value)) facts.set(kind, { record, field, value: read.value, words });
+    const inSi = (figure: number): number => {
+      if (as === null) return figure;
+      if (as === "money") return Math.round(figure * MINOR);
+      const read = parseQuantity(`${figure} ${said ?? bare[unit]}`, as, bare[unit]);
+      return read.ok ? read.value : NaN;
+    };
+    const span = field === "claims" && typeof value === "object";
+    const [low, high] = span ? [inSi(value[0]), inSi(value[1])] : [inSi(middle(value)), null];
+    if (Number.isFinite(low)) facts.set(kind, { record, field, value: low, high, words });
   }
   return [...facts.values()];
 }

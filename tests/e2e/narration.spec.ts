@@ -56,6 +56,13 @@ test("what was said is gone through with keys, kept with its place in the film, 
     .click();
   await page.getByLabel("The clock said").fill("10:20");
   await page.getByLabel("when the film was at").fill("0:00");
+  // A page that is loaded again goes on where it was left.
+  await page.reload();
+  await ready(page);
+  await expect(page.getByText(/It is as you left it: \d+ readings were decided/)).toBeVisible();
+  await expect(moments.getByText("dropped")).toBeVisible();
+  await expect(moments.getByRole("button", { name: "Change 5.2 mi" })).toBeVisible();
+  await expect(page.getByLabel("The clock said")).toHaveValue("10:20");
   await page.getByRole("button", { name: /^Save \d+ lines/ }).click();
   await expect(page.getByText(/lines are in the log\./)).toBeVisible();
   await page.getByRole("button", { name: /^Save \d+ lines/ }).click();

@@ -1,5 +1,6 @@
 import { lastOf, nth } from "#core/base";
 import {
+  filmByTrack,
   filmClock,
   notedMoments,
   onGrid,
@@ -7,6 +8,7 @@ import {
   tieSamples,
   tieTrack,
   type FilmClock,
+  type FilmTie,
   type Recorded,
 } from "#core/ride/clocks";
 import { profileOf, standsOf, stoodFor, type Stand, type TrackProfile } from "#core/ride/distance";
@@ -43,6 +45,8 @@ export interface ClockedDevice {
 export interface Clocks {
   readonly noted: readonly { readonly timeS: number; readonly distanceM: number | null }[];
   readonly film: FilmClock | null;
+  /** When the film began by the recorder; null where it does not tell surely. */
+  readonly filmBy: FilmTie | null;
   readonly devices: readonly ClockedDevice[];
   /** By the recorder: where it stood, and its heights along the way; null without one. */
   readonly way: {
@@ -95,6 +99,10 @@ function wayOf(track: TrackRecord, profile: TrackProfile): Clocks["way"] {
   };
 }
 
+/** Less sure than this, a film's beginning is not proposed. */
+const SURE = 0.9;
+const sureTie = (tie: FilmTie | null): FilmTie | null => (tie && tie.sure >= SURE ? tie : null);
+
 /** Every clock of a ride beside the log's, each with what it is found to be off. */
 export async function clocksOf(
   db: Database,
@@ -122,6 +130,7 @@ export async function clocksOf(
   return {
     noted: notedMoments(log).map(({ timeS, distanceM }) => ({ timeS, distanceM })),
     film: filmClock(log),
+    filmBy: sureTie(profile ? filmByTrack(profile, log) : null),
     devices,
     way: track && profile ? wayOf(track, profile) : null,
   };

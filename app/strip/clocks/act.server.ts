@@ -1,17 +1,19 @@
+import { v7 as uuidv7 } from "uuid";
 import { z } from "zod";
-import { err, ok, parseQuantity, unitOf, type Result, type System } from "#core/base";
+import { err, isInReach, ok, parseQuantity, unitOf, type Result, type System } from "#core/base";
 import { groundSchema, type Ground } from "#core/fields";
-import { paintGround } from "#core/ride/clocks";
+import { paintGround, timedByFilm } from "#core/ride/clocks";
 import { profileOf } from "#core/ride/distance";
-import type { Entry } from "#core/ride/log";
+import { foldLog, type Entry } from "#core/ride/log";
 import { besideOf } from "#app/services/recordings/sent";
 import type { Database } from "#db/client";
-import { appendEntries } from "#db/log";
+import { appendEntries, listEntries } from "#db/log";
 import { listImports, setImportOffset } from "#db/telemetry";
 import { setTrackOffset, trackOfRide } from "#db/tracks";
 import { entryIdInBatch } from "../import.server";
 import { clientId } from "../log.server";
 import { offsetTyped } from "../files/sent";
+import { beganByTie } from "./filmClock";
 
 type Where = { readonly testId: string; readonly rideId: string };
 
@@ -27,6 +29,35 @@ export async function saveClock(db: Database, { rideId }: Where, form: FormData)
     await setImportOffset(db, rideId, id.data ?? "", offset.value);
   else return err("gone", "device", "That recording is not there any more: open this page anew.");
   return ok(true);
+}
+
+/** Ties the film to the ride's clock by one moment: its lines get the times that follow. Answers how many changed. */
+export async function tieFilm(
+  db: Database,
+  { rideId }: Where,
+  form: FormData,
+  { day, zone }: { readonly day: string; readonly zone: string },
+): Promise<Result<number>> {
+  const tie = { clock: String(form.get("clock") ?? ""), film: String(form.get("film") ?? "") };
+  const beganS = beganByTie(tie, day, zone);
+  if (beganS === null || !isInReach(beganS))
+    return err(
+      "tie",
+      "clock",
+      "Type what the clock said, such as 10:20 or 10:20:15, and where the film was then, such as 1:05 or 1:02:07.",
+    );
+  const entries = timedByFilm(foldLog(await listEntries(db, rideId)), beganS).map(
+    ({ entry, timeS }, i): Entry => ({
+      id: uuidv7(),
+      seq: i,
+      at: new Date(Math.round(timeS * 1000)).toISOString(),
+      body: entry.body,
+      supersedes: entry.id,
+      clockOffsetS: 0,
+    }),
+  );
+  if (entries.length) await appendEntries(db, rideId, entries);
+  return ok(entries.length);
 }
 
 interface Stretch {

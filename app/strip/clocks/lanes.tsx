@@ -13,6 +13,8 @@ export interface TriedDevice {
 interface LanesProps {
   readonly noted: Clocks["noted"];
   readonly tried: readonly TriedDevice[];
+  /** When something was said in the film, s since the epoch. */
+  readonly spoken: readonly number[];
   readonly zone: string;
 }
 
@@ -20,9 +22,10 @@ const [LANE, LEFT, TOP, FOOT] = [56, 92, 8, 22];
 const LONGEST_TICK_S = [60, 300, 600, 900, 1800, 3600, 7200, 14_400, 43_200, 86_400, 7 * 86_400];
 
 /** From the earliest to the latest moment that is drawn, s; null where nothing has a time. */
-function spanOf({ noted, tried }: Pick<LanesProps, "noted" | "tried">): readonly [number, number] | null {
+function spanOf({ noted, tried, spoken }: Omit<LanesProps, "zone">): readonly [number, number] | null {
   const all = [
     ...noted.map(({ timeS }) => timeS),
+    ...spoken,
     ...tried.flatMap(({ device, moreS }) => [device.fromS + moreS, device.toS + moreS]),
   ];
   if (all.length === 0) return null;
@@ -59,16 +62,17 @@ function pathOf(
 const COLOURS = { speed: "stroke-spruce", power: "stroke-ochre" } as const;
 
 /** The clocks over each other: what was noted, and the speed or power of each device, moved as they are tried. */
-export function Lanes({ noted, tried, zone }: LanesProps) {
+export function Lanes({ noted, tried, spoken, zone }: LanesProps) {
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box, 900);
   const system = useSystem();
-  const span = spanOf({ noted, tried });
+  const span = spanOf({ noted, tried, spoken });
   if (!span) return null;
   const [from, to] = span;
   const x = (s: number) => LEFT + ((s - from) / (to - from)) * (width - LEFT - 12);
   const lanes = tried.flatMap(({ device, moreS }) => device.lines.map((line) => ({ device, moreS, line })));
-  const height = TOP + LANE * (1 + lanes.length) + FOOT;
+  const filmTop = TOP + LANE * (1 + lanes.length);
+  const height = filmTop + (spoken.length ? LANE : 0) + FOOT;
   const step = LONGEST_TICK_S.find((each) => (to - from) / each <= Math.max(3, width / 130)) ?? 7 * 86_400;
   const ticks = Array.from(
     { length: Math.floor((to - from) / step) + 1 },
@@ -80,7 +84,7 @@ export function Lanes({ noted, tried, zone }: LanesProps) {
         width={width}
         height={height}
         role="img"
-        aria-label={lanesSaid(noted, tried, zone)}
+        aria-label={lanesSaid(noted, tried, spoken, zone)}
         className="block"
       >
         {ticks.map((at) => (
@@ -134,13 +138,48 @@ export function Lanes({ noted, tried, zone }: LanesProps) {
             />
           </g>
         ))}
+        {spoken.length ? <FilmLane spoken={spoken} top={filmTop} x={x} to={width - 12} /> : null}
       </svg>
     </div>
   );
 }
 
+interface FilmLaneProps {
+  readonly spoken: readonly number[];
+  readonly top: number;
+  readonly x: (s: number) => number;
+  readonly to: number;
+}
+
+/** What was said in the film, each where it was said. */
+function FilmLane({ spoken, top, x, to }: FilmLaneProps) {
+  return (
+    <g transform={`translate(0 ${top})`}>
+      <line x1={LEFT} x2={to} y1={LANE - 4} y2={LANE - 4} className="stroke-rule" />
+      <text x={0} y={LANE / 2} className="fill-ink text-sm">
+        film
+      </text>
+      <text x={0} y={LANE / 2 + 16} className="fill-quiet text-xs">
+        what was said
+      </text>
+      {spoken.map((at, i) => (
+        <path
+          key={`${at}/${i}`}
+          d={`M${x(at).toFixed(1)} ${LANE / 2 - 5}l5 5l-5 5l-5 -5z`}
+          className="fill-sheet stroke-ink"
+        />
+      ))}
+    </g>
+  );
+}
+
 /** What the lanes show, in words. */
-function lanesSaid(noted: Clocks["noted"], tried: readonly TriedDevice[], zone: string): string {
+function lanesSaid(
+  noted: Clocks["noted"],
+  tried: readonly TriedDevice[],
+  spoken: readonly number[],
+  zone: string,
+): string {
   const clock = (timeS: number) => clockText(timeS * 1000, zone);
   const log = noted.length
     ? [`${fixed(noted.length, 0)} moments of the log from ${clock(noted[0]!.timeS)}`]
@@ -149,5 +188,8 @@ function lanesSaid(noted: Clocks["noted"], tried: readonly TriedDevice[], zone: 
     ({ device, moreS }) =>
       `${device.name} from ${clock(device.fromS + moreS)} to ${clock(device.toS + moreS)}`,
   );
-  return `Clocks over each other: ${[...log, ...devices].join("; ")}.`;
+  const film = spoken.length
+    ? [`film, said from ${clock(spoken[0]!)} to ${clock(spoken[spoken.length - 1]!)}`]
+    : [];
+  return `Clocks over each other: ${[...log, ...devices, ...film].join("; ")}.`;
 }

@@ -2,18 +2,18 @@ import { useEffect, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { isLetterPress } from "#app/ui/letterKeys";
 import { momentOf, stopwatchAt } from "#core/base";
-import { saidEntries, type Narration } from "#core/narration";
+import { saidEntries } from "#core/narration";
 import type { SaidAnswer } from "../narration";
 import { MomentCard } from "./momentCard";
-import type { SaidProps } from "./said";
+import { keepReview, type KeptReview } from "./kept";
+import type { ReadText, SaidProps } from "./said";
 import { Questions } from "./questions";
 import { Rest } from "./rest";
 import { SpokenText } from "./spokenText";
 import { useReview, type Review } from "./useReview";
 
 interface PanelProps extends SaidProps {
-  readonly name: string;
-  readonly narration: Narration;
+  readonly read: ReadText;
   readonly onAnother: () => void;
 }
 
@@ -35,6 +35,28 @@ function useKeys(review: Review): void {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [review]);
+}
+
+/** Keeps what was decided so far in this browser, as it is decided. */
+function useKept(
+  rideId: string,
+  source: ReadText["source"],
+  { decisions, answers, moment }: Review,
+  tie: KeptReview["tie"],
+): void {
+  useEffect(() => {
+    keepReview(rideId, { ...source, decisions: [...decisions], answers: [...answers], moment, tie });
+  }, [rideId, source, decisions, answers, moment, tie]);
+}
+
+/** Says that a review goes on where it was left. */
+function AsLeft({ decided }: { readonly decided: number }) {
+  return (
+    <p role="status" className="border-l-4 border-ochre-fill bg-sheet px-4 py-2 text-sm">
+      It is as you left it: {decided === 1 ? "one reading was" : `${decided || "no"} readings were`} decided.
+      “Another text” puts it away.
+    </p>
+  );
 }
 
 /** What came of saving, in a sentence. */
@@ -60,16 +82,22 @@ function Answered({ answer, back }: { readonly answer: SaidAnswer; readonly back
 
 /** A narration gone through: the text left, the entries it would make right. */
 export function ReviewPanel(props: PanelProps) {
-  const { test, bike, ride, back, name, narration, onAnother } = props;
-  const review = useReview(narration, bike);
+  const { test, bike, ride, back, read, onAnother } = props;
+  const { source, narration, begun } = read;
+  const review = useReview(narration, bike, begun);
   const fetcher = useFetcher<SaidAnswer>();
-  const [tie, setTie] = useState({ clock: "", film: "" });
+  const [tie, setTie] = useState(begun?.tie ?? { clock: "", film: "" });
   useKeys(review);
+  useKept(ride.id, source, review, tie);
   const { moments, accepted, decide, decisions } = review;
   const lines = saidEntries(accepted, bike);
   const open = review.items.flatMap((item, index) =>
     decisions.has(index) || review.isOpen(item) ? [] : [index],
   );
+  const isDone = open.length === 0 && fetcher.data?.problem === null;
+  useEffect(() => {
+    if (isDone) keepReview(ride.id, null);
+  }, [isDone, ride.id]);
   const clockMs = tie.clock ? momentOf(test.day, tie.clock, ride.zone) : NaN;
   const filmS = tie.film ? stopwatchAt(tie.film) : 0;
   const save = () => {
@@ -87,7 +115,7 @@ export function ReviewPanel(props: PanelProps) {
     <div className="grid gap-4 p-4 md:p-6">
       <div className="sticky top-0 z-10 -mt-4 flex flex-wrap items-center justify-between gap-3 bg-bone py-3">
         <p>
-          <b>{name}</b>: {moments.length} moments, {narration.items.length} readings,{" "}
+          <b>{source.name}</b>: {moments.length} moments, {narration.items.length} readings,{" "}
           {narration.questions.length} {narration.questions.length === 1 ? "question" : "questions"},{" "}
           {narration.left.length} left out.{" "}
           <span className="text-quiet">Keys: j and k go on and back, a accepts, x drops.</span>
@@ -111,6 +139,7 @@ export function ReviewPanel(props: PanelProps) {
           </button>
         </p>
       </div>
+      {begun ? <AsLeft decided={begun.decisions.length} /> : null}
       {fetcher.data ? <Answered answer={fetcher.data} back={back} /> : null}
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <SpokenText narration={narration} review={review} />

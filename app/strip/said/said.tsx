@@ -4,6 +4,7 @@ import { z } from "zod";
 import { readNarration, type Narration, type RiddenBike } from "#core/narration";
 import { useHydrated } from "#ui/hydrated";
 import { useSystem } from "#ui/system";
+import { keepReview, keptReview, type KeptReview } from "./kept";
 import { ReviewPanel } from "./reviewPanel";
 
 export interface SaidProps {
@@ -19,38 +20,45 @@ const LIMIT_BYTES = 4 * 1024 * 1024;
 /** Captions that were chosen on the page that takes any files. */
 const sentSchema = z.object({ said: z.object({ name: z.string(), text: z.string() }) });
 
-interface ReadText {
-  readonly name: string;
+/** A text that was read, and as far as it was gone through. */
+export interface ReadText {
+  readonly source: Pick<KeptReview, "name" | "text" | "unit">;
   readonly narration: Narration;
+  readonly begun: KeptReview | null;
 }
 
-const readAs = (text: string, unit: string) =>
-  readNarration(text, unit === "mi" || unit === "km" ? { unit } : {});
+const readAs = (text: string, unit: KeptReview["unit"]) => readNarration(text, unit === "" ? {} : { unit });
 
-/** What the page before sent along, read; null without any that can be. */
-function sentWith(state: unknown): ReadText | null {
+/** What the page before sent along, or else what was being gone through for this ride; null without any that can be read. */
+function atFirst(state: unknown, rideId: string): ReadText | null {
   const sent = sentSchema.safeParse(state);
-  const result = sent.success ? readAs(sent.data.said.text, "") : null;
-  return sent.success && result?.ok ? { name: sent.data.said.name, narration: result.value } : null;
+  const kept = keptReview(rideId);
+  const source = sent.success ? { ...sent.data.said, unit: "" as const } : kept;
+  const result = source ? readAs(source.text, source.unit) : null;
+  if (!source || !result?.ok) return null;
+  return { source, narration: result.value, begun: kept?.text === source.text ? kept : null };
 }
+
+const unitOf = (choice: unknown): KeptReview["unit"] => (choice === "mi" || choice === "km" ? choice : "");
 
 /** Captions or pasted speech, read in the browser, and then gone through moment by moment. */
 export function Said(props: SaidProps) {
   const system = useSystem();
   const { state } = useLocation() as { readonly state: unknown };
   const alive = useHydrated();
-  const sent = useMemo(() => (alive ? sentWith(state) : null), [alive, state]);
-  /** What was read here; null for another text to be chosen; at first what the page before sent. */
-  const [read, setRead] = useState<ReadText | null | "as sent">("as sent");
+  const { id: rideId } = props.ride;
+  const first = useMemo(() => (alive ? atFirst(state, rideId) : null), [alive, state, rideId]);
+  /** What was read here; null for another text to be chosen; at first what was sent or kept. */
+  const [read, setRead] = useState<ReadText | null | "at first">("at first");
   const [problem, setProblem] = useState<string | null>(null);
-  const take = (text: string, name: string, unit: string) => {
+  const take = (text: string, name: string, unit: KeptReview["unit"]) => {
     const result = readAs(text, unit);
-    if (result.ok) setRead({ name, narration: result.value });
+    if (result.ok) setRead({ source: { name, text, unit }, narration: result.value, begun: null });
     setProblem(result.ok ? null : result.problems[0]!.sentence);
   };
   const onSubmit = async (form: FormData) => {
     const file = form.get("file");
-    const unit = String(form.get("unit"));
+    const unit = unitOf(form.get("unit"));
     if (file instanceof File && file.size > 0) {
       if (file.size > LIMIT_BYTES) setProblem("That is over 4 MB: choose the captions, not the film.");
       else take(await file.text(), file.name, unit);
@@ -58,10 +66,18 @@ export function Said(props: SaidProps) {
     }
     take(String(form.get("text") ?? ""), "pasted speech", unit);
   };
-  const shown = read === "as sent" ? sent : read;
+  const shown = read === "at first" ? first : read;
   if (shown)
     return (
-      <ReviewPanel {...props} name={shown.name} narration={shown.narration} onAnother={() => setRead(null)} />
+      <ReviewPanel
+        {...props}
+        key={shown.source.text}
+        read={shown}
+        onAnother={() => {
+          keepReview(rideId, null);
+          setRead(null);
+        }}
+      />
     );
   return (
     <form

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { NOMINAL_CELL_VOLTS } from "#core/battery";
-import type { Fact } from "#core/narration";
+import { FACT_FIELDS, type Fact } from "#core/narration";
 import { bikeSchema, packRecordSchema, riderSchema, setUpSchema } from "#core/records";
 import {
   findBike,
@@ -19,8 +19,9 @@ export const factsSchema = z
   .array(
     z.object({
       record: z.enum(["rider", "bike", "pack", "setUp"]),
-      field: z.enum(["massKg", "pressurePa", "nominalV", "ampHours", "labelWh"]),
+      field: z.enum(FACT_FIELDS),
       value: z.number(),
+      high: z.number().nullable().default(null),
       words: z.string().max(400),
     }),
   )
@@ -105,8 +106,9 @@ const NO_RECORD: Readonly<Record<Fact["record"], string>> = {
   rider: "the test names no rider: choose one under Conditions",
 };
 
-/** A fact as its record holds it: nominal volts are cells in series. */
-function heldAs({ field, value }: Fact, of: Value): readonly [field: string, value: number] {
+/** A fact as its record holds it: nominal volts are cells in series, a range that is claimed is one of the bike's claims. */
+function heldAs({ field, value, high }: Fact, of: Value): readonly [field: string, value: unknown] {
+  if (field === "claims") return [field, [{ lowM: value, highM: high ?? value }]];
   if (field !== "nominalV") return [field, value];
   const chemistry = of["chemistry"] as keyof typeof NOMINAL_CELL_VOLTS;
   return ["seriesCells", Math.round(value / NOMINAL_CELL_VOLTS[chemistry])];
@@ -136,7 +138,8 @@ export async function writeInPencil(
     for (const fact of own) {
       const [field, held] = heldAs(fact, value);
       const stands = value[field];
-      if (stands !== undefined && !value.pencil.includes(field)) {
+      const isEmpty = stands === undefined || (Array.isArray(stands) && stands.length === 0);
+      if (!isEmpty && !value.pencil.includes(field)) {
         said.push(`“${fact.words}”: ${value.name} has it in ink, which stays.`);
         continue;
       }

@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
 import { levelOn, type Item, type Narration, type RiddenBike } from "#core/narration";
+import type { KeptReview } from "./kept";
 
 /** What a person decided of an item: taken as it is or changed, or dropped. */
 export interface Decision {
@@ -43,11 +44,21 @@ function answeredItems({ items, questions }: Narration, answers: Answers): reado
 /** Which answer was given to each question that was answered, by their places. */
 type Answers = ReadonlyMap<number, number>;
 
+/** As far as a narration was gone through before. */
+export type Begun = Pick<KeptReview, "decisions" | "answers" | "moment">;
+/** A decision as it was kept; without a value of its own where none was. */
+const decisionOf = ({ kept, value }: Begun["decisions"][number][1]): Decision => ({
+  kept,
+  ...(value !== undefined && { value }),
+});
+
 /** Decisions over a narration's items: everything is open until it is accepted or dropped. */
-export function useReview(narration: Narration, bike: RiddenBike) {
-  const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(new Map());
-  const [answers, setAnswers] = useState<Answers>(new Map());
-  const [moment, setMoment] = useState(0);
+export function useReview(narration: Narration, bike: RiddenBike, begun: Begun | null) {
+  const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(
+    () => new Map(begun?.decisions.map(([at, decision]) => [at, decisionOf(decision)])),
+  );
+  const [answers, setAnswers] = useState<Answers>(() => new Map(begun?.answers));
+  const [moment, setMoment] = useState(begun?.moment ?? 0);
   const items = useMemo(() => answeredItems(narration, answers), [narration, answers]);
   const moments = useMemo(() => momentsIn(items), [items]);
   const decide = (indices: readonly number[], kept: boolean | null) =>

@@ -1,6 +1,6 @@
 import { nth } from "#core/base";
 import type { TrackProfile } from "#core/ride/distance";
-import { FARTHEST_S, likeliestOffset, type Agreement, type ClockOffset } from "./offset.ts";
+import { FARTHEST_S, likeliestOffset, priorOf, type Agreement, type ClockOffset } from "./offset.ts";
 
 /** A moment of a log at which its place was read, or at which it stood. */
 export interface NotedMoment {
@@ -66,11 +66,13 @@ const densityOf = (offM: number, wayM: number, readSdM: number) =>
 /**
  * What to add to a recorder's clock to have the log's: by the distances that were noted with their times, and by the stops.
  *
+ * @param prior density of the offset before anything is matched, 1/s
  * @returns null for fewer than three such moments, or a track that is none
  */
 export function offsetByPlaces(
   track: Pick<TrackProfile, "timeS" | "distanceM">,
   all: readonly NotedMoment[],
+  prior: (offsetS: number) => number = priorOf,
 ): ClockOffset | null {
   const every = Math.ceil(all.length / MOST_MOMENTS);
   const noted = all.filter((_, i) => i % every === 0);
@@ -113,5 +115,5 @@ export function offsetByPlaces(
     for (const scale of scales) sum -= 0.5 * ((scale - 1) / DISPLAY_SD) ** 2;
     log[k] = sum;
   }
-  return likeliestOffset({ firstS: -FARTHEST_S, stepS: STEP_S, log } satisfies Agreement);
+  return likeliestOffset({ firstS: -FARTHEST_S, stepS: STEP_S, log } satisfies Agreement, prior);
 }

@@ -1,6 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import { offsetByPlaces, offsetBySeries, offsetOfSamples, speedAlong, zonePart } from "#core/ride/clocks";
+import {
+  filmByTrack,
+  offsetByPlaces,
+  offsetBySeries,
+  offsetOfSamples,
+  speedAlong,
+  zonePart,
+} from "#core/ride/clocks";
 import { profileOf, type TrackProfile } from "#core/ride/distance";
+import { foldLog, type LiveEntry } from "#core/ride/log";
 import { makeHardTest } from "#core/simulator";
 
 /** A ride with a recorder and a logger, by the simulator that knows nothing of clocks. */
@@ -119,6 +127,76 @@ describe("a recorder's clock against the log's", () => {
     expect(Math.abs(found.offsetS + 3600)).toBeLessThan(30);
     expect(offsetByPlaces(profile, list.slice(0, 2))).toBeNull();
     expect(offsetByPlaces({ timeS: [], distanceM: [] }, list)).toBeNull();
+  });
+});
+
+describe("a film's clock by a recorder", () => {
+  /** A line every few miles of what was said in a film that began so many seconds into the recording; `cutS` are left out before each. */
+  function said(profile: TrackProfile, aheadS: number, cutS = 0, scale = 1): readonly LiveEntry[] {
+    const beganS = profile.timeS[0]! + aheadS;
+    let next = 3000;
+    let cuts = 0;
+    return profile.distanceM.flatMap((metres, i): readonly LiveEntry[] => {
+      if (metres < next || profile.timeS[i]! < beganS + 30) return [];
+      next = metres + 4300;
+      cuts += cutS;
+      const filmS = profile.timeS[i]! - beganS - cuts;
+      const distanceM = Math.round((metres * scale) / 160.9) * 160.9;
+      return foldLog([
+        {
+          id: `019a0000-0000-7000-8000-${i.toString(16).padStart(12, "0")}`,
+          ...{ seq: i, at: null, supersedes: null },
+          body: { kind: "checkIn", distanceM },
+          source: { kind: "narration", filmS: Math.max(0, filmS), words: "there we are" },
+        },
+      ]);
+    });
+  }
+  test.each([
+    [1, -120, 1],
+    [2, 40, 1.02],
+    [3, -3000, 0.99],
+    [4, 300, 1],
+  ])("that runs on: ride %i, begun %i s into it, odometer at %f", (seed, aheadS, scale) => {
+    const { profile } = ridden(seed);
+    const tie = filmByTrack(profile, said(profile, aheadS, 0, scale))!;
+    expect(Math.abs(tie.beganS - profile.timeS[0]! - aheadS)).toBeLessThan(Math.max(30, 3 * tie.sdS));
+    expect(tie.sure).toBeGreaterThan(0.8);
+  });
+  test.each([
+    [1, 60],
+    [5, 60],
+    [6, 60],
+    [2, 200],
+    [3, 400],
+  ])("that was cut is none, or not sure: ride %i, %i s out before each place", (seed, cutS) => {
+    const { profile } = ridden(seed);
+    expect(filmByTrack(profile, said(profile, -60, cutS))?.sure ?? 0).toBeLessThan(0.9);
+  });
+  test("of two places only, of nothing said, of no recorder: not told", () => {
+    const { profile } = ridden(2);
+    const lines = said(profile, 0);
+    expect(filmByTrack(profile, lines.slice(0, 2))).toBeNull();
+    expect(filmByTrack(profile, [])).toBeNull();
+    expect(filmByTrack({ timeS: [], distanceM: [] }, lines)).toBeNull();
+    expect(
+      filmByTrack(
+        profile,
+        lines.map(({ source: _, ...line }) => line),
+      ),
+    ).toBeNull();
+  });
+  test("one line that was struck, and one that is wrong, change little", () => {
+    const { profile } = ridden(1);
+    const lines = said(profile, -60).map((line, i) =>
+      i === 1
+        ? { ...line, struck: true }
+        : i === 2
+          ? { ...line, body: { kind: "checkIn" as const, distanceM: 90_000 } }
+          : line,
+    );
+    const tie = filmByTrack(profile, lines)!;
+    expect(Math.abs(tie.beganS - profile.timeS[0]! + 60)).toBeLessThan(60);
   });
 });
 

@@ -48,16 +48,23 @@ const PEAK_S = 90;
 /** Rivals less likely than this, against the likeliest, are none. */
 const LEAST_RIVAL = 0.02;
 
+/** Nothing is known of how far one clock is off the other, 1/s: a film's begins when it is switched on. */
+export const anyOffset = (): number => 1 / (2 * FARTHEST_S);
+
 /**
  * The likeliest offset of two clocks, with its doubt and what else it could be.
  *
+ * @param prior density of an offset before anything is matched, 1/s
  * @returns null where nothing is shared
  */
-export function likeliestOffset({ firstS, stepS, log }: Agreement): ClockOffset | null {
+export function likeliestOffset(
+  { firstS, stepS, log }: Agreement,
+  prior: (offsetS: number) => number = priorOf,
+): ClockOffset | null {
   const most = log.reduce((max, each) => Math.max(max, each), -Infinity);
   if (!Number.isFinite(most)) return null;
   const at = (i: number) => firstS + i * stepS;
-  const mass = log.map((each, i) => Math.exp(each - most) * priorOf(at(i)));
+  const mass = log.map((each, i) => Math.exp(each - most) * prior(at(i)));
   const peaks: { readonly i: number; readonly mass: number }[] = [];
   const left = Float64Array.from(mass);
   const whole = mass.reduce((sum, each) => sum + each, 0);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import {
   filmClock,
+  timedByFilm,
   notedMoments,
   paintGround,
   proposedOffset,
@@ -80,10 +81,45 @@ describe("what a log tells a clock", () => {
         { source: { kind: "narration", filmS, words: "eighty" } },
       );
     const clock = filmClock(foldLog([said(1, 100, 40), said(2, 200, 141), said(3, 900, 300)]))!;
-    expect(clock.beganS - BEGUN).toBe(60);
+    expect(clock.beganS! - BEGUN).toBe(60);
+    expect(clock.saidS).toEqual([40, 141, 300]);
     expect(clock.moments).toBe(3);
     expect(clock.spreadS).toBeGreaterThan(100);
     expect(filmClock(foldLog([entry(1, 0, { kind: "start" })]))).toBeNull();
+  });
+  describe("a film that began at a moment", () => {
+    const said = (n: number, atS: number | null, filmS: number) =>
+      entry(
+        n,
+        atS,
+        { kind: "checkIn", percent: 90 - n },
+        { source: { kind: "narration", filmS, words: "so" } },
+      );
+    test("gives each of its lines its time: those that had none, and those that were elsewhere", () => {
+      const log = foldLog([
+        said(1, null, 40),
+        said(2, 160.2, 100),
+        said(3, 700, 200),
+        entry(4, 900, { kind: "checkIn", percent: 40 }),
+        said(5, null, 300),
+        entry(6, null, { kind: "strike", target: said(5, null, 300).id }),
+      ]);
+      expect(filmClock(log)).toMatchObject({ moments: 2, untimed: 1 });
+      const timed = timedByFilm(log, BEGUN + 60);
+      expect(timed.map(({ entry: { body }, timeS }) => [body, timeS - BEGUN])).toEqual([
+        [{ kind: "checkIn", percent: 89 }, 100],
+        [{ kind: "checkIn", percent: 87 }, 260],
+      ]);
+    });
+    test("has a clock without any line that has a time, and no beginning yet", () => {
+      const log = foldLog([said(1, null, 40), said(2, null, 100)]);
+      expect(filmClock(log)).toEqual({ beganS: null, spreadS: 0, moments: 0, untimed: 2, saidS: [40, 100] });
+      expect(timedByFilm(log, BEGUN)).toHaveLength(2);
+    });
+    test("changes nothing where every line is there already", () => {
+      const log = foldLog([said(1, 100, 40), said(2, 160.3, 100)]);
+      expect(timedByFilm(log, BEGUN + 60)).toEqual([]);
+    });
   });
 });
 

@@ -137,9 +137,9 @@ export function profileOf(track: Track): TrackProfile {
 }
 
 /** Linear reading of a cumulative column at a time; undefined outside the track. */
-export function trackAt(
-  profile: TrackProfile,
-  column: "distanceM" | "gainM" | "lossM",
+export function trackAt<Column extends "distanceM" | "gainM" | "lossM">(
+  profile: Pick<TrackProfile, "timeS" | Column>,
+  column: Column,
   timeS: number,
 ): number | undefined {
   const { timeS: times } = profile;
