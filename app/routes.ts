@@ -62,8 +62,6 @@ export default [
       route("strip/:testId/totals", "strip/totals.tsx"),
       route("strip/:testId/import", "strip/import.tsx"),
       route("strip/:testId/narration", "strip/narration.tsx"),
-      route("strip/:testId/track", "strip/track.tsx"),
-      route("strip/:testId/logger", "strip/logger.tsx"),
       route("strip/:testId/clocks", "strip/clocks.tsx"),
       route("strip/:testId/photographs", "strip/photographs.tsx"),
       route("compare", "compare/compare.tsx"),

@@ -15,6 +15,7 @@ import { Lanes } from "./clocks/lanes";
 import { PaintForm, SteadyTable, WayTable } from "./clocks/way";
 import { offsetTyped } from "./files/sent";
 import { rideNamed, ridesOf } from "./recording.server";
+import { RidesNav } from "./ridesNav";
 import type { Route } from "./+types/clocks";
 
 const GONE = "There is no such test.";
@@ -146,20 +147,7 @@ export default function ClocksPage({ loaderData, actionData }: Route.ComponentPr
         </Link>
       }
     >
-      {rides.length > 1 ? (
-        <nav aria-label="Rides" className="flex flex-wrap gap-3 px-4 pt-4 md:px-6">
-          {rides.map(({ id, name }) => (
-            <Link
-              key={id}
-              to={`?ride=${id}`}
-              aria-current={id === ride.id ? "page" : undefined}
-              className="button"
-            >
-              {name}
-            </Link>
-          ))}
-        </nav>
-      ) : null}
+      <RidesNav rides={rides} rideId={ride.id} />
       <RideClocks key={key} {...loaderData} answer={actionData ?? null} />
     </Page>
   );

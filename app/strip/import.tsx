@@ -15,6 +15,7 @@ import { entriesOf, optionsOf, previewOf, type Preview } from "./import.server";
 import { FilesPanel } from "./files/filesPanel";
 import { clientId } from "./log.server";
 import { keepRecording } from "./recording.server";
+import { RidesNav } from "./ridesNav";
 import type { Route } from "./+types/import";
 
 const GONE = "There is no such test.";
@@ -29,7 +30,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const line = found(await findTest(db, idOf(params.testId, GONE)), GONE);
   const rides = await listRides(db, line.id);
   const asked = new URL(request.url).searchParams.get("ride");
-  return { line, ride: rides.find(({ id }) => id === asked) ?? rides.at(-1)! };
+  return { line, rides, ride: rides.find(({ id }) => id === asked) ?? rides.at(-1)! };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -80,7 +81,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return redirect(href("/strip/:testId", { testId }));
 }
 
-export default function ImportPage({ loaderData: { line, ride }, actionData }: Route.ComponentProps) {
+export default function ImportPage({ loaderData: { line, rides, ride }, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
   const system = useSystem();
   const alive = useHydrated();
@@ -90,6 +91,7 @@ export default function ImportPage({ loaderData: { line, ride }, actionData }: R
       title="Import files"
       line={`${line.bikeName}, ${line.test.title}, ${ride.name}: recordings, a meter's samples, check-ins as a table, captions.`}
     >
+      <RidesNav rides={rides} rideId={ride.id} />
       {actionData?.kept ? (
         <p role="status" className="mx-4 mt-4 max-w-xl border-l-4 border-spruce bg-sheet px-4 py-3 md:mx-6">
           {actionData.kept}{" "}

@@ -37,9 +37,11 @@ function Ways({ at: { results, ride }, testId }: { readonly at: TestAtHand; read
       <Link to={`${here}/conditions`} className="button">
         Conditions
       </Link>
-      <Link to={`${here}/track?ride=${ride.id}`} className="button">
-        Import a track
-      </Link>
+      {results ? (
+        <Link to={`${here}/import?ride=${ride.id}`} className="button">
+          Import files
+        </Link>
+      ) : null}
       {results?.legs.some(({ side }) => side !== null) ? (
         <Link to={`/compare/pair?runs=${testId}`} className="button">
           A against B
@@ -51,7 +53,7 @@ function Ways({ at: { results, ride }, testId }: { readonly at: TestAtHand; read
         </Link>
       ) : (
         <Link to={`${here}/import?ride=${ride.id}`} className="button button-main">
-          Import a file
+          Import files
         </Link>
       )}
     </div>
@@ -79,7 +81,7 @@ function NoStripYet({
       <Empty
         step={
           <Link to={`/strip/${testId}/import?ride=${at.ride.id}`} className="button button-main">
-            Import a file
+            Import files
           </Link>
         }
       >

@@ -1,7 +1,7 @@
 import { climbAt, trackAt, type TrackProfile } from "#core/ride/distance";
 import type { Timeline } from "#core/ride/log";
 import { nth, MPS_PER_MPH } from "#core/base";
-import type { TestRecord } from "#core/records";
+import type { TelemetryRecord, TestRecord } from "#core/records";
 import type { SteadyUse } from "./types.ts";
 
 /** A stretch of time over which a speed was held, s. */
@@ -38,6 +38,45 @@ function slopeOver(track: TrackProfile | null, fromS: number, toS: number): numb
   return (rise - fall) / (b - a);
 }
 
+/** A recorder's speed is taken over so long on each side, s: a single point strays too far. */
+const ASIDE_S = 3;
+/** Slower than this the bike stands, m/s; and standing, it draws less than this share of what it draws in motion. */
+const [STANDS_MPS, STANDING_SHARE] = [0.5, 0.35];
+/** Fewer samples at a stand say nothing of whose clock is right. */
+const LEAST_STANDING = 10;
+
+/** Speed at each of a meter's samples by the recorder beside it; NaN off its way. */
+function speedBeside(track: TrackProfile, timeS: readonly number[]): readonly number[] {
+  return timeS.map((at) => {
+    const [a, b] = [trackAt(track, "distanceM", at - ASIDE_S), trackAt(track, "distanceM", at + ASIDE_S)];
+    return a === undefined || b === undefined ? NaN : (b - a) / (2 * ASIDE_S);
+  });
+}
+
+/** Whether a meter draws little where the recorder stands: their clocks agree. */
+function standTogether(speeds: readonly number[], watts: readonly number[]): boolean {
+  const drawn = (stands: boolean) =>
+    watts.filter((_, i) => Number.isFinite(nth(speeds, i)) && nth(speeds, i) < STANDS_MPS === stands);
+  const [standing, moving] = [drawn(true), drawn(false)];
+  return (
+    standing.length >= LEAST_STANDING &&
+    moving.length > 0 &&
+    mean(standing) < STANDING_SHARE * Math.max(0, mean(moving))
+  );
+}
+
+/** A meter's speeds: its own, else those of the recorder beside it, where their clocks agree. */
+function speedsOf(
+  { timeS, volts, amps, speedMps }: TelemetryRecord,
+  track: TrackProfile | null,
+): readonly number[] | null {
+  if (speedMps) return speedMps;
+  if (!track) return null;
+  const speeds = speedBeside(track, timeS);
+  const watts = timeS.map((_, i) => nth(volts, i) * nth(amps, i));
+  return standTogether(speeds, watts) ? speeds : null;
+}
+
 /** Windows of one ride in which the speed was held on one level and ground. */
 function windowsOf(
   record: TestRecord,
@@ -46,8 +85,9 @@ function windowsOf(
   ride: number,
 ) {
   const { telemetry } = nth(record.rides, ride);
-  if (!telemetry?.speedMps) return [];
-  const { timeS, volts, amps, speedMps } = telemetry;
+  const speedMps = telemetry && speedsOf(telemetry, tracks[ride] ?? null);
+  if (!telemetry || !speedMps) return [];
+  const { timeS, volts, amps } = telemetry;
   const legs = course.legs.flatMap(({ from, to, level, ground, charged }) => {
     const [a, b] = [nth(course.marks, from), nth(course.marks, to)];
     return charged || b.ride !== ride || a.timeS === null || b.timeS === null

@@ -178,22 +178,24 @@ test("the test as a file is a bundle that calc answers with the same figure", as
 
 test("a logger's file is brought in; one that cannot be read names its cells", async ({ page }) => {
   await page.goto(counted);
-  await page.getByRole("link", { name: "Import a logger's file" }).click();
-  const upload = (text: string) =>
-    page.getByLabel("CSV of time, volts and amps").setInputFiles({
-      name: "box.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from(text),
-    });
-  await upload("time,volts,amps\n2026-10-20T09:00:00Z,low,6\n");
-  await page.getByRole("button", { name: "Save the samples" }).click();
-  await expect(page.getByRole("alert")).toContainText("row 2, column volts");
+  await page.getByRole("link", { name: "Import files" }).last().click();
+  await ready(page);
+  const upload = (name: string, text: string) =>
+    page
+      .getByLabel("Files of this ride")
+      .setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
+  const card = (name: string) =>
+    page.getByRole("listitem").filter({ has: page.getByRole("heading", { name, exact: true }) });
+  await upload("low.csv", "time,volts,amps\n2026-10-20T09:00:00Z,low,6\n");
+  await expect(card("low.csv").getByRole("alert")).toContainText("row 2, column volts");
   await expectAccessible(page);
   const seconds = Array.from({ length: 1500 }, (_, i) =>
     new Date(Date.UTC(2026, 9, 20, 9) + i * 1000).toISOString(),
   );
-  await upload(`time,volts,amps\n${seconds.map((time) => `${time},40,5`).join("\n")}\n`);
-  await page.getByRole("button", { name: "Save the samples" }).click();
+  await upload("box.csv", `time,volts,amps\n${seconds.map((time) => `${time},40,5`).join("\n")}\n`);
+  await page.getByRole("button", { name: "Import one file" }).click();
+  await expect(card("box.csv").getByRole("status")).toHaveText("kept");
+  await page.goto(counted);
   await expect(page.getByRole("heading", { level: 1 })).toContainText("counter and wall");
   await expect(ledger(page)).toBeVisible();
 });

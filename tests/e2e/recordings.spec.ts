@@ -90,3 +90,49 @@ test("the same file again adds nothing; files of other things say so", async ({ 
     .click();
   await expect(page.getByRole("button", { name: "Import 0 files" })).toBeDisabled();
 });
+
+const FILM = `[2:00] We're off from the slip, fully charged.
+[26:00] 5.3 miles in and 80 percent left.
+[1:08:00] That's 15.1 miles, 48 percent.
+[1:14:00] 16.8 miles and 45 percent left.
+[1:26:00] Home. 19.5 miles, 38 percent left.`;
+
+test("a film's clock is found by the recorder, and tied by hand", async ({ page }) => {
+  test.setTimeout(180_000);
+  const address = await newTest(page, "Ferry lane on film");
+  await page.goto(`${address}/import`);
+  await ready(page);
+  const field = page.getByLabel("Files of this ride");
+  await field.setInputFiles("examples/ferry-lane.fit");
+  await page.getByRole("button", { name: "Import one file" }).click();
+  await expect(card(page, "ferry-lane.fit").getByRole("status")).toHaveText("kept", { timeout: 60_000 });
+
+  await page.goto(`${address}/narration`);
+  await ready(page);
+  await page.getByLabel("Or paste what was said").fill(FILM);
+  await page.getByRole("button", { name: "Read it and show me" }).click();
+  await page.getByRole("button", { name: "Accept all that is open" }).click();
+  await page.getByRole("button", { name: /^Save \d+ lines/ }).click();
+  await expect(page.getByText(/lines are in the log\./)).toBeVisible();
+
+  await page.goto(`${address}/clocks`);
+  await ready(page);
+  const film = page.getByRole("form", { name: "Clock of the film" });
+  await expect(film).toContainText("Nothing ties it to the ride's clock yet. 5 lines of it have no time.");
+  await expect(film).toContainText(/it began at 09:0[789]:\d\d, give or take/);
+  await film.getByRole("button", { name: "Save this clock" }).click();
+  await expect(film.getByRole("alert")).toContainText("Type what the clock said, such as 10:20");
+  await film.getByRole("button", { name: "Take the recorder's" }).click();
+  await expect(film.getByLabel("The clock said")).toHaveValue(/^09:0[789]:\d\d$/);
+  await expect(page.getByRole("img", { name: /film, said from/ })).toBeVisible();
+  await expectAccessible(page);
+  await film.getByRole("button", { name: "Save this clock" }).click();
+  await expect(film.getByRole("status")).toHaveText("5 lines have another time now.");
+  await expect(film).toContainText(/It began at 09:0[789]:\d\d, by 5 lines/);
+  await film.getByLabel("The clock said").fill("08:10");
+  await film.getByLabel("when the film was at").fill("2:00");
+  await film.getByRole("button", { name: "Save this clock" }).click();
+  await expect(film).toContainText("It began at 08:08:00, by 5 lines");
+  await film.getByRole("button", { name: "Save this clock" }).click();
+  await expect(film.getByRole("status")).toHaveText("Every line of it had that time already.");
+});

@@ -170,8 +170,7 @@ export function formDoors(ids: Ids): readonly Door[] {
       fields: { id: uuidv7(), rideId: ids.ride, entryId: uuidv7(), takenAt: "2026-10-18T09:30:00Z" },
       file: "photograph",
     },
-    { path: `/strip/${ids.test}/track`, fields: { rideId: ids.ride }, file: "file" },
-    { path: `/strip/${ids.test}/logger`, fields: { rideId: ids.ride, logger: "box" }, file: "file" },
+    { path: `/strip/${ids.test}/import`, fields: { rideId: ids.ride, logger: "box" }, file: "file" },
     {
       path: "/compare/references",
       fields: fill(

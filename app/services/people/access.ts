@@ -43,7 +43,7 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
      today/today today/quickPage
      bikes/list bikes/new bikes/rider bikes/instrument bikes/bike bikes/edit bikes/gauge bikes/pack bikes/bench bikes/benchSheet bikes/setUp
      plan/list plan/new plan/courseImport plan/course plan/method plan/plan plan/sheet plan/pocket plan/calendar plan/courseFile
-     strip/list strip/new strip/test strip/conditions strip/totals strip/import strip/narration strip/track strip/logger
+     strip/list strip/new strip/test strip/conditions strip/totals strip/import strip/narration
      strip/readingsFile strip/filmFile strip/longFile strip/files/file strip/clocks strip/photographs strip/entryPhotographFile
      compare/compare compare/bridge compare/pair compare/pairTests compare/sweeps compare/sweepNew compare/sweep compare/climbs
      compare/climbEdit compare/claims compare/bike compare/references

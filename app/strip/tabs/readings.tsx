@@ -80,9 +80,6 @@ export function Readings({ nextRideId, ...props }: ReadingsProps) {
         <Link to={`${here}/clocks?ride=${ride.id}`} className="button">
           Clocks
         </Link>
-        <Link to={`${here}/logger?ride=${ride.id}`} className="button">
-          Import a logger's file
-        </Link>
         <Link to={`${here}/narration?ride=${ride.id}`} className="button">
           Import what was said
         </Link>
