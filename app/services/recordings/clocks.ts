@@ -117,14 +117,14 @@ export async function clocksOf(
     devices.push({
       ...{ kind: "track", id: itsTrack.id, name: track.name, offsetS: itsTrack.offsetS },
       ...{ fromS: nth(track.timeS, 0), toS: lastOf(track.timeS) },
-      clock: clockLook(tieTrack(track, { log, samples: null })),
+      clock: clockLook(tieTrack(track, { log, samples: null }), lastOf(track.timeS)),
       lines: lineOf("speed", speedAlong(profile)),
     });
   if (samples && meter)
     devices.push({
       ...{ kind: "meter", id: meter.id, name: meter.logger, offsetS: meter.offsetS },
       ...{ fromS: nth(samples.timeS, 0), toS: lastOf(samples.timeS) },
-      clock: clockLook(tieSamples(samples, { log, track })),
+      clock: clockLook(tieSamples(samples, { log, track }), lastOf(samples.timeS)),
       lines: meterLines(samples),
     });
   return {

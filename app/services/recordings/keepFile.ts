@@ -7,10 +7,8 @@ import { telemetrySchema, trackSchema, type TrackRecord } from "#core/records";
 import type { Database } from "#db/client";
 import { saveTelemetry } from "#db/telemetry";
 import { saveTrack } from "#db/tracks";
-import { besideOf, readSent, sentencesOf, type SentFile } from "./sent";
+import { besideOf, readSent, sentencesOf, type SentFile, isAhead } from "./sent";
 
-/** A recorder's clock may run this far ahead, s. */
-const CLOCK_SLACK_S = 3600;
 const MOST_SENTENCES = 5;
 
 /** Sentences about why a recording was not kept, each with its place where it has one; empty when it was. */
@@ -26,7 +24,7 @@ function checked<T extends { readonly timeS: readonly number[] }>(
   const [firstS, lastS] = [read.timeS[0] ?? 0, read.timeS.at(-1) ?? 0];
   if (!isInReach(firstS + offsetS) || !isInReach(lastS + offsetS))
     return err("no-such-year", "file", NO_SUCH_YEAR);
-  if (lastS + offsetS > Date.now() / 1000 + CLOCK_SLACK_S) return err("ahead", "file", ahead);
+  if (isAhead(lastS + offsetS)) return err("ahead", "file", ahead);
   const found = schema.safeParse(read);
   if (found.success) return ok(found.data);
   const said = [...new Set(found.error.issues.map(({ message }) => message))].slice(0, MOST_SENTENCES);

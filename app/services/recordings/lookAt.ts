@@ -18,7 +18,7 @@ import type { Database } from "#db/client";
 import { listImports } from "#db/telemetry";
 import { trackOfRide } from "#db/tracks";
 import { hashOf } from "./keepFile";
-import { besideOf, readSent, sentencesOf, type RideBeside, type SentFile } from "./sent";
+import { besideOf, readSent, sentencesOf, type RideBeside, type SentFile, isAhead } from "./sent";
 
 /** A file's clock against the ride's: what was found, and what is proposed to be added to it, s. */
 export interface ClockLook {
@@ -26,6 +26,8 @@ export interface ClockLook {
   readonly proposedS: number;
   /** What of the offset is a zone, s. */
   readonly zoneS: number;
+  /** Its times lie in the future, also with what is proposed. */
+  readonly inFuture: boolean;
 }
 
 /** What a recorder's file holds, SI. */
@@ -85,11 +87,15 @@ const NOTHING: Look = {
   ...{ track: null, meter: null, table: null, rows: null },
 };
 
-export const clockLook = (found: TiedClock | null): ClockLook => ({
-  found,
-  proposedS: proposedOffset(found),
-  zoneS: found ? zonePart(found.offsetS) : 0,
-});
+/** @param lastS of the recording, s since the epoch */
+export function clockLook(found: TiedClock | null, lastS: number): ClockLook {
+  const proposedS = proposedOffset(found);
+  return {
+    ...{ found, proposedS },
+    zoneS: found ? zonePart(found.offsetS) : 0,
+    inFuture: isAhead(lastS + proposedS),
+  };
+}
 
 function trackLook(track: TrackRecord, there: TrackRecord | null, sport: string): TrackLook {
   const profile = profileOf(track);
@@ -147,11 +153,11 @@ function lookOf(contents: FileContents, beside: RideBeside): Partial<Look> {
   return {
     ...(track && {
       track: trackLook(track, there, sport),
-      clock: clockLook(tieTrack(track, { log, samples })),
+      clock: clockLook(tieTrack(track, { log, samples }), lastOf(track.timeS)),
     }),
     ...(telemetry && {
       meter: meterLook(telemetry),
-      clock: clockLook(tieSamples(telemetry, { log, track: there })),
+      clock: clockLook(tieSamples(telemetry, { log, track: there }), lastOf(telemetry.timeS)),
     }),
     ...(table && { rows: table.rows.length }),
     ...(spoken && { rows: spoken.length }),

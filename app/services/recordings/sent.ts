@@ -78,3 +78,8 @@ export function readSent(file: SentFile, about: RideBeside["about"]): Result<Rea
 /** Problems as sentences, each with its place where it has one. */
 export const sentencesOf = (problems: readonly Problem[]): readonly string[] =>
   problems.map(({ path, sentence }) => (path === "file" ? sentence : `${path}: ${sentence}`));
+
+/** A recorder's clock may run this far ahead, s. */
+const CLOCK_SLACK_S = 3600;
+/** Whether a moment lies in the future, s since the epoch, by more than two clocks may differ. */
+export const isAhead = (timeS: number): boolean => timeS > Date.now() / 1000 + CLOCK_SLACK_S;

@@ -9,7 +9,10 @@ const clock = (
   more: { sdS?: number; sure?: number; rivals?: number[]; proposedS?: number; zoneS?: number } = {},
 ) => {
   const { sdS = 1, sure = 1, rivals = [], proposedS = offsetS, zoneS = 0 } = more;
-  return { found: { offsetS, sdS, sure, rivals, against: "log" as const }, proposedS, zoneS };
+  return {
+    found: { offsetS, sdS, sure, rivals, against: "log" as const },
+    ...{ proposedS, zoneS, inFuture: false },
+  };
 };
 
 describe("a clock in words", () => {
@@ -30,8 +33,12 @@ describe("a clock in words", () => {
     ],
   ])("%j", (look, sentence) => expect(clockSaid(look).replaceAll("\u00a0", " ")).toContain(sentence));
   test("one that nothing tells says so", () =>
-    expect(clockSaid({ found: null, proposedS: 0, zoneS: 0 })).toContain(
+    expect(clockSaid({ found: null, proposedS: 0, zoneS: 0, inFuture: false })).toContain(
       "could not be held against anything",
+    ));
+  test("one that runs ahead of today says so before all else", () =>
+    expect(clockSaid({ ...clock(-37), inFuture: true })).toBe(
+      "Its times lie in the future: add what its clock is off, such as -1:00:00, or export it again.",
     ));
   test.each([
     [4.04, "4.0 s"],

@@ -73,7 +73,9 @@ export function lookSaid(
 const AGAINST = { log: "the log", recorder: "the recorder", meter: "the meter" } as const;
 
 /** What is known of a file's clock, in one sentence. */
-export function clockSaid({ found, zoneS, proposedS }: ClockLook): string {
+export function clockSaid({ found, zoneS, proposedS, inFuture }: ClockLook): string {
+  if (inFuture)
+    return "Its times lie in the future: add what its clock is off, such as -1:00:00, or export it again.";
   if (!found)
     return "Its clock could not be held against anything: too little of the ride has a time and a place in both.";
   const by = AGAINST[found.against];
