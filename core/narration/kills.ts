@@ -23,6 +23,7 @@ export const REASONS = {
 } as const;
 export type Reason = (typeof REASONS)[keyof typeof REASONS];
 
+const ASKS = /\b(how|what|which|will|shall|do|does|can|is it|who|why)\b/;
 const QUESTION =
   /\b(how (many|far|much|long|fast)|what if|shall we|will (it|we|i) (make|get)|do you think|is it going to|can (it|you|we) (do|make|get))\b/;
 const OTHER_BIKE =
@@ -72,7 +73,8 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
   const sentence = parted ? before : `${before} ${after.replace(/ , .*$/, "")}`;
   const may = (what: NonNullable<Killing["allow"]>[number]) => !allow.includes(what);
   // "It's minus three, and what does that cost?": the question comes after a statement.
-  const asks = isQuestion && !/ , .*\b(how|what|which|will|shall|do|does|can|is it|who|why)\b/.test(after);
+  const asked = parted ? after : after.replace(/^.*? , /, "");
+  const asks = isQuestion && !((parted || after !== asked) && ASKS.test(asked));
   if (asks || QUESTION.test(clause)) return REASONS.question;
   const own = parted ? clause : `${clause} ${after.replace(/ , .*$/, "")}`;
   if (may("otherTime") && (OTHER_TIME.test(sentence) || /#_(day|h|min) ago\b/.test(own)))

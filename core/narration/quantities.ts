@@ -242,6 +242,9 @@ export function quantitiesOf(tokens: readonly Token[], figures: readonly Figure[
   const all = [
     ...figures.filter(({ from }) => !taken(from)).map((figure) => united(tokens, figure)),
     ...hours,
-  ].sort((a, b) => a.from - b.from);
+  ]
+    .sort((a, b) => a.from - b.from)
+    // "87 kilos.3": the decimal is its own figure's already.
+    .filter(({ from }, i, sorted) => i === 0 || from >= nth(sorted, i - 1).to);
   return corrected(tokens, joinedSpans(tokens, joinedTimes(tokens, all)));
 }

@@ -59,7 +59,7 @@ const CLOSING = new Set(
 /** As many words as the longest of what closes one. */
 const CLOSING_WORDS = 8;
 const SELF = new Set(["my", "i", "people"]);
-const BEFORE_SELF = new Set(["is", "was", "like", "on", "of"]);
+const BEFORE_SELF = new Set(["is", "was", "like", "on", "of", "what", "that"]);
 
 /** Where statements begin and end in speech that was written down without stops. */
 export interface Borders {

@@ -151,7 +151,9 @@ export function bareTemperature({ quantity, around }: Asked, signed: boolean): V
     !(
       signed &&
       Math.abs(quantity.value) <= 40 &&
-      (WEATHER.test(around.sentence) || WEATHER.test(around.earlier) || around.clause.trim() === "")
+      (WEATHER.test(around.sentence) ||
+        WEATHER.test(around.earlier) ||
+        /^(it's|it is|now|about|only)? ?$/.test(around.clause))
     )
   )
     return null;

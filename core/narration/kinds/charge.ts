@@ -24,7 +24,9 @@ const percent: Rule = (asked) => {
   if (
     SLOPE_AFTER.test(after) ||
     (/\ban? $/.test(clause) && /\b(up|hill|climb\w*|steep)\b/.test(`${around.earlier} ${before}`)) ||
-    (SLOPE.test(clause) && !/\b(battery|left|gauge|pack)\b/.test(`${clause.slice(-24)}${after}`))
+    (SLOPE.test(clause) &&
+      !USED_BEFORE.test(clause) &&
+      !/\b(battery|left|gauge|pack)\b/.test(`${clause.slice(-24)}${after}`))
   )
     return left(REASONS.slope);
   if (SHARE_AFTER.test(after) || SHARE_BEFORE.test(clause)) return left(REASONS.share);
@@ -139,6 +141,7 @@ export function barePercent(asked: Asked): Verdict | null {
   };
 }
 
+const ONE_OF_BARS = /\b(first|second|third|fourth|fifth|last|one) of (the |my |its )?$/;
 const BAR_SCALE =
   /\b((?:first|second|third|fourth|last|one|two|three) of|has|have|with|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
 const LOST_BEFORE =
@@ -154,6 +157,11 @@ const bars: Rule = (asked) => {
     return left(REASONS.difference);
   const reason = killed(around);
   if (reason) return left(reason);
+  // "The first of the four bars went out": one of them.
+  if (ONE_OF_BARS.test(clause))
+    return LOST_AFTER.test(after)
+      ? { kind: "bar_lost", value: 1, unit: null, because: "a bar that went" }
+      : left(REASONS.scale);
   if (LOST_BEFORE.test(clause) && !/down to/.test(clause))
     return { kind: "bar_lost", value: quantity.value, unit: null, because: "a bar that went" };
   if (LOST_AFTER.test(after) && !/^(gone|down) to/.test(after))

@@ -34,6 +34,9 @@ const PROGRESS =
 
 const DISTANCES = { mi: "mi", km: "km" } as const;
 
+/** "range now says 51". */
+const RANGE_BEFORE = namedBefore("range|remaining range|range left");
+
 /** What a display or a rider thinks is left; null where it is neither. */
 function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null {
   const { before, after, clause } = around;
@@ -47,6 +50,8 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
   if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
     return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
   const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
+  if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause))
+    return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
   if (ALLOWS.test(before))
     return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
   if (
@@ -63,11 +68,14 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
 export const isNotRidden = ({ before, after, clause }: Around): boolean =>
   NOT_RIDDEN_AFTER.test(after) || NOT_RIDDEN_BEFORE.test(clause) || OF_RANGE.test(after) || LOOP.test(before);
 
+/** What happens at a place that is said right behind it. */
+const HAPPENED = /^(cut_off|battery_blinking|low_power|bar_lost|turn_round)$/;
+
 /** Distances with their unit. */
 const inUnit =
   (unit: "mi" | "km"): Rule =>
   (asked) => {
-    const { quantity, around } = asked;
+    const { quantity, around, ride } = asked;
     const { before, after, clause } = around;
     const claim = killed(around, { allow: ["negated"] });
     if (claim === REASONS.claim)
@@ -96,6 +104,7 @@ const inUnit =
     if (/^#/.test(after)) return found(asked, unit, "in a list of figures");
     if (alone && (after === "" || /^[,.]/.test(after))) return found(asked, unit, "in a list of figures");
     if (alone) return found(asked, unit, "in a list of figures");
+    if (lately(ride, quantity.from, HAPPENED, 5)) return found(asked, unit, "where it happened");
     return left(REASONS.unlicensed);
   };
 
@@ -122,8 +131,6 @@ const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string):
 };
 
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
-/** "range now says 51". */
-const RANGE_BEFORE = namedBefore("range|remaining range|range left");
 const BARE_PLACE =
   /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;
 

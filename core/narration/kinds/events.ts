@@ -84,7 +84,7 @@ const EVENTS: readonly EventRule[] = [
     because: "a halt, or the test is ended",
     says: /\b(pit ?stop|pull(ed|ing)? over|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|coffee|lunch|snack|ice cream|water|food|gas|photo|tea|rest|toilet|bathroom|comfort) (break|stop)|hop(ping)? off\b|stop at #|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
     unless:
-      /\b(non-?stop|brakes?|bus stop|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
+      /\b(non-?stop|brakes?|bus stop|(going to|gonna|will|i'll|we'll) stop at|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
     allow: ["plan", "negated", "whatIf"],
   },
   {
@@ -232,7 +232,9 @@ export function barsLost(said: Said): readonly Event[] {
     if (
       !barNear ||
       NO_BAR.test(match[0]) ||
-      /^(ride|lap|test|bike|hill|run|day|week|hour|mile|model|pack|climb|of the|percent)/.test(around.after)
+      /^(ride|lap|test|bike|hill|run|day|week|hour|mile|model|pack|climb|of the|percent|every|each|per)\b/.test(
+        around.after,
+      )
     )
       continue;
     const reason = killed(around, { allow: ["otherBike"] });

@@ -30,7 +30,9 @@ const weight =
       return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
-      RIDER.test(clause) || (/\b(i weigh|my weight|i'm|i am)\b/.test(before) && !BIKE.test(clause));
+      /^(is )?(what )?(i weigh|my weight)\b/.test(after) ||
+      RIDER.test(clause) ||
+      (/\b(i weigh|my weight|i'm|i am)\b/.test(before) && !BIKE.test(clause));
     if (mine && !/\bbike\b/.test(clause))
       return { kind: "weight_rider", value, unit, because: "the rider's weight" };
     if (BIKE.test(clause) || /\bweigh/.test(before))
