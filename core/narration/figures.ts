@@ -81,21 +81,18 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
   any = true;
   // "one twenty", "one thirty one": a hundred is left out.
   if (first === 1 && to === at + 1 && open() && TEN_OF.has(word())) value = 100 + (small() ?? 0);
-  if (open() && word() === "hundred") {
+  /** The rest of a figure that has hundreds: "three hundred and four". */
+  const hundreds = (before: number): number => {
+    if (!open() || word() !== "hundred") return before;
     to += 1;
-    value = Math.max(1, value) * 100;
-    if (
-      open() &&
-      word() === "and" &&
-      (ONE_OF.has(tokens[to + 1]?.word ?? "") || TEN_OF.has(tokens[to + 1]?.word ?? ""))
-    )
-      to += 1;
-    value += small() ?? 0;
-  }
+    const joined = tokens[to + 1]?.word ?? "";
+    if (open() && word() === "and" && (ONE_OF.has(joined) || TEN_OF.has(joined))) to += 1;
+    return Math.max(1, before) * 100 + (small() ?? 0);
+  };
+  value = hundreds(value);
   if (open() && word() === "thousand") {
     to += 1;
-    value *= 1000;
-    value += small() ?? 0;
+    value = value * 1000 + hundreds(small() ?? 0);
   }
   return any ? { value, to, exact: false } : null;
 }
@@ -152,6 +149,8 @@ const isBareOne = (tokens: readonly Token[], at: number) => {
     return false;
   if (nth(tokens, at).pause === "" && /^(mile|kilometre|kilometer|bar|hour)$/.test(after)) return false;
   if (NOUN_BEFORE_ONE.test(word)) return false;
+  // "One twenty", of a pulse.
+  if (nth(tokens, at).pause === "" && TEN_OF.has(after) && !NO_FIGURE_BEFORE_ONE.test(word)) return false;
   return NO_FIGURE_BEFORE_ONE.test(word) || !word || nth(tokens, at).pause !== "";
 };
 
