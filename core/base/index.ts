@@ -6,3 +6,4 @@ export { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "./cho
 export * from "./result/index.ts";
 export * from "./units/index.ts";
 export * from "./defaults/index.ts";
+export { firstNotBefore } from "./search.ts";

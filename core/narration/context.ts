@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { firstNotBefore, nth } from "#core/base";
 import type { Quantity } from "./quantities.ts";
 import { bordersOf } from "./statements.ts";
 import type { Token } from "./tokens.ts";
@@ -94,15 +94,7 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
   };
   return {
     ...{ tokens, quantities, isRaw, script },
-    tokenAt(offset) {
-      let [low, high] = [0, starts.length - 1];
-      while (low < high) {
-        const middle = (low + high + 1) >> 1;
-        if (nth(starts, middle) <= offset) low = middle;
-        else high = middle - 1;
-      }
-      return low;
-    },
+    tokenAt: (offset) => Math.max(0, firstNotBefore(starts.length, (i) => nth(starts, i) <= offset) - 1),
     around(from, to) {
       const key = from * tokens.length + to;
       const known = seen.get(key);

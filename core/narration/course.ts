@@ -1,3 +1,4 @@
+import { firstNotBefore, nth } from "#core/base";
 import type { Found } from "./found.ts";
 import type { Reason } from "./kills.ts";
 import type { Quantity } from "./quantities.ts";
@@ -31,10 +32,21 @@ export const FEWEST = 2;
 
 export const figureOf = ({ value }: Pick<Read, "value">) => (typeof value === "number" ? value : null);
 
+/** A figure of a reading, where it was said. */
+interface Said {
+  readonly at: number;
+  readonly figure: number;
+}
+
+/** The first of some, in the order they were said, that does not come before a place. */
+const firstFrom = (said: readonly Said[], at: number) =>
+  firstNotBefore(said.length, (i) => nth(said, i).at < at);
+
 /** All that is read, by the charge it was ridden on and by kind, each in the order it was said. */
 export class Course {
   private readonly fulls: readonly number[];
   private readonly byKind = new Map<string, Read[]>();
+  private readonly figures = new Map<string, Said[]>();
 
   constructor(read: readonly Read[]) {
     this.fulls = read.filter(({ kind }) => kind === "full_charge").map(({ at }) => at);
@@ -42,6 +54,11 @@ export class Course {
       const own = this.byKind.get(each.kind) ?? [];
       own.push(each);
       this.byKind.set(each.kind, own);
+      const figure = figureOf(each);
+      if (figure === null) continue;
+      const figures = this.figures.get(each.kind) ?? [];
+      figures.push({ at: each.at, figure });
+      this.figures.set(each.kind, figures);
     }
   }
 
@@ -51,17 +68,16 @@ export class Course {
 
   /** What is read of one kind on the charge that is ridden at a place in the text. */
   at(kind: string, at: number): Between & { readonly count: number } {
-    const began = this.fulls.findLast((each) => each <= at) ?? 0;
-    const ends = this.fulls.find((each) => each > at) ?? Infinity;
-    let [before, after, count]: [number | null, number | null, number] = [null, null, 0];
-    for (const each of this.of(kind)) {
-      const figure = figureOf(each);
-      if (figure === null || each.at < began || each.at >= ends) continue;
-      count += 1;
-      if (each.at < at) before = figure;
-      else if (each.at > at) after ??= figure;
-    }
-    return { before, after, count };
+    const own = this.figures.get(kind) ?? [];
+    const low = firstFrom(own, this.fulls.findLast((each) => each <= at) ?? 0);
+    const high = firstFrom(own, this.fulls.find((each) => each > at) ?? Infinity);
+    const here = firstFrom(own, at);
+    const next = own[here]?.at === at ? here + 1 : here;
+    return {
+      before: here > low ? nth(own, here - 1).figure : null,
+      after: next < high ? nth(own, next).figure : null,
+      count: high - low,
+    };
   }
 
   /** What is read of one kind within a few words of a place. */

@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { firstNotBefore, nth } from "#core/base";
 import type { Said } from "./context.ts";
 import { Course, farthest, FEWEST, figureOf, type Read, type Unread } from "./course.ts";
 import type { Found } from "./found.ts";
@@ -76,7 +76,7 @@ const COUNTED = ["speed", "amps", "watts", "volts"] as const;
 function countedOn({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, clock, high } = quantity;
   if (unit !== null || clock || high !== null || value < 3) return null;
-  let i = said.quantities.indexOf(quantity);
+  let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
   for (let here = quantity; i > 0; i -= 1) {
     const before = nth(said.quantities, i - 1);
     if (before.to !== here.from || Math.abs(before.value - here.value) > Math.max(3, here.value * 0.2))
