@@ -65,7 +65,7 @@ const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
   ["lb", "pounds|pound|lbs|lb"],
   ["psi", "psi"],
   ["V", "volts|volt|v"],
-  ["W", "watts|watt"],
+  ["W", "watts|watt|w"],
   ["A", "amps|amp|amperes"],
   ["bar", "green|white|blue|red|little", "lights|bars|leds|dots"],
   ["bar", "bars|bar|segments|segment|pips|leds|notches|lights"],

@@ -7,11 +7,11 @@ const SLOPE_AFTER = /^(grade|slope|gradient|hill|incline|ramp|climb|over #|uphil
 const SHARE_AFTER =
   /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
 const SHARE_BEFORE =
-  /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|your|power at|tax|humidity)\s*(about|around|some)?\s*$/;
+  /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|(?<!\b(?:display|screen|gauge|battery|it|dash|computer) )reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|your|power at|tax|humidity)\s*(about|around|some)?\s*$/;
 const USED_BEFORE =
   /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|costs?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
-  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (that|the|this|#|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
+  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|#|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =
@@ -196,6 +196,7 @@ export function bareBars(asked: Asked): Verdict | null {
   if (quantity.exact || quantity.value > 12 || quantity.value < 0 || quantity.clock) return null;
   const stillHas = /\bstill (got|have|on|at) $/.test(clause);
   if (ride.bars === null && !stillHas && !/^(left )?out of #/.test(after)) return null;
+  const isDown = ride.bars !== null && quantity.value === ride.bars - 1 && /\bdown to $/.test(clause);
   const inTurn = ride.bars !== null && quantity.value === ride.bars - 1 && /^at (like |about )?#/.test(after);
   const left_ = /^((are |is |bars )?left|remain|remaining|to go|of #|out of #|left out of|bars?)\b/.test(
     after,
@@ -210,6 +211,7 @@ export function bareBars(asked: Asked): Verdict | null {
     /\bbars\b/.test(around.before);
   if (!(
     inTurn ||
+    isDown ||
     (left_ && (near || /out of/.test(after))) ||
     (held &&
       near &&

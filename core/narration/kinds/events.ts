@@ -30,7 +30,7 @@ const EVENTS: readonly EventRule[] = [
     because: "a full start",
     says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|charge|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(put|popped|swapped|stuck) (a |in a |the )?(fresh|full|new|other|second|charged) (battery|pack|one)( in)?|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
     unless:
-      /\b(full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
+      /\b(full (battery|charge|pack) (that|you|it|i)('d)? ?(would|ought|should|could|might)|full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
   },
   {
     kind: "bars_left",
@@ -108,7 +108,7 @@ const EVENTS: readonly EventRule[] = [
     value: "tail",
     because: "wind from behind",
     says: /\b(tail ?wind\w*|wind(['’]?s| is| was| comes?| has)? [^.]{0,20}(behind|at (my|our|the) back|on (my|our) back|from (the )?(behind|back|rear)|pushing (me|us)|with (me|us))|with the (wind|breeze)(?! (on|from|in|against|across))( now| behind| today|\b)|(breeze|it's|now it's|it is) (at|on) (my|our) backs?|at (my|our) backs?|(wind|breeze) (is )?(pushing|helping)|(light|strong|slight|gentle) wind from behind|carries me)/g,
-    unless: /\b(no tailwind|will be|it'll be)\b/,
+    unless: /\b(no tailwind|will be|it'll be|(should|would|might) be)\b/,
   },
   {
     kind: "wind",

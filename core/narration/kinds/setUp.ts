@@ -30,6 +30,7 @@ const weight =
       return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
+      /\brider ?, ?$/.test(before) ||
       /^(is )?(what )?(i weigh|my weight)\b/.test(after) ||
       RIDER.test(clause) ||
       (/\b(i weigh|my weight|i'm|i am)\b/.test(before) && !BIKE.test(clause));

@@ -34,6 +34,7 @@ function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
     return { kind: "avg_speed", because: "an average speed" };
   if (
     TOP.test(name) ||
+    /\b(top|max|maximum|highest) speed\b[^#.]*$/.test(around.before) ||
     /^(was the |top|max|maximum|peak|tops)/.test(around.after) ||
     /\b(topped|maxed|peaked|on the way down i reach|down the (hill|bridge|ramp).*hit)\b/.test(near)
   )

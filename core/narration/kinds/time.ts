@@ -61,7 +61,8 @@ export function clockTime(asked: Asked): Verdict | null {
   const { quantity, around } = asked;
   if (
     !quantity.clock ||
-    !/\b(time|moving|elapsed|riding|ridden|duration|clock says|after)\b/.test(around.clause)
+    (!/^(on the (clock|display|timer|watch)|of (riding|moving)|moving|riding|ridden)\b/.test(around.after) &&
+      !/\b(time|moving|elapsed|riding|ridden|duration|clock says|after)\b/.test(around.clause))
   )
     return null;
   const reason = killed(around);
