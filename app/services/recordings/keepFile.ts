@@ -7,7 +7,7 @@ import { telemetrySchema, trackSchema, type TrackRecord } from "#core/records";
 import type { Database } from "#db/client";
 import { saveTelemetry } from "#db/telemetry";
 import { saveTrack } from "#db/tracks";
-import { besideOf, readSent, sentencesOf, type SentFile, isAhead } from "./sent";
+import { besideOf, isAhead, readSent, sentencesOf, type SentFile } from "./sent";
 
 const MOST_SENTENCES = 5;
 

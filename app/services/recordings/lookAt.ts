@@ -18,7 +18,7 @@ import type { Database } from "#db/client";
 import { listImports } from "#db/telemetry";
 import { trackOfRide } from "#db/tracks";
 import { hashOf } from "./keepFile";
-import { besideOf, readSent, sentencesOf, type RideBeside, type SentFile, isAhead } from "./sent";
+import { besideOf, isAhead, readSent, sentencesOf, type RideBeside, type SentFile } from "./sent";
 
 /** A file's clock against the ride's: what was found, and what is proposed to be added to it, s. */
 export interface ClockLook {
