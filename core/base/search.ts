@@ -2,7 +2,7 @@
  * The first place of a sorted list that does not come before what is looked for; its length where all do.
  *
  * @param isBefore whether a place's entry comes before it: true up to somewhere, then false
- * @example firstNotBefore(3, (i) => [2, 4, 6][i]! < 4) === 1
+ * @example firstNotBefore(3, (i) => 2 * i + 2 < 4) === 1
  */
 export function firstNotBefore(length: number, isBefore: (i: number) => boolean): number {
   let [low, high] = [0, length];
