@@ -201,9 +201,7 @@ test("a pair: the verdict, what rounding can do, what would settle it, and one r
   ).toBeVisible();
   await ready(page);
   await page.getByRole("button", { name: "Leave each out in turn" }).click();
-  await expect(page.getByText(/^(Yes: without one of them|No: every one may be left out)/)).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByText(/^(Yes: without one of them|No: every one may be left out)/)).toBeVisible();
 });
 
 test("a log that names its runs is a pair by itself, section by section", async ({ page }) => {

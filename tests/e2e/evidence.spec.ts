@@ -97,7 +97,7 @@ test("an edit is counted at once, before the server has it, and both answers sta
   await expect(ledger(page)).toContainText("With nothing set aside");
   expect(reached).toBe(false);
   release();
-  await expect(page.getByRole("button", { name: /^Restore 7\d %/ })).toBeVisible({ timeout: 10_000 });
+  await expect(page.getByRole("button", { name: /^Restore 7\d %/ })).toBeVisible();
   expect(reached).toBe(true);
   await page.getByRole("button", { name: /^Restore 7\d %/ }).click();
   await expect(ledger(page)).not.toContainText("With nothing set aside");

@@ -101,7 +101,7 @@ test("with the network cut a ride is logged and forecast, over a closed page and
   await fresh.goto(address);
 
   await context.setOffline(false);
-  await expect(kept(fresh)).toBeVisible({ timeout: 15_000 });
+  await expect(kept(fresh)).toBeVisible();
   const held = await onServer(fresh);
   expect(held).toHaveLength(made);
   expect(new Set(held.map(({ id }) => id)).size).toBe(made);
@@ -122,7 +122,7 @@ test("two phones log one ride: both show all, in the order of time", async ({ pa
   await log(second, "58%");
   await log(page, '57% "first phone"');
   await page.context().setOffline(false);
-  await expect(kept(page)).toBeVisible({ timeout: 15_000 });
+  await expect(kept(page)).toBeVisible();
   for (const each of [page, second]) {
     await each.reload();
     await expect(entries(each).nth(0)).toContainText("57%");
@@ -228,7 +228,7 @@ test("a browser killed in the middle of a ride with no network opens it again, w
   await expect(waiting(second.page, 2)).toBeVisible();
   await expect(entries(second.page).first()).toContainText("18.6mi");
   await second.context.setOffline(false);
-  await expect(kept(second.page)).toBeVisible({ timeout: 15_000 });
+  await expect(kept(second.page)).toBeVisible();
   const ended = new Promise((resolve) => second.child.once("exit", resolve));
   second.child.kill("SIGTERM");
   await ended;

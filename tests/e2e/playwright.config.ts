@@ -9,7 +9,7 @@ export default defineConfig({
   outputDir: "../../test-results",
   workers: Number(process.env["E2E_WORKERS"] ?? 2),
   timeout: 180_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   reporter: [["list"], ["json"]],
   use: {
     viewport: { width: 1280, height: 800 },

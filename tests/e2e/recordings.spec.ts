@@ -62,6 +62,7 @@ test("a recorder an hour ahead and a meter with a minus are tied to the log, and
   await painting.getByRole("button", { name: "Paint it" }).click();
   await expect(page.getByText("2 lines were added to the log.")).toBeVisible();
   await page.goto(`${address}?tab=parts`);
+  await ready(page);
   await expect(page.getByRole("main")).toContainText("fine gravel");
   await expect(page.getByRole("main")).toContainText("asphalt");
 });
