@@ -5,7 +5,7 @@ import { left, type Asked, type Ride, type Verdict } from "./found.ts";
 import { bareClimb, bareHeart, bareTemperature, BODY } from "./kinds/body.ts";
 import { bareBars, barePercent, CHARGE } from "./kinds/charge.ts";
 import { bareDistance, DISTANCE } from "./kinds/distance.ts";
-import { bareVolts, ELECTRIC } from "./kinds/electric.ts";
+import { bareLoad, bareVolts, ELECTRIC } from "./kinds/electric.ts";
 import { levelFigure } from "./kinds/level.ts";
 import { bareFact, SET_UP } from "./kinds/setUp.ts";
 import { bareSpeed, SPEED } from "./kinds/speed.ts";
@@ -51,6 +51,7 @@ export function classify(said: Said, quantity: Quantity, ride: Ride): Verdict | 
       bareHeart(asked) ??
       bareSpeed(asked) ??
       bareVolts(asked) ??
+      bareLoad(asked) ??
       bareFact(asked) ??
       bareBars(asked) ??
       bareClimb(asked) ??

@@ -80,6 +80,12 @@ export class Course {
     };
   }
 
+  /** Whether one kind was read since another was, before a place. */
+  between(kind: string, since: string, at: number): boolean {
+    const last = this.of(since).findLast((each) => each.at < at)?.at ?? 0;
+    return this.of(kind).some((each) => each.at > last && each.at < at);
+  }
+
   /** What is read of one kind within a few words of a place. */
   beside(kind: string, at: number): readonly Read[] {
     return this.of(kind).filter((each) => Math.abs(each.at - at) <= BESIDE_WORDS);

@@ -35,17 +35,30 @@ const TEN_OF = new Map<string, number>(TENS.map((word, i) => [word, 20 + 10 * i]
 
 /** Words before "one" that make it stand for a thing. */
 const NO_FIGURE_BEFORE_ONE =
-  /^(this|that|the|my|first|second|third|other|another|which|each|every|any|some|no|long|short|new|old|big|bigger|small|smaller|little|white|blue|red|black|green|grey|same|last|next|good|bad|quick|right|wrong|only|easy|real|early|earlier|previous|hard|is|was|an?|steep|nice|your|his|her)$/;
+  /^(lost|dropped|this|that|the|my|first|second|third|other|another|which|each|every|any|some|no|long|short|new|old|big|bigger|small|smaller|little|white|blue|red|black|green|grey|same|last|next|good|bad|quick|right|wrong|only|easy|real|early|earlier|previous|hard|is|was|an?|steep|nice|your|his|her)$/;
 const UNIT_AFTER_ONE =
-  /^(miles?|kilomet(re|er)s?|km|bars?|percent|%|amps?|hours?|minutes?|point|and|hundred|lap|metres?|volts?|degrees?|mph|out|of|left|or|to|more)$/;
+  /^(miles?|kilomet(re|er)s?|km|bars?|percent|%|amps?|hours?|minutes?|point|and|hundred|thousand|lap|metres?|volts?|degrees?|mph|out|of|left|or|to|more)$/;
 const NOUN_BEFORE_ONE =
-  /^(level|assist|pas|mode|eco|number|setting|mile|down|to|at|on|had|is|lost|still|class|step|gear)$/;
+  /^(level|assist|pas|mode|eco|number|setting|mile|down|to|at|on|had|is|still|class|step|gear)$/;
 
 interface Read {
   readonly value: number;
   readonly to: number;
   readonly exact: boolean;
   readonly clock?: boolean;
+}
+
+const STEP = /^(level|levels|assist|pas|mode|eco|number|setting|gear|lap|run|mile)$/;
+const WEIGHS = /^(weigh|weighs|weighing|weighed|i'm)$/;
+
+/** Whether a hundred was left out between two words: "one eighteen" of a pulse, "I weigh two twenty". */
+function isUnsaidHundred(tokens: readonly Token[], at: number): boolean {
+  const before = tokens[at - 1]?.word ?? "";
+  const next = tokens[at + 1]?.word ?? "";
+  const teens = ONE_OF.get(next) ?? 0;
+  if (STEP.test(before) || (!TEN_OF.has(next) && teens < 10)) return false;
+  const { word } = nth(tokens, at);
+  return word === "one" || (word === "two" && WEIGHS.test(before));
 }
 
 /** A whole number in words from a place on, below a thousand thousands. */
@@ -70,6 +83,10 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
     to += 1;
     return ones;
   };
+  // "A buck seventy", of a weight.
+  const tens = TEN_OF.get(tokens[at + 2]?.word ?? "");
+  if (word() === "a" && tokens[at + 1]?.word === "buck" && tens !== undefined)
+    return { value: 100 + tens, to: at + 3, exact: false };
   const first =
     word() === "a" || word() === "an"
       ? ["hundred", "thousand"].includes(tokens[to + 1]?.word ?? "")
@@ -79,8 +96,8 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
   if (first === null) return null;
   value = first;
   any = true;
-  // "one twenty", "one thirty one": a hundred is left out.
-  if (first === 1 && to === at + 1 && open() && TEN_OF.has(word())) value = 100 + (small() ?? 0);
+  // "one twenty", "one thirty one", "one eighteen": a hundred is left out.
+  if (to === at + 1 && open() && isUnsaidHundred(tokens, at)) value = first * 100 + (small() ?? 0);
   /** The rest of a figure that has hundreds: "three hundred and four". */
   const hundreds = (before: number): number => {
     if (!open() || word() !== "hundred") return before;
@@ -150,7 +167,8 @@ const isBareOne = (tokens: readonly Token[], at: number) => {
   if (nth(tokens, at).pause === "" && /^(mile|kilometre|kilometer|bar|hour)$/.test(after)) return false;
   if (NOUN_BEFORE_ONE.test(word)) return false;
   // "One twenty", of a pulse.
-  if (nth(tokens, at).pause === "" && TEN_OF.has(after) && !NO_FIGURE_BEFORE_ONE.test(word)) return false;
+  if (nth(tokens, at).pause === "" && isUnsaidHundred(tokens, at) && !NO_FIGURE_BEFORE_ONE.test(word))
+    return false;
   return NO_FIGURE_BEFORE_ONE.test(word) || !word || nth(tokens, at).pause !== "";
 };
 
@@ -166,6 +184,8 @@ function withFraction(tokens: readonly Token[], read: Read): Read {
       const word = tokens[to]?.word ?? "";
       const one = ONE_OF.get(word);
       const ten = TEN_OF.get(word);
+      // "21 point 8 two hours": a figure in digits is not gone on with in words.
+      if (digits && /^\d+$/.test(tokens[to - 1]?.word ?? "") && !/^\d+$/.test(word)) break;
       if (/^\d+$/.test(word)) digits += word;
       else if (ten !== undefined) {
         const ones = ONE_OF.get(tokens[to + 1]?.word ?? "") ?? 0;

@@ -27,7 +27,7 @@ const ASKS = /\b(how|what|which|will|shall|do|does|can|is it|who|why)\b/;
 const QUESTION =
   /\b(how (many|far|much|long|fast)|what if|shall we|will (it|we|i) (make|get)|do you think|is it going to|can (it|you|we) (do|make|get))\b/;
 const OTHER_BIKE =
-  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|(?<!\b(?:lost|dropped|goes|went|gone|losing|there's|down|that's) )another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got|does|did|gets|goes|went|made)|(bike|one|model) i had|(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a|some) (rider|stranger|guy|friend|man|woman|bloke|fella|chap|lady)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|(truck|car|motorbike|scooter)('s)? (is|has|gets|does|would|got|battery|had)|(it|that|that one|which) had an? $)/;
+  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|(?<!\b(?:lost|dropped|goes|went|gone|losing|there's|down|that's) )another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son|boy|homie|girlfriend|boyfriend|partner|mum|mom|uncle|pal|colleague|daughter)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got|does|did|gets|goes|went|made)|(bike|one|model) i had|(he|she|they)('s|'re) (on|in|using|running|got) |(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a|some) (rider|stranger|guy|friend|man|woman|bloke|fella|chap|lady)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|(truck|car|motorbike|scooter)('s)? (is|has|gets|does|would|got|battery|had)|(it|that|that one|which) had an? $)/;
 const OTHER_TIME =
   /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
 const CLAIM =
@@ -40,14 +40,14 @@ export const isOfAnother = ({ earlier, before }: Pick<Around, "earlier" | "befor
 const GAUGE_CLAIMS =
   /\b(gauge|display|screen|meter|indicator|readout|dash|battery|app|bike|computer|trip)('s)? claims?\b/;
 const WHAT_IF =
-  /\b(if|would|wouldn't|could|couldn't|might|unless|imagine|suppose|supposing|i'd|you'd|we'd|it'd|he'd|they'd|that'd|should|ought|can (do|go|get|reach|run|hit|last)|you (get|can|get about)|what if|whether|wish|hopefully|in theory|theoretically)\b/;
+  /\b(if|would|wouldn't|could|couldn't|might|unless|once (?:you|it|i|we) (?:get|gets|go|goes|drop|drops|hit|hits|are|is)|imagine|suppose|supposing|i'd|you'd|we'd|it'd|he'd|they'd|that'd|should|ought|can (do|go|get|reach|run|hit|last)|you (get|can|get about)|what if|whether|wish|hopefully|in theory|theoretically)\b/;
 const PLAN =
   /\b(will|i'll|we'll|it'll|you'll|that'll|won't|going to|gonna|gotta|plan(ning)?|want to|wanna|hope|hoping|aim(ing)?|target|goal|try(ing)? to|let's see|see (if|whether|how)|expect\w*|until (mile|i|we|it)|till (mile|i|we|it)|when (i|we|it|the) (get|gets|hit|hits|reach|reaches|is|are|drops|goes)|by the time|about to|before (i|we|it)|next time|tomorrow|later|soon|ride on to|supposed|i'd like)\b/;
 const NEGATED =
   /\b(not|no|never|nowhere|none|without|neither|nor|hasn't|haven't|isn't|can't|cannot|didn't|doesn't|don't|wasn't|weren't|aren't|won't|wouldn't|ain't|hadn't|couldn't|instead of|rather than)\b(?:(?! , ).){0,22}$/;
 /** "not bad", "no sorry", "not even moving and": a no that denies nothing of what follows. */
 const NO_DENIAL =
-  /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|not sure|why not|no matter|without (even )?(trying|thinking|stopping|looking))\b/g;
+  /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|not sorry|not patient|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|no more (?:help|power|juice|motor|assist\w*|battery)|not sure|why not|no matter|without (even )?(trying|thinking|stopping|looking))\b/g;
 /** Turns of speech with words of a what-if or a plan in them that are neither. */
 const IDIOMS =
   /\b(if (you('re)? |you are |i'm |i am |that |it )?(wanna know|want to know|ask me|like|wondering|care|interested|believe (the |it|that|them)?\w*|being honest|not mistaken|honest|makes (any )?sense|anything|helps|matters|prefer (that|it)?)|(i|you) (would|might) say|would you believe|wouldn't you know|might as well|as if|could be (better|worse)|(as )?you('ll| can| will) (see|hear|tell|notice)|(i'm )?not (gonna|going to) lie|(i'm )?(gonna|going to) be honest|i'll (tell you|say|admit|be honest|go with)|i will say|let me|that might be the|can feel( it)?|(you|i|we) could (hear|feel|see|tell))\b/g;
@@ -83,7 +83,8 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
   if (
     may("claim") &&
     (CLAIM.test(before) ||
-      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged) )\bup to (about |around |as much as )?$/.test(
+      /\b(?:can|could|you'll|you|to) get (?:anywhere )?(?:up to|between|about) $/.test(before) ||
+      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged|got it|got her|got him|get it|get her|wound it|going) )\bup to (about |around |as much as )?$/.test(
         before,
       )) &&
     !GAUGE_CLAIMS.test(before)

@@ -1,6 +1,6 @@
 /** Words that may stand between the name of a measure and its figure: "the volts came back up to 51". */
 const BETWEEN =
-  "'s|is|was|are|at|now|only|just|still|about|around|like|up|down|back|to|in|the|that|says?|said|reads?|reading|shows?|showing|currently|right|so|far|sitting|hovering|holding|steady|roughly|nearly|almost|a|my|our|on|of|here|has|have|been|actually|maybe|probably|came|comes|come|went|goes|dropped|drops|gone|wise|stands|got|coming|going|creeping|climbing|dropping|falling|settling|rising|hits|hit|sits|averaging|looks|today|again|it's|,";
+  "'s|is|was|are|at|now|only|just|still|about|around|like|up|down|back|to|in|the|that|says?|said|reads?|reading|shows?|showing|currently|right|so|far|sitting|hovering|holding|steady|roughly|nearly|almost|a|my|our|on|of|here|has|have|been|actually|maybe|probably|came|comes|come|went|goes|dropped|drops|gone|wise|stands|got|coming|going|out|there|thing|number|estimate|tonight|this|morning|afternoon|evening|high|low|quite|pretty|way|by|little|bit|slightly|it|for|day|ride|trip|whole|overall|had|climbed|crept|fell|falls|jumped|jumps|settled|leaked|rose|risen|fallen|dipped|sagged|sags|dips|creeping|climbing|dropping|falling|settling|rising|hits|hit|sits|averaging|looks|today|again|it's|,";
 /** So many at most. */
 const MOST = 6;
 

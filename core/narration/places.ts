@@ -1,10 +1,18 @@
 import { firstNotBefore, nth } from "#core/base";
-import type { Said } from "./context.ts";
+import type { Around, Said } from "./context.ts";
 import { Course, farthest, FEWEST, figureOf, type Read, type Unread } from "./course.ts";
+import {
+  barsContinued,
+  chargeContinued,
+  climbContinued,
+  isListed,
+  OTHER_MEASURE,
+  usedContinued,
+} from "./continued.ts";
 import type { Found } from "./found.ts";
 import { isOfAnother, killed, REASONS } from "./kills.ts";
 import { isNotRidden } from "./kinds/distance.ts";
-import { namedBefore } from "./named.ts";
+import type { Quantity } from "./quantities.ts";
 import { reportsOf } from "./reports.ts";
 
 /** Charge that goes between two readings, %, at most. */
@@ -12,11 +20,39 @@ const MOST_CHARGE = 30;
 /** Where a figure stands for itself: nothing before it in its statement, or what only leads up to a state. */
 const LEADS_UP =
   /(?:^|\b(?:at|on|to|now|that's|it's|is|says|showing|shows|reading|and|so|there|here|made it|up|around|top|again|back|just|call it|water tower|house|point|battery|bars?|blinking|flashing|gone|dead|off|red|now we're)) (?:now |about |just |like |only |around |down to )?$/;
-const OTHER_MEASURE = namedBefore(
-  "speed|average|pulse|heart rate|voltage|volts|amps|watts|temperature|range|level|assist|pressure|weigh|(?<!the )(?:max|top)|cost|price|number",
-);
 const OTHER_AFTER =
-  /^(?:on the|for the) (?:volts?|voltage|amps?|heart|pulse)|^(?:inch|by|or nothing|of (?:them|the|us|you)|people|guys|riders|bikes|seconds?)\b/;
+  /^in (?:the )?(?:front|back|rear)\b|^(?:on the|for the) (?:volts?|voltage|amps?|heart|pulse)|^(?:inch|by|or nothing|of (?:them|the|us|you)|people|guys|riders|bikes|seconds?)\b/;
+
+/** What is read at a place. */
+const BESIDE = ["percent_left", "bars_left", "volts", "elapsed_time"];
+const METERED =
+  /^(?:on (?:the|my) (?:clock|trip|meter|computer|display|phone|gps|odometer|screen|watch)|so far|altogether|in total|total|all in)\b/;
+const ROUND = 5;
+const PASSED =
+  /\b(?:there's|here's|that's|there goes|here comes|past|passed|call it|i make it|we're at|i'm at|it's|just (?:hit|did|ticked)) (?:the |our |my |exactly |about |just )?$/;
+const EVEN =
+  /^(?:flat|even|dead|exactly|bang on|on the (?:dot|nose|button)|up\b|already|done|now|gone|behind)\b/;
+
+/** "Thirty, and that's gone quickly", "there's the seventy": a round place between those before and after it. */
+function milestoneOf(
+  { quantity, around }: { readonly quantity: Quantity; readonly around: Around },
+  course: Course,
+  unit: "mi" | "km",
+): Found | null {
+  const { value, from, parted } = { ...quantity, parted: around.parted };
+  const { before, after, count } = course.at("distance", from);
+  if (count < FEWEST || before === null || after === null || value <= before || value >= after) return null;
+  const charge = course.at("percent_left", from);
+  const asCharge = charge.before !== null && value < charge.before && value > (charge.after ?? 0);
+  if (asCharge || OTHER_MEASURE.test(around.before) || OTHER_AFTER.test(around.after)) return null;
+  const alone = around.clause.trim() === "" && (parted || EVEN.test(around.after));
+  const passes =
+    PASSED.test(` ${around.clause}`) && (parted || around.after === "" || EVEN.test(around.after));
+  const isRound = value % ROUND === 0 && (alone || passes);
+  return isRound || EVEN.test(around.after.replace(/^(?:up|now|done|gone)\b/, ""))
+    ? { kind: "distance", value, unit, because: "a round place between those before and after it" }
+    : null;
+}
 
 /** A distance that fits between the one before and the one after, by its unit or its decimals. */
 function distanceOf({ quantity }: Unread, said: Said, course: Course, unit: "mi" | "km"): Found | null {
@@ -24,7 +60,14 @@ function distanceOf({ quantity }: Unread, said: Said, course: Course, unit: "mi"
   const own = quantity.unit === unit;
   const around = said.around(from, to);
   const precise = exact || /^and (?:change|a (?:bit|half|quarter))\b/.test(around.after);
+  if (quantity.unit === null && !precise && !isListed(quantity, said))
+    return milestoneOf({ quantity, around }, course, unit);
   if ((quantity.unit !== null && !own) || clock || high !== null || (!own && !precise)) return null;
+  // "Fifteen and a half, sixteen": a figure that flickers.
+  const next =
+    said.quantities[firstNotBefore(said.quantities.length, (i) => nth(said.quantities, i).from < to)];
+  if (!own && next?.from === to && next.unit === null && Math.abs(next.value - value) <= 0.1 * value)
+    return null;
   const { before, after, count } = course.at("distance", from);
   const first = before ?? 0;
   if (count < FEWEST || value <= first || value > (after ?? farthest(first))) return null;
@@ -34,15 +77,27 @@ function distanceOf({ quantity }: Unread, said: Said, course: Course, unit: "mi"
     (each) => each !== null && Math.abs(value / each - 1) < 0.03,
   );
   // Between two known places a figure with decimals needs no words.
-  const sure = before !== null && after !== null && after - before <= Math.max(12, before * 0.35);
-  if (!own && (asVolts || !(sure || around.clause.trim() === "" || LEADS_UP.test(` ${around.clause}`))))
+  const read =
+    exact &&
+    BESIDE.some((kind) => course.beside(kind, from).some(({ at }) => at - from > 0 && at - from <= 7));
+  const sure =
+    (read && before !== null && value <= Math.max(before * 2, before + 30)) ||
+    METERED.test(around.after) ||
+    (before !== null && after !== null && after - before <= Math.max(12, before * 0.35));
+  const happened = /\b(?:dead|died|cut|out|gone|dropped|lost|blinking|flashing|flat|limp)\b/.test(
+    around.before,
+  );
+  if (
+    !own &&
+    (asVolts || !(sure || around.clause.trim() === "" || happened || LEADS_UP.test(` ${around.clause}`)))
+  )
     return null;
   return { kind: "distance", value, unit, because: "it lies between the places before and after it" };
 }
 
 /** Charge that fits between the readings before and after it, or is what a difference or the used part leaves. */
-function percentOf({ quantity }: Unread, said: Said, course: Course): Found | null {
-  const { value, high, from, to, exact, clock, began, unit } = quantity;
+function percentOf(unread: Unread, said: Said, course: Course): Found | null {
+  const { value, high, from, to, exact, clock, began, unit } = unread.quantity;
   if ((unit !== null && unit !== "%") || clock || high !== null || value > 100 || value < 0) return null;
   const { before, after, count } = course.at("percent_left", from);
   const used = course.beside("percent_used", from).flatMap((each) => figureOf(each) ?? []);
@@ -55,27 +110,40 @@ function percentOf({ quantity }: Unread, said: Said, course: Course): Found | nu
   if (began !== null && Math.abs(began - before) <= 1 && value < began)
     return found("from one charge to the next");
   const fits = value < before && value >= Math.max(after ?? 0, before - MOST_CHARGE) && !exact;
-  if (!fits || count < FEWEST) return null;
-  if (unit === "%") return found("it lies between the charges before and after it");
-  const place = course.beside("distance", from).length > 0 || /^at #_?(mi|km)?\b/.test(around.after);
-  const states =
-    /\b(?:at|on|to|showing|shows|says|reads|reading|now|leaves|leaving) (?:about |just |like |only )?$/;
-  const sure =
-    after !== null &&
-    course.beside("distance", from).some((each) => from - each.at > 0 && from - each.at <= 6);
-  return (sure || states.test(around.clause)) &&
-    place &&
-    !/\b(?:level|assist|mile|speed|doing)\b/.test(around.clause)
+  return fits && count >= FEWEST && unit === "%"
     ? found("it lies between the charges before and after it")
     : null;
 }
 
 const COUNTED = ["speed", "amps", "watts", "volts"] as const;
 
+/** "Thirty-one. Thirty-three. Thirty-four miles an hour": the measure comes with the last of them. */
+function aheadOf(quantity: Quantity, said: Said, course: Course): Found | null {
+  let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
+  if (nth(said.tokens, quantity.to - 1).pause === "") return null;
+  for (let here = quantity; i + 1 < said.quantities.length; i += 1) {
+    const next = nth(said.quantities, i + 1);
+    if (next.from !== here.to || Math.abs(next.value - here.value) > here.value * 0.2) return null;
+    const read = COUNTED.flatMap((kind) => course.of(kind)).find(({ at }) => at === next.from);
+    if (read)
+      return {
+        kind: read.kind as Found["kind"],
+        value: quantity.value,
+        unit: read.unit,
+        because: "figure after figure of one measure",
+      };
+    if (next.unit !== null) return null;
+    here = next;
+  }
+  return null;
+}
+
 /** "11 miles an hour, 10, 9, 8": what is counted on, figure after figure. */
 function countedOn({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, clock, high } = quantity;
   if (unit !== null || clock || high !== null || value < 3) return null;
+  const ahead = aheadOf(quantity, said, course);
+  if (ahead) return ahead;
   let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
   for (let here = quantity; i > 0; i -= 1) {
     const before = nth(said.quantities, i - 1);
@@ -97,16 +165,21 @@ function countedOn({ quantity }: Unread, said: Said, course: Course): Found | nu
 
 /** How far volts are from the last ones, as a part of them. */
 const VOLTS_NEAR = 0.08;
+/** And from what the pack is said to have. */
+const PACK_NEAR = 0.18;
 
 /** Volts with a decimal near the last ones, where no place on the way can be meant. */
 function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, from, to, exact, clock, high } = quantity;
   if (unit !== null || clock || high !== null || !exact || value < 20) return null;
-  const { before, after } = course.at("volts", from);
-  const near = (each: number | null) => each !== null && Math.abs(value / each - 1) < VOLTS_NEAR;
+  const { before: last, after } = course.at("volts", from);
+  // Before any was said, what the pack is said to have.
+  const before = last ?? course.of("pack_v").map(figureOf).at(-1) ?? null;
+  const within = last === null ? PACK_NEAR : VOLTS_NEAR;
+  const near = (each: number | null, by = within) => each !== null && Math.abs(value / each - 1) < by;
   const way = course.at("distance", from);
   const first = way.before ?? 0;
-  if (!near(before) || (after !== null && !near(after))) return null;
+  if (!near(before) || (after !== null && !near(after, 2 * VOLTS_NEAR))) return null;
   if (value > first && value <= (way.after ?? farthest(first))) return null;
   const { before: words, clause, after: rest } = said.around(from, to);
   if (
@@ -116,23 +189,6 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
     return null;
   if (OTHER_MEASURE.test(words.replace(/\b(?:volts?|voltage)\b/g, " "))) return null;
   return { kind: "volts", value, unit: "V", because: "near the volts before it" };
-}
-
-/** "7 percent against 9": as much as went between the last two charges. */
-function usedOf({ quantity }: Unread, said: Said, course: Course): Found | null {
-  const { value, unit, from, to, high } = quantity;
-  if (unit !== "%" || high !== null || value <= 0) return null;
-  const own = course
-    .of("percent_left")
-    .filter((each) => each.at < from)
-    .map(figureOf);
-  const [last, first] = [own.at(-1) ?? null, own.at(-2) ?? null];
-  if (last === null) return null;
-  const went = [100 - last, ...(first === null ? [] : [first - last])];
-  return went.some((each) => Math.abs(each - value) < 1e-6) &&
-    !/^(?:of|grade|hill)\b/.test(said.around(from, to).after)
-    ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }
-    : null;
 }
 
 /**
@@ -151,13 +207,18 @@ export function placesInCourse(
   const out = new Map<number, Found>(reportsOf(said, unread, course, unit));
   for (const each of unread) {
     const { quantity, because } = each;
-    if (out.has(quantity.from) || because !== REASONS.unlicensed) continue;
+    const isOpen =
+      because === REASONS.unlicensed || (because === REASONS.size && /^(m|ft)$/.test(quantity.unit ?? ""));
+    if (out.has(quantity.from) || !isOpen) continue;
     const around = said.around(quantity.from, quantity.to);
     if (killed(around) || isOfAnother(around)) continue;
     const found =
       percentOf(each, said, course) ??
+      chargeContinued(each, said, course) ??
+      barsContinued(each, said, course) ??
+      climbContinued(each, said, course) ??
       countedOn(each, said, course) ??
-      usedOf(each, said, course) ??
+      usedContinued(each, said, course) ??
       voltsOf(each, said, course) ??
       distanceOf(each, said, course, unit);
     if (found) out.set(quantity.from, found);

@@ -24,6 +24,15 @@ const pauseBefore = (tokens: readonly Token[], at: number) => tokens[at - 1]?.pa
 const breaks = (tokens: readonly Token[], from: number, to: number) =>
   tokens.slice(from, to).some(({ pause }) => pause === "sentence" || pause === "question");
 
+/** No pack has fewer. */
+const FEWEST_VOLTS = 18;
+
+/** "An hour and ten minutes". */
+const isTime = (tokens: readonly Token[], at: number) =>
+  tokens[at + 1]?.word === "hour" &&
+  tokens[at + 2]?.word === "and" &&
+  /^(minutes?|mins?)$/.test(tokens[at + 4]?.word ?? tokens[at + 5]?.word ?? "");
+
 /** Gives each figure the unit that follows it, and the fraction that follows the unit. */
 function united(tokens: readonly Token[], figure: Figure): Quantity {
   const base = { ...figure, singular: false, withdrawn: null, began: null };
@@ -38,6 +47,20 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
   const parted = figure.decade ? false : pauseBefore(tokens, figure.to) !== "";
   const found = parted ? null : unitAt(tokens, figure.to + more);
   if (!found) return { ...base, unit: null };
+  // "Thirteen miles, an hour and ten minutes", said without a stop.
+  const hour =
+    found.unit === "mph"
+      ? tokens.findIndex(({ word }, i) => i > figure.to && i < found.to && word === "an")
+      : -1;
+  if (hour > 0 && isTime(tokens, hour))
+    return { ...base, unit: unitAt(tokens, figure.to + more + 0)?.unit === "mph" ? "mi" : null, to: hour };
+  // "Bars are still four, volts are 50.9".
+  if (
+    found.unit === "V" &&
+    figure.value < FEWEST_VOLTS &&
+    /^(are|is|at|now)$/.test(tokens[found.to]?.word ?? "")
+  )
+    return { ...base, unit: null };
   const { unit, to } = found;
   const singular = SINGULAR.test(tokens[to - 1]?.word ?? "");
   const rest = words(tokens, to, to + 3);
@@ -84,6 +107,10 @@ function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]): readon
   return out;
 }
 
+/** A figure, or what stands for one. */
+const figured = (token: Token | undefined) =>
+  /^(\d.*|one|two|three|four|five|six|seven|per|each|miles?|k|ks|half)$/.test(token?.word ?? "");
+
 /** "an hour", "half an hour": times without a figure, as quantities of one hour or a half. */
 function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
   const plain = {
@@ -97,6 +124,11 @@ function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
     began: null,
   } as const;
   return tokens.flatMap(({ word, pause }, at): Quantity[] => {
+    // "Thirty-one kilometres, hour and a half".
+    if (word === "hour" && words(tokens, at + 1, at + 4) === "and a half" && tokens[at - 1]?.word !== "an")
+      return figured(tokens[at - 1])
+        ? []
+        : [{ ...plain, value: 1.5, unit: "h" as const, from: at, to: at + 4, exact: true }];
     if (pause !== "" || (word !== "an" && word !== "a")) return [];
     const half = tokens[at + 1]?.word === "half" && tokens[at + 2]?.word === "hour";
     if (half) return [{ ...plain, value: 30, unit: "min" as const, from: at, to: at + 3, exact: true }];
@@ -104,7 +136,9 @@ function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
     if (
       tokens[at - 1]?.word === "half" ||
       tokens[at - 1]?.word === "quarter" ||
-      /^(miles?|kilomet(re|er)s?|km|mile)$/.test(tokens[at - 1]?.word ?? "")
+      (/^(miles?|kilomet(re|er)s?|km|mile)$/.test(tokens[at - 1]?.word ?? "") &&
+        tokens[at - 1]?.pause === "" &&
+        !isTime(tokens, at))
     )
       return [];
     const andHalf = words(tokens, at + 2, at + 5) === "and a half";
@@ -143,7 +177,7 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
     }
     const sameUnit =
       first &&
-      (first.unit === null || first.unit === second.unit) &&
+      (first.unit === null || first.unit === second.unit || (second.unit === null && said === "")) &&
       !(first.unit === null && second.unit === null && !/^(to|or|and|or maybe)?$/.test(said));
     if (!first || !sameUnit || first.clock || breaks(tokens, first.to - 1, second.from)) {
       out.push(second);
@@ -160,7 +194,7 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
           !first.exact &&
           first.value > 3 &&
           tokens[first.to - 1]?.pause === "" &&
-          /\b(doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(before))) &&
+          /\b(wise|doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(before))) &&
       first.unit === null &&
       !named &&
       (first.exact === second.exact || second.value - first.value <= 0.6) &&
@@ -176,7 +210,18 @@ function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readon
       !named &&
       first.value > second.value &&
       first.value - second.value <= Math.max(2, 0.08 * first.value);
-    if (joins && high > low && !named)
+    // "13 miles an hour, fourteen": one that flickers, its unit said first.
+    const wavers =
+      said === "" &&
+      /^(mph|km\/h|A|W)$/.test(first.unit ?? "") &&
+      first.high === null &&
+      pauseBefore(tokens, first.to) === "" &&
+      second.high === null &&
+      second.value > first.value &&
+      second.value - first.value <= Math.max(1, 0.17 * first.value);
+    if (wavers)
+      out.splice(-1, 1, { ...second, unit: first.unit, value: low, high, from: first.from, approx: true });
+    else if (joins && high > low && !named)
       out.splice(-1, 1, { ...second, value: low, high, from: first.from, approx: true });
     else if (said === "to" && high < low) out.splice(-1, 1, { ...second, from: first.from, began: low });
     else if (flickers)

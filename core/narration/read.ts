@@ -8,7 +8,7 @@ import { figuresOf } from "./figures.ts";
 import { isSetUp, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
 import { fractionsOf } from "./kinds/fractions.ts";
-import { levelName } from "./kinds/level.ts";
+import { levelName, levelsByOrdinal } from "./kinds/level.ts";
 import { REASONS, type Reason } from "./kills.ts";
 import { momentsOf } from "./moments.ts";
 import { outOfOrder } from "./order.ts";
@@ -92,9 +92,14 @@ function candidatesOf(said: Said): readonly Candidate[] {
     to: quantity.to,
     quantity,
   }));
-  return [...figures, ...eventsOf(said), ...barsLost(said), ...fractionsOf(said), ...named].sort(
-    (a, b) => a.from - b.from || a.to - b.to,
-  );
+  return [
+    ...figures,
+    ...eventsOf(said),
+    ...barsLost(said),
+    ...fractionsOf(said),
+    ...levelsByOrdinal(said),
+    ...named,
+  ].sort((a, b) => a.from - b.from || a.to - b.to);
 }
 
 /** The words of some tokens as they were typed, and where they stand. */

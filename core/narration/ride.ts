@@ -91,6 +91,8 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
   )
     return REASONS.recap;
   if (ONCE.test(kind) && earlier.some((each) => same(each.value, value))) return REASONS.recap;
+  // Bars read again farther on are a reading.
+  if (kind === "bars_left" && isFarther(told)) return null;
   if (kind === "temperature" || kind === "bars_left")
     return earlier.at(-1) &&
       same(earlier.at(-1)?.value, value) &&
@@ -114,6 +116,11 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
       : null;
   return null;
 }
+
+/** Whether a place was said since the last bars. */
+const isFarther = ({ since }: Told) =>
+  since.findLastIndex(({ kind }) => kind === "distance") >
+  since.findLastIndex(({ kind }) => kind === "bars_left");
 
 const KEPT = 10;
 

@@ -27,10 +27,17 @@ const SUBJECTS = new Set([
   "they're",
   "she's",
   "he's",
+  "battery's",
+  "gauge's",
+  "display's",
+  "voltage's",
+  "pulse's",
+  "temperature's",
+  "range's",
 ]);
 /** The same in two words: "we are", "battery is", "we just". */
 const SUBJECT_OF_TWO =
-  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|rolling again|round (?:one|two|three|four))$/;
+  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|got|took|hit)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|rolling again|round (?:one|two|three|four))$/;
 /** What closes a statement: what comes after it is of something else. */
 const CLOSES =
   /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way|that's what .{0,24}(?:will|does|can) do)$/;
@@ -41,7 +48,7 @@ const GOVERNS_NONE = new Set(
   ),
 );
 const GOVERNS = new Set(
-  "if when until till unless whether think hope says said say reckon guess bet sure once where what how before that maybe like because".split(
+  "if when until till unless whether think thinks hope says said say reckon reckons estimates shows means promises guess bet sure once where what how before that maybe like because".split(
     " ",
   ),
 );

@@ -12,10 +12,11 @@ import {
 } from "../found.ts";
 
 const CLIMB_AFTER =
-  /^(of )?(total )?(climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
+  /^(of )?(total )?(climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (hills?|up and down|climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
 const CLIMB_BEFORE =
   /\b(climb(ed|ing)?|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
 
+const CLIMB_NAMED = namedBefore("climb|climbing|elevation|elevation gain|ascent|vertical|height gain");
 const height =
   (unit: "ft" | "m"): Rule =>
   ({ quantity, around, ride }) => {
@@ -29,13 +30,16 @@ const height =
     const withWay =
       /^(.*#_(mi|km) )?(and |, )?$/.test(around.before) &&
       lately(ride, quantity.from, /^distance$/, 4) !== null;
+    if (/\b(from here|to go|above|below|wide|long|away|over (the )?sea)\b/.test(after.slice(0, 24)))
+      return left(REASONS.size);
     if (/\b(hill|climb|ramp|slope|bridge|pass|house|tree)('s| is)\b/.test(around.before))
       return left(REASONS.slope);
     if (
       !inList &&
       !(withWay && quantity.value >= 50) &&
       !CLIMB_AFTER.test(after) &&
-      !CLIMB_BEFORE.test(clause)
+      !CLIMB_BEFORE.test(clause) &&
+      !CLIMB_NAMED.test(clause)
     )
       return left(REASONS.size);
     if (/\b(a day|each|every|per|a lap|each way|at once|road climbs|is a)\b/.test(after.slice(0, 30)))
@@ -85,7 +89,8 @@ const heartFound = ({ quantity, around }: Asked): Verdict => {
 const HEART_NAMED =
   /\b(heart ?rate|heart|pulse|bpm|ticker)(?:'s)?( |'s|is|was|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes|right)*$/;
 
-const HEART_BEFORE = namedBefore("heart ?rate|pulse|bpm|ticker");
+const HEART_BEFORE = namedBefore("heart ?rate|heart|pulse|bpm|ticker");
+const WATCH_SAYS = /\bwatch (?:says|has|shows|reads|is showing|has me at|tells me)(?: i'm at| me at)? $/;
 const HEART_AFTER = namedAfter("heart ?rate|pulse|heart");
 
 /** A pulse without its unit: beside its name, or the second figure of a list about the heart. */
@@ -96,6 +101,7 @@ export function bareHeart(asked: Asked): Verdict | null {
   if (
     HEART_NAMED.test(around.clause) ||
     HEART_BEFORE.test(around.before) ||
+    (WATCH_SAYS.test(around.clause) && value >= 85 && value <= 200) ||
     HEART_AFTER.test(around.after) ||
     (HEART_NAMED.test(around.before) && !/\bspeed\b/.test(around.clause))
   )
@@ -113,6 +119,8 @@ export function bareHeart(asked: Asked): Verdict | null {
   return quantity.decade && value >= 90 && value < 200 ? heartFound(asked) : null;
 }
 
+/** Of what is warm besides the air. */
+const OBJECT = /\b(motor|controller|hub|rotor|battery|pack|charger|brakes?|disc|hand on)('s| is)?\b/;
 const TURN = /\b(turn(ed)?|slope|steep|angle|grade|hill|ramp|incline|bend|corner|oven|camera|lens|rotate)\b/;
 
 const degrees =
@@ -125,6 +133,11 @@ const degrees =
       )
     )
       return left(REASONS.slope);
+    if (
+      OBJECT.test(`${around.earlier} ${around.before}`) &&
+      !/\b(outside|out there|air|weather|today|sun)\b/.test(around.sentence)
+    )
+      return left(REASONS.size);
     const reason = killed(around, { allow: ["negated"] });
     if (reason) return left(reason);
     return { kind: "temperature", value: valueOf(quantity), unit, because: "degrees of the air" };
@@ -134,18 +147,30 @@ const WEATHER =
   /\b(temperature|degrees|outside|thermometer|cold|warm|hot|freezing|frost|snow|weather|up here|this morning|full battery|monday|tuesday|wednesday|thursday|friday|saturday|sunday|wind|today)\b/;
 
 const WARMTH = namedBefore("temperature|temperatures|temp|temps|thermometer");
-const OUTSIDE = /^(out|outside|out (here|there|today)|in the (shade|sun)|up here|today|this morning)( |$)/;
+const OUTSIDE =
+  /^(out(?! of)|outside|out (here|there|today)|in the (shade|sun)|up here|today|this morning)( |$)/;
+
+/** What is said of the day beside its degrees: "it's 71 and there's no wind". */
+const DAY_AFTER =
+  /^(and|,|with|but) (it's )?(there's |a |no |not |very |really |nice |bit |lovely |little |hardly |barely |just )*(wind|windy|breeze|breezy|sunny|sun|cloud|cloudy|clear|overcast|calm|humid|dry|raining|rain|warm|hot|cold|gusty|still\b)/;
 
 /** "minus two up here", "plus three": degrees without the word. */
-export function bareTemperature({ quantity, around }: Asked, signed: boolean): Verdict | null {
+export function bareTemperature({ quantity, around, ride }: Asked, signed: boolean): Verdict | null {
   const { value, exact, high } = quantity;
+  const ofDay =
+    !exact &&
+    high === null &&
+    (ride.unit === "mi" ? value >= 10 && value <= 115 : value >= -25 && value <= 45) &&
+    /(^|\b)(it's|it is|we have|about|around|nearly|like|today|at) $/.test(around.clause) &&
+    DAY_AFTER.test(around.parted ? `, ${around.after}` : around.after);
   const outside =
     !exact &&
     high === null &&
     Math.abs(value) <= 115 &&
     OUTSIDE.test(around.after) &&
+    !/\b(battery|charge|gauge|percent|bars?|volts?)\b/.test(`${around.earlier} ${around.sentence}`) &&
     /\b(it's|it is|about|around|only|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(around.clause);
-  const named = WARMTH.test(around.clause) || outside;
+  const named = WARMTH.test(around.clause) || outside || ofDay;
   if (
     !named &&
     !(

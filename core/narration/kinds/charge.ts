@@ -3,19 +3,22 @@ import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict 
 
 const SLOPE =
   /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
-const SLOPE_AFTER = /^(grade|slope|gradient|hill|incline|ramp|climb|over #|uphill|steep|steepness)\b/;
+const SLOPE_AFTER =
+  /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over #|uphill|steep|steepness)\b/;
 const SHARE_AFTER =
-  /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
+  /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|a (mile|kilomet\w+|k|km|lap|minute)|for (each|every)|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
 const SHARE_BEFORE =
   /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|(?<!\b(?:display|screen|gauge|battery|it|dash|computer) )reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|your|power at|tax|humidity)\s*(about|around|some)?\s*$/;
 const USED_BEFORE =
-  /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|costs?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
+  /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|cost(?:s|ed)?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
   /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|#|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =
   /\b(battery|charge|gauge|pack|display|indicator|screen|at|down to|to|on|reads?|reading|shows?|showing|says?|said|claims?|it's|its|and|with|still|leaving|left|leaves|have|has|had|got|now|are|is|percentage|app|soc|i'm|dropped to|drops to|fell to|gauge's|about|around|just|under|over|nearly|almost|so|okay|there|only|exactly|even)\s*(at|on|to|still|about|around|just|a|me|down to|now|only|a little|a bit|at about)?\s*$/;
+
+export const STILL = /\bstill(?: at| on| showing| shows| reads| reading| says| got| have| has)* $/;
 
 const percent: Rule = (asked) => {
   const { quantity, around, ride } = asked;
@@ -51,11 +54,14 @@ const percent: Rule = (asked) => {
       value: quantity.high ?? quantity.value,
       unit: "%",
       because: "charge that is left",
+      ...(isHeld(asked) && { anew: true }),
     };
   if (quantity.value === 100 && (ride.distance === null || ride.distance < 1) && ride.percent === null)
     return { kind: "percent_left", value, unit: "%", because: "a full start" };
   const falls =
     ride.percent !== null && quantity.value <= ride.percent && quantity.value >= ride.percent - 40;
+  // So far below the last one, it is rather what was used: the course of the charge says.
+  if (!falls && ride.percent !== null && quantity.value < ride.percent) return left(REASONS.unlicensed);
   if (falls || lately(ride, quantity.from, /^(distance|elapsed_time|percent_left|bars_left)$/, 12))
     return {
       kind: "percent_left",
@@ -67,6 +73,12 @@ const percent: Rule = (asked) => {
     ? { kind: "percent_left", value, unit: "%", because: "charge that is left" }
     : left(REASONS.unlicensed);
 };
+
+/** "Still 68 percent", farther on: it was read again. */
+function isHeld({ around, ride }: Asked): boolean {
+  const last = ride.since.findLastIndex(({ kind }) => kind === "percent_left");
+  return STILL.test(around.clause) && ride.since.slice(last + 1).some(({ kind }) => kind === "distance");
+}
 
 /** Of a climb or a section, not of the ride. */
 const partOf = ({ around }: Asked) =>
@@ -80,6 +92,8 @@ export function barePercent(asked: Asked): Verdict | null {
   const { after, clause } = around;
   const { value } = quantity;
   if (value > 100 || value < 0 || quantity.clock || quantity.high !== null) return null;
+  // "With one battery": how many of them.
+  if (value < 4 && (/^(batter|pack|charge)/.test(after) || /\bbattery (number )?$/.test(clause))) return null;
   // Charge is said in whole figures; with decimals only what falls from the last one.
   if (quantity.exact && (ride.percent === null || value > ride.percent)) return null;
   if (/^(is |means |being |counts as )?(full|flat|empty)\b/.test(after)) return null;
@@ -153,6 +167,8 @@ const bars: Rule = (asked) => {
   const { after, clause, before } = around;
   if (quantity.exact || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
     return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
+  if (/^each\b/.test(after) && /\b(full|still|both|all|have|got|on|left) $/.test(clause))
+    return { kind: "bars_left", value: quantity.value, unit: null, because: "bars that are left" };
   if (/^(each|better|worse|more than|on the (other|display it has)|wide|end)\b/.test(after))
     return left(REASONS.difference);
   const reason = killed(around);
@@ -189,18 +205,22 @@ export const whose = (sentence: string) =>
       ? { of: "mine" as const }
       : {};
 
+const GAUGE = /\b(battery|gauge|icon|bars?|lights?|segments?|charge|display|indicator|pips?|leds?|green)\b/;
+
 /** Bars said without the word: "still on nine", "three left", "down to two". */
 export function bareBars(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
   const { after, clause } = around;
   if (quantity.exact || quantity.value > 12 || quantity.value < 0 || quantity.clock) return null;
   const stillHas = /\bstill (got|have|on|at) $/.test(clause);
-  if (ride.bars === null && !stillHas && !/^(left )?out of #/.test(after)) return null;
+  const outOf =
+    /^(left )?out of #/.test(after) &&
+    (ride.bars !== null || GAUGE.test(`${around.earlier} ${around.sentence}`));
+  if (ride.bars === null && !stillHas && !outOf) return null;
   const isDown = ride.bars !== null && quantity.value === ride.bars - 1 && /\bdown to $/.test(clause);
   const inTurn = ride.bars !== null && quantity.value === ride.bars - 1 && /^at (like |about )?#/.test(after);
-  const left_ = /^((are |is |bars )?left|remain|remaining|to go|of #|out of #|left out of|bars?)\b/.test(
-    after,
-  );
+  const left_ =
+    /^((are |is |bars )?left|remain|remaining|to go|left out of|bars?)\b|^(left )?(out )?of #/.test(after);
   const held =
     /\b(still got|still on|still have|still at|i'm on|down to|we're on|left with|on|got|has|there's|that's|makes)\s*$/.test(
       clause,

@@ -5,12 +5,18 @@ import { left, lately, valueOf, type Asked, type Rule, type Rules, type Verdict 
 
 /** What follows a distance that is not ridden: still to go, long, every so many. */
 const NOT_RIDDEN_AFTER =
-  /^(to go|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|in all|altogether|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
+  /^(to go|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
 const DONE_AFTER = /^(ticked off|done|in the bag|behind (us|me)|under (our|my|the) belt|completed?)\b/;
+const LENGTH_OF = /\b(hill|climb|loop|route|course|circuit|lap|trail|commute|pass|way to work)\b/;
+const IT_IS =
+  /^(and |so )?(it's|it is|which is|that's|that is) (about |around |only |just |roughly |nearly |almost )*$/;
+const DONE_BEFORE =
+  /\b(i've|we've|i have|we have) (now )?(done|ridden|covered|gone|got)( about| just| only| now| around| exactly)* $/;
+const FIRST_DONE = /\b(that's|there's|there are|those are|after|that was) (the|my|our) first $/;
 const NOT_RIDDEN_BEFORE =
-  /\b((i've|i have|we've|have|had|has) put( on)?|every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
+  /\b((i've|i have|we've|have|had|has) put( on)?|every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|which is|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
 const LOOP =
-  /\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
+  /(?<!\b(?:first|second|third|fourth|fifth|sixth|last|final|next|end of the|end of) )\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
 
 const DISPLAY =
   /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
@@ -21,7 +27,7 @@ const SURE_RANGE_VERB = /\b(estimat\w+|promis(?:es|ing)|reckons?|thinks|predicts
 const ALLOWS =
   /\b(says|reckons|thinks|shows|promises) (that )?(i|we|you|it|i've|we've|there's|there is)( can| could| should|'ll| will| got| have| still| be)*( go| do| get| make| ride| last)?( another| about| still| around)* $/;
 const OF_RANGE =
-  /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
+  /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (#|showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
 const GUESS =
   /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
 
@@ -37,10 +43,16 @@ const DISTANCES = { mi: "mi", km: "km" } as const;
 /** "range now says 51". */
 const RANGE_BEFORE = namedBefore("range|remaining range|range left");
 
+/** No pack goes farther, in miles or kilometres. */
+const MOST_RANGE = 400;
+
 /** What a display or a rider thinks is left; null where it is neither. */
 function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null {
   const { before, after, clause } = around;
   const value = valueOf(quantity);
+  if (quantity.singular && /^(loop|lap|route|ride|course|circuit|commute|stretch|run|trip)\b/.test(after))
+    return null;
+  if (quantity.value > MOST_RANGE) return null;
   const ofRange =
     OF_RANGE.test(after) || /\bmore\b/.test(around.sentence.slice(before.length, before.length + 12));
   const guess =
@@ -83,9 +95,24 @@ const inUnit =
     if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
     const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
     if (range) return range;
+    // "I've done 3.9 miles in all", "after the first two kilometres".
+    if (
+      (DONE_BEFORE.test(clause) || FIRST_DONE.test(clause)) &&
+      !/^(to go|away|left|ago|from|of)\b/.test(after) &&
+      killed(around) === null
+    )
+      return found(asked, unit, "progress");
+    // "The hill is called … It's 3.1 kilometres": how long it is.
+    if (ride.distance === null && LENGTH_OF.test(around.earlier) && IT_IS.test(before))
+      return left(REASONS.toGo);
     if (DONE_AFTER.test(after) && killed(around) === null) return found(asked, unit, "progress");
     if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
-    if (OF_RANGE.test(after) || NOT_RIDDEN_BEFORE.test(clause) || LOOP.test(before))
+    if (
+      /\bwhich is (about |around |another )*$/.test(before) ||
+      OF_RANGE.test(after) ||
+      NOT_RIDDEN_BEFORE.test(clause) ||
+      LOOP.test(before)
+    )
       return left(REASONS.toGo);
     const reason = killed(around);
     if (reason) return left(reason);
@@ -130,6 +157,8 @@ const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string):
   return { kind: "distance", value, unit: DISTANCES[unit], because, ...(of && { of }) };
 };
 
+const CLAIMED =
+  /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(maker|company|website|box|brochure) (says|claims|promises)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
 const BARE_PLACE =
   /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;
@@ -150,10 +179,10 @@ export function bareDistance(asked: Asked): Verdict | null {
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
-  if (guessed && value > 5 && !quantity.clock)
+  if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock)
     return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
   if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause) && value > 1) {
     const reason = killed(around);
@@ -188,6 +217,8 @@ export function bareDistance(asked: Asked): Verdict | null {
       of: "display",
       because: "what the display thinks is left",
     };
+  if (CLAIMED.test(clause) && value >= 15 && value <= 200 && !quantity.exact)
+    return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
   const from = ride.distance ?? 0;
   const byMeter =
     (METER.test(clause) || METER_AFTER.test(around.after)) && ride.distance !== null && value >= from * 0.93;

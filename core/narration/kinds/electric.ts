@@ -65,11 +65,15 @@ const volts: Rule = (asked) => {
 
 /** A fact of the pack, unless it is another's. */
 function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: string): Verdict {
-  if (/^(model|version|one)\b/.test(asked.around.after)) return left(REASONS.otherBike);
-  const reason = killed(asked.around, { allow: ["claim", "negated", "plan", "whatIf"] });
+  const { around, ride } = asked;
+  const here = ride.recent.some(({ kind: each }) => each.startsWith("pack_"));
+  if (/^(model|version|one)\b/.test(around.after) && !here) return left(REASONS.otherBike);
+  // What is reckoned at the end is no fact of the pack.
+  if (/^(of |on paper|used|in all)/.test(around.after) && ride.distance !== null) return left(REASONS.scale);
+  const reason = killed(around, { allow: ["claim", "negated", "plan", "whatIf"] });
   if (reason) return left(reason);
-  if (isOfAnother(asked.around)) return left(REASONS.otherBike);
-  if (asked.ride.recent.some((each) => each.kind === kind)) return left(REASONS.recap);
+  if (isOfAnother(around)) return left(REASONS.otherBike);
+  if (ride.recent.some((each) => each.kind === kind)) return left(REASONS.recap);
   return { kind, value: valueOf(asked.quantity), unit, because: "what the pack is said to be" };
 }
 
@@ -79,7 +83,7 @@ const VOLTS_AFTER = namedAfter("voltage|volts|voltmeter|volt meter");
 const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
-  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
+  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
 /** Volts without the word, beside the word or between volts. */
 export function bareVolts(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -104,7 +108,12 @@ export function bareVolts(asked: Asked): Verdict | null {
     quantity.exact &&
     state &&
     near &&
-    !(ride.distance !== null && value > ride.distance && value < ride.distance * 1.3 + 6);
+    !(
+      ride.distance !== null &&
+      !/^(?:sitting|resting|at rest|standing)\b/.test(after) &&
+      value > ride.distance &&
+      value < ride.distance * 1.3 + 6
+    );
   if (
     !named &&
     !metered &&
@@ -127,6 +136,40 @@ export function bareVolts(asked: Asked): Verdict | null {
       };
 }
 
+const WATTS_BEFORE = namedBefore("watts|wattage|power draw|power output|power meter|(?<!motor )power");
+const WATTS_AFTER = namedAfter("watts|wattage|power|power meter");
+const AMPS_BEFORE = namedBefore("amps|amperage|current draw|amp draw");
+const AMPS_AFTER = namedAfter("amps|ammeter|current");
+
+/** What the motor does, told in watts before. */
+const MOTOR_AT =
+  /\b(?:motor(?:'s| is)? (?:now |only |just )?(?:at|on|doing)|(?:motor|it|bike)(?:'s| is)? (?:now |only |just )?(?:adding|giving|putting (?:in|out)|pulling|drawing))(?: about| around| me| like| maybe)* $/;
+
+/** Power or current without the word: beside its name. */
+export function bareLoad({ quantity, around, ride }: Asked): Verdict | null {
+  const { value, clock, exact } = quantity;
+  const { before, clause, after } = around;
+  if (clock || (RATED.test(clause) && !/\bpeak(?:ed)? (?:was|at) $/.test(clause))) return null;
+  const [asWatts, asAmps] = [
+    value >= 20 && value < 4000 && !exact && (WATTS_BEFORE.test(before) || WATTS_AFTER.test(after)),
+    value > 0 && value < 80 && (AMPS_BEFORE.test(before) || AMPS_AFTER.test(after)),
+  ];
+  const ofMotor =
+    !exact &&
+    value >= 50 &&
+    value <= 2000 &&
+    ride.since.some(({ kind }) => kind === "watts") &&
+    (MOTOR_AT.test(clause) ||
+      (/\bpeak(?:ed)?(?: was| at| of)* $/.test(clause) &&
+        lately(ride, quantity.from, /^watts$/, 14) !== null));
+  if (!asWatts && !asAmps && !ofMotor) return null;
+  const reason = killed(around);
+  if (reason) return left(reason);
+  return asAmps
+    ? { kind: "amps", value: valueOf(quantity), unit: "A", because: "beside the current" }
+    : { kind: "watts", value: valueOf(quantity), unit: "W", because: "beside the power" };
+}
+
 const current: Rule = (asked) => {
   const { quantity, around } = asked;
   const { after, clause } = around;
@@ -134,7 +177,8 @@ const current: Rule = (asked) => {
   if (THING_AFTER.test(after) || RATED.test(clause)) return left(REASONS.scale);
   if (/^(more|less|lower|higher|difference)\b/.test(after)) return left(REASONS.difference);
   const reason = killed(around);
-  return reason
+  const most = /\bwon't (go|pull|draw|give|do)( me)? (over|above|past|more than) $/.test(around.before);
+  return reason && !(most && reason === REASONS.plan)
     ? left(reason)
     : { kind: "amps", value: valueOf(quantity), unit: "A", because: "said in amps" };
 };

@@ -28,9 +28,9 @@ const EVENTS: readonly EventRule[] = [
     kind: "full_charge",
     value: "full",
     because: "a full start",
-    says: /\b(fully charged|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|charge|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(put|popped|swapped|stuck) (a |in a |the )?(fresh|full|new|other|second|charged) (battery|pack|one)( in)?|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
+    says: /\b(fully charged|swap(?:ping|ped)? (?:it|them|her|the batter\w+|batter\w+)(?: over| out| round)?\b(?! to)|(?:just|freshly) unplugged (?:it|her|him|the battery)|(?:completely|totally|absolutely) full(?! of)|both (?:on|at) full|(it's|it is|it was|battery|battery's|pack|pack is|both|charged|charge|starting from|start from a|from a|got a|starts? (on|with) a) full( (battery|charge|pack|tank))?\b|full (battery|pack|again)\b|charged (it )?(up )?to (a hundred|100|full|the top|#_%)|charged (it |her |them )?(up )?(all (last )?night|over ?night)|(put|popped|swapped|stuck) (a |in a |the )?(fresh|full|new|other|second|charged) (battery|pack|one)( in)?|(fresh|full|brand new|new) charge(?! (takes?|took|will|would|costs?|needs?|is|of))|(came|come|just came|taken|took it|pulled it|fresh) (straight |right )?off the charger|charger (an? |#_\S+ )ago|topped her off|(charger|chargers|light)[^.]{0,30}(is |went |was |'s )?green|topped (it )?(up|off)|fresh off the charger|straight off the charger|charge is full)/g,
     unless:
-      /\b(full (battery|charge|pack) (that|you|it|i)('d)? ?(would|ought|should|could|might)|full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|hours?|#_h|full (power|assist) (mode|until))\b/,
+      /\b(full (battery|charge|pack) (that|you|it|i)('d)? ?(would|ought|should|could|might)|full (throttle|power|speed|suspension|size|review|stop|charge takes|table|range)|for a full|takes|needs|gauge still says|still says full|is a lie|#_V (is|counts as) full|full is #|half|nearly full|almost full|not (quite )?full|when it's full|(?<!ago )hours?(?! ago)|#_h(?! ago)|full (power|assist) (mode|until))\b/,
   },
   {
     kind: "bars_left",
@@ -49,23 +49,23 @@ const EVENTS: readonly EventRule[] = [
     kind: "cut_off",
     value: "cut off",
     because: "the pack shut off",
-    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
+    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off(?! (?:the|to|a|my|road|we|you|again|like)\b)|(?:it's|it|motor|motor's|has|she's|have) (?:just )?stopped (?:helping|assisting|giving|pulling|working)|no more (?:help|power|assist\w*|juice|motor)(?! than)|dead as a \w+|nothing (?:at all )?(?:coming )?from the motor|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
     unless: UNMEANT_END,
   },
   {
     kind: "low_power",
     value: "low power",
     because: "it has less power",
-    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|gotten|growing) (very |really |a bit |quite |so )?(weak|weaker|sluggish)|(she's|it's|he's) got nothing( left)?|half the power|weakest mode|limp[- ]?(home|along)?[- ]?mode|(becoming|become|becomes) (very |noticeably |much |a lot |a bit |quite |clearly )?(weak|weaker|sluggish|feeble)|noticeably (weaker|slower)|limit(s|ing|ed) me (to|now)|(cut|cuts|cutting|pull(s|ing)?|dial(s|ing)?) (the |my )?(power|assist|assistance|output|motor) (back|down)|(power|assist|assistance|output) (is |has been |is being |being |getting |was )?(cut|reduced|limited|throttled|dialled|pulled)( back| down)?\b|only (wants|wanted|willing) to (do|go|give)|(won't|doesn't|not going to|isn't going to) (give|let|allow|take) me (any(thing)?|go|more|do) ?(more |over|above|past|faster|beyond)?|(only|just) (gives?|giving|lets?|letting) me (about |around |like |maybe )?#|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
+    says: /\b((dropped|cut|reduced|lowered|limits?|limited|limiting|throttled) (the |its |my |itself |back )?(power|down|assist|output|back)|no (real )?(punch|power|oomph|grunt|kick) (left|any ?more|now)|(losing|lost|loses|lack\w*) (its |the |all )?(punch|power|oomph|grunt|kick)|(it's|is|now it's|it is|i'm|assist is|power is|been) (now )?(limited|weak|very weak|weaker|getting weak\w*|fading|limping|sluggish)|(got|gets|getting|feels|feeling|went|gone|going|gotten|growing) (kinda |kind of |sort of |pretty |super |so |very |really |real |a bit |a little |all |quite |so |awfully )?(weak|weaker|sluggish|lazy|soft|gutless|feeble)(?! (?:on (?:the|this|a)|road|ground|sand|spot|surface|under|tyres?|tires?)\b)|(it's|is|she's|motor's) (just |really |clearly |now )?holding (itself )?back|won't let me (?:use|have|put|go into|into|switch)|(?:hardly|barely) anything(?: now| left| at all)|(?:really |properly |seriously )struggling|(hardly|barely|not) (any|much) (shove|push|punch|pull|go|grunt|oomph|power|help)( left| in it| any ?more)?\b|(gives?|giving|getting|got) (me )?(a lot |much |way |noticeably )?less (power|help|push|assist\w*|pull|than (before|it did|at the start))|(switched|gone|dropped|stepped|shifted) (itself )?(down )?(automatically|by itself|itself|on its own) (down )?(in)?to (eco|level|the lowest|a lower|low)|(she's|it's|he's) got nothing( left)?|half the power|weakest mode|limp[- ]?(home|along)?[- ]?mode|(becoming|become|becomes) (very |noticeably |much |a lot |a bit |quite |clearly )?(weak|weaker|sluggish|feeble)|noticeably (weaker|slower)|limit(s|ing|ed) me (to|now)|(cut|cuts|cutting|pull(s|ing)?|dial(s|ing)?) (the |my )?(power|assist|assistance|output|motor) (back|down)|(power|assist|assistance|output) (is |has been |is being |being |getting |was )?(cut|reduced|limited|throttled|dialled|pulled)( back| down)?\b|only (wants|wanted|willing) to (do|go|give)|(won't|doesn't|not going to|isn't going to) (give|let|allow|take) me (any(thing)?|go|more|do) ?(more |over|above|past|faster|beyond)?|(only|just) (gives?|giving|lets?|letting) me (about |around |like |maybe )?#|(barely|hardly) (moves|moving|pulls|pulling|assists|helps|any (power|assist|help))|pulled itself down|won't (go|do|pull) (over|more|above|past|faster)|(forced|kicked|dropped) (itself |me |it )?(into|down to|back to) (a |the |its )?(lower|low|lowest|weakest|eco)|reduced power|low[- ]?power|power('s| is) (going|dropping|fading|gone|down)|running out of (steam|puff))/g,
     unless:
-      /\b(camera|phone|my legs|limited to #|by law|law|speed limit|no sign|not (yet|at all)|price|voltage sags|voltage drops|limited edition)\b/,
+      /\b(camera|phone|my legs|limited to #|by law|law|speed limit|no sign|not (yet|at all)|price|voltage sags|voltage drops|limited edition|when (?:she|it|he|the \w+) (?:starts|begins|gets|does)|until (?:she|it|he))\b/,
     allow: ["negated", "plan"],
   },
   {
     kind: "pedalling_no_power",
     value: "no power",
     because: "pedalled without the motor",
-    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|(with )?no (motor|assist\w*)( at all| now|$)|legs only|only (my )?legs|(turn|switch|shut)(ed|ing|ting)? (the )?(motor|assist\w*|power) off|motor (is |switched )?off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
+    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|(with )?no (motor|assist\w*)( at all| now|$)|legs only|only (my )?legs|(turn|switch|shut)(ed|ing|ting)? (the )?(motor|assist\w*|power) off|motor switched off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
     unless: /\b(if |class|would|weighs|feel\w* like)\b/,
     allow: ["negated", "plan"],
   },
@@ -73,18 +73,18 @@ const EVENTS: readonly EventRule[] = [
     kind: "turn_round",
     value: "turned",
     because: "the way back begins",
-    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?(?! (?:the|it|my|this|on|off|up|down|left|right)\b)|turned back|turning back|turn(ing|ed)? for home|head(ed|ing)? back|head back|u-?turn|here (i|we) turn|(i|we) turn here|home from here|head(ed|ing) (for )?home|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
+    says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?(?! (?:the|it|my|this|on|off|up|down|left|right)\b)|turned back|turning back|turn(ing|ed)? for home|head(ed|ing)? back|head back|u-?turn|here (i|we) turn|(i|we) turn here|home from here|(?:swing|swinging|swung|spin|spinning|spun|flip|flipped|flipping) (?:it |her |the bike )?(?:a)?round\b(?! (?:the|a|this)\b)|head(ed|ing) (for )?home|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
     unless:
-      /\b(then (i|we) turn|and then i'll|where (i|we|you) turn\w* |before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
+      /\b(then (i|we) turn|and then i'll|(?:usually|normally|always) turn|where (i|we|you) turn\w* |before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
     allow: ["plan"],
   },
   {
     kind: "stop",
     value: "stop",
     because: "a halt, or the test is ended",
-    says: /\b(pit ?stop|pull(ed|ing)? over|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|coffee|lunch|snack|ice cream|water|food|gas|photo|tea|rest|toilet|bathroom|comfort) (break|stop)|hop(ping)? off\b|stop at #|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
+    says: /\b(pit ?stop|pull(ed|ing)? over|pull(ed|ing) in (?:here|at|to)|calling it good|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|(?:a |have a |for a )?sit ?down(?= |$)(?! bars)|(?:tak(?:e|ing)|giv(?:e|ing) (?:it|her|him|myself|the motor)) (?:#|#_min|#_s|a rest|a minute|a moment)(?! (?:bars|miles|off|more))(?= here| and|$| ,| \.| in the| before| to| so)|(?:a|short|quick|little|small|brief) break\b(?! in)|let(?:ting)? (?:it|her|him|the (?:motor|battery)) (?:rest|cool)|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|small|coffee|lunch|tea|pub|caf[eé]|bakery|shop|servo|fuel|loo|pee|drinks?|pie|beer|breakfast|snack|ice cream|water|food|gas|photo|tea|rest|toilet|bathroom|comfort) (break|stop)|hop(ping)? off\b|stop at #|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
     unless:
-      /\b(non-?stop|brakes?|bus stop|(going to|gonna|will|i'll|we'll) stop at|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
+      /\b(non-?stop|brakes?|not stopping|(?:won't|didn't|don't|never|haven't|hasn't|no need to|not going to|not gonna) (?:stop|stopped)|bus stop|(going to|gonna|will|i'll|we'll) stop at|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
     allow: ["plan", "negated", "whatIf"],
   },
   {
@@ -100,7 +100,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "wind",
     value: "head",
     because: "wind against",
-    says: /\b(head ?wind\w*|into (the|a|this|that) (\w+ )?(wind|breeze|gale)|wind(['’]?s| is| was| comes?| coming| has)? [^.]{0,24}(in (my|our|the) (face|nose)|against (me|us)|straight (at|into|in)|right at|at us|at me|head[- ]on|from (the )?(front|ahead)|in front)|(in|into|straight in|straight into|right in) (my|our|the) (face|faces|nose)|against (the|a) (wind|breeze)|breeze (in my face|against)|wind (is )?against)/g,
+    says: /\b(head ?wind\w*|into (the|a|this|that) (\w+ )?(wind|breeze|gale)|wind(['’]?s| is| was| comes?| coming| has)? [^.]{0,24}(in (my|our|the) (face|nose)|against (me|us)|straight (at|into|in)|right at|at us|at me|head[- ]on|from (the )?(front|ahead)|in front)|(in|into|straight in|straight into|right in) (my|our|the) (face|faces|nose|teeth|mugs?|chops|kisser)|against (the|a) (wind|breeze)|breeze (in my face|against)|wind (is )?against)/g,
     unless: /\b(on the way back it'll|will be|sun in|flies|rain in|no headwind)\b/,
   },
   {
@@ -114,13 +114,19 @@ const EVENTS: readonly EventRule[] = [
     kind: "wind",
     value: "side",
     because: "wind from the side",
-    says: /\b(side ?wind\w*|cross ?wind\w*|(wind|breeze)(['’]?s| is| was| comes?| coming| has)? [^.]{0,26}(from the (left|right|side)|on (the|my) (left|right|side)|(from|on) the other side|sideways|across)|touch of wind from the (left|right)|wind from the (left|right|side))/g,
+    says: /\b(side ?wind\w*|cross ?wind\w*|(wind|breeze)(['’]?s| is| was| comes?| coming| has)? [^.]{0,26}(from the (left|right|side)|on (the|my) (left|right|side)|(from|on) the other side|sideways|across)|(?<=(?:wind|breeze)\b.{0,50})side on|(?:off|over|across) my (?:left|right) shoulder|touch of wind from the (left|right)|wind from the (left|right|side))/g,
   },
 ];
 
 const GROUNDS: readonly (readonly [value: string, words: string])[] = [
-  ["asphalt", "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|blacktop|tar"],
-  ["gravel", "gravel|hard ?pack(ed)? (gravel|path)|crushed stone|limestone|stone ?dust|towpath gravel"],
+  [
+    "asphalt",
+    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|tar",
+  ],
+  [
+    "gravel",
+    "gravel|hard ?pack(ed)? (gravel|path)|crushed (?:stone|rock)|crusher fines|decomposed granite|(?:loose|small|big|just|all) stones|stones(?= now| all)|limestone|stone ?dust|towpath gravel",
+  ],
   ["grass", "grass|lawn|meadow"],
   ["dirt", "dirt (road|track|path)|dirt|mud road|farm track|singletrack|single track"],
   ["sand", "sand|sandy|beach"],
@@ -133,7 +139,7 @@ const GROUNDS: readonly (readonly [value: string, words: string])[] = [
 const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
 const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
 const ON =
-  /\b(there's|there is|packed|across|changes? to|changed to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
+  /\b(all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes? to|changed to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
 const NO_GROUND_AFTER =
   /^(ends?|stops?|runs out|is (behind|over|done)|on the verge|tyres?|tires?|bike|bikes|king|setting|mode|at the side|next to|would|levels?|is worse|is better)/;
 
@@ -158,15 +164,27 @@ export function eventsOf(said: Said): readonly Event[] {
       const reason = NOT_YET.test(around.before) ? REASONS.plan : killed(around, allow ? { allow } : {});
       out.push({ from, to, reason, found: reason ? null : { kind, value, unit: null, because } });
     }
+  let last: string | null = null;
   for (const match of said.script.matchAll(GROUND_WORDS)) {
     const from = said.tokenAt(match.index);
     const to = said.tokenAt(match.index + match[0].length - 1) + 1;
     const around = said.around(from, to);
+    // "There's a quarter mile of gravel", "the loop is paved": the way as it will be.
+    if (
+      /\b(?:miles?|kilomet\w+) of $|#_(?:mi|km) of $|\b(?:loop|route|course|lap|ride) (?:is|has|was)\b/.test(
+        around.before,
+      )
+    )
+      continue;
+    // "Back on the road", after something else.
+    if (/^back on/.test(match[0]) && (last === null || last === "asphalt")) continue;
     const alone =
-      /^(now|here|all|again|up here|,|\.|$|at last|today|from|along)/.test(around.after) &&
-      around.clause.trim().split(" ").length < 3;
+      /^(now|here|all|again|up here|,|\.|$|at last|today|from|along|(?:section|bit|part|stretch|path|track)\b)/.test(
+        around.after,
+      ) && around.clause.trim().split(" ").length < 3;
     if (
       (!ON.test(around.clause) &&
+        !/^back on/.test(match[0]) &&
         !alone &&
         !/^(road |track |path |bit |section )?now\b/.test(around.after)) ||
       NO_GROUND_AFTER.test(around.after)
@@ -177,6 +195,7 @@ export function eventsOf(said: Said): readonly Event[] {
     const value = GROUND_OF.find(([, words]) => words.test(match[0]))?.[0];
     if (!value) continue;
     const reason = killed(around, { allow: ["plan"] });
+    if (!reason) last = value;
     out.push({
       from,
       to,

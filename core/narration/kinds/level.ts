@@ -1,9 +1,31 @@
 import type { Said } from "../context.ts";
 import { killed, REASONS } from "../kills.ts";
+import type { Event } from "./events.ts";
 import { left, type Asked, type Verdict } from "../found.ts";
 
 const NOUN =
   /\b(level|levels|assist|assistance|pas|mode|power level|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
+const ORDINALS = ["first", "second", "third", "fourth", "fifth"];
+/** "In the second level of four". */
+const BY_ORDINAL = new RegExp(
+  `\\b(${ORDINALS.join("|")}) (?:assist |power )?(?:level|setting|assist|mode)\\b(?! (?:test|run|lap))`,
+  "g",
+);
+
+/** Levels that are said by their place in the row. */
+export function levelsByOrdinal(said: Said): readonly Event[] {
+  return [...said.script.matchAll(BY_ORDINAL)].map((match) => {
+    const from = said.tokenAt(match.index);
+    const to = said.tokenAt(match.index + match[0].length - 1) + 1;
+    const reason = killed(said.around(from, to), { allow: ["plan", "claim"] });
+    const value = 1 + ORDINALS.indexOf(match[1] ?? "");
+    return {
+      ...{ from, to, reason },
+      found: reason ? null : { kind: "level", value, unit: null, because: "the level of assistance" },
+    };
+  });
+}
+
 const PAST = /\b(running|on|in|at|to|into|up|using|with) past $/;
 const STEP =
   /\b(up|down|back|back up|back down|back in|go|going|went|drop|dropped|switch|switched|set|put it|bump it|bumped it|kick it)( it| up| down| back)? (to|in|into|on) $/;
@@ -36,6 +58,12 @@ export function levelFigure(asked: Asked): Verdict | null {
     (ride.level === null || /^\d+$/.test(ride.level)) &&
     /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right)/.test(after);
   if (!named && !stepped && !asked_) return null;
+  // "Level one was four, level two six": what each of them took.
+  if (
+    /^(was |is |were |took |used |cost )?(# |#$)/.test(after) &&
+    (around.sentence.match(/\blevel\b/g)?.length ?? 0) > 1
+  )
+    return left(REASONS.difference);
   if (
     /^(is (for|the|set|gentle|what|where)|it's|you'd|you get|you|would|gives|does|uses \d|feels|means|ground|crossing)\b/.test(
       after,
@@ -100,8 +128,14 @@ export function levelName(said: Said, at: number): Verdict | null {
     if (around.clause.trim() !== "" || !(around.parted || /^($|[.,])/.test(around.after))) return null;
   }
   const after = around.after;
-  if (/^(cost|costs|used|takes|took|would|gives|is for|setting last)\b/.test(after))
+  if (
+    /^(cost|costs|used|takes|took|would|it would|it'd|you'd|i'd|that would|gives|is for|setting last)\b/.test(
+      after,
+    )
+  )
     return left(REASONS.difference);
+  if (/^(normally|usually|most days|every day)\b/.test(after) || /\b(normally|usually)\b/.test(around.clause))
+    return left(REASONS.otherTime);
   const reason = killed(around, { allow: ["plan", "claim"] });
   if (reason) return left(reason);
   if (/\b(every day|you) /.test(around.sentence) && /\bif\b/.test(around.sentence))

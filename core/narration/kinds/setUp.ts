@@ -1,13 +1,15 @@
 import { killed, REASONS } from "../kills.ts";
 import { left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
 
+/** No rider and no bike weighs more, lb. */
+const MOST_POUNDS = 450;
 const FACT = { allow: ["claim", "negated", "plan", "whatIf", "otherTime"] } as const;
 const PART =
   /\b(trailer|bag|crate|battery|pack|wheel|lock|child|kid|camera|luggage|load|payload|limit|rack|carries|carry|cargo|helmet|tyre|tire|max|maximum|lighter|heavier|dog|shopping|parts?|frame alone|box)\b/;
 const PART_AFTER =
   /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
-  /\b(i weigh|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
+  /\b(i weigh|i weighed|weighed myself|myself weighed|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
 const weight =
@@ -24,6 +26,13 @@ const weight =
         unit,
         because: "the rider's weight",
       };
+    // "2600 pounds", of money.
+    if (
+      unit === "lb" &&
+      quantity.value >= MOST_POUNDS &&
+      /\b(cost|costs|paid|pay|price|worth|bought|sells|spend|spent)\b/.test(around.sentence)
+    )
+      return { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     // "It weighs eleven pounds", of the battery that was spoken of.
     if (quantity.value < (unit === "kg" ? 8 : 18) || (/^it weighs/.test(before) && PART.test(around.earlier)))
@@ -33,7 +42,8 @@ const weight =
       /\brider ?, ?$/.test(before) ||
       /^(is )?(what )?(i weigh|my weight)\b/.test(after) ||
       RIDER.test(clause) ||
-      (/\b(i weigh|my weight|i'm|i am)\b/.test(before) && !BIKE.test(clause));
+      (/\b(i weigh|i weighed|weighed myself|myself weighed|my weight|i'm|i am)\b/.test(before) &&
+        !BIKE.test(clause));
     if (mine && !/\bbike\b/.test(clause))
       return { kind: "weight_rider", value, unit, because: "the rider's weight" };
     if (BIKE.test(clause) || /\bweigh/.test(before))
@@ -49,7 +59,7 @@ const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): bool
     ? value >= 110 && value <= 350
     : value >= 45 && value <= 150 && /#_kg|\bweigh/.test(`${around.earlier} ${around.before}`)) &&
   value > 1.5 * (ride.distance ?? 0) &&
-  /\b(i'm|i am)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
+  /\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
     around.clause,
   ) &&
   /^($|[,.]|so\b|and\b|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
@@ -87,7 +97,9 @@ export function bareFact(asked: Asked): Verdict | null {
   }
   if (
     (unit !== null && /(^|[,.:] |#\S* )(the )?bike $/.test(before) && value > 8) ||
-    (/\b(the bike is|the bike's|bike weighs|it weighs)( about| around)? $/.test(clause) &&
+    (/\b(the bike is|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
+      clause,
+    ) &&
       (/\bweigh/.test(sentence) || /#_(kg|lb)/.test(`${around.earlier} ${sentence} ${before}`)) &&
       value > 8)
   ) {

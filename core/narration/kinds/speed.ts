@@ -12,9 +12,9 @@ import {
 } from "../found.ts";
 
 const LIMIT =
-  /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
+  /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class (?:#\S* )?(?:[a-z]+ )?$|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
 const DIFFERENCE_AFTER =
-  /^(faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
+  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
 const TOP = /^(top|max|maximum|highest|fastest|peak)$/;
@@ -49,7 +49,7 @@ const speed =
     const { clause, after, before } = around;
     if (
       LIMIT.test(clause) ||
-      /\b(limit|law|class)\b/.test(before) ||
+      /\b(limit|law)\b|\bclass (?:#\S* )?$/.test(before) ||
       /^(limit|zone|bike|class|assist)\b/.test(after)
     )
       return left(REASONS.limit);
@@ -62,7 +62,12 @@ const speed =
 
 const NAMED =
   /\b(speed|averag\w+|mean|(?<!at the )top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
-const SPEED_BEFORE = namedBefore("speed|speedo|top end");
+const SPEED_BEFORE = namedBefore(
+  "speed|speedo|top end|(?:moving |ride |trip )?average|averaged|averages|avg",
+);
+/** What only speeds do. */
+const SLOWS =
+  /\b(slow(s|ed|ing)?( it| me| us| right)?( down| up)?|got (it|her|him|this thing) (going )?up|speeds? up|sped up|down hill|wound (it|her) up|accelerat\w+)( to)( about| around| maybe)? $/;
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 
 /** A speed without its unit: beside its name, or the second of a pair. */
@@ -80,7 +85,12 @@ export function bareSpeed(asked: Asked): Verdict | null {
     /^(on )?average\b/.test(after) ||
     /^(was|is) the top speed\b/.test(after);
   const rolling =
-    /\b(holding|rolling|cruising|going|doing|riding)( at| about| around| roughly| along at)* $/.test(clause);
+    /\b(holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe)* $/.test(
+      clause,
+    ) ||
+    SLOWS.test(clause) ||
+    (/\bgetting (?:like |about |around |only |maybe )*$/.test(clause) &&
+      /^out of (?:her|it|this|him)\b/.test(after));
   const won = /\b(won't|wouldn't|can't) (go|do|get)\b/.test(before);
   if (won) return null;
   if (!named && !rolling) {

@@ -7,11 +7,11 @@ const OTHER =
 const OTHER_AFTER =
   /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
 const LICENCE =
-  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|for|in|so far|that's|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
+  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|makes|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
 const STRONG =
   /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it('s)? (took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =
-  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
+  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road|go|move|dot|nose|button)|bang on|flat|exactly|dead|to the (second|minute)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
 
 const seconds = ({ quantity }: Asked) => {
   const scale = quantity.unit === "h" ? 3600 : quantity.unit === "min" ? 60 : 1;
@@ -42,6 +42,16 @@ const time: Rule = (asked) => {
   if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
   const reason = killed(around);
   if (reason) return left(reason);
+  // "Twenty-six minutes.": nothing else is said.
+  const alone =
+    clause.trim() === "" &&
+    (around.parted || after === "" || /^(to the top|on the dot|flat|exactly|up)\b/.test(after));
+  if (
+    alone &&
+    seconds(asked) >= 180 &&
+    !/\?|\b(wait|charge|charging|break|lunch|stop)\b/.test(around.earlier)
+  )
+    return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "in a list of figures" };
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
   const listed = /^((#\S*|and|,|in) )*$/.test(clause) || /\b(time|moving)\b/.test(clause);
