@@ -55,7 +55,7 @@ export function chargeContinued(unread: Unread, said: Said, course: Course): Fou
   if (isOpen && !isNamed) return null;
   // "Friday 15.2 at the office 84": right after a place, between two charges.
   const placed =
-    after !== null && course.beside("distance", from).some(({ at }) => from - at > 0 && from - at <= 6);
+    after !== null && course.beside("distance", from).some(({ at }) => from - at >= -4 && from - at <= 6);
   if (placed) return found(value, "it lies between the charges before and after it");
   return STATES.test(around.clause) && (around.clause.trim() !== "" || standsAlone(around))
     ? { ...found(value, "a state that goes on from the last charge"), ...(isRead && { anew: true }) }
@@ -107,7 +107,7 @@ export function barsContinued(unread: Unread, said: Said, course: Course): Found
 }
 
 const NO_CLIMB =
-  /\b(?:from here|to go|above|below|wide|long|away|ahead|sea|higher|lower|each|every|per|up to|another|last|next)\b/;
+  /\b(?:from here|to go|above|below|wide|long|away|ahead|sea|higher|lower|each|every|per|up to|another|last|next|for the (?:whole|full)|would|out of (?:a|the))\b/;
 
 /** Metres or feet that nothing names, in a ride whose climb was said before: higher than the last. */
 export function climbContinued({ quantity }: Unread, said: Said, course: Course): Found | null {
@@ -123,8 +123,8 @@ export function climbContinued({ quantity }: Unread, said: Said, course: Course)
 }
 
 const USED =
-  /\b(?:took|takes|taken|used|lost|cost|costs|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
-const USED_AFTER = /^(?:gone|used|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
+  /\b(?:took|takes|taken|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
+const USED_AFTER = /^(?:gone|used|lost|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
 
 /** As much as went between two charges: "7 percent against 9", "so it took four". */
 export function usedContinued({ quantity }: Unread, said: Said, course: Course): Found | null {

@@ -1,6 +1,7 @@
 import { firstNotBefore, nth } from "#core/base";
 import type { Found } from "./found.ts";
 import type { Reason } from "./kills.ts";
+import { FULL } from "./ride.ts";
 import type { Quantity } from "./quantities.ts";
 
 /** Something read already, as far as the course of the ride goes. */
@@ -69,7 +70,12 @@ export class Course {
   /** What is read of one kind on the charge that is ridden at a place in the text. */
   at(kind: string, at: number): Between & { readonly count: number } {
     const own = this.figures.get(kind) ?? [];
-    const low = firstFrom(own, this.fulls.findLast((each) => each <= at) ?? 0);
+    const full = this.fulls.findLast((each) => each <= at) ?? 0;
+    const first = firstFrom(own, full);
+    const last = own[first - 1];
+    // "It's on 100, I charged it last night": said just before.
+    const isOfIt = kind === "percent_left" && last && full - last.at <= BESIDE_WORDS && last.figure >= FULL;
+    const low = isOfIt ? first - 1 : first;
     const high = firstFrom(own, this.fulls.find((each) => each > at) ?? Infinity);
     const here = firstFrom(own, at);
     const next = own[here]?.at === at ? here + 1 : here;

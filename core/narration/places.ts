@@ -171,7 +171,11 @@ const PACK_NEAR = 0.18;
 /** Volts with a decimal near the last ones, where no place on the way can be meant. */
 function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, from, to, exact, clock, high } = quantity;
-  if (unit !== null || clock || high !== null || !exact || value < 20) return null;
+  if (unit !== null || clock || high !== null || value < 20) return null;
+  const words = said.around(from, to);
+  const even =
+    EVEN.test(words.after) && course.beside("distance", from).some(({ at }) => Math.abs(at - from) <= 8);
+  if (!exact && (!even || course.at("percent_left", from).count > 0)) return null;
   const { before: last, after } = course.at("volts", from);
   // Before any was said, what the pack is said to have.
   const before = last ?? course.of("pack_v").map(figureOf).at(-1) ?? null;
@@ -181,13 +185,13 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
   const first = way.before ?? 0;
   if (!near(before) || (after !== null && !near(after, 2 * VOLTS_NEAR))) return null;
   if (value > first && value <= (way.after ?? farthest(first))) return null;
-  const { before: words, clause, after: rest } = said.around(from, to);
+  const { clause, after: rest } = words;
   if (
-    /\b(?:was|were|been|full is|flat is|empty is) $/.test(clause) ||
+    /\b(?:was|were|been|full is|flat is|empty is|charged is) $/.test(clause) ||
     /^(?:at the start|so there)/.test(rest)
   )
     return null;
-  if (OTHER_MEASURE.test(words.replace(/\b(?:volts?|voltage)\b/g, " "))) return null;
+  if (OTHER_MEASURE.test(words.before.replace(/\b(?:volts?|voltage)\b/g, " "))) return null;
   return { kind: "volts", value, unit: "V", because: "near the volts before it" };
 }
 

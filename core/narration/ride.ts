@@ -122,6 +122,8 @@ const isFarther = ({ since }: Told) =>
   since.findLastIndex(({ kind }) => kind === "distance") >
   since.findLastIndex(({ kind }) => kind === "bars_left");
 
+/** A charge that only a full pack has, %. */
+export const FULL = 95;
 const KEPT = 10;
 
 /** The ride after something was found. */
@@ -138,7 +140,8 @@ export function after(told: Told, found: Found, at: number, approx: boolean): To
         ...next,
         since: [...told.since.filter(isSetUp), line],
         distance: null,
-        percent: null,
+        // "It's on 100, I charged it last night": said just before.
+        percent: told.percent !== null && told.percent >= FULL ? told.percent : null,
         bars: null,
       };
     case "distance":

@@ -40,10 +40,10 @@ const SUBJECT_OF_TWO =
   /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|got|took|hit)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|rolling again|round (?:one|two|three|four))$/;
 /** What closes a statement: what comes after it is of something else. */
 const CLOSES =
-  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way|that's what .{0,24}(?:will|does|can) do)$/;
+  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way|(?:let's |we'll )?see how (?:far|long) .{0,14}(?:get|goes|go|lasts|last|does)|that's what .{0,24}(?:will|does|can) do)$/;
 /** Words that govern no figure: one right behind them begins anew. "... the top speed for the day | 15 miles". */
 const GOVERNS_NONE = new Set(
-  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying die died question doubt happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start".split(
+  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying die died question doubt happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start home bike school shops patient".split(
     " ",
   ),
 );
@@ -61,10 +61,13 @@ const ANOTHER =
 const ANOTHER_FIRST = new Set(["last", "my", "somebody", "someone", "people", "a", "some"]);
 /** The last words of what closes a statement. */
 const CLOSING = new Set(
-  "see that goes does up out holds buy so believe it me kidding know whatever on way do".split(" "),
+  "see that goes does up out holds buy so believe it me kidding know whatever on way do get goes go lasts last does".split(
+    " ",
+  ),
 );
 /** As many words as the longest of what closes one. */
 const CLOSING_WORDS = 8;
+const BEFORE_SPEED = new Set("top max maximum average moving riding highest".split(" "));
 const SELF = new Set(["my", "i", "people"]);
 const BEFORE_SELF = new Set(["is", "was", "like", "on", "of", "what", "that"]);
 
@@ -96,7 +99,11 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
     const last = tokens[at - 1]?.word ?? "";
     const two = `${word} ${tokens[at + 1]?.word ?? ""}`;
     // A new subject begins a new statement, unless what comes before it governs it: "if it's".
-    const isSubject = (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) && !GOVERNS.has(last);
+    // "Top speed was": it began a word before.
+    const isSubject =
+      !(word === "speed" && BEFORE_SPEED.has(last)) &&
+      (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) &&
+      !GOVERNS.has(last);
     return (
       (RESTARTS.has(word) && !GOES_ON.test(two) ? RESTART : 0) |
       (isSubject ? SUBJECT : 0) |

@@ -69,3 +69,17 @@ export function tokensOf(spoken: readonly Spoken[]): readonly Token[] {
   });
   return tokens;
 }
+
+/** The words of some tokens, the last one excluded. */
+export const wordsOf = (tokens: readonly Token[], from: number, to: number): string =>
+  tokens
+    .slice(from, to)
+    .map(({ word }) => word)
+    .join(" ");
+
+/** What comes between a token and the one before it. */
+export const pauseBefore = (tokens: readonly Token[], at: number): Pause => tokens[at - 1]?.pause ?? "";
+
+/** Whether a sentence ends among some tokens. */
+export const breaks = (tokens: readonly Token[], from: number, to: number): boolean =>
+  tokens.slice(from, to).some(({ pause }) => pause === "sentence" || pause === "question");

@@ -12,7 +12,7 @@ import {
 } from "../found.ts";
 
 const CLIMB_AFTER =
-  /^(of )?(total )?(climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (hills?|up and down|climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
+  /^(of )?(total |up )?(so far|climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (hills?|up and down|climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
 const CLIMB_BEFORE =
   /\b(climb(ed|ing)?|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
 
@@ -170,7 +170,7 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     OUTSIDE.test(around.after) &&
     !/\b(battery|charge|gauge|percent|bars?|volts?)\b/.test(`${around.earlier} ${around.sentence}`) &&
     /\b(it's|it is|about|around|only|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(around.clause);
-  const named = WARMTH.test(around.clause) || outside || ofDay;
+  const named = (WARMTH.test(around.clause) && !OBJECT.test(around.before)) || outside || ofDay;
   if (
     !named &&
     !(

@@ -5,6 +5,8 @@ const SLOPE =
   /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
 const SLOPE_AFTER =
   /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over #|uphill|steep|steepness)\b/;
+const HILL = /\b(?:hills?|grade|slope|steep|climb|gradient|ramp)\b/;
+const CHARGED = /\b(?:battery|charge|gauge|pack|left|remaining)\b/;
 const SHARE_AFTER =
   /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|a (mile|kilomet\w+|k|km|lap|minute)|for (each|every)|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
 const SHARE_BEFORE =
@@ -30,6 +32,15 @@ const percent: Rule = (asked) => {
     (SLOPE.test(clause) &&
       !USED_BEFORE.test(clause) &&
       !/\b(battery|left|gauge|pack)\b/.test(`${clause.slice(-24)}${after}`))
+  )
+    return left(REASONS.slope);
+  // "On anything over 10 percent", "it's about six percent", of the hill that was spoken of.
+  if (
+    HILL.test(around.earlier) &&
+    !CHARGED.test(around.sentence) &&
+    (/\b(?:over|anything|up to|steeper than|more than) $/.test(clause) ||
+      (ride.percent === null &&
+        /^(?:it's|it is|that's|that is|maybe|about|and) (?:about |around |maybe |like |a )*$/.test(before)))
   )
     return left(REASONS.slope);
   if (SHARE_AFTER.test(after) || SHARE_BEFORE.test(clause)) return left(REASONS.share);

@@ -95,6 +95,8 @@ const inUnit =
     if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
     const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
     if (range) return range;
+    if (/\b(the|my|our) first $/.test(clause) && /^took\b/.test(after) && killed(around) === null)
+      return found(asked, unit, "progress");
     // "I've done 3.9 miles in all", "after the first two kilometres".
     if (
       (DONE_BEFORE.test(clause) || FIRST_DONE.test(clause)) &&

@@ -43,7 +43,7 @@ const volts: Rule = (asked) => {
   if (quantity.singular && THING_AFTER.test(after)) return packOr(asked, "pack_v", "V");
   if (
     /#_(Ah|Wh)/.test(after.slice(0, 24)) ||
-    /#_Ah (battery |pack )?$/.test(before) ||
+    /#_(?:Ah|Wh) (?:battery |pack )?(?:(?:at|and|on) (?:a )?)?$/.test(before) ||
     (THING_AFTER.test(after) && !/^(one)\b/.test(after))
   )
     return packOr(asked, "pack_v", "V");
@@ -84,6 +84,8 @@ const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
   /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
+/** How far a pack's volts are from what it is said to have, as a part of that. */
+const PACK_NEAR = 0.18;
 /** Volts without the word, beside the word or between volts. */
 export function bareVolts(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -103,7 +105,15 @@ export function bareVolts(asked: Asked): Verdict | null {
     value > 20 &&
     /\b(charged|unplugged|charger)\b/.test(around.sentence);
   const moves = near && VOLTS_MOVE.test(before);
-  const ofPack = quantity.exact && value > 20 && PACK_BEFORE.test(clause) && ride.distance === null;
+  const pack = ride.since.findLast(({ kind }) => kind === "pack_v")?.value;
+  const likePack =
+    quantity.exact &&
+    typeof pack === "number" &&
+    Math.abs(value / pack - 1) < PACK_NEAR &&
+    ride.distance === null;
+  if (ride.volts !== null && !near) return null;
+  const ofPack =
+    likePack || (quantity.exact && value > 20 && PACK_BEFORE.test(clause) && ride.distance === null);
   const exactly =
     quantity.exact &&
     state &&
@@ -145,8 +155,15 @@ const AMPS_AFTER = namedAfter("amps|ammeter|current");
 const MOTOR_AT =
   /\b(?:motor(?:'s| is)? (?:now |only |just )?(?:at|on|doing)|(?:motor|it|bike)(?:'s| is)? (?:now |only |just )?(?:adding|giving|putting (?:in|out)|pulling|drawing))(?: about| around| me| like| maybe)* $/;
 
+/** Near the last watts. */
+function isLikeWatts({ quantity: { value }, ride }: Asked): boolean {
+  const last = ride.since.findLast(({ kind }) => kind === "watts")?.value;
+  return typeof last === "number" && value > last / 2.5 && value < last * 2.5;
+}
+
 /** Power or current without the word: beside its name. */
-export function bareLoad({ quantity, around, ride }: Asked): Verdict | null {
+export function bareLoad(asked: Asked): Verdict | null {
+  const { quantity, around, ride } = asked;
   const { value, clock, exact } = quantity;
   const { before, clause, after } = around;
   if (clock || (RATED.test(clause) && !/\bpeak(?:ed)? (?:was|at) $/.test(clause))) return null;
@@ -160,6 +177,9 @@ export function bareLoad({ quantity, around, ride }: Asked): Verdict | null {
     value <= 2000 &&
     ride.since.some(({ kind }) => kind === "watts") &&
     (MOTOR_AT.test(clause) ||
+      (value >= 300 &&
+        isLikeWatts(asked) &&
+        /\b(?:it's|now|at|to|pulling|hit|hitting|showing|seeing)(?: about| around| like)* $/.test(clause)) ||
       (/\bpeak(?:ed)?(?: was| at| of)* $/.test(clause) &&
         lately(ride, quantity.from, /^watts$/, 14) !== null));
   if (!asWatts && !asAmps && !ofMotor) return null;
@@ -174,7 +194,8 @@ const current: Rule = (asked) => {
   const { quantity, around } = asked;
   const { after, clause } = around;
   if (/^(battery|pack)\b/.test(after) && quantity.singular) return left(REASONS.scale);
-  if (THING_AFTER.test(after) || RATED.test(clause)) return left(REASONS.scale);
+  if (THING_AFTER.test(after) || RATED.test(clause) || /\bcontroller\b[^.]{0,20}$/.test(around.before))
+    return left(REASONS.scale);
   if (/^(more|less|lower|higher|difference)\b/.test(after)) return left(REASONS.difference);
   const reason = killed(around);
   const most = /\bwon't (go|pull|draw|give|do)( me)? (over|above|past|more than) $/.test(around.before);

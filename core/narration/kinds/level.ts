@@ -134,6 +134,8 @@ export function levelName(said: Said, at: number): Verdict | null {
     )
   )
     return left(REASONS.difference);
+  if (/\b(left|range|#_\S+) in $/.test(around.before)) return left(REASONS.difference);
+  if (/^(plus )?for (the hills?|everything|anything|most)\b/.test(after)) return left(REASONS.otherTime);
   if (/^(normally|usually|most days|every day)\b/.test(after) || /\b(normally|usually)\b/.test(around.clause))
     return left(REASONS.otherTime);
   const reason = killed(around, { allow: ["plan", "claim"] });

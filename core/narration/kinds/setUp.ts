@@ -1,6 +1,7 @@
 import { killed, REASONS } from "../kills.ts";
-import { left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
+import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
 
+const PACK_SIZE = /\b(the|a|an|got the|with the) (new |big |bigger |small )?$/;
 /** No rider and no bike weighs more, lb. */
 const MOST_POUNDS = 450;
 const FACT = { allow: ["claim", "negated", "plan", "whatIf", "otherTime"] } as const;
@@ -33,6 +34,8 @@ const weight =
       /\b(cost|costs|paid|pay|price|worth|bought|sells|spend|spent)\b/.test(around.sentence)
     )
       return { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
+    if (/^of (air|pressure)\b/.test(after))
+      return { kind: "pressure", value: valueOf(quantity), unit: "psi", because: "how hard the tyres are" };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     // "It weighs eleven pounds", of the battery that was spoken of.
     if (quantity.value < (unit === "kg" ? 8 : 18) || (/^it weighs/.test(before) && PART.test(around.earlier)))
@@ -53,7 +56,7 @@ const weight =
 
 /** "me i'm 212", "i'm 180 by the way": what nothing but a weight in pounds can be. */
 const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): boolean =>
-  !exact &&
+  !(exact && (ride.unit === "mi" || value % 0.5 !== 0)) &&
   high === null &&
   (ride.unit === "mi"
     ? value >= 110 && value <= 350
@@ -62,7 +65,7 @@ const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): bool
   /\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
     around.clause,
   ) &&
-  /^($|[,.]|so\b|and\b|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
+  /^($|[,.]|so\b|and\b|even\b|flat\b|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
     around.after,
   );
 
@@ -72,6 +75,35 @@ export function bareFact(asked: Asked): Verdict | null {
   const { clause, before, sentence } = around;
   const { value } = quantity;
   if (quantity.clock) return null;
+  const inTurn =
+    /^in the (front|rear|back)\b/.test(around.after) &&
+    lately(asked.ride, quantity.from, /^pressure$/, 8) !== null;
+  if (
+    inTurn ||
+    (/\b(tyres?|tires?|pressures?)\b[^.]{0,24}\b(at|are|to|is|of|have|has|with)\b ?(about |around )?$|\b(tyre|tire) pressures? ?[,:]? ?$/.test(
+      clause.trim() === "" ? before : clause,
+    ) &&
+      value >= 5 &&
+      value <= 120)
+  ) {
+    const reason = killed(around, FACT);
+    return reason
+      ? left(reason)
+      : { kind: "pressure", value: valueOf(quantity), unit: null, because: "how hard the tyres are" };
+  }
+  // "The 545 battery".
+  if (
+    PACK_SIZE.test(clause) &&
+    /^(battery|pack)\b/.test(around.after) &&
+    value >= 200 &&
+    value <= 2500 &&
+    asked.ride.distance === null
+  ) {
+    const reason = killed(around, FACT);
+    return reason
+      ? left(reason)
+      : { kind: "pack_wh", value: valueOf(quantity), unit: "Wh", because: "what the pack is said to be" };
+  }
   if (
     /\b(tyres?|tires?|pressure)\b[^.]{0,24}\b(at|are|to|is|of|have|has|with)\b ?(about |around )?$/.test(
       clause,

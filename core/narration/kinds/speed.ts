@@ -68,6 +68,7 @@ const SPEED_BEFORE = namedBefore(
 /** What only speeds do. */
 const SLOWS =
   /\b(slow(s|ed|ing)?( it| me| us| right)?( down| up)?|got (it|her|him|this thing) (going )?up|speeds? up|sped up|down hill|wound (it|her) up|accelerat\w+)( to)( about| around| maybe)? $/;
+const FLAT_OUT = /^(?:wide open|flat out|full throttle|on (?:full )?throttle|tops\b|max\b)/;
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 
 /** A speed without its unit: beside its name, or the second of a pair. */
@@ -85,10 +86,14 @@ export function bareSpeed(asked: Asked): Verdict | null {
     /^(on )?average\b/.test(after) ||
     /^(was|is) the top speed\b/.test(after);
   const rolling =
-    /\b(holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe)* $/.test(
+    /\b(holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
       clause,
     ) ||
     SLOWS.test(clause) ||
+    (/\bseeing (?:about |around |maybe |like )*$/.test(clause) &&
+      /\b(?:speed|level|faster|slower|flat|hill|uphill|downhill|throttle)\b/.test(around.sentence)) ||
+    (/\b(?:it's|i'm at|doing|now|only|at) (?:about |like |maybe |only )*$/.test(clause) &&
+      FLAT_OUT.test(after)) ||
     (/\bgetting (?:like |about |around |only |maybe )*$/.test(clause) &&
       /^out of (?:her|it|this|him)\b/.test(after));
   const won = /\b(won't|wouldn't|can't) (go|do|get)\b/.test(before);

@@ -7,7 +7,7 @@ const OTHER =
 const OTHER_AFTER =
   /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
 const LICENCE =
-  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|makes|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
+  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|it was|makes|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
 const STRONG =
   /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it('s)? (took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =

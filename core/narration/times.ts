@@ -1,0 +1,92 @@
+import { nth } from "#core/base";
+import type { Quantity } from "./quantities.ts";
+import { pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
+
+/** "An hour and ten minutes". */
+export const isTime = (tokens: readonly Token[], at: number) =>
+  tokens[at + 1]?.word === "hour" &&
+  tokens[at + 2]?.word === "and" &&
+  /^(minutes?|mins?)$/.test(tokens[at + 4]?.word ?? tokens[at + 5]?.word ?? "");
+
+/** Hours with what follows them as one time, s: "one hour 52", "an hour and a half", "9 minutes 49". */
+export function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]): readonly Quantity[] {
+  const out: Quantity[] = [];
+  for (let i = 0; i < all.length; i += 1) {
+    const first = nth(all, i);
+    if (first.unit !== "h" && first.unit !== "min") {
+      out.push(first);
+      continue;
+    }
+    const scale = first.unit === "h" ? 3600 : 60;
+    const second = all[i + 1];
+    const between = second ? words(tokens, first.to, second.from) : "x";
+    const joins =
+      second &&
+      (between === "" || between === "and") &&
+      pauseBefore(tokens, first.to) === "" &&
+      second.value < 60 &&
+      !second.exact;
+    const finer = first.unit === "h" ? "min" : "s";
+    if (joins && (second.unit === finer || second.unit === null)) {
+      const third = all[i + 2];
+      const more =
+        second.unit === "min" && third?.unit === "s" && /^(and)?$/.test(words(tokens, second.to, third.from))
+          ? third
+          : null;
+      const seconds = first.value * scale + second.value * (scale / 60) + (more ? more.value : 0);
+      out.push({ ...first, value: seconds, unit: "s", to: (more ?? second).to, exact: true });
+      i += more ? 2 : 1;
+      continue;
+    }
+    out.push(first);
+  }
+  return out;
+}
+
+/** A figure, or what stands for one. */
+const figured = (token: Token | undefined) =>
+  /^(\d.*|one|two|three|four|five|six|seven|per|each|miles?|k|ks|half)$/.test(token?.word ?? "");
+
+/** "an hour", "half an hour": times without a figure, as quantities of one hour or a half. */
+export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
+  const plain = {
+    high: null,
+    approx: false,
+    side: null,
+    decade: false,
+    clock: false,
+    singular: true,
+    withdrawn: null,
+    began: null,
+  } as const;
+  return tokens.flatMap(({ word, pause }, at): Quantity[] => {
+    // "Thirty-one kilometres, hour and a half".
+    if (word === "hour" && words(tokens, at + 1, at + 4) === "and a half" && tokens[at - 1]?.word !== "an")
+      return figured(tokens[at - 1])
+        ? []
+        : [{ ...plain, value: 1.5, unit: "h" as const, from: at, to: at + 4, exact: true }];
+    if (pause !== "" || (word !== "an" && word !== "a")) return [];
+    const half = tokens[at + 1]?.word === "half" && tokens[at + 2]?.word === "hour";
+    if (half) return [{ ...plain, value: 30, unit: "min" as const, from: at, to: at + 3, exact: true }];
+    if (tokens[at + 1]?.word !== "hour") return [];
+    if (
+      tokens[at - 1]?.word === "half" ||
+      tokens[at - 1]?.word === "quarter" ||
+      (/^(miles?|kilomet(re|er)s?|km|mile)$/.test(tokens[at - 1]?.word ?? "") &&
+        tokens[at - 1]?.pause === "" &&
+        !isTime(tokens, at))
+    )
+      return [];
+    const andHalf = words(tokens, at + 2, at + 5) === "and a half";
+    return [
+      {
+        ...plain,
+        value: andHalf ? 1.5 : 1,
+        unit: "h" as const,
+        from: at,
+        to: andHalf ? at + 5 : at + 2,
+        exact: andHalf,
+      },
+    ];
+  });
+}
