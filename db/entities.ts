@@ -119,6 +119,12 @@ export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?
   return id;
 }
 
+/** The version a save made, by its change; null where it was undone since. */
+export async function versionMade(db: Database, changeId: string): Promise<number | null> {
+  const [row] = await db.select({ made: change.made }).from(change).where(eq(change.id, changeId));
+  return row?.made ?? null;
+}
+
 /** Puts a row away, or back: it stays, and lists leave it out. Returns the change's id; null when there is no such row. */
 export async function archiveEntity(
   db: Database,

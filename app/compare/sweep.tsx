@@ -15,6 +15,7 @@ import {
   unitOf,
 } from "#core/base";
 import { EFFORTS, type Sweep } from "#core/records";
+import { versionMade } from "#db/entities";
 import { findSweep, saveSweep } from "#db/field";
 import { useAnnounced } from "#ui/announce";
 import { Chart } from "#ui/charts/chart";
@@ -50,12 +51,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const form = await request.formData();
   const system = systemOf(request);
   const { sweep, problems } = readSweepForm(form, line.body, system);
-  const { stale } = await saveOrStale(
+  const { saved, stale } = await saveOrStale(
     () => saveSweep(db, line.id, line, sweep, seenVersion(form)),
     async () => textsOf(found(await findSweep(db, line.id), GONE).body, system),
   );
   if (stale) return staleReply({ problems }, stale);
-  return Object.keys(problems).length ? data({ problems }, { status: 400 }) : { problems };
+  const version = await versionMade(db, saved);
+  return data({ problems, version }, { status: Object.keys(problems).length ? 400 : 200 });
 }
 
 function textsOf(sweep: Sweep, system: System): Readonly<Record<string, string>> {
@@ -205,13 +207,13 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
   const system = useSystem();
   const form = useRef<HTMLFormElement>(null);
   const fetcher = useFetcher<typeof action>();
-  const { soon, waiting, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));
+  const { soon, status, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));
   const [typed, setTyped] = useState<Readonly<Record<string, string>> | null>(null);
   const [grid] = useState(() => textsOf(line.body, system));
   const [rows, setRows] = useState(() => gridOf(line.body, system).length + 1);
   const { ask, results } = useSweep(sent);
   const levels = [...riding.bike.levels, ...(riding.bike.throttle ? ["throttle"] : [])];
-  useAnnounced(waiting ? null : "Saved.");
+  useAnnounced(status === "saved as typed" ? "Saved." : null);
   const onEdit = () => {
     const read = readSweepForm(new FormData(form.current!), line.body, system);
     setTyped(read.problems);
@@ -224,7 +226,7 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
       line={[riding.bike.name, line.setUpName, pack.name, dayText(line.body.day), line.riderName]
         .filter(Boolean)
         .join(", ")}
-      next={<span className="text-sm text-quiet">{waiting ? "saving…" : "saved as typed"}</span>}
+      next={<span className="text-sm text-quiet">{status}</span>}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">
         <LiveFields values={grid} problems={typed ?? fetcher.data?.problems ?? {}}>

@@ -9,6 +9,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { PLAN_FIELDS, questionOf, reckonPlan, yieldOf, type PlanResults } from "#core/planning";
 import { z } from "zod";
 import { dayText, type System } from "#core/base";
+import { versionMade } from "#db/entities";
 import { findPlan, listCourses, saveMethod, savePlan, startPlan, tickPlan } from "#db/plans";
 import { findTest } from "#db/tests";
 import { LiveFields } from "#ui/forms/lines";
@@ -98,14 +99,14 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const read = readPlanForm(textsOf(form), systemOf(request), line.plan.ticked);
   if (read.problems) return data({ problems: read.problems }, { status: 400 });
   const links = { ...line, ...read.links };
-  const { stale } = await saveOrStale(
+  const { saved, stale } = await saveOrStale(
     () => savePlan(db, line.id, links, read.plan, seenVersion(form)),
     async () => lineTexts(found(await findPlan(db, line.id), GONE), systemOf(request)),
   );
   if (stale) return staleReply({ problems: null }, stale);
   return form.get("intent") === "keep"
     ? redirect(href("/plan/:planId", { planId: line.id }))
-    : { problems: null };
+    : { problems: null, version: await versionMade(db, saved) };
 }
 
 /** How long a person pauses before what they typed is kept, ms. */

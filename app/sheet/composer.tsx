@@ -11,6 +11,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { dayText } from "#core/base";
 import { newestReferences } from "#core/bike";
 import { remarksOf, type Remark, type SheetOptions } from "#core/telling";
+import { versionMade } from "#db/entities";
 import { listEditions, publishSheet, saveSheet, withdrawEdition, type SheetLine } from "#db/sheets";
 import { listTests } from "#db/tests";
 import { analysisOf } from "#app/services/analysis.server";
@@ -102,11 +103,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       },
       { status: 400 },
     );
-  const { stale } = await saveOrStale(
+  const { saved, stale } = await saveOrStale(
     () => saveSheet(db, line.id, line, read.data, seenVersion(form)),
     async () => optionTexts((await sheetAt(db, line.id)).options),
   );
-  return stale ? staleReply({ problems: {} }, stale) : { problems: {} };
+  return stale
+    ? staleReply({ problems: {} }, stale)
+    : { problems: {}, version: await versionMade(db, saved) };
 }
 
 /** What was published of a sheet, each with whether the desk still says the same. */
@@ -149,8 +152,8 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
   const system = useSystem();
   const form = useRef<HTMLFormElement>(null);
   const fetcher = useFetcher<typeof action>();
-  const { soon, waiting, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));
-  useAnnounced(waiting ? null : "Saved.");
+  const { soon, waiting, status, fields } = useMeeting(form, fetcher, line.version, staleOf(fetcher.data));
+  useAnnounced(status === "saved as typed" ? "Saved." : null);
   return (
     <Page
       title={`Sheet: ${line.options.title}`}
@@ -158,7 +161,7 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
       what="sheet"
       next={
         <div className="flex flex-wrap items-center gap-3 print:hidden">
-          <span className="text-sm text-quiet">{waiting ? "saving…" : "saved as typed"}</span>
+          <span className="text-sm text-quiet">{status}</span>
           <Form method="post">
             <input type="hidden" name="editionId" value={nextEditionId} />
             <button name="intent" value="publish" className="button button-main" disabled={waiting}>

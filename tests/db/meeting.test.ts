@@ -5,7 +5,7 @@ import { planSchema, templateNamed } from "#core/planning";
 import { bikeSchema, instrumentSchema, packRecordSchema, testSchema } from "#core/records";
 import { findBike, saveBike, saveInstrument, savePack } from "#db/bikes";
 import { connect, type Connection, type Database } from "#db/client";
-import { StaleSave, undo } from "#db/entities";
+import { StaleSave, undo, versionMade } from "#db/entities";
 import { appendEntries, listEntries } from "#db/log";
 import { findPlan, saveCourse, savePlan, startPlan, tickPlan } from "#db/plans";
 import { addRide, findTest, listRides, listTests, saveTest } from "#db/tests";
@@ -54,6 +54,14 @@ describe("two saves that meet", () => {
     expect((stale as StaleSave).version).toBe(2);
     expect(await findBike(db, ids.bike)).toMatchObject({ massKg: 25, version: 2 });
     await saveBike(db, ids.bike, { ...bike, massKg: 26 }, 2);
+  });
+  test("a save tells the version it made; none when it was undone", async () => {
+    const { db } = connection;
+    const { version } = (await findBike(db, ids.bike))!;
+    const change = await saveBike(db, ids.bike, { ...bike, massKg: 27 }, version);
+    expect(await versionMade(db, change)).toBe(version + 1);
+    expect(await undo(db, change)).toBe("yes");
+    expect(await versionMade(db, change)).toBeNull();
   });
   test("at the same moment, one of them wins", async () => {
     const { db } = connection;

@@ -55,6 +55,38 @@ test("a save that comes late is answered with both versions, and nothing typed i
   await other.close();
 });
 
+test("a form kept as it is typed says when it met another's change, and what was typed outlives the page", async ({
+  page,
+  context,
+}) => {
+  await page.goto("/compare/sweeps");
+  await page.getByRole("link", { name: "New sweep" }).click();
+  await ready(page);
+  await page.getByLabel("Bike", { exact: true }).selectOption({ label: "Vessock Fat" });
+  await page.getByRole("button", { name: "Take" }).click();
+  await page.getByLabel("Name").fill("Two at one sweep");
+  await page.getByRole("button", { name: "Lay out the grid" }).click();
+  await expect(page.getByLabel("Speed, row 1")).toBeVisible();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  for (const tab of [page, other]) await ready(tab);
+  await other.getByLabel("Speed, row 1").fill("14");
+  await expect(other.getByText("saved as typed")).toBeVisible();
+  await other.close();
+  await page.getByLabel("Amps, row 1").fill("6-7");
+  const notice = page.getByRole("alert").filter({ hasText: "This was changed meanwhile" });
+  await expect(notice).toBeVisible();
+  await expect(page.getByText("not saved yet", { exact: true })).toBeVisible();
+  await page.reload();
+  // Typed here and typed there: both stand, and the page asks again.
+  await expect(page.getByLabel("Amps, row 1")).toHaveValue("6-7");
+  await expect(notice).toBeVisible();
+  await notice.getByRole("button").first().click();
+  await expect(page.getByText("saved as typed")).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Amps, row 1")).toHaveValue("6-7");
+});
+
 test("an undo after a later change is refused, and says so", async ({ page }) => {
   const bike = await openBike(page, "Vessock Fat");
   const save = async (what: string) => {

@@ -8,6 +8,12 @@ export interface Stale {
   readonly stored: StoredTexts;
 }
 
+/** The version an action's save made; null where nothing was saved. */
+export function savedOf(answer: unknown): number | null {
+  const version = (answer as { version?: number | null } | null | undefined)?.version;
+  return version ?? null;
+}
+
 /** What an action answered, where the record was changed meanwhile; null otherwise. */
 export function staleOf(answer: unknown): Stale | null {
   const stale = (answer as { stale?: Stale } | null | undefined)?.stale;

@@ -6,6 +6,8 @@ interface StaleNoticeProps {
   readonly form: RefObject<HTMLFormElement | null>;
   /** Where a form is saved as it is typed: puts what was typed in place. Else saving again does. */
   readonly onMine?: () => void;
+  /** Where what was typed is kept in the browser: lets go of it. */
+  readonly onTheirs?: () => void;
 }
 
 interface Difference {
@@ -33,7 +35,7 @@ function differences(form: HTMLFormElement, { stored }: Stale): readonly Differe
 }
 
 /** Two versions of a record side by side: what was typed here stays in the form, what was saved meanwhile stands beside it. */
-export function StaleNotice({ stale, form, onMine }: StaleNoticeProps) {
+export function StaleNotice({ stale, form, onMine, onTheirs }: StaleNoticeProps) {
   const [rows, setRows] = useState<readonly Difference[]>([]);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -83,7 +85,7 @@ export function StaleNotice({ stale, form, onMine }: StaleNoticeProps) {
             Put mine in place
           </button>
         ) : null}
-        <a href="" className="button">
+        <a href="" className="button" onClick={onTheirs}>
           Take what is stored
         </a>
       </p>

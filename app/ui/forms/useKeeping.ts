@@ -52,12 +52,15 @@ function useSentAtLeave(path: string, takeLeft: () => FormData | null): void {
  * even while a save is under way.
  *
  * @param version of the record as the page knows it: each save names the newest one, and waits for the save before it
- * @returns `soon` to keep after a pause, `hold` while what is typed cannot be kept, and whether something still waits
+ * @param answer what came of the last save: taken, or not, and then the draft stays in the browser; or it met another's
+ *   change, and until somebody decided nothing more is sent
+ * @returns `soon` to keep after a pause, `hold` while what is typed cannot be kept, `forget` for what is not wanted any more, and whether something still waits
  */
 export function useKeeping(
   form: RefObject<HTMLFormElement | null>,
   fetcher: FetcherWithComponents<unknown>,
   version: number,
+  answer: "taken" | "not taken" | "undecided",
 ) {
   const { mayChange } = useWho();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -70,13 +73,19 @@ export function useKeeping(
   const newest = useRef(version);
   const { pathname } = useLocation();
   const path = useRef(pathname);
+  const last = useRef(answer);
   useEffect(() => {
     newest.current = version;
-  }, [version]);
+    last.current = answer;
+  }, [version, answer]);
   useEffect(() => {
     sending.current = null;
+    if (last.current === "undecided") {
+      clearTimeout(timer.current);
+      unsent.current = null;
+    }
     setPending(unsent.current !== null);
-    if (answered && !unsent.current) keepDraft(path.current, null);
+    if (answered && !unsent.current && last.current === "taken") keepDraft(path.current, null);
   }, [answered]);
 
   const hold = useCallback(() => {
@@ -84,6 +93,7 @@ export function useKeeping(
     unsent.current = null;
     setPending(sending.current !== null);
   }, []);
+  const forget = useCallback(() => keepDraft(path.current, null), []);
   const deliver = useCallback(
     (body: FormData, upon: number) => {
       sending.current = body;
@@ -132,5 +142,5 @@ export function useKeeping(
   }, []);
   useSentAtLeave(pathname, takeLeft);
 
-  return { soon, hold, waiting: pending };
+  return { soon, hold, forget, waiting: pending };
 }

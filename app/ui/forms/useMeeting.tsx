@@ -1,7 +1,7 @@
 import { useState, type ReactNode, type RefObject } from "react";
 import type { FetcherWithComponents } from "react-router";
 import { StaleNotice } from "#ui/forms/staleNotice";
-import type { Stale } from "./stale";
+import { savedOf, type Stale } from "./stale";
 import { useKeeping } from "./useKeeping";
 
 interface Meeting {
@@ -10,6 +10,8 @@ interface Meeting {
   /** While what is typed cannot be kept. */
   hold(): void;
   readonly waiting: boolean;
+  /** How it stands with what is typed, in words. */
+  readonly status: "saving…" | "saved as typed" | "not saved yet";
   /** Another change was saved meanwhile, and it is not decided yet which stands. */
   readonly undecided: boolean;
   /** Stands in the form: the two versions side by side when they met, and the version it is saved over. */
@@ -30,9 +32,13 @@ export function useMeeting(
 ): Meeting {
   const [decided, setDecided] = useState(0);
   const open = stale !== null && stale.version > decided ? stale : null;
-  const keep = useKeeping(form, fetcher, Math.max(version, stale?.version ?? 0));
+  const saved = savedOf(fetcher.data);
+  const isTaken = fetcher.data === undefined || saved !== null;
+  const newest = Math.max(version, stale?.version ?? 0, saved ?? 0);
+  const keep = useKeeping(form, fetcher, newest, open ? "undecided" : isTaken ? "taken" : "not taken");
   return {
     hold: keep.hold,
+    status: keep.waiting ? "saving…" : open || !isTaken ? "not saved yet" : "saved as typed",
     waiting: keep.waiting,
     undecided: open !== null,
     soon: (pauseMs) => {
@@ -48,9 +54,10 @@ export function useMeeting(
               setDecided(open.version);
               keep.soon(0);
             }}
+            onTheirs={keep.forget}
           />
         ) : null}
-        <input type="hidden" name="version" value={stale?.version ?? version} />
+        <input type="hidden" name="version" value={newest} />
       </>
     ),
   };
