@@ -115,15 +115,16 @@ export function climbContinued({ quantity }: Unread, said: Said, course: Course)
   const last = course.of("climb_gain").at(-1);
   const { before, after, count } = course.at("climb_gain", from);
   if (!last || (unit !== "m" && unit !== "ft") || unit !== last.unit || high !== null) return null;
-  if (before === null || value <= before || value > (after ?? before * 2 + 300)) return null;
+  if (before === null || value <= before || value > (after ?? Infinity)) return null;
   const around = said.around(from, to);
+  if (after === null && value > before * 2 + 300 && around.clause.trim() !== "") return null;
   if (count < FEWEST && !/\b(?:climbs?|ascent|elevation|vertical)\b/.test(around.sentence)) return null;
   if (NO_CLIMB.test(`${around.clause.slice(-24)}|${around.after.slice(0, 24)}`)) return null;
   return { kind: "climb_gain", value, unit, because: "goes on from the last climb" };
 }
 
 const USED =
-  /\b(?:took|takes|taken|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
+  /\b(?:took|takes|taken|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|i make that|that makes|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
 const USED_AFTER = /^(?:gone|used|lost|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
 
 /** As much as went between two charges: "7 percent against 9", "so it took four". */
@@ -150,7 +151,7 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
     ...(here === 1 ? [100 - before.figure] : []),
     ...figures.slice(1).map((each, i) => nth(figures, i) - each),
     // Of the whole ride, where the figure has its sign.
-    ...(unit === "%" ? [100 - before.figure] : []),
+    ...(unit === "%" || /^(?:for|in|over) #_(?:mi|km)/.test(around.after) ? [100 - before.figure] : []),
   ];
   return went.some((each) => Math.abs(each - value) < 1e-6) && !/^(?:of|grade|hill)\b/.test(around.after)
     ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }

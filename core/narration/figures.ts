@@ -37,7 +37,7 @@ const TEN_OF = new Map<string, number>(TENS.map((word, i) => [word, 20 + 10 * i]
 const NO_FIGURE_BEFORE_ONE =
   /^(lost|dropped|this|that|the|my|first|second|third|other|another|which|each|every|any|some|no|long|short|new|old|big|bigger|small|smaller|little|white|blue|red|black|green|grey|same|last|next|good|bad|quick|right|wrong|only|easy|real|early|earlier|previous|hard|is|was|an?|steep|nice|your|his|her)$/;
 const UNIT_AFTER_ONE =
-  /^(miles?|kilomet(re|er)s?|km|bars?|percent|%|amps?|hours?|minutes?|point|and|hundred|thousand|lap|metres?|volts?|degrees?|mph|out|of|left|or|to|more)$/;
+  /^(miles?|kilomet(re|er)s?|km|bars?|lights?|segments?|pips?|leds?|percent|%|amps?|hours?|minutes?|point|and|hundred|thousand|lap|metres?|volts?|degrees?|mph|out|of|left|or|to|more)$/;
 const NOUN_BEFORE_ONE =
   /^(level|assist|pas|mode|eco|number|setting|mile|down|to|at|on|had|is|still|class|step|gear)$/;
 
@@ -56,6 +56,13 @@ function isUnsaidHundred(tokens: readonly Token[], at: number): boolean {
   const before = tokens[at - 1]?.word ?? "";
   const next = tokens[at + 1]?.word ?? "";
   const teens = ONE_OF.get(next) ?? 0;
+  // "Two forty watts", "the three sixty battery", "one oh seven".
+  const unit = tokens[at + (ONE_OF.has(tokens[at + 2]?.word ?? "") ? 3 : 2)]?.word ?? "";
+  const ofMany =
+    /^(watts?|battery|pack|feet|pounds|bucks)$/.test(unit) && (ONE_OF.get(nth(tokens, at).word) ?? 0) >= 2;
+  if (TEN_OF.has(next) && ofMany && !STEP.test(before)) return true;
+  if (nth(tokens, at).word === "one" && next === "oh" && ONE_OF.has(tokens[at + 2]?.word ?? ""))
+    return !STEP.test(before);
   if (STEP.test(before) || (!TEN_OF.has(next) && teens < 10)) return false;
   const { word } = nth(tokens, at);
   return word === "one" || (word === "two" && WEIGHS.test(before));
@@ -97,7 +104,10 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
   value = first;
   any = true;
   // "one twenty", "one thirty one", "one eighteen": a hundred is left out.
-  if (to === at + 1 && open() && isUnsaidHundred(tokens, at)) value = first * 100 + (small() ?? 0);
+  if (to === at + 1 && open() && isUnsaidHundred(tokens, at)) {
+    if (word() === "oh") to += 1;
+    value = first * 100 + (small() ?? 0);
+  }
   /** The rest of a figure that has hundreds: "three hundred and four". */
   const hundreds = (before: number): number => {
     if (!open() || word() !== "hundred") return before;
@@ -185,6 +195,8 @@ function withFraction(tokens: readonly Token[], read: Read): Read {
       const one = ONE_OF.get(word);
       const ten = TEN_OF.get(word);
       // "21 point 8 two hours": a figure in digits is not gone on with in words.
+      // "Eighty-one point five, thirty-nine percent".
+      if (digits && ten !== undefined) break;
       if (digits && /^\d+$/.test(tokens[to - 1]?.word ?? "") && !/^\d+$/.test(word)) break;
       if (/^\d+$/.test(word)) digits += word;
       else if (ten !== undefined) {
@@ -209,8 +221,9 @@ function readAt(tokens: readonly Token[], at: number): Read | null {
   if (word === "½") return { value: 0.5, to: at + 1, exact: true };
   if (word === "point" && /^\d$/.test(tokens[at + 1]?.word ?? ""))
     return { value: Number(`0.${nth(tokens, at + 1).word}`), to: at + 2, exact: true };
-  if (word === "a" && tokens[at + 1]?.word === "couple" && tokens[at + 2]?.word === "of")
-    return { value: 2, to: at + 3, exact: false };
+  const couple = word === "a" ? at + 1 : at;
+  if (tokens[couple]?.word === "couple" && tokens[couple + 1]?.word === "of")
+    return { value: 2, to: couple + 2, exact: false };
   if (word === "minus" || word === "negative") {
     const inner = at + 1 < tokens.length ? readAt(tokens, at + 1) : null;
     return inner && nth(tokens, at + 1).word !== "minus" ? { ...inner, value: -inner.value } : null;

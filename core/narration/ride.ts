@@ -48,7 +48,7 @@ const SAME_WITHIN: Readonly<Record<string, number>> = {
   watts: 34,
   heart_rate: 60,
   range_guess: 60,
-  percent_used: 100_000,
+  percent_used: 150,
 };
 const ONCE =
   /^(avg_speed|top_speed|climb_gain|elapsed_time|percent_left|distance|charge_time|claim_range|weight_rider|weight_bike|pressure|pack_v|pack_ah|pack_wh|price|heart_rate)$/;

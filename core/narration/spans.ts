@@ -39,8 +39,10 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
         (second.value - first.value <= 2 &&
           !first.exact &&
           first.value > 3 &&
-          (tokens[first.to - 1]?.pause === "" || /\bsteady$/.test(before)) &&
-          /\b(steady|wise|doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(before))) &&
+          (tokens[first.to - 1]?.pause === "" || /\b(steady|doing|getting)$/.test(before)) &&
+          /\b(steady|getting|wise|doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(
+            before,
+          ))) &&
       first.unit === null &&
       !named &&
       (first.exact === second.exact || second.value - first.value <= 0.6) &&

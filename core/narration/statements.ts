@@ -116,7 +116,10 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
   return {
     begins(at, tokensAfter) {
       const mark = marks[at] ?? 0;
-      return (mark & (CLOSED | FIGURE | SUBJECT)) !== 0 || ((mark & RESTART) !== 0 && tokensAfter > 1);
+      return (
+        (mark & (CLOSED | FIGURE | SUBJECT)) !== 0 ||
+        ((mark & RESTART) !== 0 && (tokensAfter > 1 || figures.has(at + 1)))
+      );
     },
     ends(at, tokensBefore) {
       const mark = marks[at] ?? 0;

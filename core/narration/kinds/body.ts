@@ -116,11 +116,20 @@ export function bareHeart(asked: Asked): Verdict | null {
     )
   )
     return heartFound(asked);
+  if (
+    heart &&
+    value >= 90 &&
+    /\b(i'm at|it's at|it's|up to|down to|touched|hit|peaked at|peaked|topped out at|reached)( about)? $/.test(
+      around.clause,
+    )
+  )
+    return heartFound(asked);
   return quantity.decade && value >= 90 && value < 200 ? heartFound(asked) : null;
 }
 
 /** Of what is warm besides the air. */
 const OBJECT = /\b(motor|controller|hub|rotor|battery|pack|charger|brakes?|disc|hand on)('s| is)?\b/;
+const HOT_THING = /\b(motor|controller|hub|rotor|brakes?|disc)\b/;
 const TURN = /\b(turn(ed)?|slope|steep|angle|grade|hill|ramp|incline|bend|corner|oven|camera|lens|rotate)\b/;
 
 const degrees =
@@ -134,7 +143,9 @@ const degrees =
     )
       return left(REASONS.slope);
     if (
-      OBJECT.test(`${around.earlier} ${around.before}`) &&
+      (OBJECT.test(around.before) ||
+        (HOT_THING.test(around.earlier) &&
+          /^(it's|it is|about|maybe|i'd say|now|still|#|, | )*$/.test(around.before))) &&
       !/\b(outside|out there|air|weather|today|sun)\b/.test(around.sentence)
     )
       return left(REASONS.size);
@@ -170,7 +181,8 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     OUTSIDE.test(around.after) &&
     !/\b(battery|charge|gauge|percent|bars?|volts?)\b/.test(`${around.earlier} ${around.sentence}`) &&
     /\b(it's|it is|about|around|only|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(around.clause);
-  const named = (WARMTH.test(around.clause) && !OBJECT.test(around.before)) || outside || ofDay;
+  const cooled = /\b(cooled|warmed)( off| down| up)?( to)( about| around)? $/.test(around.clause);
+  const named = cooled || (WARMTH.test(around.clause) && !OBJECT.test(around.before)) || outside || ofDay;
   if (
     !named &&
     !(

@@ -219,6 +219,12 @@ export function bareDistance(asked: Asked): Verdict | null {
       of: "display",
       because: "what the display thinks is left",
     };
+  if (
+    /^(to empty|to flat|before it's (empty|flat|dead))\b/.test(around.after) &&
+    value > 5 &&
+    !quantity.clock
+  )
+    return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
   if (CLAIMED.test(clause) && value >= 15 && value <= 200 && !quantity.exact)
     return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
   const from = ride.distance ?? 0;

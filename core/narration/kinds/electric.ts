@@ -208,7 +208,11 @@ const power: Rule = (asked) => {
   const { quantity, around } = asked;
   const { after, clause } = around;
   if (quantity.singular && /^(battery|pack)\b/.test(after)) return packOr(asked, "pack_wh", "Wh");
-  if (THING_AFTER.test(after) || RATED.test(clause) || (quantity.singular && /^(motor|hub)/.test(after)))
+  if (
+    THING_AFTER.test(after) ||
+    RATED.test(clause) ||
+    (quantity.singular && (/^(motor|hub)/.test(after) || /\b(the|a|an) $/.test(clause)))
+  )
     return left(REASONS.scale);
   if (/^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after))
     return left(REASONS.difference);

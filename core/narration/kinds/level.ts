@@ -114,7 +114,7 @@ export function levelName(said: Said, at: number): Verdict | null {
       /^(high|low|medium|normal|city|town)$/.test(token.word) &&
       !asMode &&
       !asLevel &&
-      !/\b(up to|down to|back to|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|going up to|in) $/.test(
+      !/\b(up to|down to|back to|use|using|try|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|going up to|in) $/.test(
         around.before,
       )
     )

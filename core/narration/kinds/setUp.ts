@@ -4,6 +4,8 @@ import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict 
 const PACK_SIZE = /\b(the|a|an|got the|with the) (new |big |bigger |small )?$/;
 /** No rider and no bike weighs more, lb. */
 const MOST_POUNDS = 450;
+const SPECS =
+  /\b(step ?through|mid ?drive|rear hub|front hub|folder|hardtail|full suspension|long ?tail|cargo bike|trike)\b/;
 const FACT = { allow: ["claim", "negated", "plan", "whatIf", "otherTime"] } as const;
 const PART =
   /\b(trailer|bag|crate|battery|pack|wheel|lock|child|kid|camera|luggage|load|payload|limit|rack|carries|carry|cargo|helmet|tyre|tire|max|maximum|lighter|heavier|dog|shopping|parts?|frame alone|box)\b/;
@@ -47,8 +49,14 @@ const weight =
       RIDER.test(clause) ||
       (/\b(i weigh|i weighed|weighed myself|myself weighed|my weight|i'm|i am)\b/.test(before) &&
         !BIKE.test(clause));
-    if (mine && !/\bbike\b/.test(clause))
+    if (mine && !/\bbike\b/.test(clause) && !(quantity.singular && /\b(this|that|a|an) $/.test(clause)))
       return { kind: "weight_rider", value, unit, because: "the rider's weight" };
+    // "It's a mid-drive, step-through, 28 kilos", "this 80 pound beast".
+    if (
+      (SPECS.test(around.sentence) && asked.ride.distance === null) ||
+      (quantity.singular && /^(bike|pig|beast|monster|tank|thing|brute|machine)\b/.test(after))
+    )
+      return { kind: "weight_bike", value, unit, because: "the bike's weight" };
     if (BIKE.test(clause) || /\bweigh/.test(before))
       return { kind: "weight_bike", value, unit, because: "the bike's weight" };
     return left(REASONS.size);
@@ -58,9 +66,8 @@ const weight =
 const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): boolean =>
   !(exact && (ride.unit === "mi" || value % 0.5 !== 0)) &&
   high === null &&
-  (ride.unit === "mi"
-    ? value >= 110 && value <= 350
-    : value >= 45 && value <= 150 && /#_kg|\bweigh/.test(`${around.earlier} ${around.before}`)) &&
+  ((ride.unit === "mi" && value >= 110 && value <= 350) ||
+    (value >= 45 && value <= 150 && /#_kg|\bweigh/.test(`${around.earlier} ${around.before}`))) &&
   value > 1.5 * (ride.distance ?? 0) &&
   /\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
     around.clause,

@@ -27,9 +27,12 @@ const isHearts = ({ around, ride, quantity }: Asked) =>
   (lately(ride, quantity.from, /./, 9)?.kind === "heart_rate" && !/\b(speed)\b/.test(around.clause));
 
 function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
-  const near = `${around.clause}|${around.after.slice(0, 26)}`;
+  // "Average, 12.6": its name stands before the pause.
+  const clause =
+    around.clause.trim() === "" && SPEED_BEFORE.test(around.before) ? around.before : around.clause;
+  const near = `${clause}|${around.after.slice(0, 26)}`;
   // Of several names the last one counts: "average 14.5, max 31".
-  const name = around.clause.match(SPEED_NAME)?.at(-1) ?? "";
+  const name = clause.match(SPEED_NAME)?.at(-1) ?? "";
   if ((AVERAGE.test(name) && !TOP.test(name)) || /^(on )?average\b/.test(around.after))
     return { kind: "avg_speed", because: "an average speed" };
   if (
@@ -47,8 +50,10 @@ const speed =
   (asked) => {
     const { quantity, around } = asked;
     const { clause, after, before } = around;
+    const here =
+      /\bit does $/.test(clause) && /^(up here|up this|on this|along|here|now|uphill)\b/.test(after);
     if (
-      LIMIT.test(clause) ||
+      (LIMIT.test(clause) && !here) ||
       /\b(limit|law)\b|\bclass (?:#\S* )?$/.test(before) ||
       /^(limit|zone|bike|class|assist)\b/.test(after)
     )
@@ -86,10 +91,12 @@ export function bareSpeed(asked: Asked): Verdict | null {
     /^(on )?average\b/.test(after) ||
     /^(was|is) the top speed\b/.test(after);
   const rolling =
-    /\b(holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
+    /\b(\w+ing along|holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
       clause,
     ) ||
     SLOWS.test(clause) ||
+    (/\b(?:getting|doing|seeing) (?:about |around |like )*$/.test(clause) &&
+      /^(?:along|up|down) (?:here|this)\b/.test(after)) ||
     (/\bseeing (?:about |around |maybe |like )*$/.test(clause) &&
       /\b(?:speed|level|faster|slower|flat|hill|uphill|downhill|throttle)\b/.test(around.sentence)) ||
     (/\b(?:it's|i'm at|doing|now|only|at) (?:about |like |maybe |only )*$/.test(clause) &&
