@@ -80,7 +80,6 @@ export interface Tally {
   right: number;
 }
 
-/** How many of what is to be found is found, and how many of what is found is right, by kind. */
 /** Precision and recall that the narrations the grammar was made with must reach. */
 export const LEAST = { precision: 0.92, recall: 0.88 };
 /** Kinds of which there are this many have a line of their own. */
@@ -104,6 +103,7 @@ export function scoreText({ byKind, all }: ReturnType<typeof score>): readonly s
 export const spokenOf = (names: readonly string[]): string =>
   names.map((name) => goldOf(readFileSync(join(FOLDER, name), "utf8")).text).join("\n");
 
+/** How many of what is to be found is found, and how many of what is found is right, by kind. */
 export function score(names: readonly string[]) {
   const byKind = new Map<string, Tally>();
   const wrong: string[] = [];

@@ -151,7 +151,11 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
     ...(here === 1 ? [100 - before.figure] : []),
     ...figures.slice(1).map((each, i) => nth(figures, i) - each),
     // Of the whole ride, where the figure has its sign.
-    ...(unit === "%" || /^(?:for|in|over) #_(?:mi|km)/.test(around.after) ? [100 - before.figure] : []),
+    ...(unit === "%" ||
+    /\b(?:i've|we've|i have|we have) (?:now |only |already )?used $/.test(around.clause) ||
+    /^(?:for|in|over) #_(?:mi|km)/.test(around.after)
+      ? [100 - before.figure]
+      : []),
   ];
   return went.some((each) => Math.abs(each - value) < 1e-6) && !/^(?:of|grade|hill)\b/.test(around.after)
     ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }

@@ -1,19 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { readNarration, type Item } from "./index.ts";
+import { foundIn as found } from "./found.fixture.ts";
 
-const read = (text: string, unit?: "mi" | "km") => {
-  const found = readNarration(text, { format: "plain", ...(unit && { unit }) });
-  if (!found.ok) throw new Error("not read");
-  return found.value;
-};
-const shown = ({ kind, value }: Item) => `${kind} ${Array.isArray(value) ? value.join("-") : String(value)}`;
-const found = (text: string, unit?: "mi" | "km") => {
-  const { items, setUp } = read(text, unit);
-  return [...items, ...setUp]
-    .sort((a, b) => a.place.piece - b.place.piece || a.place.from - b.place.from)
-    .map(shown)
-    .join(", ");
-};
 /** A text and what is found in it, in the order it was said; in a ride of miles unless it speaks of kilometres. */
 const family = (name: string, cases: readonly (readonly [text: string, expected: string])[]) =>
   describe(name, () => {

@@ -1,4 +1,5 @@
 import { nth } from "#core/base";
+import { isUnsaidHundred, ONE_OF, TEN_OF } from "./numberWords.ts";
 import type { Token } from "./tokens.ts";
 
 /** A figure as it was said: digits, words, halves, or two that make a span. */
@@ -20,19 +21,6 @@ export interface Figure {
   readonly clock: boolean;
 }
 
-const ONES =
-  "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen".split(
-    " ",
-  );
-const TENS = "twenty thirty forty fifty sixty seventy eighty ninety".split(" ");
-const ONE_OF = new Map<string, number>([
-  ...ONES.map((word, i) => [word, i] as const),
-  ["nought", 0],
-  ["fourty", 40],
-  ["oh", 0],
-]);
-const TEN_OF = new Map<string, number>(TENS.map((word, i) => [word, 20 + 10 * i] as const));
-
 /** Words before "one" that make it stand for a thing. */
 const NO_FIGURE_BEFORE_ONE =
   /^(lost|dropped|this|that|the|my|first|second|third|other|another|which|each|every|any|some|no|long|short|new|old|big|bigger|small|smaller|little|white|blue|red|black|green|grey|same|last|next|good|bad|quick|right|wrong|only|easy|real|early|earlier|previous|hard|is|was|an?|steep|nice|your|his|her)$/;
@@ -46,26 +34,6 @@ interface Read {
   readonly to: number;
   readonly exact: boolean;
   readonly clock?: boolean;
-}
-
-const STEP = /^(level|levels|assist|pas|mode|eco|number|setting|gear|lap|run|mile)$/;
-const WEIGHS = /^(weigh|weighs|weighing|weighed|i'm)$/;
-
-/** Whether a hundred was left out between two words: "one eighteen" of a pulse, "I weigh two twenty". */
-function isUnsaidHundred(tokens: readonly Token[], at: number): boolean {
-  const before = tokens[at - 1]?.word ?? "";
-  const next = tokens[at + 1]?.word ?? "";
-  const teens = ONE_OF.get(next) ?? 0;
-  // "Two forty watts", "the three sixty battery", "one oh seven".
-  const unit = tokens[at + (ONE_OF.has(tokens[at + 2]?.word ?? "") ? 3 : 2)]?.word ?? "";
-  const ofMany =
-    /^(watts?|battery|pack|feet|pounds|bucks)$/.test(unit) && (ONE_OF.get(nth(tokens, at).word) ?? 0) >= 2;
-  if (TEN_OF.has(next) && ofMany && !STEP.test(before)) return true;
-  if (nth(tokens, at).word === "one" && next === "oh" && ONE_OF.has(tokens[at + 2]?.word ?? ""))
-    return !STEP.test(before);
-  if (STEP.test(before) || (!TEN_OF.has(next) && teens < 10)) return false;
-  const { word } = nth(tokens, at);
-  return word === "one" || (word === "two" && WEIGHS.test(before));
 }
 
 /** A whole number in words from a place on, below a thousand thousands. */

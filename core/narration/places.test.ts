@@ -1,20 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { readNarration, type Item } from "./index.ts";
+import { foundIn as found, readPlain as read } from "./found.fixture.ts";
 
-const read = (text: string, unit?: "mi" | "km") => {
-  const found = readNarration(text, { format: "plain", ...(unit && { unit }) });
-  if (!found.ok) throw new Error("not read");
-  return found.value;
-};
-const shown = ({ kind, value }: Item) => `${kind} ${Array.isArray(value) ? value.join("-") : String(value)}`;
-/** Everything that is proposed of a text, in the order it was said. */
-const found = (text: string) => {
-  const { items, setUp } = read(text);
-  return [...items, ...setUp]
-    .sort((a, b) => a.place.piece - b.place.piece || a.place.from - b.place.from)
-    .map(shown)
-    .join(", ");
-};
 /** Why a text's only figure is left out. */
 const why = (text: string) => {
   expect(found(text)).toBe("");

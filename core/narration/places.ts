@@ -164,7 +164,7 @@ function countedOn({ quantity }: Unread, said: Said, course: Course): Found | nu
 }
 
 /** How far volts are from the last ones, as a part of them. */
-const VOLTS_NEAR = 0.08;
+const VOLTS_NEAR = 0.1;
 /** And from what the pack is said to have. */
 const PACK_NEAR = 0.18;
 

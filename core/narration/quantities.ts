@@ -45,6 +45,8 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
     /^(are|is|at|now)$/.test(tokens[found.to]?.word ?? "")
   )
     return { ...base, unit: null };
+  // "It's 53.0, watts are bouncing".
+  if (/^[VWA]$/.test(found.unit) && tokens[found.to]?.word === "are") return { ...base, unit: null };
   const { unit, to } = found;
   const singular = SINGULAR.test(tokens[to - 1]?.word ?? "");
   const rest = words(tokens, to, to + 3);

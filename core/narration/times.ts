@@ -45,7 +45,7 @@ export function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]):
 
 /** A figure, or what stands for one. */
 const figured = (token: Token | undefined) =>
-  /^(\d.*|one|two|three|four|five|six|seven|per|each|miles?|k|ks|half)$/.test(token?.word ?? "");
+  /^(\d.*|one|two|three|four|five|six|seven|per|each|half)$/.test(token?.word ?? "");
 
 /** "an hour", "half an hour": times without a figure, as quantities of one hour or a half. */
 export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {

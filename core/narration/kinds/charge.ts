@@ -5,6 +5,8 @@ const SLOPE =
   /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
 const SLOPE_AFTER =
   /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over #|uphill|steep|steepness)\b/;
+/** No road is steeper, %. */
+const STEEPEST = 25;
 const HILL = /\b(?:hills?|grade|slope|steep|climb|gradient|ramp)\b/;
 const CHARGED = /\b(?:battery|charge|gauge|pack|left|remaining)\b/;
 const SHARE_AFTER =
@@ -41,6 +43,14 @@ const percent: Rule = (asked) => {
     (/\b(?:over|anything|up to|steeper than|more than) $/.test(clause) ||
       (ride.percent === null &&
         /^(?:it's|it is|that's|that is|maybe|about|and) (?:about |around |maybe |like |a )*$/.test(before)))
+  )
+    return left(REASONS.slope);
+  if (
+    ride.percent === null &&
+    quantity.value <= STEEPEST &&
+    /^(?:it's|it is|that's|this is) (?:about |around |like |only )*$/.test(before) &&
+    !CHARGED.test(around.sentence) &&
+    ride.since.filter(({ kind }) => /^(volts|bars_left)$/.test(kind)).length > 1
   )
     return left(REASONS.slope);
   if (SHARE_AFTER.test(after) || SHARE_BEFORE.test(clause)) return left(REASONS.share);
@@ -168,7 +178,7 @@ export function barePercent(asked: Asked): Verdict | null {
 
 const ONE_OF_BARS = /\b(first|second|third|fourth|fifth|last|one) of (the |my |its )?$/;
 const BAR_SCALE =
-  /\b((?:first|second|third|fourth|last|one|two|three) of|has|have|with|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
+  /\b((?:first|second|third|fourth|last|one|two|three) of|has|have|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
 const LOST_BEFORE =
   /\b(lost|dropped|used( up)?|burned|burnt|down|gone through|minus|losing|lose)\s*(about|just|only|another|a|the)?\s*$/;
 const LOST_AFTER = /^(gone|down|lost|has gone|just went|went|dropped)\b/;

@@ -89,6 +89,8 @@ const inUnit =
   (asked) => {
     const { quantity, around, ride } = asked;
     const { before, after, clause } = around;
+    // An odometer, or what a pack lasts in its life.
+    if (quantity.value > MOST_RANGE) return left(REASONS.size);
     const claim = killed(around, { allow: ["negated"] });
     if (claim === REASONS.claim)
       return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
@@ -243,7 +245,7 @@ export function bareDistance(asked: Asked): Verdict | null {
     (BARE_PLACE.test(clause) &&
       (ride.distance !== null || quantity.exact) &&
       !/\b(green|morning|o'clock|up at|left at|breakfast)\b/.test(clause)) ||
-    (bars && quantity.exact)
+    (bars && quantity.exact && !lately(ride, quantity.from, /^distance$/, 6))
   ) {
     const reason = killed(around);
     return reason ? left(reason) : found(asked, unit, "a place, in the ride's unit");

@@ -43,7 +43,7 @@ const volts: Rule = (asked) => {
   if (quantity.singular && THING_AFTER.test(after)) return packOr(asked, "pack_v", "V");
   if (
     /#_(Ah|Wh)/.test(after.slice(0, 24)) ||
-    /#_(?:Ah|Wh) (?:battery |pack )?(?:(?:at|and|on) (?:a )?)?$/.test(before) ||
+    /#_(?:Ah|Wh) (?:battery |pack |each )?(?:(?:at|and|on) (?:a )?)?$/.test(before) ||
     (THING_AFTER.test(after) && !/^(one)\b/.test(after))
   )
     return packOr(asked, "pack_v", "V");
@@ -53,8 +53,9 @@ const volts: Rule = (asked) => {
     return left(REASONS.scale);
   if (RATED.test(clause)) return left(REASONS.scale);
   if (
+    quantity.value < FEWEST_VOLTS ||
     /^(lower|higher|less|more|difference|apart|of sag|drop)\b/.test(after) ||
-    /\b(by|lost|sag of|drop of)\s*$/.test(clause)
+    /\b(by|lost|sag of|drop of)( over| about| around| almost)?\s*$/.test(clause)
   )
     return left(REASONS.difference);
   const reason = killed(around, { allow: ["whatIf"] });
@@ -84,6 +85,8 @@ const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
   /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
+/** No pack has fewer. */
+const FEWEST_VOLTS = 12;
 /** How far a pack's volts are from what it is said to have, as a part of that. */
 const PACK_NEAR = 0.18;
 /** Volts without the word, beside the word or between volts. */
@@ -205,12 +208,13 @@ const current: Rule = (asked) => {
 };
 
 const power: Rule = (asked) => {
-  const { quantity, around } = asked;
+  const { quantity, around, ride } = asked;
   const { after, clause } = around;
   if (quantity.singular && /^(battery|pack)\b/.test(after)) return packOr(asked, "pack_wh", "Wh");
   if (
     THING_AFTER.test(after) ||
     RATED.test(clause) ||
+    (ride.distance === null && ride.level === null && /\b(motor|hub)\b/.test(around.sentence)) ||
     (quantity.singular && (/^(motor|hub)/.test(after) || /\b(the|a|an) $/.test(clause)))
   )
     return left(REASONS.scale);

@@ -57,7 +57,8 @@ export function levelFigure(asked: Asked): Verdict | null {
     /\b(i'm|we're|i am|we are|you're|riding|staying|stay|it) in $/.test(clause) &&
     (ride.level === null || /^\d+$/.test(ride.level)) &&
     /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right)/.test(after);
-  if (!named && !stepped && !asked_) return null;
+  const isSet = /\bset (it |her |the bike )?(on|to|at|in) $/.test(clause) && /^(of|out of) #/.test(after);
+  if (!named && !stepped && !asked_ && !isSet) return null;
   // "Level one was four, level two six": what each of them took.
   if (
     /^(was |is |were |took |used |cost )?(# |#$)/.test(after) &&
@@ -103,7 +104,7 @@ export function levelName(said: Said, at: number): Verdict | null {
       !asLevel &&
       !(
         placed &&
-        /^(tour|trail|sport|high|low|medium|normal|city)$/.test(token.word) &&
+        /^(tour|trail|sport|high|low|medium|normal|standard|city)$/.test(token.word) &&
         !/^(speed|power|street|path|ground|centre|center|side|hall|school|battery|voltage|of|head|wind|tide|water|road)$/.test(
           next,
         )

@@ -72,7 +72,7 @@ const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): bool
   /\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
     around.clause,
   ) &&
-  /^($|[,.]|so\b|and\b|even\b|flat\b|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
+  /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
     around.after,
   );
 
@@ -184,6 +184,8 @@ const pressure: Rule = ({ quantity, around }) => {
 const price: Rule = ({ quantity, around }) => {
   const reason = killed(around, FACT);
   if (reason) return left(reason);
+  if (/\b(battery|charger|tyres?|tires?|seat|helmet|motor|controller)\b/.test(around.before))
+    return left(REASONS.size);
   return quantity.value >= 200 &&
     /\b(cost|costs|paid|price|sells|retail\w*|bought|for|it's|worth)\b/.test(around.clause)
     ? { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" }

@@ -91,7 +91,7 @@ export function bareSpeed(asked: Asked): Verdict | null {
     /^(on )?average\b/.test(after) ||
     /^(was|is) the top speed\b/.test(after);
   const rolling =
-    /\b(\w+ing along|holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
+    /\b(\w+ing along|pulling me along|holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
       clause,
     ) ||
     SLOWS.test(clause) ||

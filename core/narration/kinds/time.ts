@@ -4,6 +4,8 @@ import { lately, left, type Asked, type Found, type Rule, type Rules, type Verdi
 const CHARGING = /\b((re)?charg(e|es|er|ing)|plug(ged)? in|from flat|from empty|on the wall)\b/;
 const OTHER =
   /\b(old|ago|coffee|break|lunch|wait(ed|ing)?|stop(ped)? for|daylight|sunset|dark|sunrise|film|video|talk|later|until|till|every|per|warranty|for a full|folds|button|hold (it|the)|camera|battery life|another|next|(back|be back|off|again) in|in about|closes|opens|train|race|sleep|rest|rain|late)\b/;
+const RIDDEN_AFTER = /^(on the (bike|road|go)|in the saddle|of riding|in motion|of moving|moving|riding)\b/;
+const OFF_CHARGER = /\boff the charger\b/;
 const OTHER_AFTER =
   /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
 const LICENCE =
@@ -24,6 +26,7 @@ const time: Rule = (asked) => {
   if (quantity.unit === "s" && quantity.value < 90 && !quantity.clock) return left(REASONS.noTime);
   if (
     CHARGING.test(sentence) &&
+    !OFF_CHARGER.test(sentence) &&
     (quantity.unit !== "min" || /\b(re)?charg/.test(sentence)) &&
     !/\b(on (one|a|this) charge|of the charge|full charge and)\b/.test(sentence)
   ) {
@@ -52,6 +55,8 @@ const time: Rule = (asked) => {
     !/\?|\b(wait|charge|charging|break|lunch|stop)\b/.test(around.earlier)
   )
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "in a list of figures" };
+  if (quantity.unit === "s" && RIDDEN_AFTER.test(after))
+    return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
   const listed = /^((#\S*|and|,|in) )*$/.test(clause) || /\b(time|moving)\b/.test(clause);
