@@ -92,10 +92,12 @@ const found = (value: number, because: string): Found => ({
 export function barsContinued(unread: Unread, said: Said, course: Course): Found | null {
   const { value, from, to, unit } = unread.quantity;
   const { before, after, count } = course.at("bars_left", from);
-  if (unit !== null || !isWhole(unread) || value > MOST_BARS || before === null || count < FEWEST)
-    return null;
+  if (unit !== null || !isWhole(unread) || value > MOST_BARS || before === null) return null;
   if (course.at("percent_left", from).count >= FEWEST) return null;
   const around = said.around(from, to);
+  // "It dropped a bar, so I've got four": the first that went.
+  const went = value === before - 1 && course.beside("bar_lost", from).length > 0;
+  if (count < FEWEST && !went) return null;
   const isHeld = /\bstill(?: on| at| got| have)? $/.test(around.clause);
   const most = Math.max(...course.of("bars_left").flatMap((each) => figureOf(each) ?? []));
   const fits = isHeld

@@ -26,6 +26,7 @@ const NO_FIGURE_BEFORE_ONE =
   /^(lost|dropped|this|that|the|my|first|second|third|other|another|which|each|every|any|some|no|long|short|new|old|big|bigger|small|smaller|little|white|blue|red|black|green|grey|same|last|next|good|bad|quick|right|wrong|only|easy|real|early|earlier|previous|hard|is|was|an?|steep|nice|your|his|her)$/;
 const UNIT_AFTER_ONE =
   /^(miles?|kilomet(re|er)s?|km|bars?|lights?|segments?|pips?|leds?|percent|%|amps?|hours?|minutes?|point|and|hundred|thousand|lap|metres?|volts?|degrees?|mph|out|of|left|or|to|more)$/;
+const LITTLE = /^(little|green|white|blue|red|single)$/;
 const NOUN_BEFORE_ONE =
   /^(level|assist|pas|mode|eco|number|setting|mile|down|to|at|on|had|is|still|class|step|gear)$/;
 
@@ -143,6 +144,7 @@ const isBareOne = (tokens: readonly Token[], at: number) => {
   if (nth(tokens, at).pause === "" && UNIT_AFTER_ONE.test(after) && !/^(the|this|that|another)$/.test(word))
     return false;
   if (nth(tokens, at).pause === "" && /^(mile|kilometre|kilometer|bar|hour)$/.test(after)) return false;
+  if (LITTLE.test(after) && UNIT_AFTER_ONE.test(tokens[at + 2]?.word ?? "")) return false;
   if (NOUN_BEFORE_ONE.test(word)) return false;
   // "One twenty", of a pulse.
   if (nth(tokens, at).pause === "" && isUnsaidHundred(tokens, at) && !NO_FIGURE_BEFORE_ONE.test(word))

@@ -38,7 +38,7 @@ export const isOfAnother = ({ earlier, before }: Pick<Around, "earlier" | "befor
 
 /** A gauge that "claims" is a gauge that reads. */
 const GAUGE_CLAIMS =
-  /\b(gauge|display|screen|meter|indicator|readout|dash|battery|app|bike|computer|trip)('s)? claims?\b/;
+  /\b(gauge|display|screen|meter|indicator|readout|dash|battery|app|bike|computer|trip)('s)? claims?\b|\b(display|screen|dash|meter|app|computer|watch|phone)( itself)? tells (me|us|you)\b/;
 const WHAT_IF =
   /\b(if|would|wouldn't|could|couldn't|might|unless|once (?:you|it|i|we) (?:get|gets|go|goes|drop|drops|hit|hits|are|is)|imagine|suppose|supposing|i'd|you'd|we'd|it'd|he'd|they'd|that'd|should|ought|can (do|go|get|reach|run|hit|last)|you (get|can|get about)|what if|whether|wish|hopefully|in theory|theoretically)\b/;
 const PLAN =
@@ -84,7 +84,7 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
     may("claim") &&
     (CLAIM.test(before) ||
       /\b(?:can|could|you'll|you|to) get (?:anywhere )?(?:up to|between|about) $/.test(before) ||
-      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged|got it|got her|got him|get it|get her|wound it|going) )\bup to (about |around |as much as )?$/.test(
+      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged|i'm|we're|got it|got her|got him|get it|get her|wound it|going) )\bup to (about |around |as much as )?$/.test(
         before,
       )) &&
     !GAUGE_CLAIMS.test(before)

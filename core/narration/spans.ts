@@ -6,7 +6,7 @@ const isNear = (low: number, high: number) => high > low && high <= low * 1.35 +
 /** Two figures that are one: a span, or from where it began to where it is. */
 export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readonly Quantity[] {
   const out: Quantity[] = [];
-  for (const second of all) {
+  for (const [i, second] of all.entries()) {
     const first = out.at(-1);
     const said = first ? words(tokens, first.to, second.from) : "";
     if (
@@ -39,8 +39,8 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
         (second.value - first.value <= 2 &&
           !first.exact &&
           first.value > 3 &&
-          (tokens[first.to - 1]?.pause === "" || /\b(steady|doing|getting)$/.test(before)) &&
-          /\b(steady|getting|wise|doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(
+          (tokens[first.to - 1]?.pause === "" || /\b(steady|doing|getting|seeing)$/.test(before)) &&
+          /\b(steady|getting|seeing|wise|doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(
             before,
           ))) &&
       first.unit === null &&
@@ -63,6 +63,8 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
       said === "" &&
       /^(mph|km\/h|A|W)$/.test(first.unit ?? "") &&
       first.high === null &&
+      // "850 watts, 900, 950": they count on.
+      !(all[i + 1]?.from === second.to && all[i + 1]?.unit === null) &&
       pauseBefore(tokens, first.to) === "" &&
       second.high === null &&
       second.value > first.value &&

@@ -40,10 +40,10 @@ const SUBJECT_OF_TWO =
   /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|hit|used)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|rolling again|round (?:one|two|three|four))$/;
 /** What closes a statement: what comes after it is of something else. */
 const CLOSES =
-  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|by the way|(?:let's |we'll )?see how (?:far|long) .{0,14}(?:get|goes|go|lasts|last|does)|used to (?:do|be) (?:that|this|so|it)|that's what .{0,24}(?:will|does|can) do)$/;
+  /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|just kidding|no i didn't|by the way|(?:let's |we'll )?see how (?:far|long) .{0,14}(?:get|goes|go|lasts|last|does)|used to (?:do|be) (?:that|this|so|it)|that's what .{0,24}(?:will|does|can) do)$/;
 /** Words that govern no figure: one right behind them begins anew. "... the top speed for the day | 15 miles". */
 const GOVERNS_NONE = new Set(
-  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying die died question doubt happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start home bike school shops patient".split(
+  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying die died question doubt happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start home bike school shops patient sand gravel grass dirt walk changed".split(
     " ",
   ),
 );
@@ -61,7 +61,7 @@ const ANOTHER =
 const ANOTHER_FIRST = new Set(["last", "my", "somebody", "someone", "people", "a", "some"]);
 /** The last words of what closes a statement. */
 const CLOSING = new Set(
-  "see that goes does up out holds buy so believe it me kidding know whatever on way do get goes go lasts last does".split(
+  "see that goes does up out holds buy so believe it me kidding know whatever on way do kidding didn't get goes go lasts last does".split(
     " ",
   ),
 );

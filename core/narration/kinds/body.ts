@@ -26,6 +26,11 @@ const height =
       clause.trim() === "" &&
       lately(ride, quantity.from, /^distance$/, 5) !== null &&
       ride.since.some(({ kind }) => kind === "climb_gain");
+    // "14.2 average, 540 feet": among the figures of the end.
+    const atEnd =
+      quantity.value >= 50 &&
+      /^(.*#\S* )?(average|mean|moving|and|, )* ?$/.test(clause) &&
+      lately(ride, quantity.from, /^(avg_speed|top_speed|elapsed_time)$/, 6) !== null;
     // "8.3 miles and 1,900 feet".
     const withWay =
       /^(.*#_(mi|km) )?(and |, )?$/.test(around.before) &&
@@ -36,6 +41,7 @@ const height =
       return left(REASONS.slope);
     if (
       !inList &&
+      !atEnd &&
       !(withWay && quantity.value >= 50) &&
       !CLIMB_AFTER.test(after) &&
       !CLIMB_BEFORE.test(clause) &&
@@ -181,7 +187,10 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     OUTSIDE.test(around.after) &&
     !/\b(battery|charge|gauge|percent|bars?|volts?)\b/.test(`${around.earlier} ${around.sentence}`) &&
     /\b(it's|it is|about|around|only|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(around.clause);
-  const cooled = /\b(cooled|warmed)( off| down| up)?( to)( about| around)? $/.test(around.clause);
+  const changed = /\b(cooled|warmed|heated)( off| down| up)\b/.test(`${around.earlier} ${around.before}`);
+  const cooled =
+    (changed && /\bit's (about |around )?$/.test(around.clause) && /^now\b/.test(around.after)) ||
+    /\b(cooled|warmed)( off| down| up)?( to)( about| around)? $/.test(around.clause);
   const named = cooled || (WARMTH.test(around.clause) && !OBJECT.test(around.before)) || outside || ofDay;
   if (
     !named &&

@@ -162,7 +162,7 @@ const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string):
 };
 
 const CLAIMED =
-  /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(maker|company|website|box|brochure) (says|claims|promises)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
+  /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(maker|company|website|box|brochure) (says|said|claims|claimed|promises)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
 const BARE_PLACE =
   /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;

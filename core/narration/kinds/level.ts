@@ -135,6 +135,7 @@ export function levelName(said: Said, at: number): Verdict | null {
     )
   )
     return left(REASONS.difference);
+  if (/\b(headlight|lights?|lamp|beam)\b/.test(around.clause)) return null;
   if (/\b(left|range|#_\S+) in $/.test(around.before)) return left(REASONS.difference);
   if (/^(plus )?for (the hills?|everything|anything|most)\b/.test(after)) return left(REASONS.otherTime);
   if (/^(normally|usually|most days|every day)\b/.test(after) || /\b(normally|usually)\b/.test(around.clause))

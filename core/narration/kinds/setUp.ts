@@ -9,6 +9,8 @@ const SPECS =
 const FACT = { allow: ["claim", "negated", "plan", "whatIf", "otherTime"] } as const;
 const PART =
   /\b(trailer|bag|crate|battery|pack|wheel|lock|child|kid|camera|luggage|load|payload|limit|rack|carries|carry|cargo|helmet|tyre|tire|max|maximum|lighter|heavier|dog|shopping|parts?|frame alone|box)\b/;
+const OF_PART =
+  /^(?:and |so )?(?:the|this|my|that) (?:\w+ )?(?:battery|pack|wheel|lock|trailer|bag|crate|motor|charger|child|dog)\b/;
 const PART_AFTER =
   /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
@@ -40,7 +42,10 @@ const weight =
       return { kind: "pressure", value: valueOf(quantity), unit: "psi", because: "how hard the tyres are" };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     // "It weighs eleven pounds", of the battery that was spoken of.
-    if (quantity.value < (unit === "kg" ? 8 : 18) || (/^it weighs/.test(before) && PART.test(around.earlier)))
+    if (
+      quantity.value < (unit === "kg" ? 8 : 18) ||
+      (/^it weighs/.test(before) && OF_PART.test(around.earlier))
+    )
       return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
@@ -123,11 +128,12 @@ export function bareFact(asked: Asked): Verdict | null {
       ? left(reason)
       : { kind: "pressure", value: valueOf(quantity), unit: null, because: "how hard the tyres are" };
   }
-  const unit = /#_lb/.test(sentence) ? "lb" : /#_kg/.test(sentence) ? "kg" : null;
+  const near = `${around.earlier} ${sentence}`;
+  const unit = /#_lb/.test(near) ? "lb" : /#_kg/.test(near) ? "kg" : null;
   if (
     /\b(i weigh|my weight is|i'm weighing|i weigh in at)( in| about| around| roughly| at)* $/.test(clause) ||
     isHeft(asked) ||
-    (unit !== null && /(^|[,.:] |\b(with|so|at) |#_(kg|lb) )(me|rider) $/.test(before) && value >= 35)
+    (unit !== null && /(^|[,.:] |\b(with|so|at) |#_(kg|lb) |^)(me|rider) ,? ?$/.test(before) && value >= 35)
   ) {
     const reason = killed(around, FACT);
     return reason
@@ -136,7 +142,7 @@ export function bareFact(asked: Asked): Verdict | null {
   }
   if (
     (unit !== null && /(^|[,.:] |#\S* )(the )?bike $/.test(before) && value > 8) ||
-    (/\b(the bike is|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
+    (/\b(the bike is|the bike is i think|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
       clause,
     ) &&
       (/\bweigh/.test(sentence) || /#_(kg|lb)/.test(`${around.earlier} ${sentence} ${before}`)) &&
@@ -187,7 +193,7 @@ const price: Rule = ({ quantity, around }) => {
   if (/\b(battery|charger|tyres?|tires?|seat|helmet|motor|controller)\b/.test(around.before))
     return left(REASONS.size);
   return quantity.value >= 200 &&
-    /\b(cost|costs|paid|price|sells|retail\w*|bought|for|it's|worth)\b/.test(around.clause)
+    /\b(cost|costs|paid|price|sells|retail\w*|msrp|bought|for|it's|it was|worth)\b/.test(around.clause)
     ? { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" }
     : left(REASONS.size);
 };

@@ -95,10 +95,14 @@ export function bareSpeed(asked: Asked): Verdict | null {
       clause,
     ) ||
     SLOWS.test(clause) ||
+    (/\bhit (?:about |around )?$/.test(clause) &&
+      /\b(?:(?:coming|going|flying) down|downhill|descent|down (?:the|that) (?:hill|other side))\b/.test(
+        before,
+      )) ||
     (/\b(?:getting|doing|seeing) (?:about |around |like )*$/.test(clause) &&
       /^(?:along|up|down) (?:here|this)\b/.test(after)) ||
     (/\bseeing (?:about |around |maybe |like )*$/.test(clause) &&
-      /\b(?:speed|level|faster|slower|flat|hill|uphill|downhill|throttle)\b/.test(around.sentence)) ||
+      /\b(?:speed|effort|level|faster|slower|flat|hill|uphill|downhill|throttle)\b/.test(around.sentence)) ||
     (/\b(?:it's|i'm at|doing|now|only|at) (?:about |like |maybe |only )*$/.test(clause) &&
       FLAT_OUT.test(after)) ||
     (/\bgetting (?:like |about |around |only |maybe )*$/.test(clause) &&

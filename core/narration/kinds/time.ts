@@ -59,7 +59,10 @@ const time: Rule = (asked) => {
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
-  const listed = /^((#\S*|and|,|in) )*$/.test(clause) || /\b(time|moving)\b/.test(clause);
+  const listed =
+    /^((#\S*|and|,|in) )*$/.test(clause) ||
+    /\b(time|moving)\b/.test(clause) ||
+    /#_(V|%|mi|km|bar) $/.test(clause);
   const because: Found["because"] = listed ? "in a list of figures" : "time ridden";
   if (
     (LICENCE.test(clause) && LICENCE_AFTER.test(after)) ||
