@@ -117,7 +117,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "wind",
     value: "side",
     because: "wind from the side",
-    says: /\b(side ?wind\w*|cross ?wind\w*|(wind|breeze)(['’]?s| is| was| comes?| coming| has)? [^.]{0,26}(from the (left|right|side)|on (the|my) (left|right|side)|(from|on) the other side|sideways|across)|(?<=(?:wind|breeze)\b.{0,80})(?:side on|from the side|from the (?:left|right))|(?:off|over|across|on) my (?:left|right) shoulder|touch of wind from the (left|right)|wind from the (left|right|side))/g,
+    says: /\b(side ?wind\w*|cross ?wind\w*|(wind|breeze)(['’]?s| is| was| comes?| coming| has)? [^.]{0,26}(from the (left|right|side)|on (the|my) (left|right|side)|(from|on) the other side|sideways|across)|(?:side on|from the side|from the (?:left|right))(?<=\b(?:wind|breeze)\b.{0,95})|(?:off|over|across|on) my (?:left|right) shoulder|touch of wind from the (left|right)|wind from the (left|right|side))/g,
   },
 ];
 
