@@ -11,6 +11,8 @@ export default {
     "<rootDir>/tests/documents",
   ],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
+  // For what hangs: on a busy machine a test may take long.
+  testTimeout: 120_000,
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "^.+\\.tsx?$": [
