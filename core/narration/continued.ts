@@ -7,7 +7,7 @@ import { namedBefore } from "./named.ts";
 import type { Quantity } from "./quantities.ts";
 
 /** Charge that goes between two readings, %, at most. */
-const MOST_CHARGE = 30;
+export const MOST_CHARGE = 30;
 /** Bars that go between two readings, at most, and as many as any gauge has. */
 const MOST_BARS_GONE = 2;
 const MOST_BARS = 12;

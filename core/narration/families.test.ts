@@ -1,11 +1,4 @@
-import { describe, expect, test } from "@jest/globals";
-import { foundIn as found } from "./found.fixture.ts";
-
-/** A text and what is found in it, in the order it was said; in a ride of miles unless it speaks of kilometres. */
-const family = (name: string, cases: readonly (readonly [text: string, expected: string])[]) =>
-  describe(name, () => {
-    test.each(cases)("%s", (text, expected) => expect(found(text)).toBe(expected));
-  });
+import { family } from "./found.fixture.ts";
 
 family("a milestone passed", [
   ["We just hit 40 miles.", "distance 40"],

@@ -1,3 +1,4 @@
+import { describe, expect, test } from "@jest/globals";
 import { readNarration, type Item, type Narration } from "./index.ts";
 
 /** A text read, as its only piece. */
@@ -17,3 +18,9 @@ export function foundIn(text: string, unit?: "mi" | "km"): string {
     .map(shown)
     .join(", ");
 }
+
+/** Texts of one sort, each with all that is found in it. */
+export const family = (name: string, cases: readonly (readonly [text: string, expected: string])[]) =>
+  describe(name, () => {
+    test.each(cases)("%s", (text, expected) => expect(foundIn(text)).toBe(expected));
+  });

@@ -1,12 +1,6 @@
-import { describe, expect, test } from "@jest/globals";
-import { foundIn } from "./found.fixture.ts";
+import { family } from "./found.fixture.ts";
 
-const says = (name: string, cases: readonly (readonly [text: string, expected: string])[]) =>
-  describe(name, () => {
-    test.each(cases)("%s", (text, expected) => expect(foundIn(text)).toBe(expected));
-  });
-
-says("figures in words, as they are said", [
+family("figures in words, as they are said", [
   ["My heart rate is one eighteen.", "heart_rate 118"],
   ["I weigh two twenty.", "weight_rider 220"],
   ["i'm a buck seventy with the bag on, i weigh a buck seventy", "weight_rider 170"],
@@ -16,33 +10,33 @@ says("figures in words, as they are said", [
   ["thirteen miles an hour and ten minutes since i clocked in", "distance 13, elapsed_time 4200"],
   ["so average was 21 point 8 two hours thirty one on the bike", "avg_speed 21.8, elapsed_time 9060"],
 ]);
-says("a figure that wavers", [
+family("a figure that wavers", [
   ["We're doing 13 miles an hour 14 along here.", "speed 13-14"],
   ["Thirty-one. Thirty-three. Thirty-four miles an hour!", "speed 31, speed 33, speed 34"],
   ["I'm doing a steady thirteen, fourteen.", "speed 13-14"],
 ]);
-says("speed by what only speeds do", [
+family("speed by what only speeds do", [
   ["It slows down to ten up here.", "speed 10"],
   ["Average, 12.6.", "avg_speed 12.6"],
   ["On this hill it does ten miles an hour up here.", "speed 10"],
   ["It does 28 miles an hour.", ""],
   ["Fourteen miles an hour is what I ride at.", ""],
 ]);
-says("power by its name, or by what the motor does", [
+family("power by its name, or by what the motor does", [
   ["It's up to 240 on the power.", "watts 240"],
   ["Watts are down a little, 1,180.", "watts 1180"],
   ["5 miles in. The motor gives 90 watts. Now the motor's at 310.", "distance 5, watts 90, watts 310"],
   ["It won't go over 16 amps.", "low_power low power, amps 16"],
   ["I put the new controller on it, 35 amps.", ""],
 ]);
-says("the day's weather, and what else is warm", [
+family("the day's weather, and what else is warm", [
   ["It's 71 and there's no wind.", "temperature 71"],
   ["It has cooled off to 14.", "temperature 14"],
   ["Let me feel that motor. It's maybe 110 degrees.", ""],
   ["The breeze is off the water, so it's side on.", "wind side"],
   ["It's right in our teeth, this wind.", "wind head"],
 ]);
-says("ends, and what only sounds like one", [
+family("ends, and what only sounds like one", [
   ["It's stopped helping.", "cut_off cut off"],
   ["No more help from it now, 46.8 kilometres.", "cut_off cut off, distance 46.8"],
   ["The display just turned itself off.", "cut_off cut off"],
@@ -51,28 +45,28 @@ says("ends, and what only sounds like one", [
   ["It's got very lazy.", "low_power low power"],
   ["It's not pulling as hard.", "low_power low power"],
 ]);
-says("halts, and none", [
+family("halts, and none", [
   ["I'm going to stop here for a minute.", "stop stop"],
   ["I'm going to pause at this gate.", "stop stop"],
   ["I'm not stopping for the geese.", ""],
 ]);
-says("ground that is ridden, and ground that is told of", [
+family("ground that is ridden, and ground that is told of", [
   ["It's just stones now.", "ground gravel"],
   ["Now we're on gravel. Back on the road at last.", "ground gravel, ground asphalt"],
   ["The loop is paved, with a quarter mile of gravel.", ""],
 ]);
-says("levels, and what each of them took", [
+family("levels, and what each of them took", [
   ["We're in the second level of four.", "level 2"],
   ["Level one was four, level two six.", ""],
   ["I normally ride it in sport mode.", ""],
 ]);
-says("how long something is", [
+family("how long something is", [
   ["The hill is a classic climb. It's 3.1 kilometres.", ""],
   ["I've done 3.9 miles in all.", "distance 3.9"],
   ["i ride the same six mile loop every day", ""],
   ["The first five miles took 24 minutes.", "distance 5, elapsed_time 1440"],
 ]);
-says("slopes, said after the hill", [
+family("slopes, said after the hill", [
   ["Here comes a hill. It's about six percent.", ""],
   ["I get asked about hills. On anything over 10 percent, no.", ""],
 ]);

@@ -6,6 +6,7 @@ import {
   chargeContinued,
   climbContinued,
   isListed,
+  MOST_CHARGE,
   OTHER_MEASURE,
   usedContinued,
 } from "./continued.ts";
@@ -15,8 +16,6 @@ import { isNotRidden } from "./kinds/distance.ts";
 import type { Quantity } from "./quantities.ts";
 import { reportsOf } from "./reports.ts";
 
-/** Charge that goes between two readings, %, at most. */
-const MOST_CHARGE = 30;
 /** Where a figure stands for itself: nothing before it in its statement, or what only leads up to a state. */
 const LEADS_UP =
   /(?:^|\b(?:at|on|to|now|that's|it's|is|says|showing|shows|reading|and|so|there|here|made it|up|around|top|again|back|just|call it|water tower|house|point|battery|bars?|blinking|flashing|gone|dead|off|red|now we're)) (?:now |about |just |like |only |around |down to )?$/;

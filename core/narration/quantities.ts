@@ -3,7 +3,7 @@ import type { Figure } from "./figures.ts";
 import { corrected, joinedSpans } from "./spans.ts";
 import { isTime, joinedTimes, unsaidHours } from "./times.ts";
 import { pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
-import { unitAt, type Unit } from "./units.ts";
+import { FEWEST_VOLTS, unitAt, type Unit } from "./units.ts";
 
 /** A figure with its unit, or without one. */
 export interface Quantity extends Figure {
@@ -17,9 +17,6 @@ export interface Quantity extends Figure {
 }
 
 const SINGULAR = /^(volt|amp|watt|hour|mile|kilometre|kilometer|pound|bar|inch|degree|minute)$/;
-/** No pack has fewer. */
-const FEWEST_VOLTS = 18;
-
 /** Gives each figure the unit that follows it, and the fraction that follows the unit. */
 function united(tokens: readonly Token[], figure: Figure): Quantity {
   const base = { ...figure, singular: false, withdrawn: null, began: null };

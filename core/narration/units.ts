@@ -33,6 +33,9 @@ export type Unit =
   | "money"
   | "thing";
 
+/** No pack has fewer; what is said of fewer is a difference, or counts something else. */
+export const FEWEST_VOLTS = 18;
+
 const DISTANCE = { mi: "mile|miles|mi", km: "km|kms|kilometre|kilometres|kilometer|kilometers|klicks" };
 const HOUR = "hour|h|hr";
 

@@ -10,6 +10,7 @@ import {
   type Rules,
   type Verdict,
 } from "../found.ts";
+import { FEWEST_VOLTS } from "../units.ts";
 
 const THING_AFTER =
   /^(battery|pack|system|motor|hub|charger|controller|bike|fuse|max|peak|rated|nominal|setup|mid|rear|front|version|batteries|one\b|light|usb|outlet|and (a )?#_(Ah|Wh))\b/;
@@ -85,8 +86,6 @@ const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
   /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
-/** No pack has fewer. */
-const FEWEST_VOLTS = 12;
 /** How far a pack's volts are from what it is said to have, as a part of that. */
 const PACK_NEAR = 0.18;
 /** Volts without the word, beside the word or between volts. */
