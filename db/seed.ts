@@ -85,19 +85,26 @@ async function seedSheets(db: Database, nextId: () => string, idOf: (name: strin
   }
 }
 
+async function holdsBike(db: Database): Promise<boolean> {
+  return (await db.select({ id: bike.id }).from(bike).limit(1)).length > 0;
+}
+
 /** Sets the demo desk if the database holds no bike yet, all or nothing; says whether it did. */
 export async function seedOnce(database: Database): Promise<boolean> {
+  if (await holdsBike(database)) return false;
+  const nextId = idMaker();
+  // Ridden before the transaction begins: the database ends one that asks nothing for long.
+  const tests = demoTests(nextId);
   return database.transaction(async (tx) => {
     const db = tx as unknown as Database;
-    if ((await db.select({ id: bike.id }).from(bike).limit(1)).length) return false;
-    const nextId = idMaker();
+    if (await holdsBike(db)) return false;
     const ids = await seedBikes(db, nextId);
     const idOf = (name: string) => {
       const id = ids.get(name);
       if (!id) throw new Error(`the demo names ${name}, which it does not have`);
       return id;
     };
-    for (const each of demoTests(nextId)) {
+    for (const each of tests) {
       const testId = nextId();
       ids.set(`test/${each.test.title}`, testId);
       const links = {

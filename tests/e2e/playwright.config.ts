@@ -8,7 +8,7 @@ export default defineConfig({
   testDir: ".",
   outputDir: "../../test-results",
   workers: Number(process.env["E2E_WORKERS"] ?? 2),
-  timeout: 180_000,
+  timeout: 300_000,
   expect: { timeout: 60_000 },
   reporter: [["list"], ["json"]],
   use: {

@@ -9,7 +9,6 @@ const card = (page: Page, name: string) =>
 test("a recorder an hour ahead and a meter with a minus are tied to the log, and move the strip", async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   const address = await newTest(page, "Down ferry lane");
   await page.getByRole("link", { name: "Import files" }).first().click();
   await ready(page);
@@ -99,7 +98,6 @@ const FILM = `[2:00] We're off from the slip, fully charged.
 [1:26:00] Home. 19.5 miles, 38 percent left.`;
 
 test("a film's clock is found by the recorder, and tied by hand", async ({ page }) => {
-  test.setTimeout(180_000);
   const address = await newTest(page, "Ferry lane on film");
   await page.goto(`${address}/import`);
   await ready(page);

@@ -1,10 +1,17 @@
 import { request as http } from "node:http";
 import { request as https, type RequestOptions } from "node:https";
-import { expect, test as base, type Browser, type BrowserContext, type Page } from "@playwright/test";
+import {
+  expect,
+  test as base,
+  type Browser,
+  type BrowserContext,
+  type Page,
+  type Response,
+} from "@playwright/test";
 import type { Role } from "#db/people/people";
 import { CHROMIUM_FLAGS } from "../../command/throwaway";
 import { shareDemo, type SharedDesk } from "./sharedDesk";
-import { ready } from "./watched";
+import { ready, RECKONED_MS } from "./watched";
 
 /** A desk that several share over HTTPS: people by their roles, a phone in the field, a reader with a link, and who means ill. */
 let desk: SharedDesk;
@@ -42,6 +49,15 @@ async function signIn(page: Page, name: string, passphrase = PASSPHRASE): Promis
   await page.getByLabel("Name").fill(name);
   await page.getByLabel("Passphrase").fill(passphrase);
   await page.getByRole("button", { name: "Sign in", exact: true }).click();
+}
+
+/** Goes to a page once its figures are reckoned: until then it says how far they are. */
+async function opened(page: Page, address: string): Promise<Response> {
+  let answer: Response | null = null;
+  await expect
+    .poll(async () => (answer = await page.goto(address))!.status(), { timeout: RECKONED_MS })
+    .not.toBe(202);
+  return answer!;
 }
 
 const sessionOf = async (context: BrowserContext) =>
@@ -331,14 +347,14 @@ test("a link shows one page to anybody, until it is taken back", async ({ browse
   const reader = await stranger.newPage();
   const problems: string[] = [];
   reader.on("console", (message) => message.type() === "error" && problems.push(message.text()));
-  const answer = await reader.goto(link);
-  expect(answer!.status()).toBe(200);
-  expect(answer!.headers()).toMatchObject({
+  const answer = await opened(reader, link);
+  expect(answer.status()).toBe(200);
+  expect(answer.headers()).toMatchObject({
     "x-robots-tag": "noindex, nofollow",
     "referrer-policy": "no-referrer",
     "cache-control": "private, no-store",
   });
-  expect(answer!.headers()["content-security-policy"]).toContain("default-src 'none'");
+  expect(answer.headers()["content-security-policy"]).toContain("default-src 'none'");
   await expect(reader.getByRole("article")).toBeVisible();
   await expect(reader.locator("script")).toHaveCount(0);
   expect(problems).toEqual([]);
@@ -366,7 +382,7 @@ test("a test is shown by a link of its own, without a sheet being made", async (
   const link = await page.getByLabel("The link", { exact: true }).inputValue();
   const stranger = await fresh(browser);
   const reader = await stranger.newPage();
-  expect((await reader.goto(link))!.status()).toBe(200);
+  expect((await opened(reader, link)).status()).toBe(200);
   await expect(reader.getByRole("article")).toContainText("levee loop, town level");
   await page.getByRole("button", { name: /^Take back the link/ }).click();
   await expect(page.getByRole("button", { name: /^Take back the link/ })).toHaveCount(0);

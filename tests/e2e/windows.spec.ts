@@ -38,7 +38,7 @@ async function overWindow(page: Page): Promise<number> {
 test("no page is wider than a window of 320, nor with more space between letters and lines", async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   await page.setViewportSize({ width: 320, height: 700 });
   const wide = await onEveryPage(page, async () => {
     const over = () => overWindow(page);
@@ -121,7 +121,7 @@ test("the system's dark scheme is dusk until somebody chooses", async ({ browser
 });
 
 test("on a phone whatever a finger presses is 44 high, and elsewhere 24", async ({ page }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   await page.setViewportSize({ width: 390, height: 844 });
   const small = await onEveryPage(page, () =>
     page.evaluate(() =>
@@ -142,7 +142,7 @@ test("on a phone whatever a finger presses is 44 high, and elsewhere 24", async 
 });
 
 test("no page has a fault that can be found by rule, targets among them", async ({ page }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   await onEveryPage(page, async () => {
     await expectAccessible(page);
     return [];
@@ -150,7 +150,7 @@ test("no page has a fault that can be found by rule, targets among them", async 
 });
 
 test("every table says what it is, and which its headings are", async ({ page }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const bare = await onEveryPage(page, () =>
     page.evaluate(() =>
       [...document.querySelectorAll("table")].flatMap((table) => {
@@ -227,7 +227,7 @@ test("whoever reads German sees commas and kilometres, and what is typed so is r
   browser,
   baseURL,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const context = await browser.newContext({ baseURL: baseURL!, locale: "de-DE" });
   const page = await context.newPage();
   const errors: string[] = [];

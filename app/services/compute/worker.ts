@@ -15,10 +15,11 @@ export type Came =
   | { readonly ok: false; readonly unreadable: Unreadable }
   | { readonly ok: false; readonly message: string; readonly code: string | null };
 
-/** On Linux a priority is a thread's own: pages are answered before what can wait. */
-const LOWER = 8;
+/** How far reckoning gives way to all else on the machine: 0, as an equal, to 19, last of all. */
+const GIVES_WAY = Number(process.env["BAROMETRON_GIVES_WAY"] ?? 8);
 try {
-  setPriority(0, LOWER);
+  // On Linux a priority is a thread's own: pages are answered before what can wait.
+  setPriority(0, GIVES_WAY);
 } catch {
   // Where it may not be set, the threads are equals.
 }
