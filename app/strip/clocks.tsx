@@ -10,7 +10,8 @@ import { findTest } from "#db/tests";
 import { Page } from "#ui/page";
 import { paint, saveClock, tieFilm } from "./clocks/act.server";
 import { DeviceClock } from "./clocks/deviceClock";
-import { beganByTie, FilmClock, type TypedTie } from "./clocks/filmClock";
+import { FilmClock } from "./clocks/filmClock";
+import { beganByTie, NO_TIE, type TypedTie } from "./clocks/filmTie";
 import { Lanes } from "./clocks/lanes";
 import { PaintForm, SteadyTable, WayTable } from "./clocks/way";
 import { offsetTyped } from "./files/sent";
@@ -78,7 +79,7 @@ function RideClocks({
 }: Loaded & { readonly answer: ClocksAnswer | null }) {
   const { mayChange } = useWho();
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
-  const [tie, setTie] = useState<TypedTie>({ clock: "", film: "" });
+  const [tie, setTie] = useState<TypedTie>(NO_TIE);
   const { film, way, devices } = clocks;
   const tried = devices.map((device) => {
     const offset = offsetTyped(orKept(typed[device.id], device.offsetS));

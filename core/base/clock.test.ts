@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { clockText, dayAt, isZone, momentOf, zoneOffsetMs } from "#core/base";
+import { clockText, dayAt, isZone, momentOf, typedClock, zoneOffsetMs } from "#core/base";
 
 /** Summer time of "CET" begins on 29 March 2026 and ends on 25 October, at 01:00 UTC. */
 const utc = (text: string) => Date.parse(`${text}Z`);
@@ -48,4 +48,33 @@ describe("a zone's clock", () => {
     "“%s” is none",
     (zone) => expect(isZone(zone)).toBe(false),
   );
+});
+
+describe("a time of day as a person types it", () => {
+  test.each([
+    ["10:20", "10:20"],
+    [" 9:05:07 ", "09:05:07"],
+    ["10.20", "10:20"],
+    ["10h20", "10:20"],
+    ["10.20.15", "10:20:15"],
+    ["2:05 pm", "14:05"],
+    ["2 p.m.", "14:00"],
+    ["12 am", "00:00"],
+    ["12:30PM", "12:30"],
+    ["0:00", "00:00"],
+    ["23:59:59", "23:59:59"],
+  ])("%p is %s", (typed, clock) => expect(typedClock(typed)).toBe(clock));
+  test.each([
+    "",
+    "10",
+    "24:00",
+    "10:60",
+    "10:20:60",
+    "13 pm",
+    "0 am",
+    "soon",
+    "10:2",
+    "10:20:15:07",
+    "-1:00",
+  ])("%p is none", (typed) => expect(typedClock(typed)).toBeNull());
 });

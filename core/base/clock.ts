@@ -41,6 +41,25 @@ export function momentOf(day: string, clock: string, zone: string): number {
   return shows(before) ? before : shows(after) ? after : before;
 }
 
+const TYPED = /^(\d{1,2})(?:[:.h](\d{2}))?(?:[:.](\d{2}))?\s*(?:([ap])\.?m\.?)?$/i;
+
+/**
+ * A time of day as a person types it, as a clock shows it; null where it is none. An hour alone is one only with its half of the day.
+ *
+ * @example typedClock(" 2:05 pm") === "14:05"
+ * @example typedClock("10.20.15") === "10:20:15"
+ */
+export function typedClock(text: string): string | null {
+  const [whole, hour, minute, second, half] = TYPED.exec(text.trim()) ?? [];
+  if (whole === undefined || (minute === undefined && half === undefined)) return null;
+  const h = Number(hour);
+  if (half ? h < 1 || h > 12 : h > 23) return null;
+  const inDay = half ? (h % 12) + (/p/i.test(half) ? 12 : 0) : h;
+  const rest = [minute ?? "00", second].filter((part) => part !== undefined);
+  if (rest.some((part) => Number(part) > 59)) return null;
+  return [String(inDay).padStart(2, "0"), ...rest].join(":");
+}
+
 const shownAt = (ms: number, zone: string): string => {
   const shown = new Date(ms + zoneOffsetMs(zone, ms));
   return Number.isNaN(shown.getTime()) ? "" : shown.toISOString();

@@ -54,6 +54,10 @@ test("what was said is gone through with keys, kept with its place in the film, 
     .filter({ hasText: "5.2 mi" })
     .getByRole("button", { name: /^Accept the moment/ })
     .click();
+  // A clock that cannot be read saves nothing without its time.
+  await page.getByLabel("The clock said").fill("half ten");
+  await expect(page.getByText("Type what the clock said, such as 10:20 or 10:20:15.")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Save \d+ lines?/ })).toBeDisabled();
   await page.getByLabel("The clock said").fill("10:20");
   await page.getByLabel("when the film was at").fill("0:00");
   // A page that is loaded again goes on where it was left.

@@ -13,7 +13,7 @@ import { setTrackOffset, trackOfRide } from "#db/tracks";
 import { entryIdInBatch } from "../import.server";
 import { clientId } from "../log.server";
 import { offsetTyped } from "../files/sent";
-import { beganByTie } from "./filmClock";
+import { beganByTie } from "./filmTie";
 
 type Where = { readonly testId: string; readonly rideId: string };
 

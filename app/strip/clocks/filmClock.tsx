@@ -1,20 +1,8 @@
 import { Form, useNavigation } from "react-router";
-import { clockToSecond, momentOf, stopwatchAt } from "#core/base";
+import { clockToSecond } from "#core/base";
 import type { Clocks } from "#app/services/recordings/clocks";
 import { spanSaid } from "../files/told";
-
-/** The moment the film is tied by, as it is typed: what the clock said, and where the film was. */
-export interface TypedTie {
-  readonly clock: string;
-  readonly film: string;
-}
-
-/** When a film began by what was typed, s since the epoch; null where it says nothing yet. */
-export function beganByTie({ clock, film }: TypedTie, day: string, zone: string): number | null {
-  const atMs = clock.trim() ? momentOf(day, clock, zone) : NaN;
-  const inS = film.trim() ? stopwatchAt(film) : 0;
-  return Number.isNaN(atMs) || inS === null ? null : atMs / 1000 - inS;
-}
+import { TieFields, type TypedTie } from "./filmTie";
 
 interface FilmClockProps {
   readonly film: NonNullable<Clocks["film"]>;
@@ -57,29 +45,7 @@ export function FilmClock({ film, byTrack, rideId, zone, tie, onTie, answer }: F
           : ""}
       </p>
       <div className="flex flex-wrap items-end gap-2">
-        <label className="grid text-sm font-medium">
-          The clock said
-          <input
-            name="clock"
-            value={tie.clock}
-            placeholder="10:20:15"
-            autoComplete="off"
-            aria-invalid={answer?.problem ? true : undefined}
-            className="input mt-1 max-w-32"
-            onChange={({ target }) => onTie({ ...tie, clock: target.value })}
-          />
-        </label>
-        <label className="grid text-sm font-medium">
-          when the film was at
-          <input
-            name="film"
-            value={tie.film}
-            placeholder="0:00"
-            autoComplete="off"
-            className="input mt-1 max-w-32"
-            onChange={({ target }) => onTie({ ...tie, film: target.value })}
-          />
-        </label>
+        <TieFields tie={tie} onTie={onTie} isWrong={Boolean(answer?.problem)} />
         {byTrack ? (
           <button
             type="button"

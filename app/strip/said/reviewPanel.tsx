@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { isLetterPress } from "#app/ui/letterKeys";
-import { momentOf, stopwatchAt } from "#core/base";
 import { saidEntries } from "#core/narration";
+import { beganByTie, NO_TIE, TieFields, tieProblem } from "../clocks/filmTie";
 import type { SaidAnswer } from "../narration";
 import { MomentCard } from "./momentCard";
 import { keepReview, type KeptReview } from "./kept";
@@ -86,7 +86,7 @@ export function ReviewPanel(props: PanelProps) {
   const { source, narration, begun } = read;
   const review = useReview(narration, bike, begun);
   const fetcher = useFetcher<SaidAnswer>();
-  const [tie, setTie] = useState(begun?.tie ?? { clock: "", film: "" });
+  const [tie, setTie] = useState(begun?.tie ?? NO_TIE);
   useKeys(review);
   useKept(ride.id, source, review, tie);
   const { moments, accepted, decide, decisions } = review;
@@ -98,15 +98,15 @@ export function ReviewPanel(props: PanelProps) {
   useEffect(() => {
     if (isDone) keepReview(ride.id, null);
   }, [isDone, ride.id]);
-  const clockMs = tie.clock ? momentOf(test.day, tie.clock, ride.zone) : NaN;
-  const filmS = tie.film ? stopwatchAt(tie.film) : 0;
+  const beganS = beganByTie(tie, test.day, ride.zone);
+  const wrongTie = tieProblem(tie, test.day, ride.zone);
   const save = () => {
     const sent = lines.map(({ body, source }, i) => ({
       key: `${source.filmS ?? "-"}/${source.words}/${body.kind}/${source.filmS === null ? i : ""}`,
       at:
-        Number.isNaN(clockMs) || source.filmS === null || filmS === null
+        beganS === null || source.filmS === null
           ? null
-          : new Date(clockMs + 1000 * (source.filmS - filmS)).toISOString(),
+          : new Date(Math.round(1000 * (beganS + source.filmS))).toISOString(),
       ...{ body, source },
     }));
     void fetcher.submit({ rideId: ride.id, lines: JSON.stringify(sent) }, { method: "post" });
@@ -132,7 +132,7 @@ export function ReviewPanel(props: PanelProps) {
           <button
             type="button"
             className="button button-main"
-            disabled={lines.length === 0 || fetcher.state !== "idle"}
+            disabled={lines.length === 0 || wrongTie !== null || fetcher.state !== "idle"}
             onClick={save}
           >
             Save {lines.length} {lines.length === 1 ? "line" : "lines"}
@@ -147,30 +147,9 @@ export function ReviewPanel(props: PanelProps) {
           <Questions questions={narration.questions} review={review} />
           <fieldset className="sheet flex flex-wrap gap-3 p-3">
             <legend className="sr-only">The film's clock</legend>
-            <label className="grid text-sm">
-              The clock said
-              <input
-                className="input mt-1 max-w-28"
-                placeholder="10:20"
-                value={tie.clock}
-                onChange={({ target }) => setTie({ ...tie, clock: target.value })}
-              />
-            </label>
-            <label className="grid text-sm">
-              when the film was at
-              <input
-                className="input mt-1 max-w-28"
-                placeholder="1:05"
-                value={tie.film}
-                onChange={({ target }) => setTie({ ...tie, film: target.value })}
-              />
-            </label>
-            <span className="self-end pb-2 text-sm text-quiet">
-              {tie.clock && Number.isNaN(clockMs)
-                ? "Type 10:20 or 10:20:15."
-                : filmS === null
-                  ? "Type 1:05 or 1:02:07."
-                  : "Left empty, the lines have no time."}
+            <TieFields tie={tie} onTie={setTie} isWrong={wrongTie !== null} />
+            <span role="status" className={`self-end pb-2 text-sm ${wrongTie ? "text-rust" : "text-quiet"}`}>
+              {wrongTie ?? (beganS === null ? "Left empty, the lines have no time." : "")}
             </span>
           </fieldset>
           <div className="sheet">
