@@ -22,6 +22,8 @@ export interface Around {
   readonly isQuestion: boolean;
   /** A pause follows: what comes after it is of something else. */
   readonly parted: boolean;
+  /** Two ride together and tell of both their bikes. */
+  readonly together: boolean;
   /** The sentence before, and the one after. */
   readonly earlier: string;
 }
@@ -39,6 +41,18 @@ export interface Said {
 
 const isEnd = ({ pause }: Token) => pause === "sentence" || pause === "question";
 const SIGNS = { "": "", label: "", clause: " ,", sentence: " .", question: " ." } as const;
+
+const RIDE_TOGETHER =
+  /\b(?:my \w+ and (?:i|me)|me and my \w+|(?:him|her|he|she|you|we) and (?:i|me)|(?:both|two) of us|we both|between us)\b/;
+/** So often whose bike it is must be said. */
+const WHOSE_OFTEN = 2;
+
+/** Whether two riders tell of their two bikes. */
+const isOfTwo = (script: string) =>
+  RIDE_TOGETHER.test(script) &&
+  (script.match(
+    /\b(?:mine|yours|his|hers)(?:'s)? (?:is|says|has|reads|shows|just|got|at|on|#)|\bwhat's yours\b|\bon (?:mine|yours|his|hers)\b/g,
+  )?.length ?? 0) > WHOSE_OFTEN;
 
 export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]): Said {
   const ends = tokens.filter(isEnd).length;
@@ -65,6 +79,7 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
     }
     return `${out.trim()} `.trimStart();
   };
+  const together = isOfTwo(script);
   const borders = isRaw ? bordersOf(tokens, quantities) : null;
   const startOf = (at: number) => {
     let from = at;
@@ -113,7 +128,7 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
           return whole(start, end);
         },
         parted: to > 0 && nth(tokens, to - 1).pause !== "",
-        isQuestion: last?.pause === "question",
+        ...{ isQuestion: last?.pause === "question", together },
         get earlier() {
           return whole(startOf(Math.max(0, start - 2)), start);
         },

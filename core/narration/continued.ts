@@ -18,7 +18,7 @@ export const OTHER_MEASURE = namedBefore(
 );
 /** A state is told, not of what: "it's on 66", "gone to four", "I've got 46", "still 43". */
 const STATES =
-  /^$|(?:^|\b(?:at|on|to|onto|showing|shows?|says?|said|reads?|reading|now|leaves?|leaving|got|have|has|make it|still|down|left with|stands at|sits at|there's|it's|is|that's|and))(?: about| just| like| only| now| exactly| around| maybe| a)* $/;
+  /^$|(?:^|\b(?:at|on|to|onto|showing|shows?|yours|mine|his|hers|saying|says?|said|reads?|reading|now|leaves?|leaving|got|have|has|make it|still|down|left with|stands at|sits at|(?:come|comes|came) (?:up|on|back) (?:as|at|on)|there's|it's|is|that's|and))(?: about| just| like| only| now| exactly| around| maybe| a)* $/;
 const NO_STATE =
   /\b(?:level|levels|assist|pas|mode|mile|speed|doing|going|lap|hill|number|gear|minutes?|hour|o'clock|class)\b[^,.]{0,12}$/;
 const CHARGE_NAMED = /\b(?:battery|batteries|charge|gauge|pack|percent|juice|frame|tank|soc)(?:'s)?\b|#_%/;
@@ -97,6 +97,7 @@ export function barsContinued(unread: Unread, said: Said, course: Course): Found
   const around = said.around(from, to);
   // "It dropped a bar, so I've got four": the first that went.
   const went = value === before - 1 && course.beside("bar_lost", from).length > 0;
+  if (went && standsAlone(around)) return bars(value);
   if (count < FEWEST && !went) return null;
   const isHeld = /\bstill(?: on| at| got| have)? $/.test(around.clause);
   const most = Math.max(...course.of("bars_left").flatMap((each) => figureOf(each) ?? []));
@@ -105,8 +106,15 @@ export function barsContinued(unread: Unread, said: Said, course: Course): Found
     : value < before && value >= Math.max(after ?? 0, before - MOST_BARS_GONE);
   if (!fits || !BAR_STATES.test(around.clause) || NO_STATE.test(around.before)) return null;
   if (NOT_CHARGE_AFTER.test(around.after) || OTHER_MEASURE.test(around.before)) return null;
-  return { kind: "bars_left", value, unit: null, because: "a state that goes on from the last bars" };
+  return bars(value);
 }
+
+const bars = (value: number): Found => ({
+  kind: "bars_left",
+  value,
+  unit: null,
+  because: "a state that goes on from the last bars",
+});
 
 const NO_CLIMB =
   /\b(?:from here|to go|above|below|wide|long|away|ahead|sea|higher|lower|each|every|per|up to|another|last|next|for the (?:whole|full)|would|out of (?:a|the))\b/;
@@ -129,11 +137,14 @@ const USED =
   /\b(?:took|takes|taken|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|i make that|that makes|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
 const USED_AFTER = /^(?:gone|used|lost|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
 
+const SLOPE = /\b(?:hill|climb|ramp|grade|gradient|slope|steep)\b[^.]* (?:is|was|were|it's|about) /;
+
 /** As much as went between two charges: "7 percent against 9", "so it took four". */
 export function usedContinued({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, from, to, high } = quantity;
   if ((unit !== "%" && unit !== null) || high !== null || value <= 0) return null;
   const around = said.around(from, to);
+  if (SLOPE.test(around.sentence) && unit !== null) return null;
   const beside = course.of("percent_left").some(({ at }) => from - at > 0 && from - at <= 6);
   const so =
     beside &&
@@ -156,7 +167,7 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
     ...(unit === "%" ||
     /\b(?:i've|we've|i have|we have) (?:now |only |already )?used $/.test(around.clause) ||
     /^(?:for|in|over) #_(?:mi|km)/.test(around.after)
-      ? [100 - before.figure]
+      ? [100 - before.figure, (charges[0]?.figure ?? 100) - before.figure]
       : []),
   ];
   return went.some((each) => Math.abs(each - value) < 1e-6) && !/^(?:of|grade|hill)\b/.test(around.after)

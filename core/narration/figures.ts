@@ -1,6 +1,7 @@
 import { nth } from "#core/base";
 import { isUnsaidHundred, ONE_OF, TEN_OF } from "./numberWords.ts";
-import type { Token } from "./tokens.ts";
+import { wordsOf, type Token } from "./tokens.ts";
+import { unitAt } from "./units.ts";
 
 /** A figure as it was said: digits, words, halves, or two that make a span. */
 export interface Figure {
@@ -63,8 +64,14 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
   const tens = TEN_OF.get(tokens[at + 2]?.word ?? "");
   if (word() === "a" && tokens[at + 1]?.word === "buck" && tens !== undefined)
     return { value: 100 + tens, to: at + 3, exact: false };
-  const first =
-    word() === "a" || word() === "an"
+  // "Hundred and ten", at the head of a statement.
+  const isHundred =
+    word() === "hundred" &&
+    tokens[at + 1]?.word === "and" &&
+    (TEN_OF.has(tokens[at + 2]?.word ?? "") || ONE_OF.has(tokens[at + 2]?.word ?? ""));
+  const first = isHundred
+    ? 1
+    : word() === "a" || word() === "an"
       ? ["hundred", "thousand"].includes(tokens[to + 1]?.word ?? "")
         ? ((to += 1), 1)
         : null
@@ -152,12 +159,15 @@ const isBareOne = (tokens: readonly Token[], at: number) => {
   return NO_FIGURE_BEFORE_ONE.test(word) || !word || nth(tokens, at).pause !== "";
 };
 
+const STEP_BEFORE = /^(?:level|levels|assist|pas|mode|gear|number|mile)$/;
+const POINT = /^(point|dot)$/;
+
 /** Adds what stands behind a whole: "point four", "and a half". */
 function withFraction(tokens: readonly Token[], read: Read): Read {
   const at = (i: number) =>
     i > 0 && tokens[i - 1]?.pause !== "" && tokens[i - 1]?.pause !== "clause" ? "" : (tokens[i]?.word ?? "");
   if (read.exact) return read;
-  if (at(read.to) === "point" || at(read.to) === "dot") {
+  if (POINT.test(at(read.to))) {
     let digits = "";
     let to = read.to + 1;
     while (digits.length < 3) {
@@ -167,6 +177,8 @@ function withFraction(tokens: readonly Token[], read: Read): Read {
       // "21 point 8 two hours": a figure in digits is not gone on with in words.
       // "Eighty-one point five, thirty-nine percent".
       if (digits && ten !== undefined) break;
+      // "Eleven point seven, three point one"; "twenty-one point three, twelve": the next figure begins.
+      if (digits && (POINT.test(tokens[to + 1]?.word ?? "") || (one ?? 0) > 9)) break;
       if (digits && /^\d+$/.test(tokens[to - 1]?.word ?? "") && !/^\d+$/.test(word)) break;
       if (/^\d+$/.test(word)) digits += word;
       else if (ten !== undefined) {
@@ -186,6 +198,42 @@ function withFraction(tokens: readonly Token[], read: Read): Read {
   return read;
 }
 
+const isOne = (token: Token | undefined) => {
+  const one = token ? ONE_OF.get(token.word) : undefined;
+  return one !== undefined && one < 10;
+};
+
+/** "One two three point six": a figure said digit by digit. */
+function spelledAt(tokens: readonly Token[], at: number): Read | null {
+  let to = at;
+  while (isOne(tokens[to]) && (to === at || nth(tokens, to - 1).pause === "")) to += 1;
+  if (to - at < 3 || !POINT.test(tokens[to]?.word ?? "") || STEP_BEFORE.test(tokens[at - 1]?.word ?? ""))
+    return null;
+  const digits = tokens.slice(at, to).map(({ word }) => ONE_OF.get(word) ?? 0);
+  return withFraction(tokens, { value: Number(digits.join("")), to, exact: false });
+}
+
+/** So many words back a voltage may be named. */
+const VOLTS_WITHIN = 8;
+
+/** "It comes back up to fifty-three eight": volts whose point is unsaid. */
+function voltsAt(tokens: readonly Token[], at: number): Read | null {
+  const [tens, ones, tenth, next] = [0, 1, 2, 3].map((i) => tokens[at + i]);
+  const ten = TEN_OF.get(tens?.word ?? "");
+  if (!tenth || ten === undefined || !isOne(ones) || !isOne(tenth)) return null;
+  if (nth(tokens, at).pause !== "" || nth(tokens, at + 1).pause !== "") return null;
+  const isRead =
+    tenth.pause !== "" || !next || !(isOne(next) || POINT.test(next.word) || unitAt(tokens, at + 3));
+  const before = wordsOf(tokens, Math.max(0, at - VOLTS_WITHIN), at);
+  if (
+    !isRead ||
+    !/\b(?:volts?|voltage|sags?|sagged|dips?|dipped|back up to|resting|recovers?)\b/.test(before)
+  )
+    return null;
+  const digit = (token: Token | undefined) => ONE_OF.get(token?.word ?? "") ?? 0;
+  return { value: ten + digit(ones) + digit(tenth) / 10, to: at + 3, exact: true };
+}
+
 function readAt(tokens: readonly Token[], at: number): Read | null {
   const { word } = nth(tokens, at);
   if (word === "½") return { value: 0.5, to: at + 1, exact: true };
@@ -198,6 +246,8 @@ function readAt(tokens: readonly Token[], at: number): Read | null {
     const inner = at + 1 < tokens.length ? readAt(tokens, at + 1) : null;
     return inner && nth(tokens, at + 1).word !== "minus" ? { ...inner, value: -inner.value } : null;
   }
+  const spelled = spelledAt(tokens, at) ?? voltsAt(tokens, at);
+  if (spelled) return spelled;
   if (word === "one" && isBareOne(tokens, at)) return null;
   if (word === "oh") return null;
   const whole = digitsAt(tokens, at) ?? wordsAt(tokens, at);

@@ -27,14 +27,20 @@ const ASKS = /\b(how|what|which|will|shall|do|does|can|is it|who|why)\b/;
 const QUESTION =
   /\b(how (many|far|much|long|fast)|what if|shall we|will (it|we|i) (make|get)|do you think|is it going to|can (it|you|we) (do|make|get))\b/;
 const OTHER_BIKE =
-  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|(?<!\b(?:lost|dropped|goes|went|gone|losing|there's|down|that's) )another (bike|one|model|pack)|my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son|boy|homie|girlfriend|boyfriend|partner|mum|mom|uncle|pal|colleague|daughter)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got|does|did|gets|goes|went|made)|(bike|one|model) i had|(he|she|they)('s|'re) (on|in|using|running|got) |(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells)|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a|some) (rider|stranger|guy|friend|man|woman|bloke|fella|chap|lady)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|(truck|car|motorbike|scooter)('s)? (is|has|gets|does|would|got|battery|had)|(it|that|that one|which) had an? $)/;
+  /\b((the )?(other|previous|old|older|earlier|bigger|smaller|sister|cheaper) (bike|one|model|commuter|version|pack|battery|set)|(?<!\b(?:lost|dropped|goes|went|gone|losing|there's|down|that's) )another (bike|one|model|pack)|(bike|one|model) i had|used to (have|own|ride)|someone|somebody (in|on|at)|people (get|say|report)|(another|a|some) (rider|stranger|guy|friend|man|woman|bloke|fella|chap|lady)|on the (slicks|knobblies) it was|(bigger|smaller|old) (bike|pack|battery)|my old|most (bikes|people|riders)|a (lighter|heavier|stronger) rider|(truck|car|motorbike|scooter)('s)? (is|has|gets|does|would|got|battery|had)|(it|that|that one|which) had an? $)/;
+/** Somebody else's, unless the two ride together. */
+const OTHER_RIDER =
+  /\b(my (old|last|other|previous) |my (old|last|other|previous|buddy|friend|sister|brother|wife|husband|neighbour|neighbor|cousin|mate|dad|son|boy|homie|girlfriend|boyfriend|partner|mum|mom|uncle|pal|colleague|daughter)('s)?|(his|her|their|its) (says|bike|battery|gauge|pack|display)|(his|hers|theirs) (says|is|has|shows|reads|got|does|did|gets|goes|went|made)|(he|she|they)('s|'re) (on|in|using|running|got) |(he|she|they) (weighs?|gets?|got|rides?|had|has|did|made|says|tells))/;
 const OTHER_TIME =
   /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
 const CLAIM =
   /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|supposedly (?:goes|gets|does|good)|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you|now advertise)|(told|tells?) (me|us|you)|quotes?\b|it's said|officially good for|good for|stated|which they)\b/;
+const isOthers = (text: string, { together }: Pick<Around, "together">) =>
+  OTHER_BIKE.test(text) || (!together && OTHER_RIDER.test(text));
 /** Whether the sentence before was of another bike, and this one goes on about it: "it's only got". */
-export const isOfAnother = ({ earlier, before }: Pick<Around, "earlier" | "before">): boolean =>
-  OTHER_BIKE.test(earlier) && /^(it|its|it's|that|that's|he|she|they|they're|he's|she's)\b/.test(before);
+export const isOfAnother = (around: Pick<Around, "earlier" | "before" | "together">): boolean =>
+  isOthers(around.earlier, around) &&
+  /^(it|its|it's|that|that's|he|she|they|they're|he's|she's)\b/.test(around.before);
 
 /** A gauge that "claims" is a gauge that reads. */
 const GAUGE_CLAIMS =
@@ -77,14 +83,16 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
   const asks = isQuestion && !((parted || after !== asked) && ASKS.test(asked));
   if (asks || QUESTION.test(clause)) return REASONS.question;
   const own = parted ? clause : `${clause} ${after.replace(/ , .*$/, "")}`;
-  if (may("otherTime") && (OTHER_TIME.test(sentence) || /#_(day|h|min) ago\b/.test(own)))
+  // "At 93 because I didn't charge it yesterday": why, not when.
+  const when = sentence.replace(/ (?:because|since|as|cos|cause) (?:i|we|it|they)\b.*$/, " ");
+  if (may("otherTime") && (OTHER_TIME.test(when) || /#_(day|h|min) ago\b/.test(own)))
     return REASONS.otherTime;
-  if (may("otherBike") && OTHER_BIKE.test(sentence)) return REASONS.otherBike;
+  if (may("otherBike") && isOthers(sentence, around)) return REASONS.otherBike;
   if (
     may("claim") &&
     (CLAIM.test(before) ||
       /\b(?:can|could|you'll|you|to) get (?:anywhere )?(?:up to|between|about) $/.test(before) ||
-      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged|i'm|we're|got it|got her|got him|get it|get her|wound it|going) )\bup to (about |around |as much as )?$/.test(
+      /(?<!\b(?:back|came|comes|come|went|goes|gone|it's|rate|pulse|volts|voltage|heart|now|get|got|getting|shot|charged|warmed|cooled|i'm|we're|got it|got her|got him|get it|get her|wound it|going) )\bup to (about |around |as much as )?$/.test(
         before,
       )) &&
     !GAUGE_CLAIMS.test(before)

@@ -15,6 +15,7 @@ import { isOfAnother, killed, REASONS } from "./kills.ts";
 import { isNotRidden } from "./kinds/distance.ts";
 import type { Quantity } from "./quantities.ts";
 import { reportsOf } from "./reports.ts";
+import { rowsOf } from "./rows.ts";
 
 /** Where a figure stands for itself: nothing before it in its statement, or what only leads up to a state. */
 const LEADS_UP =
@@ -207,7 +208,10 @@ export function placesInCourse(
   unit: "mi" | "km",
 ): ReadonlyMap<number, Found> {
   const course = new Course(read);
-  const out = new Map<number, Found>(reportsOf(said, unread, course, unit));
+  const out = new Map<number, Found>([
+    ...reportsOf(said, unread, course, unit),
+    ...rowsOf(said, unread, course, unit),
+  ]);
   for (const each of unread) {
     const { quantity, because } = each;
     const isOpen =

@@ -1,5 +1,6 @@
 import { nth } from "#core/base";
 import type { Figure } from "./figures.ts";
+import { TEN_OF } from "./numberWords.ts";
 import { corrected, joinedSpans } from "./spans.ts";
 import { isTime, joinedTimes, unsaidHours } from "./times.ts";
 import { pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
@@ -17,6 +18,8 @@ export interface Quantity extends Figure {
 }
 
 const SINGULAR = /^(volt|amp|watt|hour|mile|kilometre|kilometer|pound|bar|inch|degree|minute)$/;
+const isFigure = (word: string) => /^\d/.test(word) || TEN_OF.has(word);
+
 /** Gives each figure the unit that follows it, and the fraction that follows the unit. */
 function united(tokens: readonly Token[], figure: Figure): Quantity {
   const base = { ...figure, singular: false, withdrawn: null, began: null };
@@ -39,7 +42,7 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
   if (
     found.unit === "V" &&
     figure.value < FEWEST_VOLTS &&
-    /^(are|is|at|now)$/.test(tokens[found.to]?.word ?? "")
+    (/^(are|is|at|now)$/.test(tokens[found.to]?.word ?? "") || isFigure(tokens[found.to]?.word ?? ""))
   )
     return { ...base, unit: null };
   // "It's 53.0, watts are bouncing".

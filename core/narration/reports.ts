@@ -33,7 +33,7 @@ export function reportsOf(
     const next = quantities[i + 1];
     if (
       !next ||
-      !(place.unit === unit || (place.unit === null && place.exact)) ||
+      !(place.unit === unit || (place.unit === null && (place.exact || place.to === next.from))) ||
       next.unit === null ||
       !BESIDE_PLACE.test(next.unit)
     )
@@ -43,6 +43,9 @@ export function reportsOf(
     const [a, b] = [open.get(place.from), open.get(next.from)];
     const { before, after, count } = course.at("distance", place.from);
     const first = before ?? 0;
+    // A whole figure right before its charge: only between two places.
+    if (place.unit === null && !place.exact && (next.unit !== "%" || before === null || after === null))
+      return;
     const isKilled = [a, b].some((each) => each && each.because !== REASONS.unlicensed);
     if ((isKilled && count < FEWEST) || place.value <= first || place.value > (after ?? farthest(first)))
       return;

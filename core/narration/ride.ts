@@ -147,9 +147,9 @@ export function after(told: Told, found: Found, at: number, approx: boolean): To
     case "distance":
       return figure === null ? next : { ...next, distance: figure };
     case "percent_left":
-      return { ...next, percent: figure };
+      return found.of === "yours" ? next : { ...next, percent: figure };
     case "bars_left":
-      return { ...next, bars: figure };
+      return found.of === "yours" ? next : { ...next, bars: figure };
     case "volts":
       return { ...next, volts: figure };
     case "level":

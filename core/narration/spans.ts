@@ -109,7 +109,9 @@ export function corrected(tokens: readonly Token[], all: readonly Quantity[]): r
     const takesBack =
       TAKES_BACK.test(said) || (said === "say" && pauseBefore(tokens, second.from - 1) === "clause");
     const again = said === "" && first && first.value === second.value && first.unit === null;
-    if (fits && !breaks(tokens, first.to - 1, second.from) && (takesBack || again))
+    // "Fifteen hundred, call it eleven": of something else.
+    const isLike = first && (!/call it/.test(said) || second.value > 0.5 * first.value);
+    if (fits && isLike && !breaks(tokens, first.to - 1, second.from) && (takesBack || again))
       out.splice(-1, 1, {
         ...second,
         unit: second.unit ?? first.unit,

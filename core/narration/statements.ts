@@ -37,7 +37,7 @@ const SUBJECTS = new Set([
 ]);
 /** The same in two words: "we are", "battery is", "we just". */
 const SUBJECT_OF_TWO =
-  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|hit|used)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|rolling again|round (?:one|two|three|four))$/;
+  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|hit|used)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|(?:level|pas|assist) (?:one|two|three|four|five|six|seven|eight|nine|\d)|p a|rolling again|round (?:one|two|three|four))$/;
 /** What closes a statement: what comes after it is of something else. */
 const CLOSES =
   /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|just kidding|no i didn't|by the way|(?:let's |we'll )?see how (?:far|long) .{0,14}(?:get|goes|go|lasts|last|does)|used to (?:do|be) (?:that|this|so|it)|that's what .{0,24}(?:will|does|can) do)$/;
@@ -68,8 +68,28 @@ const CLOSING = new Set(
 /** As many words as the longest of what closes one. */
 const CLOSING_WORDS = 8;
 const BEFORE_SPEED = new Set("top max maximum average moving riding highest".split(" "));
-const SELF = new Set(["my", "i", "people"]);
-const BEFORE_SELF = new Set(["is", "was", "like", "on", "of", "what", "that"]);
+const LEVELS = new Set(["level", "pas", "assist", "p"]);
+const INTO_LEVEL = new Set(
+  "in to on at into onto up down of the pedal power from with for and or same".split(" "),
+);
+const SELF = new Set(["my", "i", "people", "his", "hers"]);
+const BEFORE_SELF = new Set([
+  "is",
+  "was",
+  "like",
+  "on",
+  "of",
+  "what",
+  "that",
+  "and",
+  "by",
+  "with",
+  "to",
+  "in",
+  "at",
+  "than",
+  "if",
+]);
 
 /** Where statements begin and end in speech that was written down without stops. */
 export interface Borders {
@@ -102,6 +122,7 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
     // "Top speed was": it began a word before.
     const isSubject =
       !(word === "speed" && BEFORE_SPEED.has(last)) &&
+      !(LEVELS.has(word) && INTO_LEVEL.has(last)) &&
       (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) &&
       !GOVERNS.has(last);
     return (

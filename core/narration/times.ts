@@ -60,6 +60,12 @@ export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
     began: null,
   } as const;
   return tokens.flatMap(({ word, pause }, at): Quantity[] => {
+    if (
+      word === "first" &&
+      tokens[at + 1]?.word === "hour" &&
+      /^(?:gone|done|down|over|behind|finished)$/.test(tokens[at + 2]?.word ?? "")
+    )
+      return [{ ...plain, value: 1, unit: "h" as const, from: at, to: at + 2, exact: false }];
     // "Thirty-one kilometres, hour and a half".
     if (word === "hour" && words(tokens, at + 1, at + 4) === "and a half" && tokens[at - 1]?.word !== "an")
       return figured(tokens[at - 1])

@@ -117,7 +117,7 @@ export function bareHeart(asked: Asked): Verdict | null {
     lately(ride, quantity.from, /^heart_rate$/, 6) !== null;
   if (
     heart &&
-    /\b(?<!at the )(average|highest|max|maximum|peak|mean|top|lowest)( so far| was| is| of| at)* ?,? ?$/.test(
+    /\b(?<!at the )(average|highest|max|maximum|peak|mean|top|lowest)( so far| was| is| of| at| for the (?:ride|day|loop|lap|whole (?:ride|thing|way)))* ?,? ?$/.test(
       around.clause,
     )
   )
@@ -149,7 +149,7 @@ const degrees =
     )
       return left(REASONS.slope);
     if (
-      (OBJECT.test(around.before) ||
+      (OBJECT.test(around.clause) ||
         (HOT_THING.test(around.earlier) &&
           /^(it's|it is|about|maybe|i'd say|now|still|#|, | )*$/.test(around.before))) &&
       !/\b(outside|out there|air|weather|today|sun)\b/.test(around.sentence)

@@ -136,8 +136,10 @@ export function barePercent(asked: Asked): Verdict | null {
   }
   const whole =
     value === 100 &&
-    /\b(it's|we're|i'm|back|at|shows|says|reads)( at| on| to| back)* $/.test(clause) &&
-    (/^again\b/.test(after) || lately(ride, quantity.from, /^full_charge$/, 14) !== null);
+    /\b(it's|we're|i'm|back|at|still|showing|shows|says|reads)( at| on| to| back)* $/.test(clause) &&
+    (/^(?:again|on (?:mine|yours|his|hers))\b/.test(after) ||
+      (ride.percent === 100 && /\b(?:still|shows|says|reads)\b/.test(clause)) ||
+      lately(ride, quantity.from, /^full_charge$/, 14) !== null);
   const named =
     whole ||
     /^(battery|charge|percent)\b/.test(after) ||
@@ -181,7 +183,8 @@ const BAR_SCALE =
   /\b((?:first|second|third|fourth|last|one|two|three) of|has|have|comes with|shows up to|display of|scale of|out of|in total|of them|both)\s*$/;
 const LOST_BEFORE =
   /\b(lost|dropped|used( up)?|burned|burnt|down|gone through|minus|losing|lose)\s*(about|just|only|another|a|the)?\s*$/;
-const LOST_AFTER = /^(gone|down|lost|has gone|just went|went|dropped)\b/;
+const LOST_AFTER =
+  /^(gone|down|lost|has (?:just )?(?:gone|disappeared|vanished)|is (?:gone|out)|disappeared|just went|went|dropped)\b/;
 
 const bars: Rule = (asked) => {
   const { quantity, around, ride } = asked;
@@ -220,7 +223,7 @@ const bars: Rule = (asked) => {
 
 /** Of which of two riders. */
 export const whose = (sentence: string) =>
-  /\b(yours|your|you've|you're|you still)\b/.test(sentence)
+  /\b(yours|your|you've|you're|you still|his|hers)\b/.test(sentence)
     ? { of: "yours" as const }
     : /\b(mine)\b/.test(sentence)
       ? { of: "mine" as const }
@@ -238,6 +241,9 @@ export function bareBars(asked: Asked): Verdict | null {
     /^(left )?out of #/.test(after) &&
     (ride.bars !== null || GAUGE.test(`${around.earlier} ${around.sentence}`));
   if (ride.bars === null && !stillHas && !outOf) return null;
+  // "It gets an 8 out of 10": a mark.
+  if (/\ban? $/.test(clause) || /\b(?:gave|give|gets?|rate|rated|score|scores|mark)\b/.test(clause))
+    return null;
   const isDown = ride.bars !== null && quantity.value === ride.bars - 1 && /\bdown to $/.test(clause);
   const inTurn = ride.bars !== null && quantity.value === ride.bars - 1 && /^at (like |about )?#/.test(after);
   const left_ =
@@ -277,7 +283,7 @@ export function bareBars(asked: Asked): Verdict | null {
 /** A percent of one of two bikes: "mine says 80, yours says 74". */
 const percentOf: Rule = (asked) => {
   const verdict = percent(asked);
-  const [, owner] = /.*\b(mine|yours)\b/.exec(asked.around.clause) ?? [];
+  const [, owner] = /.*\b(mine|yours|his|hers)\b/.exec(asked.around.clause) ?? [];
   return verdict && "kind" in verdict && owner
     ? { ...verdict, of: owner === "mine" ? "mine" : "yours" }
     : verdict;

@@ -183,7 +183,7 @@ export function bareDistance(asked: Asked): Verdict | null {
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
   if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock)
@@ -202,7 +202,21 @@ export function bareDistance(asked: Asked): Verdict | null {
   }
   if (/^((is|'s|would be|being) )?(my|the) (guess|bet|money|prediction)\b/.test(around.after) && value > 5)
     return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
-  if (SURE_RANGE_VERB.test(clause) && DISPLAY.test(clause) && value > 5)
+  if (ALLOWS.test(before) && value > 5 && !NOT_RIDDEN_AFTER.test(around.after))
+    return {
+      kind: "range_guess",
+      value: valueOf(quantity),
+      unit,
+      of: "display",
+      because: "what the display thinks is left",
+    };
+  if (
+    SURE_RANGE_VERB.test(clause) &&
+    DISPLAY.test(clause) &&
+    value > 5 &&
+    !/^to the\b/.test(around.after) &&
+    !/\b(?:bloke|guy|man|lady|woman|someone|somebody|he|she|they)\b/.test(clause)
+  )
     return {
       kind: "range_guess",
       value: valueOf(quantity),

@@ -48,7 +48,11 @@ const volts: Rule = (asked) => {
     (THING_AFTER.test(after) && !/^(one)\b/.test(after))
   )
     return packOr(asked, "pack_v", "V");
-  if (quantity.singular && !quantity.exact && /\b(it's a|is a|a|the|has a|with a)\s*$/.test(clause))
+  if (
+    quantity.singular &&
+    !quantity.exact &&
+    /\b(it's a|is a|a|the|has a|with a|(?:are|both|is)(?: both| all)?)\s*$/.test(clause)
+  )
     return packOr(asked, "pack_v", "V");
   if (SCALE.test(`${clause} `) || SCALE_AFTER.test(after) || /\b(full is|is full)\b/.test(clause))
     return left(REASONS.scale);
@@ -116,6 +120,12 @@ export function bareVolts(asked: Asked): Verdict | null {
   if (ride.volts !== null && !near) return null;
   const ofPack =
     likePack || (quantity.exact && value > 20 && PACK_BEFORE.test(clause) && ride.distance === null);
+  const offCharger =
+    quantity.exact &&
+    ride.distance === null &&
+    ride.percent === null &&
+    lately(ride, quantity.from, /^full_charge$/, 12) !== null &&
+    /\b(?:reading|reads|showing|shows|says|at|on|it's)(?: about| just| right at)* $/.test(clause);
   const exactly =
     quantity.exact &&
     state &&
@@ -131,6 +141,7 @@ export function bareVolts(asked: Asked): Verdict | null {
     !metered &&
     !moves &&
     !exactly &&
+    !offCharger &&
     !ofPack &&
     !(state && near && lately(ride, quantity.from, /^volts$/, 20))
   )
@@ -219,6 +230,13 @@ const power: Rule = (asked) => {
     return left(REASONS.scale);
   if (/^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after))
     return left(REASONS.difference);
+  // What the rider gives.
+  if (
+    /\b(?:i'm|i am|my legs|legs are|myself|me) (?:only )?(?:putting in|putting out|pushing|giving|adding|doing)\b/.test(
+      clause,
+    )
+  )
+    return left(REASONS.size);
   const reason = killed(around);
   return reason
     ? left(reason)

@@ -45,7 +45,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "battery_blinking",
     value: "blinking",
     because: "the gauge blinks",
-    says: /\b((?:flash|blink)ing (?:flashing |blinking )?(?:now )?at #|(bar|battery|symbol|gauge|light|icon|indicator|it's|it is|one|lamp|display)(?:['’]s)?( is| has| was| just)?( now| now just)?( started| began| begun| starting)?( to| ,)?( and)?( it's| is)? ?(blink\w*|flash\w*)|(blink\w*|flash\w*) (at me|red|now|battery|bar|icon|symbol|light|gauge)|(mine|yours|she|that|he)['’]?s? (is |has |just |now )*(blink|flash)\w*|(started|starting|begun|began|starts) (to )?(blink\w*|flash\w*)|(turned|turns|gone|went) red|now (blink|flash)\w*|it(?: is|'s)? just (blink|flash)\w*|(gauge|battery|symbol) (is |has gone |went |turned )red|red light (is )?(on|flashing))/g,
+    says: /\b((?:flash|blink)ing (?:flashing |blinking )?(?:now )?at #|(bar|battery|symbol|gauge|light|icon|indicator|it's|it is|one|lamp|display)(?:['’]s)?( is| has| was| just)?( now| now just)?( started| began| begun| starting)?( to| ,)?( and)?( it's| is)? ?(blink\w*|flash\w*)|(blink\w*|flash\w*) (at me|red|now|battery|bar|icon|symbol|light|gauge)|(mine|yours|she|that|his|hers|he)['’]?s? (is |has |just |now )*(blink|flash)\w*|(started|starting|begun|began|starts) (to )?(blink\w*|flash\w*)|(turned|turns|gone|went) red|now (blink|flash)\w*|it(?: is|'s)? just (blink|flash)\w*|(gauge|battery|symbol) (is |has gone |went |turned )red|red light (is )?(on|flashing))/g,
     unless: /\b(indicator light of|tail ?light|rear light|turn signal|other cyclist)\b/,
   },
   {
@@ -68,7 +68,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "pedalling_no_power",
     value: "no power",
     because: "pedalled without the motor",
-    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|with no (?:motor|power|assist\w*)\b|no (motor|assist\w*)( at all| now|$)|legs only|only (my )?legs|(turn|switch|shut)(ed|ing|ting)? (the )?(motor|assist\w*|power) off|motor switched off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
+    says: /\b((pedal|pedalling|pedaling|pedalled|pedaled)( it| the bike| myself| her)? (home|the rest|back|in|without)|without (the |any )?(motor|power|assist\w*)|with no (?:motor|power|assist\w*)\b|no (motor|assist\w*)( at all| now|(?= #)|$)|legs only|only (my )?legs|(turn|switch|shut)(ed|ing|ting)? (the )?(motor|assist\w*|power) off|motor switched off|just pedal\w* (without|with no|now)|on my own (legs|power|steam)|under my own (power|steam)|on muscle( power)? (only|alone))/g,
     unless: /\b(if |class|would|weighs|feel\w* like)\b/,
     allow: ["negated", "plan"],
   },
@@ -78,14 +78,14 @@ const EVENTS: readonly EventRule[] = [
     because: "the way back begins",
     says: /\b(turn(ed|ing)? ?(a)?round|i('m| am) turning( back)?(?! (?:the|it|my|this|on|onto|into|in|off|up|down|left|right)\b)|turned back|turning back|turn(ing|ed)? for home|head(ed|ing)? back|head back|u-?turn|here (i|we) turn|(i|we) turn here|home from here|(?:swing|swinging|swung|spin|spinning|spun|flip|flipped|flipping) (?:it |her |the bike )?(?:a)?round\b(?! (?:the|a|this)\b)|head(ed|ing) (for )?home|(going|now) back the (other|same) way|back the other way|on (my|the) way back( now)?)\b/g,
     unless:
-      /\b(then (i|we) turn|and then i'll|(?:usually|normally|always) turn|where (i|we|you) turn\w* |before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
+      /\b(then (i|we) turn|and then i'll|(?:usually|normally|always) turn|where (i|we|you) turn\w* |wind(?:'s| has| is| just)* (?:swung|swinging|turned|turning)|before (i|we) turn|until (i|we) turn|turn\w* \w*round (is|was|comes)|on the way back it'll|will turn)\b/,
     allow: ["plan"],
   },
   {
     kind: "stop",
     value: "stop",
     because: "a halt, or the test is ended",
-    says: /\b(pit ?stop|pull(ed|ing)? over|pull(ed|ing) in (?:here|at|to)|calling it good|(?:going to |gonna |let's |i'll )?pause (?:at|here|for)|(?:going to |gonna |let's |i'll |i )stop (?:here|(?:under|by|at) (?:this|the|a)|and (?:eat|have|get|rest|take|drink|grab)|for a (?:minute|second|sec|moment|bit))|give me a (?:moment|minute|second|sec)|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|(?:a |have a |for a )?sit ?down(?= |$)(?! bars)|(?:tak(?:e|ing)|giv(?:e|ing) (?:it|her|him|myself|the motor)) (?:#|#_min|#_s|a rest|a minute|a moment)(?! (?:bars|miles|off|more))(?= here| and|$| ,| \.| in the| before| to| so)|(?:a|short|quick|little|small|brief) break\b(?! in)|let(?:ting)? (?:it|her|him|the (?:motor|battery)) (?:rest|cool)|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|small|coffee|lunch|tea|pub|caf[eé]|bakery|shop|servo|fuel|loo|pee|drinks?|pie|beer|breakfast|snack|ice cream|water|food|gas|photo|tea|rest|toilet|bathroom|comfort) (break|stop)|hop(ping)? off\b|stop at #|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
+    says: /\b(pit ?stop|pull(ed|ing)? over|pull(ed|ing) in (?:here|at|to)|calling it good|(?:going to |gonna |let's |i'll )?pause (?:at|here|for)|(?:going to |gonna |let's |i'll |i )stop (?:here|(?:under|by|at) (?:this|the|a)|and (?:eat|have|get|rest|take|drink|grab)|for a (?:minute|second|sec|moment|bit))|give me a (?:moment|minute|second|sec)|(stopp(ing|ed)|i've stopped|stop) (real quick|quickly|briefly|off)?( ?)for (a|some|lunch|coffee|water|food|fuel|my)|(a|short|quick|little|brief) (rest|breather|pause)( stop)?( on| at| here| now| by|$| ,| \.)|(going to|gonna|gotta|time to|time for) (go )?(have|grab|get|eat|stop for|take)? ?(a |some |my )?(bite|lunch|break|breather|rest)\b|(?:a |have a |for a )?sit ?down(?= |$)(?! bars)|(?:tak(?:e|ing)|giv(?:e|ing) (?:it|her|him|myself|the motor)) (?:#|#_min|#_s|a rest|a minute|a moment)(?! (?:bars|miles|off|more))(?= here| and|$| ,| \.| in the| before| to| so)|(?:a|short|quick|little|small|brief) break\b(?! in)|let(?:ting)? (?:it|her|him|the (?:motor|battery)) (?:rest|cool)|tak(e|ing) a (little |short |quick )?break|took a break|(quick|short|little|small|brew|smoko|bio|wee|coffee|lunch|tea|pub|caf[eé]|bakery|shop|servo|fuel|loo|pee|drinks?|pie|beer|breakfast|snack|ice cream|water|food|gas|photo|tea|rest|toilet|bathroom|comfort) (break|stop)|hop(ping)? off\b|stop at #|(?:gotta|have to|had to|need to) stop\b(?! (?:at|when|before|charging))|stopped to \w+(?! of)|(?:i will|i'll|we'll|let me) rest\b|break (at|here|now|for)|(i've|i have|we've|have|had) (stopped|to stop)|stopp(ing|ed) (here|at|for|now)|stopping the (test|ride)|i'm stopping|(we|i) stop here|i'll (leave it|stop|call it|end it) (there|here|a day)|leave it (there|here|at that)|(that's )?where i stop|call(ing)? it (a day|there|here|quits)|end(ing)? (it|the (test|ride)) (here|there)|stop the (test|ride|clock) here)\b/g,
     unless:
       /\b(non-?stop|brakes?|not stopping|(?:won't|didn't|don't|never|haven't|hasn't|no need to|not going to|not gonna) (?:stop|stopped)|bus stop|(going to|gonna|will|i'll|we'll) stop at|stop light|motor stops|doesn't stop|without (a )?(stop|break)|until|when i('ve| have)? stop|ride on to|if i stop|every|since the last (stop|break)|if this)\b/,
     allow: ["plan", "negated", "whatIf", "otherBike"],
@@ -124,7 +124,7 @@ const EVENTS: readonly EventRule[] = [
 const GROUNDS: readonly (readonly [value: string, words: string])[] = [
   [
     "asphalt",
-    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|tar",
+    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|bitumen|tar seal|sealed road|tar|proper road|real road",
   ],
   [
     "gravel",
@@ -142,7 +142,7 @@ const GROUNDS: readonly (readonly [value: string, words: string])[] = [
 const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
 const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
 const ON =
-  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes? to|changed to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
+  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes?(?: here| now)? to|changed(?: here| now)? to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
 const ADJECTIVES =
   /^(?:(?:fine|loose|smooth|good|patched|rough|wet|fresh|hard|packed|mostly|pure|proper|lovely) )+$/;
 const NO_GROUND_AFTER =
@@ -192,7 +192,7 @@ export function eventsOf(said: Said): readonly Event[] {
       continue;
     const alone =
       ADJECTIVES.test(around.clause) ||
-      (/^(now|here|all|again|up here|,|\.|$|at last|today|from|by the|round the|along|(?:section|bit|part|stretch|path|track)\b)/.test(
+      (/^(now|here|all|again|up here|,|\.|$|at last|today|from|by the|round the|along|(?:rail )?(?:section|bit|part|stretch|path|track|trail)\b|again\b)/.test(
         around.after,
       ) &&
         around.clause.trim().split(" ").length < 3);
@@ -228,6 +228,7 @@ const LOST = new RegExp(
     String.raw`\b(another (?:bar|one)) (?:gone|lost|down)`,
     String.raw`\b(?:lost|dropped) (# of (?:the|my|its) (?:little |green )?(?:bars|lights|segments))`,
     String.raw`\bthere's number one (gone)`,
+    String.raw`\b(?:cost|costs|took)(?: me| us| it)? (a bar|another bar|another one|one bar|my (?:first|second|third|fourth) bar)`,
   ].join("|"),
   "g",
 );

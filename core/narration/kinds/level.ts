@@ -4,7 +4,7 @@ import type { Event } from "./events.ts";
 import { left, type Asked, type Verdict } from "../found.ts";
 
 const NOUN =
-  /\b(level|levels|assist|assistance|pas|mode|power level|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
+  /\b(level|levels|assist|assistance|pas|p a s|mode|power level|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
 const ORDINALS = ["first", "second", "third", "fourth", "fifth"];
 /** "In the second level of four". */
 const BY_ORDINAL = new RegExp(
@@ -57,8 +57,29 @@ export function levelFigure(asked: Asked): Verdict | null {
     /\b(i'm|we're|i am|we are|you're|riding|staying|stay|it) in $/.test(clause) &&
     (ride.level === null || /^\d+$/.test(ride.level)) &&
     /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right)/.test(after);
+  // "On five it pulls 19 amps", in a ride by numbered levels.
+  const pulls =
+    value >= 1 &&
+    value <= 9 &&
+    ride.level !== null &&
+    /^\d+$/.test(ride.level) &&
+    /(?:^|(?<!\b(?:mile|lap|minute|part|page)) )(?:on|in|with) $/.test(before) &&
+    /^(?:it|she|he|the motor)(?:'s)? (?:pulls?|pulling|draws?|drawing|bogs?|does|doing|goes|gets|is|only|just|hits|sits|climbs)\b/.test(
+      after,
+    );
+  // "Let's pedal along in three, I'm putting in ...".
+  const chosen =
+    value >= 1 &&
+    value <= 9 &&
+    ride.level !== null &&
+    /^\d+$/.test(ride.level) &&
+    /\b(?:let's|try|trying|pedal\w*|ride|riding|ridden|run|running|with it|along|hill|back|again|same)(?: \w+){0,2} (?:in|on) $/.test(
+      clause,
+    ) &&
+    /^(?:$|[,.]|i'm|we're|it's|and (?:it|i|we|the motor)|now|this time|again|so)/.test(after) &&
+    !/\b(?:mile|minute|lap|page|part|number) (?:in|on) $/.test(clause);
   const isSet = /\bset (it |her |the bike )?(on|to|at|in) $/.test(clause) && /^(of|out of) #/.test(after);
-  if (!named && !stepped && !asked_ && !isSet) return null;
+  if (!named && !stepped && !asked_ && !isSet && !pulls && !chosen) return null;
   // "Level one was four, level two six": what each of them took.
   if (
     /^(was |is |were |took |used |cost )?(# |#$)/.test(after) &&
@@ -79,7 +100,7 @@ export function levelFigure(asked: Asked): Verdict | null {
 
 /** Names that are words of everyday as well: they stand for a level only where they are said to be one. */
 const EVERYDAY = new Set(
-  "normal high low medium standard power comfort city auto town tour trail sport speed".split(" "),
+  "normal high low medium standard power comfort city auto town tour touring trail sport speed".split(" "),
 );
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
 const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);

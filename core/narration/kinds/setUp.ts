@@ -133,7 +133,9 @@ export function bareFact(asked: Asked): Verdict | null {
   if (
     /\b(i weigh|my weight is|i'm weighing|i weigh in at)( in| about| around| roughly| at)* $/.test(clause) ||
     isHeft(asked) ||
-    (unit !== null && /(^|[,.:] |\b(with|so|at) |#_(kg|lb) |^)(me|rider) ,? ?$/.test(before) && value >= 35)
+    (unit !== null &&
+      /(^|[,.:] |\b(with|so|at|plus|and) |#_(kg|lb) |^)(me|rider)(?: at| at about)? ,? ?$/.test(before) &&
+      value >= 35)
   ) {
     const reason = killed(around, FACT);
     return reason

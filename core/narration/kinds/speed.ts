@@ -12,7 +12,7 @@ import {
 } from "../found.ts";
 
 const LIMIT =
-  /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class (?:#\S* )?(?:[a-z]+ )?$|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
+  /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class (?:#\S* )?(?:(?:so|which means|meaning|that's) )?(?:[a-z]+ )?$|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
 const DIFFERENCE_AFTER =
   /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
 const DIFFERENCE_BEFORE =
@@ -95,6 +95,13 @@ export function bareSpeed(asked: Asked): Verdict | null {
       clause,
     ) ||
     SLOWS.test(clause) ||
+    // "It drops to 2.2 amps at fifteen".
+    (/#_(?:A|W) at (?:about |around |like )?$/.test(before) && value < 45) ||
+    (/\b(?:sits|settles|levels? off|hovers|holds)(?: right| steady| out)? at $/.test(clause) &&
+      /\b(?:gets? up|speed|fast|quick\w*|throttle|flat out|top|cruis\w+)\b|#_(?:mph|km)/.test(
+        around.sentence,
+      ) &&
+      !/\b(?:volt\w*|battery|charge|percent|pulse|heart)\b/.test(around.sentence)) ||
     (/\bhit (?:about |around )?$/.test(clause) &&
       /\b(?:(?:coming|going|flying) down|downhill|descent|down (?:the|that) (?:hill|other side))\b/.test(
         before,
