@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { spokenFormatOf } from "#core/io";
+import { readSpoken, spokenFormatOf } from "#core/io";
 import { outOfOrder } from "./order.ts";
 import { factsOf, quickNotes, readNarration, type Item } from "./index.ts";
 
@@ -261,22 +261,21 @@ describe("the text itself", () => {
     ["srt", srt],
     ["vtt", vtt],
     ["stamped", stamped],
-  ] as const)(
-    "as %s, however it is damaged, is read or refused",
-    (format, text) => {
-      fc.assert(
-        fc.property(
-          fc.nat(text.length - 1),
-          fc.nat(6),
-          fc.string({ unit: "binary", maxLength: 6 }),
-          (at, length, put) => {
-            const result = readNarration(text.slice(0, at) + put + text.slice(at + length), { format });
-            if (!result.ok) expect(result.problems[0]!.sentence.length).toBeGreaterThan(20);
-          },
-        ),
-        { numRuns: 10_000 },
-      );
-    },
-    60_000,
-  );
+  ] as const)("as %s, however it is damaged, is read or refused", (format, text) => {
+    fc.assert(
+      fc.property(
+        fc.nat(text.length - 1),
+        fc.nat(6),
+        fc.string({ unit: "binary", maxLength: 6 }),
+        (at, length, put) => {
+          const damaged = text.slice(0, at) + put + text.slice(at + length);
+          const pieces = readSpoken(damaged, format);
+          if (!pieces.ok) expect(pieces.problems[0]!.sentence.length).toBeGreaterThan(20);
+          // What the pieces say is read for some of them: any words are, as the test above shows.
+          else if (at % 5 === 0) expect(readNarration(damaged, { format }).ok).toBe(true);
+        },
+      ),
+      { numRuns: 10_000 },
+    );
+  });
 });
