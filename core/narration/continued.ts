@@ -23,7 +23,7 @@ const NO_STATE =
   /\b(?:level|levels|assist|pas|mode|mile|speed|doing|going|lap|hill|number|gear|minutes?|hour|o'clock|class)\b[^,.]{0,12}$/;
 const CHARGE_NAMED = /\b(?:battery|batteries|charge|gauge|pack|percent|juice|frame|tank|soc)(?:'s)?\b|#_%/;
 const NOT_CHARGE_AFTER =
-  /^(?:minutes?|seconds?|of\b|miles?|bars?|more|out of|or nothing|people|guys|times|in (?:a|the) (?:row|morning)|past|to (?:go|#)|by the time|hills?|laps?|when i (?:parked|left|stopped))/;
+  /^(?:minutes?|seconds?|of\b|miles?|bars?|more|out of|or nothing|people|guys|times|in (?:a|the) (?:row|morning)|past|to go|to(?= #)|by the time|hills?|laps?|when i (?:parked|left|stopped))/;
 const BAR_STATES =
   /\b(?:still(?: on| at| got| have)?|(?:gone|went|goes|down|dropped|drops|fell|just gone)(?: down)? to|both got|i've got|we've got|i'm on|we're on|mine's on|yours on|left with|it's on|it's at)(?: about| only| just| the)* $/;
 

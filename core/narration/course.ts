@@ -1,7 +1,7 @@
 import { firstNotBefore, nth } from "#core/base";
 import type { Found } from "./found.ts";
 import type { Reason } from "./kills.ts";
-import { FULL } from "./ride.ts";
+import { FULL, startsOf } from "./ride.ts";
 import type { Quantity } from "./quantities.ts";
 
 /** Something read already, as far as the course of the ride goes. */
@@ -50,7 +50,7 @@ export class Course {
   private readonly figures = new Map<string, Said[]>();
 
   constructor(read: readonly Read[]) {
-    this.fulls = read.filter(({ kind }) => kind === "full_charge").map(({ at }) => at);
+    this.fulls = startsOf(read).map(({ at }) => at);
     for (const each of read) {
       const own = this.byKind.get(each.kind) ?? [];
       own.push(each);

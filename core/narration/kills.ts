@@ -35,8 +35,11 @@ const OTHER_TIME =
   /\b(last (week|weeks|month|year|time|summer|winter|spring|autumn|fall|ride|test|run|sunday|monday|tuesday|wednesday|thursday|friday|saturday|night|video|october|november|december|january|february|march|april|may|june|july|august|september)|yesterday|the other day|(days?|weeks?|months?|years?|hours?|minutes?|half an hour) ago|in (the )?(spring|summer|winter|autumn|january|february|march|april|june|july|august|september|october|november|december)|on (the )?(previous|earlier|last) (ride|test|run|lap|outing)|back then|in my (last|first|earlier|previous|old)|used to|when (it|the pack|the battery) was new|in the old (test|video))\b/;
 const CLAIM =
   /\b(claim(s|ed)?|claim was|rated|advertis\w+|brochure|on paper|supposed(ly)? to|supposedly (?:goes|gets|does|good)|website|web site|spec(s| sheet)?|manufacturer|the (maker|company|shop|factory|seller|dealer|box|sticker|label) (says?|said|claims?|promises?|rates?|lists?|quotes?)|they (say|said|claim|promise|reckon|quote|advertise|list|rate|tell you|now advertise)|(told|tells?) (me|us|you)|quotes?\b|it's said|officially good for|good for|stated|which they)\b/;
+/** "I'm swapping over to the other one": one's own. */
+const OWN_OTHER =
+  /\b(?:swap|switch|chang|mov)\w* (?:it )?(?:over )?(?:to|onto|for) the (?:other|second|new|bigger|smaller) (?:one|battery|pack)\b/g;
 const isOthers = (text: string, { together }: Pick<Around, "together">) =>
-  OTHER_BIKE.test(text) || (!together && OTHER_RIDER.test(text));
+  OTHER_BIKE.test(text.replace(OWN_OTHER, " ")) || (!together && OTHER_RIDER.test(text));
 /** Whether the sentence before was of another bike, and this one goes on about it: "it's only got". */
 export const isOfAnother = (around: Pick<Around, "earlier" | "before" | "together">): boolean =>
   isOthers(around.earlier, around) &&

@@ -32,7 +32,9 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
   // "36 more miles": the unit comes after what says that they are still to come.
   const more = tokens[figure.to]?.word === "more" || tokens[figure.to]?.word === "extra" ? 1 : 0;
   const parted = figure.decade ? false : pauseBefore(tokens, figure.to) !== "";
-  const found = parted ? null : unitAt(tokens, figure.to + more);
+  // "18 and a bit kilometres".
+  const bit = words(tokens, figure.to, figure.to + 3) === "and a bit" ? 3 : 0;
+  const found = parted ? null : unitAt(tokens, figure.to + more + bit);
   if (!found) return { ...base, unit: null };
   // "Thirteen miles, an hour and ten minutes", said without a stop.
   const hour = found.to - 2;

@@ -14,7 +14,7 @@ import { momentsOf } from "./moments.ts";
 import { outOfOrder } from "./order.ts";
 import { questionsOf, type Question } from "./questions.ts";
 import { quantitiesOf, type Quantity } from "./quantities.ts";
-import { after, saidBefore, startOf } from "./ride.ts";
+import { after, saidBefore, startOf, startsOf } from "./ride.ts";
 import { tokensOf } from "./tokens.ts";
 
 /** Where words stand in the text: the piece, and characters in it. */
@@ -140,11 +140,16 @@ function isOfOtherMeter(
 /** Distances that go back and charge that comes back, where most of the ride keeps its order. */
 function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonly Each[]): ReadonlySet<Each> {
   const out = new Set<Each>();
+  const figure = ({ value }: Each) => (typeof value === "number" ? value : null);
+  const begun = new Set(startsOf(items));
   const charges = items.reduce<Each[][]>(
-    (all, item) => (item.kind === "full_charge" ? [...all, []] : (all.at(-1)?.push(item), all)),
+    (all, item) => {
+      if (begun.has(item)) all.push([]);
+      if (item.kind !== "full_charge") all.at(-1)?.push(item);
+      return all;
+    },
     [[]],
   );
-  const figure = ({ value }: Each) => (typeof value === "number" ? value : null);
   for (const charge of charges)
     for (const [kind, sign, slack] of [
       ["distance", 1, 0.3],

@@ -80,7 +80,7 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
   if (kind === "ground" || kind === "wind" || kind === "throttle")
     return value === held ? REASONS.recap : null;
   const earlier = told.since.filter((each) => each.kind === kind);
-  if (found.anew) return null;
+  if (found.anew || (kind === "percent_left" && isRefilled(told.percent, Number(value)))) return null;
   const within = SAME_WITHIN[kind];
   if (
     within !== undefined &&
@@ -126,6 +126,25 @@ const isFarther = ({ since }: Told) =>
 export const FULL = 95;
 const KEPT = 10;
 
+/** Charge that comes back so far was charged, %. */
+const CHARGED_FROM = 90;
+/** Whether a charge after another can only be of a pack that was filled in between. */
+export const isRefilled = (last: number | null, percent: number): boolean =>
+  last !== null && last < CHARGED_FROM && percent >= 99;
+
+/** What begins a ride on a new charge, of all that was read in turn: a full pack, or charge that came back. */
+export function startsOf<Each extends { readonly kind: string; readonly value: unknown }>(
+  read: readonly Each[],
+): readonly Each[] {
+  let last: number | null = null;
+  return read.filter(({ kind, value }) => {
+    if (kind === "full_charge") last = null;
+    const isBegun = kind === "full_charge" || (kind === "percent_left" && isRefilled(last, Number(value)));
+    if (kind === "percent_left" && typeof value === "number") last = value;
+    return isBegun;
+  });
+}
+
 /** The ride after something was found. */
 export function after(told: Told, found: Found, at: number, approx: boolean): Told {
   const { kind, value } = found;
@@ -143,10 +162,20 @@ export function after(told: Told, found: Found, at: number, approx: boolean): To
         // "It's on 100, I charged it last night": said just before.
         percent: told.percent !== null && told.percent >= FULL ? told.percent : null,
         bars: null,
+        // What is ridden next is another test: its level is said anew.
+        level: told.distance === null ? told.level : null,
       };
     case "distance":
       return figure === null ? next : { ...next, distance: figure };
     case "percent_left":
+      if (figure !== null && isRefilled(told.percent, figure))
+        return {
+          ...next,
+          since: [...told.since.filter(isSetUp), line],
+          distance: null,
+          percent: figure,
+          bars: null,
+        };
       return found.of === "yours" ? next : { ...next, percent: figure };
     case "bars_left":
       return found.of === "yours" ? next : { ...next, bars: figure };

@@ -37,13 +37,13 @@ const SUBJECTS = new Set([
 ]);
 /** The same in two words: "we are", "battery is", "we just". */
 const SUBJECT_OF_TWO =
-  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|hit|used)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|(?:level|pas|assist) (?:one|two|three|four|five|six|seven|eight|nine|\d)|p a|rolling again|round (?:one|two|three|four))$/;
+  /^(?:(?:we|i|it|that|there|here|battery|voltage|gauge|display|speed|range) (?:are|am|is|have|has|was|just|goes|comes)|(?:quick|another|next|last|first) (?:update|check|report)|back (?:on|in|into|to)|(?:i|we|it|she) (?:did|hit|used)|heart rate(?:'s)?|top speed|total (?:climb|climbing|time|distance|elevation|ascent|miles)|(?:moving|ride|riding) time|average speed|(?:level|pas|assist|lap) (?:one|two|three|four|five|six|seven|eight|nine|\d)|p a|rolling again|round (?:one|two|three|four))$/;
 /** What closes a statement: what comes after it is of something else. */
 const CLOSES =
   /(?:(?:which|so|well|but|and|yeah|guess) we'll see|we'll see (?:about that|how (?:it|she|he|that) (?:goes|does|holds up|works out))|(?:i )?don't (?:buy|think so|know about that|believe (?:it|that))|are you kidding(?: me)?|you know|or whatever|come on|no way|just kidding|no i didn't|by the way|(?:let's |we'll )?see how (?:far|long) .{0,14}(?:get|goes|go|lasts|last|does)|used to (?:do|be) (?:that|this|so|it)|that's what .{0,24}(?:will|does|can) do)$/;
 /** Words that govern no figure: one right behind them begins anew. "... the top speed for the day | 15 miles". */
 const GOVERNS_NONE = new Set(
-  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying die died question doubt happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start home bike school shops patient sand gravel grass dirt walk changed".split(
+  "day today then here again way road hill bottom bridge path trail time though too also anyway man guys folks everybody everyone sure good nice great fine bad fast slow easy hard yet already either wow wind breeze weather know whatever thing things stuff honest lie fun cold hot dry wet corner section bit lights light water park house truck van car camp lunch coffee second minute moment everything nothing something someone finally obviously basically literally please thanks long trying die died question doubt happy wild crazy nuts insane unreal awesome terrible tired cheap pretty lovely impressive impressed work office evening morning monday tuesday wednesday thursday friday saturday sunday cool perfect hands legs knees loop circuit start home bike school shops patient sand gravel grass dirt walk changed anymore altogether afterwards".split(
     " ",
   ),
 );
@@ -57,7 +57,7 @@ const GOES_ON = /^(so far|now (says|shows|reads|is|has|at|down|up|estimates|reck
 
 /** Somebody else is spoken of, even right behind a figure: "51 percent my wife's bike would". */
 const ANOTHER =
-  /^(?:last (?:time|week|month|year) (?:i|we|it|with|when|this)\b|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|kid)(?: |$))/;
+  /^(?:last (?:time|week|month|year) (?:i|we|it|with|when|this)\b|last (?:year|week|month)'s|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|kid)(?: |$))/;
 const ANOTHER_FIRST = new Set(["last", "my", "somebody", "someone", "people", "a", "some"]);
 /** The last words of what closes a statement. */
 const CLOSING = new Set(
@@ -68,7 +68,7 @@ const CLOSING = new Set(
 /** As many words as the longest of what closes one. */
 const CLOSING_WORDS = 8;
 const BEFORE_SPEED = new Set("top max maximum average moving riding highest".split(" "));
-const LEVELS = new Set(["level", "pas", "assist", "p"]);
+const LEVELS = new Set(["level", "pas", "assist", "p", "lap"]);
 const INTO_LEVEL = new Set(
   "in to on at into onto up down of the pedal power from with for and or same".split(" "),
 );

@@ -71,7 +71,23 @@ export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
       return figured(tokens[at - 1])
         ? []
         : [{ ...plain, value: 1.5, unit: "h" as const, from: at, to: at + 4, exact: true }];
+    // "A quarter of an hour", "three quarters of an hour".
+    const quarters = /^(?:quarter|quarters)$/.test(word) && words(tokens, at + 1, at + 4) === "of an hour";
+    if (quarters)
+      return [
+        {
+          ...plain,
+          value: word === "quarters" ? 45 : 15,
+          unit: "min" as const,
+          ...{
+            from: /^(?:a|three|3)$/.test(tokens[at - 1]?.word ?? "") ? at - 1 : at,
+            to: at + 4,
+            exact: true,
+          },
+        },
+      ];
     if (pause !== "" || (word !== "an" && word !== "a")) return [];
+    if (words(tokens, at - 2, at).match(/^quarters? of$/)) return [];
     const half = tokens[at + 1]?.word === "half" && tokens[at + 2]?.word === "hour";
     if (half) return [{ ...plain, value: 30, unit: "min" as const, from: at, to: at + 3, exact: true }];
     if (tokens[at + 1]?.word !== "hour") return [];

@@ -26,6 +26,12 @@ const height =
       clause.trim() === "" &&
       lately(ride, quantity.from, /^distance$/, 5) !== null &&
       ride.since.some(({ kind }) => kind === "climb_gain");
+    // "67 percent, 1440 feet".
+    const withCharge =
+      quantity.value >= 50 &&
+      lately(ride, quantity.from, /^percent_left$/, 3) !== null &&
+      lately(ride, quantity.from, /^distance$/, 8) !== null &&
+      /^(?:.*#\S* )?(?:and |, )?$/.test(around.before);
     // "14.2 average, 540 feet": among the figures of the end.
     const atEnd =
       quantity.value >= 50 &&
@@ -42,6 +48,7 @@ const height =
     if (
       !inList &&
       !atEnd &&
+      !withCharge &&
       !(withWay && quantity.value >= 50) &&
       !CLIMB_AFTER.test(after) &&
       !CLIMB_BEFORE.test(clause) &&

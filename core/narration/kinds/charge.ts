@@ -4,7 +4,7 @@ import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict 
 const SLOPE =
   /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
 const SLOPE_AFTER =
-  /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over #|uphill|steep|steepness)\b/;
+  /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over(?= #)|uphill|steep|steepness)\b/;
 /** No road is steeper, %. */
 const STEEPEST = 25;
 const HILL = /\b(?:hills?|grade|slope|steep|climb|gradient|ramp)\b/;
@@ -16,7 +16,7 @@ const SHARE_BEFORE =
 const USED_BEFORE =
   /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|cost(?:s|ed)?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
-  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|#|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
+  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|(?=#)|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =
@@ -143,7 +143,7 @@ export function barePercent(asked: Asked): Verdict | null {
   const named =
     whole ||
     /^(battery|charge|percent)\b/.test(after) ||
-    /\b(battery|gauge|pack|charge|soc|percentage)('s)?( percentage| is| was| showing| reads| says| shows| at| on| down| now| still| stands| has| to| has got| gauge)* ?[,.:]? ?$/.test(
+    /\b(battery|gauge|pack|charge|soc|percentage)('s)?( percentage| is| was| again| back| showing| reads| says| shows| at| on| down| now| still| stands| has| to| has got| gauge)* ?[,.:]? ?$/.test(
       clause,
     );
   const lower = ride.percent === null || value <= ride.percent;
@@ -191,7 +191,13 @@ const bars: Rule = (asked) => {
   const { after, clause, before } = around;
   if (quantity.exact || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
     return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
-  if (/^each\b/.test(after) && /\b(full|still|both|all|have|got|on|left) $/.test(clause))
+  if (quantity.singular && quantity.value > 1 && ride.since.some(({ kind }) => kind === "pressure"))
+    return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
+  if (
+    /^each\b/.test(after) &&
+    (/\b(full|still|both|all|have|got|on|left) $/.test(clause) ||
+      (ride.bars === null && before.trim() === ""))
+  )
     return { kind: "bars_left", value: quantity.value, unit: null, because: "bars that are left" };
   if (/^(each|better|worse|more than|on the (other|display it has)|wide|end)\b/.test(after))
     return left(REASONS.difference);
@@ -241,6 +247,8 @@ export function bareBars(asked: Asked): Verdict | null {
     /^(left )?out of #/.test(after) &&
     (ride.bars !== null || GAUGE.test(`${around.earlier} ${around.sentence}`));
   if (ride.bars === null && !stillHas && !outOf) return null;
+  if (quantity.value === 1 && ride.bars === 2 && /^light\b(?! (?:on|up|at))/.test(after))
+    return { kind: "bars_left", value: 1, unit: null, because: "bars that are left" };
   // "It gets an 8 out of 10": a mark.
   if (/\ban? $/.test(clause) || /\b(?:gave|give|gets?|rate|rated|score|scores|mark)\b/.test(clause))
     return null;

@@ -61,6 +61,11 @@ function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null
     !/\b(next )?bar\b/.test(clause);
   if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
     return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
+  if (
+    /^left in (?:it|her|him|this|the)\b/.test(after) &&
+    /\b(?:maybe|probably|about|there's|there are|i've)\b/.test(before)
+  )
+    return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
   const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
   if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause))
     return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
@@ -256,7 +261,8 @@ export function bareDistance(asked: Asked): Verdict | null {
   const bars = lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 4);
   if (
     byMeter ||
-    (BARE_PLACE.test(clause) &&
+    (!/\b(?:red|yellow|orange|amber|reserve|limp\w*|cut ?off) (?:at|below|under) $/.test(clause) &&
+      BARE_PLACE.test(clause) &&
       (ride.distance !== null || quantity.exact) &&
       !/\b(green|morning|o'clock|up at|left at|breakfast)\b/.test(clause)) ||
     (bars && quantity.exact && !lately(ride, quantity.from, /^distance$/, 6))

@@ -43,7 +43,7 @@ const volts: Rule = (asked) => {
   const { after, before, clause } = around;
   if (quantity.singular && THING_AFTER.test(after)) return packOr(asked, "pack_v", "V");
   if (
-    /#_(Ah|Wh)/.test(after.slice(0, 24)) ||
+    (/#_(Ah|Wh)/.test(after.slice(0, 24)) && !/#_Wh (?:used|so far|gone)/.test(after)) ||
     /#_(?:Ah|Wh) (?:battery |pack |each )?(?:(?:at|and|on) (?:a )?)?$/.test(before) ||
     (THING_AFTER.test(after) && !/^(one)\b/.test(after))
   )

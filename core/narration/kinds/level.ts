@@ -4,7 +4,7 @@ import type { Event } from "./events.ts";
 import { left, type Asked, type Verdict } from "../found.ts";
 
 const NOUN =
-  /\b(level|levels|assist|assistance|pas|p a s|mode|power level|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
+  /\b(level|levels|assist|assistance|pas|p a s|mode|power level|(?:on|in|to) power|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
 const ORDINALS = ["first", "second", "third", "fourth", "fifth"];
 /** "In the second level of four". */
 const BY_ORDINAL = new RegExp(
@@ -45,12 +45,21 @@ export function levelFigure(asked: Asked): Verdict | null {
   )
     return null;
   const named = NOUN.test(before) || PAST.test(before);
-  const stepped =
-    STEP.test(clause) &&
+  const bumped =
     ride.level !== null &&
     /^\d+$/.test(ride.level) &&
+    value >= 1 &&
     value <= 9 &&
-    /\b(level|hill|so|assist|up to|back)\b/.test(around.sentence);
+    /\b(?:bump|knock|click|kick|notch|whack|stick|stuck)(?:ed|ped|ing)? (?:it|her|him|the assist|myself|me|things) (?:up |down |back |over )*(?:to|in|into|on) $/.test(
+      clause,
+    );
+  const stepped =
+    bumped ||
+    (STEP.test(clause) &&
+      ride.level !== null &&
+      /^\d+$/.test(ride.level) &&
+      value <= 9 &&
+      /\b(level|hill|so|assist|up to|back)\b/.test(around.sentence));
   const asked_ =
     value >= 1 &&
     value <= 9 &&

@@ -8,13 +8,14 @@ const SPECS =
   /\b(step ?through|mid ?drive|rear hub|front hub|folder|hardtail|full suspension|long ?tail|cargo bike|trike)\b/;
 const FACT = { allow: ["claim", "negated", "plan", "whatIf", "otherTime"] } as const;
 const PART =
-  /\b(trailer|bag|crate|battery|pack|wheel|lock|child|kid|camera|luggage|load|payload|limit|rack|carries|carry|cargo|helmet|tyre|tire|max|maximum|lighter|heavier|dog|shopping|parts?|frame alone|box)\b/;
+  /\b(trailer|bag|crate|battery|pack|wheel|lock|child|kid|parcels?|packages?|camera|luggage|load|payload|limit|rack|carries|carry|cargo|helmet|tyre|tire|max|maximum|lighter|heavier|dog|shopping|parts?|frame alone|box)\b/;
 const OF_PART =
   /^(?:and |so )?(?:the|this|my|that) (?:\w+ )?(?:battery|pack|wheel|lock|trailer|bag|crate|motor|charger|child|dog)\b/;
 const PART_AFTER =
   /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
   /\b(i weigh|i weighed|weighed myself|myself weighed|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
+const HAVE = /^(?:and |so )?i have (?:about )?$/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
 const weight =
@@ -52,6 +53,7 @@ const weight =
       /\brider ?, ?$/.test(before) ||
       /^(is )?(what )?(i weigh|my weight)\b/.test(after) ||
       RIDER.test(clause) ||
+      (HAVE.test(clause) && /^(?:with|in|and|today|$|[,.])/.test(after)) ||
       (/\b(i weigh|i weighed|weighed myself|myself weighed|my weight|i'm|i am)\b/.test(before) &&
         !BIKE.test(clause));
     if (mine && !/\bbike\b/.test(clause) && !(quantity.singular && /\b(this|that|a|an) $/.test(clause)))
@@ -68,11 +70,14 @@ const weight =
   };
 
 /** "me i'm 212", "i'm 180 by the way": what nothing but a weight in pounds can be. */
-const isHeft = ({ quantity: { value, exact, high }, around, ride }: Asked): boolean =>
+const isHeft = ({ quantity: { value, exact, high, from }, around, ride }: Asked): boolean =>
   !(exact && (ride.unit === "mi" || value % 0.5 !== 0)) &&
   high === null &&
   ((ride.unit === "mi" && value >= 110 && value <= 350) ||
-    (value >= 45 && value <= 150 && /#_kg|\bweigh/.test(`${around.earlier} ${around.before}`))) &&
+    (value >= 45 &&
+      value <= 150 &&
+      (/#_kg|\bweigh/.test(`${around.earlier} ${around.before}`) ||
+        lately(ride, from, /^weight_bike$/, 16) !== null))) &&
   value > 1.5 * (ride.distance ?? 0) &&
   /\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
     around.clause,
@@ -88,8 +93,9 @@ export function bareFact(asked: Asked): Verdict | null {
   const { value } = quantity;
   if (quantity.clock) return null;
   const inTurn =
-    /^in the (front|rear|back)\b/.test(around.after) &&
-    lately(asked.ride, quantity.from, /^pressure$/, 8) !== null;
+    /^(?:in|on) the (front|rear|back)\b|^(?:up front|out back|front|rear|at the (?:front|back|rear))\b/.test(
+      around.after,
+    ) && lately(asked.ride, quantity.from, /^pressure$/, 8) !== null;
   if (
     inTurn ||
     (/\b(tyres?|tires?|pressures?)\b[^.]{0,24}\b(at|are|to|is|of|have|has|with)\b ?(about |around )?$|\b(tyre|tire) pressures? ?[,:]? ?$/.test(
@@ -103,6 +109,14 @@ export function bareFact(asked: Asked): Verdict | null {
       ? left(reason)
       : { kind: "pressure", value: valueOf(quantity), unit: null, because: "how hard the tyres are" };
   }
+  // "Two batteries, 500 each".
+  if (
+    /\b(?:batteries|packs)(?: of| at| are|,)* $/.test(before) &&
+    /^(?:watts? )?each\b/.test(around.after) &&
+    value >= 200 &&
+    value <= 2500
+  )
+    return { kind: "pack_wh", value: valueOf(quantity), unit: "Wh", because: "what the pack is said to be" };
   // "The 545 battery".
   if (
     PACK_SIZE.test(clause) &&
@@ -143,7 +157,7 @@ export function bareFact(asked: Asked): Verdict | null {
       : { kind: "weight_rider", value: valueOf(quantity), unit, because: "the rider's weight" };
   }
   if (
-    (unit !== null && /(^|[,.:] |#\S* )(the )?bike $/.test(before) && value > 8) ||
+    (unit !== null && /(^|[,.:] |#\S* )(the )?bike(?:'s| is)? $/.test(before) && value > 8) ||
     (/\b(the bike is|the bike is i think|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
       clause,
     ) &&

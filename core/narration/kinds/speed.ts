@@ -91,10 +91,15 @@ export function bareSpeed(asked: Asked): Verdict | null {
     /^(on )?average\b/.test(after) ||
     /^(was|is) the top speed\b/.test(after);
   const rolling =
-    /\b(\w+ing along|pulling me along|holding|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
+    /\b(\w+ing along|pulling me along|holding|to hold|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
       clause,
     ) ||
     SLOWS.test(clause) ||
+    // "Again level three, again 22", as it was said to be held before.
+    (/^again $/.test(clause.replace(/^.*[,.] /, "")) &&
+      ride.since.length > 0 &&
+      lately(ride, quantity.from, /^level$/, 4) !== null &&
+      value > 9) ||
     // "It drops to 2.2 amps at fifteen".
     (/#_(?:A|W) at (?:about |around |like )?$/.test(before) && value < 45) ||
     (/\b(?:sits|settles|levels? off|hovers|holds)(?: right| steady| out)? at $/.test(clause) &&

@@ -11,9 +11,9 @@ const OTHER_AFTER =
 const LICENCE =
   /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|it was|makes|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
 const STRONG =
-  /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it('s)? (took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
+  /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it(?:'s)?(?: already| only)? (?:took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =
-  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road|go|move|dot|nose|button)|bang on|flat|exactly|dead|to the (second|minute)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
+  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road|go|move|dot|nose|button)|bang on|flat|exactly|dead|to the (second|minute)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|and $|and (?:we're|i'm|it's)|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
 
 const seconds = ({ quantity }: Asked) => {
   const scale = quantity.unit === "h" ? 3600 : quantity.unit === "min" ? 60 : 1;
