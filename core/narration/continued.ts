@@ -149,7 +149,7 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
   const so =
     beside &&
     /^(?:so|that's|so that's|which is|making it|,| )* ?$/.test(around.clause) &&
-    /^($|\.|,)/.test(around.after);
+    /^(?:$|[.,]|and (?:the|now|then|that's|last|next)\b|now\b|okay\b|next\b|right\b)/.test(around.after);
   if (unit === null && !so && !USED.test(around.clause) && !USED_AFTER.test(around.after)) return null;
   const charges = course.of("percent_left").flatMap((each) => {
     const figure = figureOf(each);

@@ -14,6 +14,7 @@ import type { Found } from "./found.ts";
 import { isOfAnother, killed, REASONS } from "./kills.ts";
 import { isNotRidden } from "./kinds/distance.ts";
 import type { Quantity } from "./quantities.ts";
+import { wordsOf } from "./tokens.ts";
 import { reportsOf } from "./reports.ts";
 import { rowsOf } from "./rows.ts";
 
@@ -138,6 +139,8 @@ function aheadOf(quantity: Quantity, said: Said, course: Course): Found | null {
   return null;
 }
 
+const COUNTS_ON = /^(?:there we go|there it is|now|and now|then)?$/;
+
 /** "11 miles an hour, 10, 9, 8": what is counted on, figure after figure. */
 function countedOn({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, clock, high } = quantity;
@@ -147,7 +150,8 @@ function countedOn({ quantity }: Unread, said: Said, course: Course): Found | nu
   let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
   for (let here = quantity; i > 0; i -= 1) {
     const before = nth(said.quantities, i - 1);
-    if (before.to !== here.from || Math.abs(before.value - here.value) > Math.max(3, here.value * 0.2))
+    const between = wordsOf(said.tokens, before.to, here.from);
+    if (!COUNTS_ON.test(between) || Math.abs(before.value - here.value) > Math.max(3, here.value * 0.2))
       return null;
     const last = COUNTED.flatMap((kind) => course.of(kind)).find(({ at }) => at === before.from);
     if (last)
@@ -195,6 +199,46 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
   return { kind: "volts", value, unit: "V", because: "near the volts before it" };
 }
 
+/** Words that govern the figure behind them: "we'll get to 12", "another five miles". */
+const GOVERNED =
+  /^(?:to|get|gets|do|does|did|make|makes|made|another|for|of|than|about|need|needs|within|around|maybe|like|next|last|every|each|or|only|at|in|by|least|most|over|under|up|a|the|be|go|goes|it's|than|per|and|see|say|says|claim|would|will|could|can|have|has|had|i'd|extra|further|first)$/;
+const SOON_OVER: ReadonlySet<string> = new Set([
+  REASONS.plan,
+  REASONS.whatIf,
+  REASONS.negated,
+  REASONS.claim,
+]);
+/** Places this near on both sides, in the ride's unit or as a part of the way, leave no doubt. */
+const [NEAR_PLACES, NEAR_PART] = [12, 0.5];
+
+/**
+ * "... we'll see how far we get | ten miles, 35.9 at rest": in speech without stops, a place or a charge that fits the course, and
+ * that nothing right before it governs, begins a statement of its own.
+ */
+function beginsAnew(
+  { quantity, because }: Unread,
+  said: Said,
+  course: Course,
+  unit: "mi" | "km",
+): Found | null {
+  const { value, high, from, to, clock } = quantity;
+  if (!said.isRaw || !SOON_OVER.has(because) || high !== null || clock) return null;
+  const last = said.tokens[from - 1];
+  if (!last || (GOVERNED.test(last.word) && last.pause === "")) return null;
+  const around = said.around(from, to);
+  const kind = quantity.unit === unit ? "distance" : quantity.unit === "%" ? "percent_left" : null;
+  if (!kind || isNotRidden(around)) return null;
+  const { before, after } = course.at(kind, from);
+  if (before === null || after === null) return null;
+  const fits =
+    kind === "distance"
+      ? value > before && value < after && after - before <= Math.max(NEAR_PLACES, NEAR_PART * before)
+      : value < before && value > after && before - after <= MOST_CHARGE;
+  return fits
+    ? { kind, value, unit: quantity.unit, because: "it lies between what was read before and after it" }
+    : null;
+}
+
 /**
  * Figures that nothing licenses by itself and that the course of the ride, known once all of it was read, leaves only one place
  * for: between the distance before and the one after, between two charges, or as what a difference leaves.
@@ -214,6 +258,8 @@ export function placesInCourse(
   ]);
   for (const each of unread) {
     const { quantity, because } = each;
+    const anew = beginsAnew(each, said, course, unit);
+    if (anew && !out.has(quantity.from)) out.set(quantity.from, anew);
     const isOpen =
       because === REASONS.unlicensed || (because === REASONS.size && /^(m|ft)$/.test(quantity.unit ?? ""));
     if (out.has(quantity.from) || !isOpen) continue;

@@ -3,6 +3,11 @@ import { breaks, pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
 
 const isNear = (low: number, high: number) => high > low && high <= low * 1.35 + 3;
 
+/** Another figure follows, of the same measure: "850 watts, 900, 950", "520 watts, 540, there we go, 610". */
+const goesOn = (tokens: readonly Token[], last: Quantity, next: Quantity | undefined) =>
+  next?.unit === null && GOES_ON.test(words(tokens, last.to, next.from));
+const GOES_ON = /^(?:(?:there we go|there it is|now|and|then|and now)(?: |$)){0,2}$/;
+
 /** Two figures that are one: a span, or from where it began to where it is. */
 export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]): readonly Quantity[] {
   const out: Quantity[] = [];
@@ -64,7 +69,7 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
       /^(mph|km\/h|A|W)$/.test(first.unit ?? "") &&
       first.high === null &&
       // "850 watts, 900, 950": they count on.
-      !(all[i + 1]?.from === second.to && all[i + 1]?.unit === null) &&
+      !goesOn(tokens, second, all[i + 1]) &&
       pauseBefore(tokens, first.to) === "" &&
       second.high === null &&
       second.value > first.value &&

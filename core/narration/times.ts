@@ -47,6 +47,13 @@ export function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]):
 const figured = (token: Token | undefined) =>
   /^(\d.*|one|two|three|four|five|six|seven|per|each|half)$/.test(token?.word ?? "");
 
+/** Parts of a mile that follow it. */
+const PARTS = new Map([
+  ["and a half", 0.5],
+  ["and a quarter", 0.25],
+  ["and three quarters", 0.75],
+]);
+
 /** "an hour", "half an hour": times without a figure, as quantities of one hour or a half. */
 export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
   const plain = {
@@ -84,6 +91,20 @@ export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
             to: at + 4,
             exact: true,
           },
+        },
+      ];
+    // "A mile and three quarters".
+    const miles = /^(?:mile|kilomet(?:re|er))$/.test(tokens[at + 1]?.word ?? "")
+      ? words(tokens, at + 2, at + 5)
+      : "";
+    const part = PARTS.get(miles);
+    if (/^(?:a|one|1)$/.test(word) && part !== undefined)
+      return [
+        {
+          ...plain,
+          value: 1 + part,
+          unit: tokens[at + 1]?.word === "mile" ? ("mi" as const) : ("km" as const),
+          ...{ from: at, to: at + 5, exact: true },
         },
       ];
     if (pause !== "" || (word !== "an" && word !== "a")) return [];

@@ -24,6 +24,15 @@ const LEFT_BEFORE =
 
 export const STILL = /\bstill(?: at| on| showing| shows| reads| reading| says| got| have| has)* $/;
 
+/** What went between the last two charges, %, right after the last one was said; null elsewhere. */
+function went({ quantity, ride }: Asked): number | null {
+  if (!lately(ride, quantity.from, /^percent_left$/, 4)) return null;
+  const [before, last] = ride.since.filter(({ kind }) => kind === "percent_left").slice(-2);
+  return typeof before?.value === "number" && typeof last?.value === "number"
+    ? before.value - last.value
+    : null;
+}
+
 const percent: Rule = (asked) => {
   const { quantity, around, ride } = asked;
   const { before, after, clause } = around;
@@ -53,6 +62,9 @@ const percent: Rule = (asked) => {
     ride.since.filter(({ kind }) => /^(volts|bars_left)$/.test(kind)).length > 1
   )
     return left(REASONS.slope);
+  // "Battery's on 73, so nine percent": what went since the charge before.
+  if (/(?:^|\bso )(?:that's |that is |it's )?$/.test(clause) && went(asked) === quantity.value)
+    return { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" };
   if (SHARE_AFTER.test(after) || SHARE_BEFORE.test(clause)) return left(REASONS.share);
   if (quantity.value > 100 || (quantity.high ?? 0) > 100) return left(REASONS.share);
   const reason = killed(around);

@@ -183,6 +183,7 @@ export function bareDistance(asked: Asked): Verdict | null {
     return reason ? left(reason) : found(asked, unit, "named as the mile");
   }
   const { value } = quantity;
+  if (value <= 0) return null;
   const guessed =
     !/\bwas (?:about |like )?$/.test(clause) &&
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&

@@ -89,7 +89,7 @@ const VOLTS_AFTER = namedAfter("voltage|volts|voltmeter|volt meter");
 const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
-  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up)( down| up| back| all the way)* (to|at) (about |around |like )?$/;
+  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up|drops?|dropped|falls?|fell)( down| up| back| right| straight| all the way)* (to|at) (about |around |like )?$/;
 /** How far a pack's volts are from what it is said to have, as a part of that. */
 const PACK_NEAR = 0.18;
 /** Volts without the word, beside the word or between volts. */
@@ -110,7 +110,10 @@ export function bareVolts(asked: Asked): Verdict | null {
     quantity.exact &&
     value > 20 &&
     /\b(charged|unplugged|charger)\b/.test(around.sentence);
-  const moves = near && VOLTS_MOVE.test(before);
+  const moves =
+    near &&
+    VOLTS_MOVE.test(before) &&
+    (quantity.exact || !/\b(?:drops?|dropped|falls?|fell)\b[^.]{0,20}$/.test(before));
   const pack = ride.since.findLast(({ kind }) => kind === "pack_v")?.value;
   const likePack =
     quantity.exact &&
@@ -230,6 +233,9 @@ const power: Rule = (asked) => {
     return left(REASONS.scale);
   if (/^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after))
     return left(REASONS.difference);
+  // "Six times 38, that's 228 watts".
+  if (/\btimes (?:# |#_\S+ )?(?:that's |is |equals |makes |so )*$|\btimes #\S* $/.test(around.before))
+    return left(REASONS.share);
   // What the rider gives.
   if (
     /\b(?:i'm|i am|my legs|legs are|myself|me) (?:only )?(?:putting in|putting out|pushing|giving|adding|doing)\b/.test(

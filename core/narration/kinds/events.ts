@@ -53,7 +53,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "cut_off",
     value: "cut off",
     because: "the pack shut off",
-    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off(?! (?:the|to|a|my|road|we|you|again|like)\b)|(?:it's|it|motor|motor's|has|she's|have) (?:just )?stopped (?:helping|assisting|giving|pulling|working)|no more (?:help|power|assist\w*|juice|motor)(?! than)|dead as a \w+|(?:it|she|screen|display|everything) (?:just |has |all )?turned off|(?:been|got) cut off|it just went off|done for good|(?:turned|switched) itself off|(?:turned|switched) off (?:by itself|on its own)|nothing (?:at all )?(?:coming )?from the motor|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|(?<=(?:'s|is|has|just|now|completely) )off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|battery('s| is) (dead|flat|empty|gone|done))/g,
+    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off(?! (?:the|to|a|my|road|we|you|again|like)\b)|(?:it's|it|motor|motor's|has|she's|have) (?:just )?stopped (?:helping|assisting|giving|pulling|working)|no more (?:help|power|assist\w*|juice|motor)(?! than)|dead as a \w+|(?:it|she|screen|display|everything) (?:just |has |all )?turned off|(?:been|got) cut off|it just went off|done for good|(?:turned|switched) itself off|(?:turned|switched) off (?:by itself|on its own)|nothing (?:at all )?(?:coming )?from the motor|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|(?<=(?:'s|is|has|just|now|completely) )off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|that's the (?:motor|power|battery|assist\w*) (?:off|gone|done|dead|finished)|battery('s| is) (dead|flat|empty|gone|done))/g,
     unless: UNMEANT_END,
   },
   {
@@ -104,7 +104,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "wind",
     value: "head",
     because: "wind against",
-    says: /\b(head ?wind\w*|into (the|a|this|that) (\w+ )?(wind|breeze|gale)|wind(['’]?s| is| was| comes?| coming| has)? [^.]{0,24}(in (my|our|the) (face|nose)|against (me|us)|straight (at|into|in)|right at|at us|at me|head[- ]on|from (the )?(front|ahead)|in front)|(in|into|straight in|straight into|right in) (my|our|the) (face|faces|nose|teeth|mugs?|chops|kisser)|against (the|a) (wind|breeze)|breeze (in my face|against)|wind (is )?against)/g,
+    says: /\b(head ?wind\w*|into (the|a|this|that) (\w+ )?(wind|breeze|gale)|wind(['’]?s| is| was| comes?| coming| has)? [^.]{0,24}(in (my|our|the) (face|nose)|against (me|us)|straight (at|into|in)|right at|at us|at me|head[- ]on|from (the )?(front|ahead)|in front)|(in|into|straight in|straight into|right in) (my|our|the) (face|faces|nose|teeth|mugs?|chops|kisser)|against (the|a) (wind|breeze)|(?:wind|breeze)[^.]{0,36}(?:coming|blowing) (?:right |straight )?at (?:me|us)|breeze (in my face|against)|wind (is )?against)/g,
     unless: /\b(on the way back it'll|will be|sun in|flies|rain in|no headwind)\b/,
   },
   {
@@ -143,7 +143,7 @@ const GROUNDS: readonly (readonly [value: string, words: string])[] = [
 const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
 const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
 const ON =
-  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes?(?: here| now)? to|changed(?: here| now)? to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|got|gets|getting|gone|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
+  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes?(?: here| now)? to|changed(?: here| now)? to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|got|gets|getting|gone|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| quite| very| really| pretty| a bit| properly| all| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
 const ADJECTIVES =
   /^(?:(?:fine|loose|smooth|good|patched|rough|wet|fresh|hard|packed|mostly|pure|proper|lovely) )+$/;
 const NO_GROUND_AFTER =
@@ -187,7 +187,7 @@ export function eventsOf(said: Said): readonly Event[] {
     // "Back on the road", after something else.
     if (/^back on/.test(match[0]) && (last === null || last === "asphalt")) continue;
     if (
-      /\b(?:off|off of|leaving|left) (?:the |this )?$/.test(around.clause) ||
+      /\b(?:off|off of|leaving|left|(?:frost|dew|snow|ice|leaves) on) (?:the |this )?$/.test(around.clause) ||
       /^(?:takes|costs|makes|does|would)\b/.test(around.after)
     )
       continue;

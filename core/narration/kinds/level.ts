@@ -114,7 +114,7 @@ const EVERYDAY = new Set(
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
 const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);
 const INTO =
-  /\b(shift(ed|ing)? to|changing to|now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
+  /\b((?:first|second|third|next|last)(?: one| up)?(?: is|'s| was)?|(?:first|last|next) one|shift(ed|ing)? to|changing to|now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
 
 /** Whether a word names the level that is ridden. */
 export function levelName(said: Said, at: number): Verdict | null {

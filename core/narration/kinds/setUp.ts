@@ -15,6 +15,8 @@ const PART_AFTER =
   /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
   /\b(i weigh|i weighed|weighed myself|myself weighed|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
+/** "I'm 14 stone, so what's that, 196 pounds". */
+const STONE = /\bi(?:'m| am| weigh) #_thing ?[,.]? ?(?:so |which is |that's |what's that |about |[,.] )*$/;
 const HAVE = /^(?:and |so )?i have (?:about )?$/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
@@ -50,6 +52,7 @@ const weight =
       return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
+      STONE.test(`${around.earlier}${before}`) ||
       /\brider ?, ?$/.test(before) ||
       /^(is )?(what )?(i weigh|my weight)\b/.test(after) ||
       RIDER.test(clause) ||

@@ -100,6 +100,7 @@ export function bareSpeed(asked: Asked): Verdict | null {
       ride.since.length > 0 &&
       lately(ride, quantity.from, /^level$/, 4) !== null &&
       value > 9) ||
+    /\b(?:it|she) (?:now )?only does (?:like |about |around |maybe )*$/.test(clause) ||
     // "It drops to 2.2 amps at fifteen".
     (/#_(?:A|W) at (?:about |around |like )?$/.test(before) && value < 45) ||
     (/\b(?:sits|settles|levels? off|hovers|holds)(?: right| steady| out)? at $/.test(clause) &&

@@ -45,6 +45,15 @@ const time: Rule = (asked) => {
   if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
   const reason = killed(around);
   if (reason) return left(reason);
+  // "Turbo was 4 minutes and 29 seconds, heart rate 119".
+  if (
+    quantity.unit === "s" &&
+    quantity.exact &&
+    seconds(asked) >= 60 &&
+    (/^(?:heart|pulse|battery|average|top|and (?:the )?(?:battery|heart|pulse))\b/.test(after) ||
+      /\b(?:was|took) $/.test(clause))
+  )
+    return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "in a list of figures" };
   // "Twenty-six minutes.": nothing else is said.
   const alone =
     clause.trim() === "" &&
