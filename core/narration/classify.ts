@@ -3,7 +3,8 @@ import type { Said } from "./context.ts";
 import { REASONS } from "./kills.ts";
 import { left, type Asked, type Ride, type Verdict } from "./found.ts";
 import { bareClimb, bareHeart, bareTemperature, BODY } from "./kinds/body.ts";
-import { bareBars, barePercent, CHARGE } from "./kinds/charge.ts";
+import { bareBars, BARS } from "./kinds/bars.ts";
+import { barePercent, CHARGE } from "./kinds/charge.ts";
 import { bareDistance, DISTANCE } from "./kinds/distance.ts";
 import { bareLoad, bareVolts, ELECTRIC } from "./kinds/electric.ts";
 import { levelFigure } from "./kinds/level.ts";
@@ -12,7 +13,7 @@ import { bareSpeed, SPEED } from "./kinds/speed.ts";
 import { clockTime, TIME } from "./kinds/time.ts";
 import type { Quantity } from "./quantities.ts";
 
-const BY_UNIT = { ...DISTANCE, ...CHARGE, ...ELECTRIC, ...SPEED, ...TIME, ...BODY, ...SET_UP };
+const BY_UNIT = { ...DISTANCE, ...CHARGE, ...BARS, ...ELECTRIC, ...SPEED, ...TIME, ...BODY, ...SET_UP };
 
 /** In a sweep, said in pairs: "Four, 14.8, 6 amps" is level, speed and current. */
 function inPairs({ quantity, around, ride }: Asked, said: Said): Verdict | null {

@@ -116,7 +116,8 @@ describe("figures with their units", () => {
     ["46 amps, no, 44", ["44 A"]],
     ["36 more miles", ["36 mi"]],
     ["87 kilos.3", ["87.3 kg"]],
-    ["a mile and a half", []],
+    ["a mile and a half", ["1.5 mi"]],
+    ["one mile and three quarters", ["1.75 mi"]],
   ] as const)("%s", (text, expected) => expect(quantities(text)).toEqual(expected));
   test("two figures far apart are no correction, however exact the second", () =>
     expect(quantities("you'd get 40 but who does that 15 miles exactly")).toEqual(["40", "15 mi"]));
