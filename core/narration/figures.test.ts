@@ -117,6 +117,9 @@ describe("figures with their units", () => {
     ["36 more miles", ["36 mi"]],
     ["87 kilos.3", ["87.3 kg"]],
     ["a mile and a half", ["1.5 mi"]],
+    ["on 63. 4 kilometres", ["63.4 km"]],
+    ["the battery is at 74. 5 km on", ["74", "5 km"]],
+    ["it's at 100. 5 km on", ["100", "5 km"]],
     ["one mile and three quarters", ["1.75 mi"]],
   ] as const)("%s", (text, expected) => expect(quantities(text)).toEqual(expected));
   test("two figures far apart are no correction, however exact the second", () =>

@@ -101,6 +101,10 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
   return any ? { value, to, exact: false } : null;
 }
 
+/** "The battery is at 74. 5 km on": two figures, not one with a decimal. */
+const CHARGE = /\b(?:battery|charge|gauge|pack|percent)\b/;
+const CHARGE_WITHIN = 5;
+
 function digitsAt(tokens: readonly Token[], at: number): Read | null {
   const { word } = nth(tokens, at);
   if (/^\d+(:\d\d)+$/.test(word)) {
@@ -132,6 +136,8 @@ function digitsAt(tokens: readonly Token[], at: number): Read | null {
   } else if (
     !exact &&
     pause === "sentence" &&
+    value !== 100 &&
+    !CHARGE.test(wordsOf(tokens, Math.max(0, at - CHARGE_WITHIN), at)) &&
     next &&
     /^\d$/.test(next.word) &&
     next.pause === "" &&

@@ -70,3 +70,50 @@ family("slopes, said after the hill", [
   ["Here comes a hill. It's about six percent.", ""],
   ["I get asked about hills. On anything over 10 percent, no.", ""],
 ]);
+family("figures spelled out", [
+  ["level two eleven point seven three point one amps", "level 2, amps 3.1"],
+  ["Thirty kilometres. One two three point six kilometres.", "distance 30, distance 123.6"],
+  ["it sags to fifty one volts, lets off and comes back up to fifty three eight", "volts 51, volts 53.8"],
+  ["20 miles, hundred and ten minutes on the clock", "distance 20, elapsed_time 6600"],
+  ["a mile and three quarters done", "distance 1.75"],
+  ["18 and a bit miles done", "distance 18"],
+]);
+family("times that are none of hours and minutes", [
+  ["It's already taken a quarter of an hour.", "elapsed_time 900"],
+  ["first hour gone, twenty-one miles", "elapsed_time 3600, distance 21"],
+  ["lap one done, 24 minutes, and we're off again", "elapsed_time 1440"],
+]);
+family("why, not when", [
+  ["Battery's at 93 because I didn't charge it yesterday.", "percent_left 93"],
+  ["Yesterday the battery was at 93.", ""],
+]);
+family("what went, said behind what is left", [
+  [
+    "5 miles, 82 percent. 10 miles, battery's on 73, so nine percent.",
+    "distance 5, percent_left 82, distance 10, percent_left 73, percent_used 9",
+  ],
+  [
+    "7 km and it says 93. 12 km, it's 84 percent, that's nine percent.",
+    "distance 7, distance 12, percent_left 84",
+  ],
+]);
+family("bars, said with the lamps they are", [
+  ["Five lights each.", "bars_left 5"],
+  ["Two lights left. One light, and it's orange.", "bars_left 2, bars_left 1"],
+  [
+    "Ten bars are lit. The first of the ten bars has disappeared. Nine remain.",
+    "bars_left 10, bar_lost 1, bars_left 9",
+  ],
+  ["Two bars. I'd give it an 8 out of 10.", "bars_left 2"],
+  ["Tyres are at 3.5 bar. The knobbly one at 3 bar.", "pressure 3.5, pressure 3"],
+]);
+family("signs at a word's end", [
+  ["it's limited to 25 like everything else", ""],
+  ["I'm going to take five and get some water.", "stop stop"],
+  ["The wind's swung round.", ""],
+]);
+family("the motor's watts, and the rider's", [
+  ["I'm putting in maybe a hundred watts.", ""],
+  ["Six times 38, that's 228 watts.", ""],
+  ["520 watts, 540, there we go, 610.", "watts 520, watts 540, watts 610"],
+]);

@@ -207,6 +207,7 @@ const SOON_OVER: ReadonlySet<string> = new Set([
   REASONS.whatIf,
   REASONS.negated,
   REASONS.claim,
+  REASONS.question,
 ]);
 /** Places this near on both sides, in the ride's unit or as a part of the way, leave no doubt. */
 const [NEAR_PLACES, NEAR_PART] = [12, 0.5];

@@ -234,7 +234,7 @@ const power: Rule = (asked) => {
   if (/^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after))
     return left(REASONS.difference);
   // "Six times 38, that's 228 watts".
-  if (/\btimes (?:# |#_\S+ )?(?:that's |is |equals |makes |so )*$|\btimes #\S* $/.test(around.before))
+  if (/(?:\btimes|#_thing) (?:#\S* )?[,.]? ?(?:that's|is|equals|makes) $/.test(around.before))
     return left(REASONS.share);
   // What the rider gives.
   if (
