@@ -18,7 +18,7 @@ export const OTHER_MEASURE = namedBefore(
 );
 /** A state is told, not of what: "it's on 66", "gone to four", "I've got 46", "still 43". */
 const STATES =
-  /^$|(?:^|\b(?:at|on|to|onto|showing|shows?|yours|mine|his|hers|saying|says?|said|reads?|reading|now|leaves?|leaving|got|have|has|make it|still|down|left with|stands at|sits at|(?:come|comes|came) (?:up|on|back) (?:as|at|on)|there's|it's|is|that's|and))(?: about| just| like| only| now| exactly| around| maybe| a)* $/;
+  /^$|(?:^|\b(?:at|on|to|onto|showing|shows?|yours|mine|his|hers|saying|says?|said|reads?|reading|now|leaves?|leaving|got|have|has|make it|still|down|left with|stands at|stood at|(?:dropped|fallen|gone|down) to|sits at|sat at|(?:come|comes|came) (?:up|on|back) (?:as|at|on)|there's|it's|is|that's|and))(?: about| just| like| only| now| exactly| around| maybe| a)* $/;
 const NO_STATE =
   /\b(?:level|levels|assist|pas|mode|mile|speed|doing|going|lap|hill|number|gear|minutes?|hour|o'clock|class)\b[^,.]{0,12}$/;
 const CHARGE_NAMED = /\b(?:battery|batteries|charge|gauge|pack|percent|juice|frame|tank|soc)(?:'s)?\b|#_%/;
@@ -35,6 +35,11 @@ const fitsWay = (course: Course, at: number, value: number) => {
   return before !== null && value > before && value <= (after ?? farthest(before));
 };
 
+/** "The hill took us from 86 to 81". */
+const WENT = /\b(?:took|takes|cost|went|gone|dropped|fell|battery|charge)\b/;
+const NO_CHARGE =
+  /\b(?:speed|slow\w*|level|gear|mph|volts?|voltage|watts?|amps?|pulse|heart|bars?)\b|#_(?:mph|km\/h|V|W|A)/;
+
 /** "22 % … I'm on 18": charge without its sign, said as a state, that goes on falling from the last one. */
 export function chargeContinued(unread: Unread, said: Said, course: Course): Found | null {
   const { value, from, to, unit, began } = unread.quantity;
@@ -45,12 +50,20 @@ export function chargeContinued(unread: Unread, said: Said, course: Course): Fou
   const isRead =
     value === before && STILL.test(around.clause) && course.between("distance", "percent_left", from);
   if ((value >= before && !isRead) || value < Math.max(after ?? 0, before - MOST_CHARGE)) return null;
-  if (began !== null && Math.abs(began - before) <= 1) return found(value, "from one charge to the next");
+  const went =
+    began !== null && began <= before && WENT.test(around.sentence) && !NO_CHARGE.test(around.sentence);
+  if (began !== null && (Math.abs(began - before) <= 1 || went))
+    return found(value, "from one charge to the next");
   if (NOT_CHARGE_AFTER.test(around.after) || NO_STATE.test(around.before)) return null;
   if (OTHER_MEASURE.test(around.before.replace(/\b(?:level|range)\b/g, " "))) return null;
   if (isListed(unread.quantity, said)) return null;
   const bars = course.at("bars_left", from);
   const isNamed = CHARGE_NAMED.test(around.sentence) || /^left\b/.test(around.after);
+  // "At 30 kilometres it was on 36": said of the place right before it.
+  const ofPlace =
+    course.beside("distance", from).some(({ at }) => from - at >= 3 && from - at <= 6) &&
+    /#_(?:mi|km) (?:it was|it's|it is|it stood|the \w+ (?:was|said|read)) (?:on|at) $/.test(around.clause);
+  if (ofPlace) return found(value, "a state that goes on from the last charge");
   const isOpen = fitsWay(course, from, value) || (bars.before !== null && value <= MOST_BARS);
   if (isOpen && !isNamed) return null;
   // "Friday 15.2 at the office 84": right after a place, between two charges.

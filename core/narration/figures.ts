@@ -91,7 +91,9 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
     to += 1;
     const joined = tokens[to + 1]?.word ?? "";
     if (open() && word() === "and" && (ONE_OF.has(joined) || TEN_OF.has(joined))) to += 1;
-    return Math.max(1, before) * 100 + (small() ?? 0);
+    // "Six hundred, six fifty".
+    const isAnother = ONE_OF.has(word()) && TEN_OF.has(tokens[to + 1]?.word ?? "");
+    return Math.max(1, before) * 100 + (isAnother ? 0 : (small() ?? 0));
   };
   value = hundreds(value);
   if (open() && word() === "thousand") {

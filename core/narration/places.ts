@@ -12,7 +12,7 @@ import {
 } from "./continued.ts";
 import type { Found } from "./found.ts";
 import { isOfAnother, killed, REASONS } from "./kills.ts";
-import { isNotRidden } from "./kinds/distance.ts";
+import { isNotRidden, placeRead } from "./kinds/distance.ts";
 import type { Quantity } from "./quantities.ts";
 import { wordsOf } from "./tokens.ts";
 import { reportsOf } from "./reports.ts";
@@ -93,7 +93,7 @@ function distanceOf({ quantity }: Unread, said: Said, course: Course, unit: "mi"
     (asVolts || !(sure || around.clause.trim() === "" || happened || LEADS_UP.test(` ${around.clause}`)))
   )
     return null;
-  return { kind: "distance", value, unit, because: "it lies between the places before and after it" };
+  return placeRead({ quantity, around }, unit, "it lies between the places before and after it");
 }
 
 /** Charge that fits between the readings before and after it, or is what a difference or the used part leaves. */
@@ -212,6 +212,14 @@ const SOON_OVER: ReadonlySet<string> = new Set([
 /** Places this near on both sides, in the ride's unit or as a part of the way, leave no doubt. */
 const [NEAR_PLACES, NEAR_PART] = [12, 0.5];
 
+/** "... before it'd do 18 | one bar, it's gone red": the next after the last. */
+const barsAnew = ({ value, from }: Quantity, course: Course): Found | null => {
+  const { before, after } = course.at("bars_left", from);
+  return before !== null && value === before - 1 && value >= (after ?? 0)
+    ? { kind: "bars_left", value, unit: null, because: "the next after the last bars" }
+    : null;
+};
+
 /**
  * "... we'll see how far we get | ten miles, 35.9 at rest": in speech without stops, a place or a charge that fits the course, and
  * that nothing right before it governs, begins a statement of its own.
@@ -227,6 +235,7 @@ function beginsAnew(
   const last = said.tokens[from - 1];
   if (!last || (GOVERNED.test(last.word) && last.pause === "")) return null;
   const around = said.around(from, to);
+  if (quantity.unit === "bar") return barsAnew(quantity, course);
   const kind = quantity.unit === unit ? "distance" : quantity.unit === "%" ? "percent_left" : null;
   if (!kind || isNotRidden(around)) return null;
   const { before, after } = course.at(kind, from);

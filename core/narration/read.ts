@@ -8,6 +8,7 @@ import { figuresOf } from "./figures.ts";
 import { isSetUp, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
 import { fractionsOf } from "./kinds/fractions.ts";
+import { METERS_DIFFER } from "./kinds/distance.ts";
 import { levelName, levelsByOrdinal } from "./kinds/level.ts";
 import { REASONS, type Reason } from "./kills.ts";
 import { momentsOf } from "./moments.ts";
@@ -120,8 +121,6 @@ function placed(
   };
 }
 
-/** How much two meters of one way differ at most, as a part of it. */
-const METERS_DIFFER = 0.12;
 /** A distance off an instrument that was named, beside one that was just said: another meter's view of one place. */
 function isOfOtherMeter(
   before: readonly Pick<Item, "kind" | "value" | "of">[],

@@ -28,7 +28,10 @@ const bars: Rule = (asked) => {
   if (reason) return left(reason);
   // "The first of the four bars went out": one of them.
   if (ONE_OF_BARS.test(clause))
-    return LOST_AFTER.test(after)
+    return LOST_AFTER.test(after) ||
+      /\b(?:lost|dropped|losing|used up|gone through)(?: my| the| our)? \w+ of (?:the |my |its )?$/.test(
+        clause,
+      )
       ? { kind: "bar_lost", value: 1, unit: null, because: "a bar that went" }
       : left(REASONS.scale);
   if (LOST_BEFORE.test(clause) && !/down to/.test(clause))

@@ -193,7 +193,9 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     Math.abs(value) <= 115 &&
     OUTSIDE.test(around.after) &&
     !/\b(battery|charge|gauge|percent|bars?|volts?)\b/.test(`${around.earlier} ${around.sentence}`) &&
-    /\b(it's|it is|about|around|only|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(around.clause);
+    /\b(it's|it is|about|around|only|already|still|hit|like|at|says|currently|maybe|roughly|nearly) $/.test(
+      around.clause,
+    );
   const changed = /\b(cooled|warmed|heated)( off| down| up)\b/.test(`${around.earlier} ${around.before}`);
   const cooled =
     (changed && /\bit's (about |around )?$/.test(around.clause) && /^now\b/.test(around.after)) ||

@@ -16,7 +16,7 @@ const SHARE_BEFORE =
 const USED_BEFORE =
   /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|cost(?:s|ed)?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
-  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|(?=#)|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
+  /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|since (?:the last|then|my last|that)|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|(?=#)|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =

@@ -1,7 +1,16 @@
 import type { Around } from "../context.ts";
 import { killed, REASONS } from "../kills.ts";
 import { namedBefore } from "../named.ts";
-import { left, lately, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
+import {
+  left,
+  lately,
+  valueOf,
+  type Asked,
+  type Found,
+  type Rule,
+  type Rules,
+  type Verdict,
+} from "../found.ts";
 
 /** What follows a distance that is not ridden: still to go, long, every so many. */
 const NOT_RIDDEN_AFTER =
@@ -102,19 +111,23 @@ const inUnit =
     if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
     const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
     if (range) return range;
-    if (/\b(the|my|our) first $/.test(clause) && /^took\b/.test(after) && killed(around) === null)
-      return found(asked, unit, "progress");
+    if (
+      /\b(the|my|our) first $/.test(clause) &&
+      /^(?:took|are|were|is|was)\b/.test(after) &&
+      killed(around) === null
+    )
+      return placeRead(asked, unit, "progress");
     // "I've done 3.9 miles in all", "after the first two kilometres".
     if (
       (DONE_BEFORE.test(clause) || FIRST_DONE.test(clause)) &&
       !/^(to go|away|left|ago|from|of)\b/.test(after) &&
       killed(around) === null
     )
-      return found(asked, unit, "progress");
+      return placeRead(asked, unit, "progress");
     // "The hill is called … It's 3.1 kilometres": how long it is.
     if (ride.distance === null && LENGTH_OF.test(around.earlier) && IT_IS.test(before))
       return left(REASONS.toGo);
-    if (DONE_AFTER.test(after) && killed(around) === null) return found(asked, unit, "progress");
+    if (DONE_AFTER.test(after) && killed(around) === null) return placeRead(asked, unit, "progress");
     if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
     if (
       /\bwhich is (about |around |another )*$/.test(before) ||
@@ -130,17 +143,17 @@ const inUnit =
       /^(okay|ok|right|yep|yeah|yes|so|well|and|at|alright|a|monday|home|again|all|end of the|first|second|third|lap|the|top|nearly|almost|about|just over|just|over|now|around|another|touch|beyond|bit|little|shy|of|bang on|exactly|only|roughly|one|[ ,:])*$/.test(
         clause,
       );
-    if (MILESTONE.test(clause)) return found(asked, unit, "a milestone");
-    if (STATE.test(clause)) return found(asked, unit, "said as it stands");
+    if (MILESTONE.test(clause)) return placeRead(asked, unit, "a milestone");
+    if (STATE.test(clause)) return placeRead(asked, unit, "said as it stands");
     if (
       (PROGRESS.test(after) && after !== "") ||
       /^(the |my |and (the )?)?(battery|gauge|pack|display) /.test(after)
     )
-      return found(asked, unit, "progress");
-    if (/^#/.test(after)) return found(asked, unit, "in a list of figures");
-    if (alone && (after === "" || /^[,.]/.test(after))) return found(asked, unit, "in a list of figures");
-    if (alone) return found(asked, unit, "in a list of figures");
-    if (lately(ride, quantity.from, HAPPENED, 5)) return found(asked, unit, "where it happened");
+      return placeRead(asked, unit, "progress");
+    if (/^#/.test(after)) return placeRead(asked, unit, "in a list of figures");
+    if (alone && (after === "" || /^[,.]/.test(after))) return placeRead(asked, unit, "in a list of figures");
+    if (alone) return placeRead(asked, unit, "in a list of figures");
+    if (lately(ride, quantity.from, HAPPENED, 5)) return placeRead(asked, unit, "where it happened");
     return left(REASONS.unlicensed);
   };
 
@@ -151,7 +164,12 @@ const METER =
 const METER_AFTER =
   /^(?:by|on) (?:the |my |our )?(phone|gps|recorder|tracker|display|screen|odometer|dash|speedo|head unit|watch)\b/;
 
-const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string): Verdict => {
+/** A place on the way, with the meter it was read off where that is said. */
+export const placeRead = (
+  { quantity, around }: Pick<Asked, "quantity" | "around">,
+  unit: "mi" | "km",
+  because: string,
+): Found => {
   // "67, 69 miles": the later one betters the first.
   const value = quantity.high ?? quantity.value;
   const by = METER.exec(around.clause)?.[1] ?? METER_AFTER.exec(around.after)?.[1];
@@ -166,8 +184,10 @@ const found = ({ quantity, around }: Asked, unit: "mi" | "km", because: string):
   return { kind: "distance", value, unit: DISTANCES[unit], because, ...(of && { of }) };
 };
 
+/** How much two meters of one way differ at most, as a part of it. */
+export const METERS_DIFFER = 0.12;
 const CLAIMED =
-  /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(maker|company|website|box|brochure) (says|said|claims|claimed|promises)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
+  /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(makers?|manufacturers?|company|website|box|brochure) (says?|said|claims?|claimed|promises?)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
 const BARE_PLACE =
   /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;
@@ -180,7 +200,7 @@ export function bareDistance(asked: Asked): Verdict | null {
   const unit = /kilomet|km $/.test(before) && labelled ? "km" : ride.unit;
   if (labelled) {
     const reason = killed(around);
-    return reason ? left(reason) : found(asked, unit, "named as the mile");
+    return reason ? left(reason) : placeRead(asked, unit, "named as the mile");
   }
   const { value } = quantity;
   if (value <= 0) return null;
@@ -208,6 +228,15 @@ export function bareDistance(asked: Asked): Verdict | null {
   }
   if (/^((is|'s|would be|being) )?(my|the) (guess|bet|money|prediction)\b/.test(around.after) && value > 5)
     return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
+  // "21.2 on the phone, the dash reckons 23": another meter of one way.
+  if (
+    /\b(?:dash|display|bike|screen|computer|odometer)('s)? (?:reckons|thinks|makes it|says) $/.test(clause) &&
+    ride.distance !== null &&
+    lately(ride, quantity.from, /^distance$/, 10) !== null &&
+    Math.abs(value / ride.distance - 1) < METERS_DIFFER
+  )
+    return left(REASONS.recap);
+  if (killed(around) === REASONS.otherBike) return left(REASONS.otherBike);
   if (ALLOWS.test(before) && value > 5 && !NOT_RIDDEN_AFTER.test(around.after))
     return {
       kind: "range_guess",
@@ -269,12 +298,12 @@ export function bareDistance(asked: Asked): Verdict | null {
     (bars && quantity.exact && !lately(ride, quantity.from, /^distance$/, 6))
   ) {
     const reason = killed(around);
-    return reason ? left(reason) : found(asked, unit, "a place, in the ride's unit");
+    return reason ? left(reason) : placeRead(asked, unit, "a place, in the ride's unit");
   }
   // A sentence that is nothing but the figure, beside a charge.
   const lone = clause.trim() === "" && /^($|[.,])/.test(around.after);
   if (lone && quantity.exact && ride.distance !== null && value > ride.distance)
-    return found(asked, unit, "a place, in the ride's unit");
+    return placeRead(asked, unit, "a place, in the ride's unit");
   return null;
 }
 

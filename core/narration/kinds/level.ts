@@ -4,7 +4,7 @@ import type { Event } from "./events.ts";
 import { left, type Asked, type Verdict } from "../found.ts";
 
 const NOUN =
-  /\b(level|levels|assist|assistance|pas|p a s|mode|power level|(?:on|in|to) power|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
+  /\b(level|levels|assist|assistance|pas|p a s|mode|power level|(?:on|in|to) power|(?:in|to|on|at|use|using|with) (?:step|stage|support)|assist level|pedal assist|setting)( is| at| on| number| to| up to| down to| still)? ?[,.:]? ?$/;
 const ORDINALS = ["first", "second", "third", "fourth", "fifth"];
 /** "In the second level of four". */
 const BY_ORDINAL = new RegExp(

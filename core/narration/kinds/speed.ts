@@ -112,7 +112,7 @@ export function bareSpeed(asked: Asked): Verdict | null {
       /\b(?:(?:coming|going|flying) down|downhill|descent|down (?:the|that) (?:hill|other side))\b/.test(
         before,
       )) ||
-    (/\b(?:getting|doing|seeing) (?:about |around |like )*$/.test(clause) &&
+    (/\b(?:getting|doing|seeing|it does|she does) (?:about |around |like )*$/.test(clause) &&
       /^(?:along|up|down) (?:here|this)\b/.test(after)) ||
     (/\bseeing (?:about |around |maybe |like )*$/.test(clause) &&
       /\b(?:speed|effort|level|faster|slower|flat|hill|uphill|downhill|throttle)\b/.test(around.sentence)) ||

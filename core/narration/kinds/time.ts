@@ -3,13 +3,13 @@ import { lately, left, type Asked, type Found, type Rule, type Rules, type Verdi
 
 const CHARGING = /\b((re)?charg(e|es|er|ing)|plug(ged)? in|from flat|from empty|on the wall)\b/;
 const OTHER =
-  /\b(old|ago|coffee|break|lunch|wait(ed|ing)?|stop(ped)? for|daylight|sunset|dark|sunrise|film|video|talk|later|until|till|every|per|warranty|for a full|folds|button|hold (it|the)|camera|battery life|another|next|(back|be back|off|again) in|in about|closes|opens|train|race|sleep|rest|rain|late)\b/;
+  /\b(old|ago|coffee|break|lunch|wait(ed|ing)?|stop(ped)? for|daylight|sunset|dark|sunrise|film|video|talk|later|until|till|every|per|asking|warranty|for a full|folds|button|hold (it|the)|camera|battery life|another|next|(back|be back|off|again) in|in about|closes|opens|train|race|sleep|rest|rain|late)\b/;
 const RIDDEN_AFTER = /^(on the (bike|road|go)|in the saddle|of riding|in motion|of moving|moving|riding)\b/;
 const OFF_CHARGER = /\boff the charger\b/;
 const OTHER_AFTER =
   /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
 const LICENCE =
-  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|it was|makes|it's|clock|saddle|on the bike|under way|road|done|at)\b/;
+  /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|it was|makes|it's|clock|saddle|sum up|all told|on the bike|under way|road|done|at)\b/;
 const STRONG =
   /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it(?:'s)?(?: already| only)? (?:took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =
@@ -42,6 +42,7 @@ const time: Rule = (asked) => {
   }
   if (OTHER_AFTER.test(after) && !/^(at the|with the|for the (loop|lap|whole))/.test(after))
     return left(REASONS.noTime);
+  if (/#_V (?:standing |resting )?after (?:about |a |just )*$/.test(before)) return left(REASONS.noTime);
   if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
   const reason = killed(around);
   if (reason) return left(reason);
