@@ -46,11 +46,14 @@ const firstFrom = (said: readonly Said[], at: number) =>
 /** All that is read, by the charge it was ridden on and by kind, each in the order it was said. */
 export class Course {
   private readonly fulls: readonly number[];
+  /** Full packs, and part charges: what is left begins anew there, the way does not. */
+  private readonly charges: readonly number[];
   private readonly byKind = new Map<string, Read[]>();
   private readonly figures = new Map<string, Said[]>();
 
   constructor(read: readonly Read[]) {
-    this.fulls = startsOf(read).map(({ at }) => at);
+    const starts = (parts: boolean) => startsOf(read, { parts }).map(({ at }) => at);
+    [this.fulls, this.charges] = [starts(false), starts(true)];
     for (const each of read) {
       const own = this.byKind.get(each.kind) ?? [];
       own.push(each);
@@ -70,13 +73,14 @@ export class Course {
   /** What is read of one kind on the charge that is ridden at a place in the text. */
   at(kind: string, at: number): Between & { readonly count: number } {
     const own = this.figures.get(kind) ?? [];
-    const full = this.fulls.findLast((each) => each <= at) ?? 0;
+    const fulls = kind === "percent_left" || kind === "volts" ? this.charges : this.fulls;
+    const full = fulls.findLast((each) => each <= at) ?? 0;
     const first = firstFrom(own, full);
     const last = own[first - 1];
     // "It's on 100, I charged it last night": said just before.
     const isOfIt = kind === "percent_left" && last && full - last.at <= BESIDE_WORDS && last.figure >= FULL;
     const low = isOfIt ? first - 1 : first;
-    const high = firstFrom(own, this.fulls.find((each) => each > at) ?? Infinity);
+    const high = firstFrom(own, fulls.find((each) => each > at) ?? Infinity);
     const here = firstFrom(own, at);
     const next = own[here]?.at === at ? here + 1 : here;
     return {

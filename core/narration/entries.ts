@@ -179,13 +179,20 @@ export function saidEntries(items: readonly Item[], bike: RiddenBike): readonly 
     if (item.kind === "bar_lost") bars = Math.max(0, bars - 1);
     const event = eventOf(item, bar);
     const fields = event ? null : fieldsOf(item, bike);
+    // "I plugged it in, and it went to 79": the charge, then what was read after it.
+    const isCharged = item.kind === "percent_left" && item.of === "charged";
+    if (isCharged)
+      drafts.push({
+        ...{ fields: {}, notes: [], words: [item.words], filmS: item.atS },
+        events: [{ kind: "refill", toFull: middle(item.value) >= 100 }],
+      });
     const last = drafts.at(-1);
     const again =
       last !== undefined &&
       typeof fields === "object" &&
       fields !== null &&
       Object.keys(fields).some((key) => key in last.fields);
-    if (!last || item.moment !== moment || again)
+    if (!last || item.moment !== moment || again || isCharged)
       drafts.push({ fields: {}, notes: [], events: [], words: [], filmS: item.atS });
     moment = item.moment;
     const draft = nth(drafts, drafts.length - 1);

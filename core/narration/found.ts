@@ -57,9 +57,19 @@ export interface Found {
   readonly because: string;
   /** Said to be another one, so that it is none that was said before. */
   readonly anew?: boolean;
-  /** Which of several it is: at rest or under load, of the display or of the rider, mean or highest, of a part. */
+  /** Which of several it is: after a part charge, at rest or under load, of the display or of the rider, mean or highest, of a part. */
   readonly of?:
-    "rest" | "load" | "display" | "recorder" | "rider" | "mean" | "highest" | "part" | "yours" | "mine";
+    | "charged"
+    | "rest"
+    | "load"
+    | "display"
+    | "recorder"
+    | "rider"
+    | "mean"
+    | "highest"
+    | "part"
+    | "yours"
+    | "mine";
 }
 
 export interface Left {

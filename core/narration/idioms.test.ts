@@ -117,3 +117,36 @@ family("the motor's watts, and the rider's", [
   ["Six times 38, that's 228 watts.", ""],
   ["520 watts, 540, there we go, 610.", "watts 520, watts 540, watts 610"],
 ]);
+
+family("another time, only compared with", [
+  ["We're in Tour mode like last time.", "level tour"],
+  [
+    "15 miles, 39 percent left, so 61 percent used versus 41 in September.",
+    "distance 15, percent_left 39, percent_used 61",
+  ],
+  ["back then i used 41 percent and it was warm", ""],
+]);
+family("two meters of one way", [
+  ["12 miles done. 21.2 miles on the phone, the dash reckons 23.", "distance 12, distance 21.2"],
+  ["My mate reckons you get 40 out of these.", ""],
+]);
+family("halves of a mile", [
+  ["half a mile in and it's at 98 percent", "distance 0.5, percent_left 98"],
+  ["it's half a mile to the top", ""],
+]);
+family("what sounds like an end, a halt or a way back", [
+  ["I'm flat out at fifteen.", "speed 15"],
+  ["It stopped altogether at 44.7.", "cut_off cut off, distance 44.7"],
+  ["I'm just going to nip in here and get a roll.", "stop stop"],
+  ["About turn at the lighthouse.", "turn_round turned"],
+]);
+family("charge that a hill cannot be, and one that it took", [
+  [
+    "20 miles, 78 percent. Climbing out of the valley. 6 percent, then steeper.",
+    "distance 20, percent_left 78",
+  ],
+  [
+    "4 miles, 91 percent. 8 miles, 88 percent. That hill took us from 86 to 81.",
+    "distance 4, percent_left 91, distance 8, percent_left 88, percent_left 81",
+  ],
+]);

@@ -56,7 +56,7 @@ const NEGATED =
   /\b(not|no|never|nowhere|none|without|neither|nor|hasn't|haven't|isn't|can't|cannot|didn't|doesn't|don't|wasn't|weren't|aren't|won't|wouldn't|ain't|hadn't|couldn't|instead of|rather than)\b(?:(?! , ).){0,22}$/;
 /** "not bad", "no sorry", "not even moving and": a no that denies nothing of what follows. */
 const NO_DENIAL =
-  /\b(no problem|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|not sorry|not patient|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|no more (?:help|power|juice|motor|assist\w*|battery)|not sure|why not|no matter|without (even )?(trying|thinking|stopping|looking))\b/g;
+  /\b(no problem|(?:not|never|didn't|doesn't|don't) (?:\w+ ){1,4}at all|not bad|no sorry|no wait|no doubt|not surpris\w+|no surprise|not only|no less than|not a lie|no kidding|not sorry|not patient|don't (know|believe|ask|worry|care)|can't believe|didn't (expect|think)|don't think|no idea|no pedal\w*|no throttle|no motor|without (the )?motor|no wind|no warning|no more (?:help|power|juice|motor|assist\w*|battery)|not sure|why not|no matter|without (even )?(trying|thinking|stopping|looking))\b/g;
 /** Turns of speech with words of a what-if or a plan in them that are neither. */
 const IDIOMS =
   /\b(if (you('re)? |you are |i'm |i am |that |it )?(wanna know|want to know|ask me|like|wondering|care|interested|believe (the |it|that|them)?\w*|being honest|not mistaken|honest|makes (any )?sense|anything|helps|matters|prefer (that|it)?)|(i|you) (would|might) say|would you believe|wouldn't you know|might as well|as if|could be (better|worse)|(as )?you('ll| can| will) (see|hear|tell|notice)|(i'm )?not (gonna|going to) lie|(i'm )?(gonna|going to) be honest|i'll (tell you|say|admit|be honest|go with)|i will say|let me|(?:i )?(?:just |did |do )?(?:want|wanted|have|need) to (?:say|mention|point out|tell you|show you)|that might be the|can feel( it)?|(you|i|we) could (hear|feel|see|tell))\b/g;
@@ -87,7 +87,10 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
   if (asks || QUESTION.test(clause)) return REASONS.question;
   const own = parted ? clause : `${clause} ${after.replace(/ , .*$/, "")}`;
   // "At 93 because I didn't charge it yesterday": why, not when.
-  const when = sentence.replace(/ (?:because|since|as|cos|cause) (?:i|we|it|they)\b.*$/, " ");
+  // "Tour, like last time", "61 used, against 41 in September": the other time is only compared with.
+  const when = sentence
+    .replace(/ (?:like|just like|same as|versus|vs|against|compared (?:to|with)) .*$/, " ")
+    .replace(/ (?:because|since|as|cos|cause) (?:i|we|it|they)\b.*$/, " ");
   if (may("otherTime") && (OTHER_TIME.test(when) || /#_(day|h|min) ago\b/.test(own)))
     return REASONS.otherTime;
   if (may("otherBike") && isOthers(sentence, around)) return REASONS.otherBike;

@@ -7,8 +7,9 @@ import { placesInCourse } from "./places.ts";
 import { figuresOf } from "./figures.ts";
 import { isSetUp, type Found, type ReadingKind, type SetUpKind } from "./found.ts";
 import { barsLost, eventsOf } from "./kinds/events.ts";
+import { groundsOf } from "./kinds/ground.ts";
 import { fractionsOf } from "./kinds/fractions.ts";
-import { METERS_DIFFER } from "./kinds/distance.ts";
+import { METERS_DIFFER } from "./kinds/range.ts";
 import { levelName, levelsByOrdinal } from "./kinds/level.ts";
 import { REASONS, type Reason } from "./kills.ts";
 import { momentsOf } from "./moments.ts";
@@ -96,6 +97,7 @@ function candidatesOf(said: Said): readonly Candidate[] {
   return [
     ...figures,
     ...eventsOf(said),
+    ...groundsOf(said),
     ...barsLost(said),
     ...fractionsOf(said),
     ...levelsByOrdinal(said),
@@ -140,20 +142,22 @@ function isOfOtherMeter(
 function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonly Each[]): ReadonlySet<Each> {
   const out = new Set<Each>();
   const figure = ({ value }: Each) => (typeof value === "number" ? value : null);
-  const begun = new Set(startsOf(items));
-  const charges = items.reduce<Each[][]>(
-    (all, item) => {
-      if (begun.has(item)) all.push([]);
-      if (item.kind !== "full_charge") all.at(-1)?.push(item);
-      return all;
-    },
-    [[]],
-  );
-  for (const charge of charges)
-    for (const [kind, sign, slack] of [
-      ["distance", 1, 0.3],
-      ["percent_left", -1, 2],
-    ] as const) {
+  const ridesOf = (parts: boolean) => {
+    const begun = new Set(startsOf(items, { parts }));
+    return items.reduce<Each[][]>(
+      (all, item) => {
+        if (begun.has(item)) all.push([]);
+        if (item.kind !== "full_charge") all.at(-1)?.push(item);
+        return all;
+      },
+      [[]],
+    );
+  };
+  for (const [kind, sign, slack, parts] of [
+    ["distance", 1, 0.3, false],
+    ["percent_left", -1, 2, true],
+  ] as const)
+    for (const charge of ridesOf(parts)) {
       const own = charge.filter(
         (item, i) => item.kind === kind && figure(item) !== null && !isOfOtherMeter(charge.slice(0, i), item),
       );

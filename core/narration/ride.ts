@@ -132,14 +132,17 @@ const CHARGED_FROM = 90;
 export const isRefilled = (last: number | null, percent: number): boolean =>
   last !== null && last < CHARGED_FROM && percent >= 99;
 
-/** What begins a ride on a new charge, of all that was read in turn: a full pack, or charge that came back. */
-export function startsOf<Each extends { readonly kind: string; readonly value: unknown }>(
-  read: readonly Each[],
-): readonly Each[] {
+/** What begins a ride on a new charge, of all that was read in turn: a full pack, charge that came back, or a part charge. */
+export function startsOf<
+  Each extends { readonly kind: string; readonly value: unknown; readonly of?: Found["of"] | null },
+>(read: readonly Each[], { parts }: { readonly parts: boolean }): readonly Each[] {
   let last: number | null = null;
-  return read.filter(({ kind, value }) => {
+  return read.filter(({ kind, value, of }) => {
     if (kind === "full_charge") last = null;
-    const isBegun = kind === "full_charge" || (kind === "percent_left" && isRefilled(last, Number(value)));
+    const isBegun =
+      kind === "full_charge" ||
+      (parts && of === "charged") ||
+      (kind === "percent_left" && isRefilled(last, Number(value)));
     if (kind === "percent_left" && typeof value === "number") last = value;
     return isBegun;
   });

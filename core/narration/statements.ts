@@ -72,6 +72,17 @@ const LEVELS = new Set(["level", "pas", "assist", "p", "lap"]);
 const INTO_LEVEL = new Set(
   "in to on at into onto up down of the pedal power from with for and or same".split(" "),
 );
+/** "Back then I used": not of this ride. */
+const OTHER_TIMES = new Set([
+  "back then",
+  "last time",
+  "last year",
+  "last week",
+  "last month",
+  "last summer",
+  "the summer",
+  "the spring",
+]);
 const SELF = new Set(["my", "i", "people", "his", "hers"]);
 const BEFORE_SELF = new Set([
   "is",
@@ -123,6 +134,7 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
     const isSubject =
       !(word === "speed" && BEFORE_SPEED.has(last)) &&
       !(LEVELS.has(word) && INTO_LEVEL.has(last)) &&
+      !OTHER_TIMES.has(`${tokens[at - 2]?.word ?? ""} ${last}`) &&
       (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) &&
       !GOVERNS.has(last);
     return (

@@ -1,6 +1,7 @@
 import { nth } from "#core/base";
 import type { Quantity } from "./quantities.ts";
 import { pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
+import { unitAt } from "./units.ts";
 
 /** "An hour and ten minutes". */
 export const isTime = (tokens: readonly Token[], at: number) =>
@@ -54,6 +55,12 @@ const PARTS = new Map([
   ["and three quarters", 0.75],
 ]);
 
+const PIECES: readonly (readonly [said: string, part: number])[] = [
+  ["half a", 0.5],
+  ["a quarter of a", 0.25],
+  ["three quarters of a", 0.75],
+];
+
 /** "an hour", "half an hour": times without a figure, as quantities of one hour or a half. */
 export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
   const plain = {
@@ -92,6 +99,15 @@ export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
             exact: true,
           },
         },
+      ];
+    // "Half a mile in", "a quarter of a mile".
+    const [piece, fraction] = PIECES.find(
+      ([said]) => words(tokens, at, at + said.split(" ").length) === said,
+    ) ?? ["", 0];
+    const unit = unitAt(tokens, at + piece.split(" ").length)?.unit;
+    if (piece && (unit === "mi" || unit === "km"))
+      return [
+        { ...plain, value: fraction, unit, from: at, to: at + piece.split(" ").length + 1, exact: true },
       ];
     // "A mile and three quarters".
     const miles = /^(?:mile|kilomet(?:re|er))$/.test(tokens[at + 1]?.word ?? "")

@@ -31,7 +31,7 @@ const height =
       quantity.value >= 50 &&
       lately(ride, quantity.from, /^percent_left$/, 3) !== null &&
       lately(ride, quantity.from, /^distance$/, 8) !== null &&
-      /^(?:.*#\S* )?(?:and |, )?$/.test(around.before);
+      /^(?:.*#\S* )?(?:, )?(?:and )?$/.test(around.before);
     // "14.2 average, 540 feet": among the figures of the end.
     const atEnd =
       quantity.value >= 50 &&
@@ -200,7 +200,15 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
   const cooled =
     (changed && /\bit's (about |around )?$/.test(around.clause) && /^now\b/.test(around.after)) ||
     /\b(cooled|warmed)( off| down| up)?( to)( about| around)? $/.test(around.clause);
-  const named = cooled || (WARMTH.test(around.clause) && !OBJECT.test(around.before)) || outside || ofDay;
+  const felt =
+    !exact &&
+    high === null &&
+    Math.abs(value) <= 115 &&
+    /\b(?:hot|cold|warm|freezing|chilly|boiling|roasting)\b[^.]{0,16}\b(?:it's|it is) (?:like |about |around |only )?$/.test(
+      around.before,
+    );
+  const named =
+    felt || cooled || (WARMTH.test(around.clause) && !OBJECT.test(around.before)) || outside || ofDay;
   if (
     !named &&
     !(

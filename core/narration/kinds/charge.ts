@@ -1,5 +1,14 @@
 import { killed, REASONS } from "../kills.ts";
-import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
+import {
+  lately,
+  left,
+  valueOf,
+  type Asked,
+  type Found,
+  type Rule,
+  type Rules,
+  type Verdict,
+} from "../found.ts";
 
 const SLOPE =
   /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
@@ -7,7 +16,9 @@ const SLOPE_AFTER =
   /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over(?= #)|uphill|steep|steepness)\b/;
 /** No road is steeper, %. */
 const STEEPEST = 25;
-const HILL = /\b(?:hills?|grade|slope|steep|climb|gradient|ramp)\b/;
+/** No hill takes as much at once, %. */
+const FAR_BELOW = 40;
+const HILL = /\b(?:hills?|grade|slope|steep|climb(?:ing|s)?|gradient|ramp)\b/;
 const CHARGED = /\b(?:battery|charge|gauge|pack|left|remaining)\b/;
 const SHARE_AFTER =
   /^(sure|certain|happy|agree|off\b|discount|of (you|people|the (power|motor|time|rated|work|assist|way|price|label|max)|my|your|its|what|all|riders)|further|better|faster|slower|cheaper|more|less|a (mile|kilomet\w+|k|km|lap|minute)|for (each|every)|too (much|many|little)|bigger|higher|lower|humidity|here or there|per|a day|in one|each (day|time|way)|power|assist|longer|health|every)\b/;
@@ -33,8 +44,31 @@ function went({ quantity, ride }: Asked): number | null {
     : null;
 }
 
+const CHARGING = /\b(?:plug(?:ged|ging)?|charg(?:ed|er|ing|e)|top(?:ped)?[ -]?up|topped)\b/;
+const RISES_TO =
+  /\b(?:up to|back to|up at|back at|got to|made it to|now at|now on|it's at|it's on|went to|came to|reads|shows|says)(?: about| only)? $/;
+/** So much more than the last, %, is no wavering gauge. */
+const LEAST_RISE = 3;
+
+/** "I plugged it in at the café, and it went from 64 to 79": what is left after a part charge; null where there was none. */
+function chargedTo({ quantity, around, ride }: Asked): Found | null {
+  const value = quantity.high ?? quantity.value;
+  const rises = quantity.high !== null || RISES_TO.test(around.clause);
+  if (ride.percent === null || value <= ride.percent + LEAST_RISE || value > 100 || !rises) return null;
+  if (!CHARGING.test(`${around.earlier} ${around.sentence}`) || killed(around)) return null;
+  return {
+    kind: "percent_left",
+    value,
+    unit: "%",
+    because: "what is left after a part charge",
+    of: "charged",
+  };
+}
+
 const percent: Rule = (asked) => {
   const { quantity, around, ride } = asked;
+  const charged = chargedTo(asked);
+  if (charged) return charged;
   const { before, after, clause } = around;
   const value = valueOf(quantity);
   if (
@@ -52,6 +86,14 @@ const percent: Rule = (asked) => {
     (/\b(?:over|anything|up to|steeper than|more than) $/.test(clause) ||
       (ride.percent === null &&
         /^(?:it's|it is|that's|that is|maybe|about|and) (?:about |around |maybe |like |a )*$/.test(before)))
+  )
+    return left(REASONS.slope);
+  if (
+    ride.percent !== null &&
+    quantity.value <= STEEPEST &&
+    quantity.value < ride.percent - FAR_BELOW &&
+    HILL.test(`${around.earlier} ${around.sentence}`) &&
+    !CHARGED.test(around.clause)
   )
     return left(REASONS.slope);
   if (
@@ -124,6 +166,8 @@ export function barePercent(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
   const { after, clause } = around;
   const { value } = quantity;
+  const charged = quantity.exact || quantity.clock ? null : chargedTo(asked);
+  if (charged) return charged;
   if (value > 100 || value < 0 || quantity.clock || quantity.high !== null) return null;
   // "With one battery": how many of them.
   if (value < 4 && (/^(batter|pack|charge)/.test(after) || /\bbattery (number )?$/.test(clause))) return null;
@@ -187,6 +231,7 @@ export function barePercent(asked: Asked): Verdict | null {
     value,
     unit: "%",
     because: named ? "beside the battery, the percent unsaid" : "beside a place, the percent unsaid",
+    ...(isHeld(asked) && { anew: true }),
   };
 }
 

@@ -1,6 +1,5 @@
 import type { Around } from "../context.ts";
 import { killed, REASONS } from "../kills.ts";
-import { namedBefore } from "../named.ts";
 import {
   left,
   lately,
@@ -11,10 +10,8 @@ import {
   type Rules,
   type Verdict,
 } from "../found.ts";
+import { bareRange, MOST_RANGE, NOT_RIDDEN_AFTER, OF_RANGE, rangeOf } from "./range.ts";
 
-/** What follows a distance that is not ridden: still to go, long, every so many. */
-const NOT_RIDDEN_AFTER =
-  /^(to go|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
 const DONE_AFTER = /^(ticked off|done|in the bag|behind (us|me)|under (our|my|the) belt|completed?)\b/;
 const LENGTH_OF = /\b(hill|climb|loop|route|course|circuit|lap|trail|commute|pass|way to work)\b/;
 const IT_IS =
@@ -27,19 +24,6 @@ const NOT_RIDDEN_BEFORE =
 const LOOP =
   /(?<!\b(?:first|second|third|fourth|fifth|sixth|last|final|next|end of the|end of) )\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
 
-const DISPLAY =
-  /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
-const RANGE_VERB =
-  /\b(says?|said|shows?|showing|estimat\w+|promis\w+|reckons?|thinks?|predicts?|claims|tells me|reading|gives? me|left|range)\b/;
-const SURE_RANGE_VERB = /\b(estimat\w+|promis(?:es|ing)|reckons?|thinks|predicts?)\b[^#]{0,18}$/;
-/** "It says I can go another". */
-const ALLOWS =
-  /\b(says|reckons|thinks|shows|promises) (that )?(i|we|you|it|i've|we've|there's|there is)( can| could| should|'ll| will| got| have| still| be)*( go| do| get| make| ride| last)?( another| about| still| around)* $/;
-const OF_RANGE =
-  /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (#|showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
-const GUESS =
-  /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
-
 const MILESTONE =
   /\b(hit|hits|hitting|crossed|crossing|reached|reaching|passed|passing|past|broke|broken|breaking|clocked|clocks|clocking|rolled (past|by|over|through)|rolling (past|over)|just (over|did|ticked|rolled|about)|ticked over|officially|there's (the|our|my)|there goes|that's the|at the)\b[^,.]{0,16}$/;
 const STATE =
@@ -48,47 +32,6 @@ const PROGRESS =
   /^(in\b|into|down\b|done|gone|now|so far|already|on (the|it|my|our)|ridden|behind|at the|and\b|covered|mark|on this|here|up here|when|,|\.|by now|since|with|$|for the day|one hour|two|three|four|five|six|seven|eight|nine|ten|first|or so|exactly|even|sharp|flat|officially|already|almost (on|exactly)|on the (dot|nose|money|button)|bang on|today|total|distance|battery|#|that's|we|it|there|again|later|i'm|and|still|uh|travel)/;
 
 const DISTANCES = { mi: "mi", km: "km" } as const;
-
-/** "range now says 51". */
-const RANGE_BEFORE = namedBefore("range|remaining range|range left");
-
-/** No pack goes farther, in miles or kilometres. */
-const MOST_RANGE = 400;
-
-/** What a display or a rider thinks is left; null where it is neither. */
-function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict | null {
-  const { before, after, clause } = around;
-  const value = valueOf(quantity);
-  if (quantity.singular && /^(loop|lap|route|ride|course|circuit|commute|stretch|run|trip)\b/.test(after))
-    return null;
-  if (quantity.value > MOST_RANGE) return null;
-  const ofRange =
-    OF_RANGE.test(after) || /\bmore\b/.test(around.sentence.slice(before.length, before.length + 12));
-  const guess =
-    !/\b(do|get|make) (that|it|this) $/.test(before) &&
-    GUESS.test(before.replace(/^.*#\S*/, " ")) &&
-    !/\b(next )?bar\b/.test(clause);
-  if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
-    return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
-  if (
-    /^left in (?:it|her|him|this|the)\b/.test(after) &&
-    /\b(?:maybe|probably|about|there's|there are|i've)\b/.test(before)
-  )
-    return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
-  const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
-  if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause))
-    return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
-  if (ALLOWS.test(before))
-    return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
-  if (
-    (DISPLAY.test(before) && RANGE_VERB.test(before) && (ofRange || range)) ||
-    (SURE_RANGE_VERB.test(clause) && !/\bi (reckon|think)/.test(clause))
-  )
-    return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
-  if (/^(of range|range left|of range left|range)\b/.test(after))
-    return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
-  return null;
-}
 
 /** Whether a distance is said to be still to go, long, or one of every so many. */
 export const isNotRidden = ({ before, after, clause }: Around): boolean =>
@@ -184,8 +127,6 @@ export const placeRead = (
   return { kind: "distance", value, unit: DISTANCES[unit], because, ...(of && { of }) };
 };
 
-/** How much two meters of one way differ at most, as a part of it. */
-export const METERS_DIFFER = 0.12;
 const CLAIMED =
   /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(makers?|manufacturers?|company|website|box|brochure) (says?|said|claims?|claimed|promises?)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
@@ -204,78 +145,8 @@ export function bareDistance(asked: Asked): Verdict | null {
   }
   const { value } = quantity;
   if (value <= 0) return null;
-  const guessed =
-    !/\bwas (?:about |like )?$/.test(clause) &&
-    GUESS.test(before.replace(/^.*#\S*/, " ")) &&
-    !/\b(bar|ago)\b/.test(before) &&
-    (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
-        `${around.earlier} ${around.sentence}`,
-      ));
-  if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock)
-    return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
-  if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause) && value > 1) {
-    const reason = killed(around);
-    return reason
-      ? left(reason)
-      : {
-          kind: "range_guess",
-          value: valueOf(quantity),
-          unit,
-          of: "display",
-          because: "what the display thinks is left",
-        };
-  }
-  if (/^((is|'s|would be|being) )?(my|the) (guess|bet|money|prediction)\b/.test(around.after) && value > 5)
-    return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
-  // "21.2 on the phone, the dash reckons 23": another meter of one way.
-  if (
-    /\b(?:dash|display|bike|screen|computer|odometer)('s)? (?:reckons|thinks|makes it|says) $/.test(clause) &&
-    ride.distance !== null &&
-    lately(ride, quantity.from, /^distance$/, 10) !== null &&
-    Math.abs(value / ride.distance - 1) < METERS_DIFFER
-  )
-    return left(REASONS.recap);
-  if (killed(around) === REASONS.otherBike) return left(REASONS.otherBike);
-  if (ALLOWS.test(before) && value > 5 && !NOT_RIDDEN_AFTER.test(around.after))
-    return {
-      kind: "range_guess",
-      value: valueOf(quantity),
-      unit,
-      of: "display",
-      because: "what the display thinks is left",
-    };
-  if (
-    SURE_RANGE_VERB.test(clause) &&
-    DISPLAY.test(clause) &&
-    value > 5 &&
-    !/^to the\b/.test(around.after) &&
-    !/\b(?:bloke|guy|man|lady|woman|someone|somebody|he|she|they)\b/.test(clause)
-  )
-    return {
-      kind: "range_guess",
-      value: valueOf(quantity),
-      unit,
-      of: "display",
-      because: "what the display thinks is left",
-    };
-  if (
-    /^left\b/.test(around.after) &&
-    /\b(display|screen|app|computer) (reckons|says|thinks|shows|promises)\b/.test(clause)
-  )
-    return {
-      kind: "range_guess",
-      value: valueOf(quantity),
-      unit,
-      of: "display",
-      because: "what the display thinks is left",
-    };
-  if (
-    /^(to empty|to flat|before it's (empty|flat|dead))\b/.test(around.after) &&
-    value > 5 &&
-    !quantity.clock
-  )
-    return { kind: "range_guess", value: valueOf(quantity), unit, of: "rider", because: "the rider's guess" };
+  const range = bareRange(asked, unit);
+  if (range) return range;
   if (CLAIMED.test(clause) && value >= 15 && value <= 200 && !quantity.exact)
     return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
   const from = ride.distance ?? 0;

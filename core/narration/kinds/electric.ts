@@ -210,7 +210,11 @@ const current: Rule = (asked) => {
   const { quantity, around } = asked;
   const { after, clause } = around;
   if (/^(battery|pack)\b/.test(after) && quantity.singular) return left(REASONS.scale);
-  if (THING_AFTER.test(after) || RATED.test(clause) || /\bcontroller\b[^.]{0,20}$/.test(around.before))
+  if (
+    THING_AFTER.test(after) ||
+    RATED.test(clause) ||
+    /\b(?:controller|charger)\b[^.]{0,20}$/.test(around.before)
+  )
     return left(REASONS.scale);
   if (/^(more|less|lower|higher|difference)\b/.test(after)) return left(REASONS.difference);
   const reason = killed(around);

@@ -1,4 +1,6 @@
 import type { Said } from "../context.ts";
+import { FULL } from "../ride.ts";
+import { breaks } from "../tokens.ts";
 import { killed, REASONS, type Killing, type Reason } from "../kills.ts";
 import type { Found, ReadingKind } from "../found.ts";
 
@@ -53,7 +55,7 @@ const EVENTS: readonly EventRule[] = [
     kind: "cut_off",
     value: "cut off",
     because: "the pack shut off",
-    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off(?! (?:the|to|a|my|road|we|you|again|like)\b)|(?:it's|it|motor|motor's|has|she's|have) (?:just )?stopped (?:helping|assisting|giving|pulling|working)|no more (?:help|power|assist\w*|juice|motor)(?! than)|dead as a \w+|(?:it|she|screen|display|everything) (?:just |has |all )?turned off|(?:been|got) cut off|it just went off|done for good|(?:turned|switched) itself off|(?:turned|switched) off (?:by itself|on its own)|nothing (?:at all )?(?:coming )?from the motor|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat(?! out)|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|that's (?:your|yer|my|the) lot\b|stopped (?:altogether|completely|dead|entirely)|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|(?<=(?:'s|is|has|just|now|completely) )off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|that's the (?:motor|power|battery|assist\w*) (?:off|gone|done|dead|finished)|battery('s| is) (dead|flat|empty|gone|done))/g,
+    says: /\b((it|it's|that's|pack|battery|motor|bike|everything|that|and|just|has|completely|she's|we're|i'm)( has| is| just| it)? (cut out|cuts out|cut off|died|dead|gone dead|shut (off|down|itself off)|switched (itself )?off|ran out|run out|packed (it )?up|given up|conked out)|it cut out|it died|(that's|that is) (her|it|him|us) (done|finished|gone)|completely off|it's off(?! (?:the|to|a|my|road|we|you|again|like)\b)|(?:it's|it|motor|motor's|has|she's|have) (?:just )?stopped (?:helping|assisting|giving|pulling|working)|no more (?:help|power|assist\w*|juice|motor)(?! than)|dead as a \w+|(?:it|she|screen|display|everything) (?:just |has |all )?turned off|(?:been|got) cut off|it just went off|(?:it|motor|power)(?:'s)? just cut\b(?! (?:the|my|it|down|back|in|through|a|corners?|across))|done for good|(?:turned|switched) itself off|(?:turned|switched) off (?:by itself|on its own)|nothing (?:at all )?(?:coming )?from the motor|(me|that's me|i'm|we're) (out of juice|out of battery|out of power|empty|flat(?! out)|dead|done for)|out of juice|no power (left )?(at all|any ?more)|nothing left (in|at all)|and it's off\b|just off\b|gone completely (dead|off)|(it|she|that)('s| has| is)? (just )?(quit|quits|gave up|given up|kaput|toast)\b|that's (?:your|yer|my|the) lot\b|stopped (?:altogether|completely|dead|entirely)|(it|there) (it )?goes (that's it|and that's (it|that))|no display no|it's (completely |totally |all )?(dead|toast|cooked|kaput|finished)\b|(motor|assist|assistance|power|help)(['’]s| has| is)?( just| now| completely)? (gone|cut|quit|stopped|died|dead|(?<=(?:'s|is|has|just|now|completely) )off|out|finished)( out)?\b|(screen|display)(['’]s| has| is| went| gone)?( just| now| gone| completely)? (black|blank|dark|dead)\b|motor is (off|gone)|that's the (?:motor|power|battery|assist\w*) (?:off|gone|done|dead|finished)|battery('s| is) (dead|flat|empty|gone|done))/g,
     unless: UNMEANT_END,
   },
   {
@@ -122,34 +124,7 @@ const EVENTS: readonly EventRule[] = [
   },
 ];
 
-const GROUNDS: readonly (readonly [value: string, words: string])[] = [
-  [
-    "asphalt",
-    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|bitumen|tar seal|sealed road|tar|proper road|real road",
-  ],
-  [
-    "gravel",
-    "gravel|hard ?pack(ed)? (gravel|path)|crushed (?:stone|rock)|crusher fines|unsurfaced|unpaved|unmade (?:road|track)|decomposed granite|(?:loose|small|big|just|all) stones|stones(?= now| all)|limestone|stone ?dust|towpath gravel",
-  ],
-  ["grass", "grass|lawn|meadow"],
-  ["dirt", "dirt (road|track|path)|dirt|mud road|farm track|singletrack|single track"],
-  ["sand", "sand|sandy|beach"],
-  ["mud", "mud|muddy"],
-  ["snow", "snow|snowy|slush"],
-  ["cobbles", "cobbles|cobbled|cobblestones?|bricks?"],
-  ["concrete", "concrete"],
-  ["trail", "forest floor|forest path|forest track|woodland path|roots"],
-];
-const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
-const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
-const ON =
-  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes?(?: here| now)? to|changed(?: here| now)? to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|got|gets|getting|gone|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| quite| very| really| pretty| a bit| properly| all| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
-const ADJECTIVES =
-  /^(?:(?:fine|loose|smooth|good|patched|rough|wet|fresh|hard|packed|mostly|pure|proper|lovely) )+$/;
-const NO_GROUND_AFTER =
-  /^(ends?|stops?|runs out|is (behind|over|done)|on the verge|tyres?|tires?|bike|bikes|king|setting|mode|at the side|next to|would|levels?|is worse|is better)/;
-
-/** Everything in a text that is an event or a lasting state, each with where it was said. */
+/** Something that happens or lasts, with where it was said. */
 export interface Event {
   readonly from: number;
   readonly to: number;
@@ -158,6 +133,21 @@ export interface Event {
   readonly approx?: boolean;
 }
 
+/** So many words behind a charge it is said how far it went. */
+const SAID_WITHIN = 12;
+/** "I charged it to 80 percent". */
+const isPartCharge = ({ quantities, tokens }: Said, from: number, to: number) =>
+  quantities.some(
+    (each) =>
+      each.unit === "%" &&
+      each.from >= from &&
+      each.from - to < SAID_WITHIN &&
+      each.value < FULL &&
+      tokens[each.from - 1]?.word === "to" &&
+      !breaks(tokens, to - 1, each.from),
+  );
+
+/** Everything in a text that happens, or that the weather does. */
 export function eventsOf(said: Said): readonly Event[] {
   const out: Event[] = [];
   for (const { kind, value, says, unless, allow, because } of EVENTS)
@@ -166,61 +156,13 @@ export function eventsOf(said: Said): readonly Event[] {
       const to = said.tokenAt(match.index + match[0].length - 1) + 1;
       const around = said.around(from, to);
       if (unless?.test(around.sentence)) continue;
+      if (kind === "full_charge" && isPartCharge(said, from, to)) continue;
       // "Dead quiet", "it quits blinking".
       if (kind === "cut_off" && NO_END.test(around.after)) continue;
       if (value === "head" && /^(from the (side|left|right)|sideways|across)/.test(around.after)) continue;
       const reason = NOT_YET.test(around.before) ? REASONS.plan : killed(around, allow ? { allow } : {});
       out.push({ from, to, reason, found: reason ? null : { kind, value, unit: null, because } });
     }
-  let last: string | null = null;
-  for (const match of said.script.matchAll(GROUND_WORDS)) {
-    const from = said.tokenAt(match.index);
-    const to = said.tokenAt(match.index + match[0].length - 1) + 1;
-    const around = said.around(from, to);
-    // "There's a quarter mile of gravel", "the loop is paved": the way as it will be.
-    if (
-      /\b(?:miles?|kilomet\w+) of $|#_(?:mi|km) of $|\b(?:loop|route|course|lap|ride) (?:is|has|was)\b/.test(
-        around.before,
-      )
-    )
-      continue;
-    // "Back on the road", after something else.
-    if (/^back on/.test(match[0]) && (last === null || last === "asphalt")) continue;
-    if (
-      /\b(?:off|off of|leaving|left|(?:frost|dew|snow|ice|leaves) on) (?:the |this )?$/.test(around.clause) ||
-      /^(?:takes|costs|makes|does|would)\b/.test(around.after)
-    )
-      continue;
-    const alone =
-      (/^(?:cobbled|muddy|sandy|snowy|paved)$/.test(match[0]) &&
-        /^(?:bit|section|stretch|part|street|lane)\b/.test(around.after)) ||
-      /^(?:for (?:the next|a (?:bit|while))|from here|all the way)\b/.test(around.after) ||
-      ADJECTIVES.test(around.clause) ||
-      (/^(now|here|all|again|up here|down here|along here|everywhere|,|\.|$|at last|today|from|by the|round the|along|(?:rail )?(?:section|bit|part|stretch|path|track|trail)\b|again\b)/.test(
-        around.after,
-      ) &&
-        around.clause.trim().split(" ").length < 3);
-    if (
-      (!ON.test(around.clause) &&
-        !/^back on/.test(match[0]) &&
-        !alone &&
-        !/^(road |track |path |bit |section )?now\b/.test(around.after)) ||
-      NO_GROUND_AFTER.test(around.after)
-    )
-      continue;
-    if (/\b(gonna|going to|will|we'll|i'll|it'll) be (on|in|riding|over) (the |some )?$/.test(around.before))
-      continue;
-    const value = GROUND_OF.find(([, words]) => words.test(match[0]))?.[0];
-    if (!value) continue;
-    const reason = killed(around, { allow: ["plan"] });
-    if (!reason) last = value;
-    out.push({
-      from,
-      to,
-      reason,
-      found: reason ? null : { kind: "ground", value, unit: null, because: "the ground under the wheels" },
-    });
-  }
   return out;
 }
 

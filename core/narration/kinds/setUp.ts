@@ -82,12 +82,14 @@ const isHeft = ({ quantity: { value, exact, high, from }, around, ride }: Asked)
       (/#_kg|\bweigh/.test(`${around.earlier} ${around.before}`) ||
         lately(ride, from, /^weight_bike$/, 16) !== null))) &&
   value > 1.5 * (ride.distance ?? 0) &&
-  /\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
-    around.clause,
-  ) &&
-  /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
-    around.after,
-  );
+  ((/^all (?:in|up|told)\b/.test(around.after) &&
+    /#_lb|#_kg|\bweigh|\bclothes\b|\bgear\b|\bkit\b/.test(`${around.earlier} ${around.before}`)) ||
+    (/\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
+      around.clause,
+    ) &&
+      /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
+        around.after,
+      )));
 
 /** "i weigh 210 with the boots", "the bike is 24", "tyres at 46". */
 export function bareFact(asked: Asked): Verdict | null {
@@ -160,7 +162,9 @@ export function bareFact(asked: Asked): Verdict | null {
       : { kind: "weight_rider", value: valueOf(quantity), unit, because: "the rider's weight" };
   }
   if (
-    (unit !== null && /(^|[,.:] |#\S* )(the )?bike(?:'s| is)? $/.test(before) && value > 8) ||
+    (unit !== null &&
+      /(^|[,.:] |#\S* )(the )?bike(?:'s| is)? (?:like |about |around )?$/.test(before) &&
+      value > 8) ||
     (/\b(the bike is|the bike is i think|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
       clause,
     ) &&

@@ -91,10 +91,11 @@ export function bareSpeed(asked: Asked): Verdict | null {
     /^(on )?average\b/.test(after) ||
     /^(was|is) the top speed\b/.test(after);
   const rolling =
-    /\b(\w+ing along|pulling me along|holding|to hold|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| a steady| steady)* $/.test(
+    /\b(\w+ing along|pulling me along|holding|to hold|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| like| a steady| steady)* $/.test(
       clause,
     ) ||
     SLOWS.test(clause) ||
+    /\bflat out (?:at|doing) (?:about |like |only )?$/.test(clause) ||
     // "Again level three, again 22", as it was said to be held before.
     (/^again $/.test(clause.replace(/^.*[,.] /, "")) &&
       ride.since.length > 0 &&
@@ -108,9 +109,9 @@ export function bareSpeed(asked: Asked): Verdict | null {
         around.sentence,
       ) &&
       !/\b(?:volt\w*|battery|charge|percent|pulse|heart)\b/.test(around.sentence)) ||
-    (/\bhit (?:about |around )?$/.test(clause) &&
+    (/\bhit (?:about |around |like )?$/.test(clause) &&
       /\b(?:(?:coming|going|flying) down|downhill|descent|down (?:the|that) (?:hill|other side))\b/.test(
-        before,
+        `${before} ${after}`,
       )) ||
     (/\b(?:getting|doing|seeing|it does|she does) (?:about |around |like )*$/.test(clause) &&
       /^(?:along|up|down) (?:here|this)\b/.test(after)) ||

@@ -24,6 +24,8 @@ const time: Rule = (asked) => {
   const { quantity, around, ride } = asked;
   const { clause, after, before, sentence } = around;
   if (quantity.unit === "s" && quantity.value < 90 && !quantity.clock) return left(REASONS.noTime);
+  if (/#_% in (?:about |only |just )?$/.test(before) && CHARGING.test(`${around.earlier} ${sentence}`))
+    return left(REASONS.noTime);
   if (
     CHARGING.test(sentence) &&
     !OFF_CHARGER.test(sentence) &&
@@ -43,6 +45,8 @@ const time: Rule = (asked) => {
   if (OTHER_AFTER.test(after) && !/^(at the|with the|for the (loop|lap|whole))/.test(after))
     return left(REASONS.noTime);
   if (/#_V (?:standing |resting )?after (?:about |a |just )*$/.test(before)) return left(REASONS.noTime);
+  if (/\b(?:battery|bike|it)(?:'s| has| have) been (?:out|sitting|in|off|on the)\b/.test(before))
+    return left(REASONS.noTime);
   if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
   const reason = killed(around);
   if (reason) return left(reason);
@@ -51,7 +55,9 @@ const time: Rule = (asked) => {
     quantity.unit === "s" &&
     quantity.exact &&
     seconds(asked) >= 60 &&
-    (/^(?:heart|pulse|battery|average|top|and (?:the )?(?:battery|heart|pulse))\b/.test(after) ||
+    (/^(?:heart|pulse|battery|average|top|and (?:the |my |a )?(?:battery|heart|pulse|top|average|max))\b/.test(
+      after,
+    ) ||
       /\b(?:was|took) $/.test(clause))
   )
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "in a list of figures" };
