@@ -39,7 +39,8 @@ const CLAIM =
 const OWN_OTHER =
   /\b(?:swap|switch|chang|mov)\w* (?:it )?(?:over )?(?:to|onto|for) the (?:other|second|new|bigger|smaller) (?:one|battery|pack)\b/g;
 const isOthers = (text: string, { together }: Pick<Around, "together">) =>
-  OTHER_BIKE.test(text.replace(OWN_OTHER, " ")) || (!together && OTHER_RIDER.test(text));
+  (OTHER_BIKE.test(text) && OTHER_BIKE.test(text.replace(OWN_OTHER, " "))) ||
+  (!together && OTHER_RIDER.test(text));
 /** Whether the sentence before was of another bike, and this one goes on about it: "it's only got". */
 export const isOfAnother = (around: Pick<Around, "earlier" | "before" | "together">): boolean =>
   isOthers(around.earlier, around) &&
@@ -70,6 +71,14 @@ const NOW_GOING = /\bnow (we're|i'm|it's|we are|i am) (going to|gonna) (have|be|
 const ANEW =
   /^.*\S+ \S+ (?:and )?(?=(?:indeed|sure enough|it's|that's|there's|we're|i'm|we've|i've|we are|i am|here's) )/;
 
+/** The other time is only compared with: "Tour, like last time", "61 used, against 41 in September". */
+const COMPARED = / (?:like|just like|same as|versus|vs|against|compared (?:to|with)) .*$/;
+/** Why, not when: "at 93 because I didn't charge it yesterday". */
+const WHY = / (?:because|since|as|cos|cause) (?:i|we|it|they)\b.*$/;
+/** Whether it is of another time; most is of none, and looked at once. */
+const isOtherTime = (text: string) =>
+  OTHER_TIME.test(text) && OTHER_TIME.test(text.replace(COMPARED, " ").replace(WHY, " "));
+
 export interface Killing {
   /** What is done right now although it is said as a plan: "going to turn round here". */
   readonly allow?: readonly ("plan" | "negated" | "claim" | "whatIf" | "otherBike" | "otherTime")[];
@@ -86,12 +95,7 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
   const asks = isQuestion && !((parted || after !== asked) && ASKS.test(asked));
   if (asks || QUESTION.test(clause)) return REASONS.question;
   const own = parted ? clause : `${clause} ${after.replace(/ , .*$/, "")}`;
-  // "At 93 because I didn't charge it yesterday": why, not when.
-  // "Tour, like last time", "61 used, against 41 in September": the other time is only compared with.
-  const when = sentence
-    .replace(/ (?:like|just like|same as|versus|vs|against|compared (?:to|with)) .*$/, " ")
-    .replace(/ (?:because|since|as|cos|cause) (?:i|we|it|they)\b.*$/, " ");
-  if (may("otherTime") && (OTHER_TIME.test(when) || /#_(day|h|min) ago\b/.test(own)))
+  if (may("otherTime") && (isOtherTime(sentence) || /#_(day|h|min) ago\b/.test(own)))
     return REASONS.otherTime;
   if (may("otherBike") && isOthers(sentence, around)) return REASONS.otherBike;
   if (

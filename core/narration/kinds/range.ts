@@ -95,8 +95,8 @@ export function bareRange(asked: Asked, unit: "mi" | "km"): Verdict | null {
     Math.abs(value / ride.distance - 1) < METERS_DIFFER
   )
     return left(REASONS.recap);
-  if (killed(around) === REASONS.otherBike) return left(REASONS.otherBike);
-  if (ALLOWS.test(before) && value > 5 && !NOT_RIDDEN_AFTER.test(around.after)) return byDisplay;
+  if (ALLOWS.test(before) && value > 5 && !NOT_RIDDEN_AFTER.test(around.after))
+    return killed(around) === REASONS.otherBike ? left(REASONS.otherBike) : byDisplay;
   if (
     SURE_RANGE_VERB.test(clause) &&
     DISPLAY.test(clause) &&
