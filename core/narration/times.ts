@@ -55,6 +55,8 @@ const PARTS = new Map([
   ["and three quarters", 0.75],
 ]);
 
+/** Words that such a quantity begins with. */
+const BEGINS = new Set("first hour quarter quarters half a an one 1 three".split(" "));
 const PIECES: readonly (readonly [said: string, part: number])[] = [
   ["half a", 0.5],
   ["a quarter of a", 0.25],
@@ -74,6 +76,7 @@ export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
     began: null,
   } as const;
   return tokens.flatMap(({ word, pause }, at): Quantity[] => {
+    if (!BEGINS.has(word)) return [];
     if (
       word === "first" &&
       tokens[at + 1]?.word === "hour" &&
