@@ -1,6 +1,7 @@
 import { nth } from "#core/base";
 import type { Figure } from "./figures.ts";
 import { TEN_OF } from "./numberWords.ts";
+import { partsOf } from "./parts.ts";
 import { corrected, joinedSpans } from "./spans.ts";
 import { isTime, joinedTimes, unsaidHours } from "./times.ts";
 import { pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
@@ -62,7 +63,7 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
 
 /** Every quantity of a text in the order it was said. */
 export function quantitiesOf(tokens: readonly Token[], figures: readonly Figure[]): readonly Quantity[] {
-  const hours = unsaidHours(tokens);
+  const hours = [...partsOf(tokens), ...unsaidHours(tokens)];
   const taken = (at: number) => hours.some(({ from, to }) => at >= from && at < to);
   const all = [
     ...figures.filter(({ from }) => !taken(from)).map((figure) => united(tokens, figure)),
