@@ -204,7 +204,9 @@ function passOver(
       if (quantity) unread.push({ quantity, because });
       continue;
     }
-    const approx = quantity ? quantity.approx : "approx" in candidate && candidate.approx === true;
+    // "From 48 to 71": of a charge that is read at both its ends.
+    const isRough = "approx" in candidate ? candidate.approx === true : quantity?.approx === true;
+    const approx = isRough && verdict.of !== "charged";
     const before = saidBefore(told, verdict, from, approx);
     if (before) {
       left.push({ atS, words, place, because: before });

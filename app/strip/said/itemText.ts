@@ -57,6 +57,7 @@ const WIND: Readonly<Record<string, string>> = {
   side: "from the side",
 };
 const OF: Readonly<Record<string, string>> = {
+  charged: "after a charge",
   rest: "at rest",
   load: "under load",
   display: "by the display",
