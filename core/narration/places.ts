@@ -104,7 +104,11 @@ function percentOf(unread: Unread, said: Said, course: Course): Found | null {
   const used = course.beside("percent_used", from).flatMap((each) => figureOf(each) ?? []);
   const found = (because: string): Found => ({ kind: "percent_left", value, unit: "%", because });
   const around = said.around(from, to);
-  if (/^(?:minutes?|seconds?|of)\b/.test(around.after) || OTHER_MEASURE.test(around.before)) return null;
+  if (
+    /^(?:minutes?|seconds?|of|instead of|versus|vs|against|compared)\b/.test(around.after) ||
+    OTHER_MEASURE.test(around.before)
+  )
+    return null;
   if (used.some((each) => Math.abs(100 - each - value) < 1e-6)) return found("what is left of the whole");
   if (before === null) return null;
   if (used.some((each) => Math.abs(before - each - value) < 1e-6)) return found("what the difference leaves");
@@ -212,6 +216,28 @@ const SOON_OVER: ReadonlySet<string> = new Set([
 /** Places this near on both sides, in the ride's unit or as a part of the way, leave no doubt. */
 const [NEAR_PLACES, NEAR_PART] = [12, 0.5];
 
+/** What a bike does at one moment, by unit. */
+const LOADS: Readonly<Record<string, "speed" | "watts" | "amps" | "volts">> = {
+  mph: "speed",
+  "km/h": "speed",
+  W: "watts",
+  A: "amps",
+  V: "volts",
+};
+const BESIDE_LOAD = /^(?:(?:and|at|with|it's|doing|pulling|drawing|the|display|says|motor)(?: |$)){0,4}$/;
+
+/** "... or I'd fall off | 6 miles per hour 610 watts": two such figures one after the other are what is read. */
+function isBesideLoad(quantity: Quantity, { quantities, tokens }: Said): boolean {
+  const i = firstNotBefore(quantities.length, (each) => nth(quantities, each).from < quantity.from);
+  const isLoad = (other: Quantity | undefined) =>
+    other !== undefined && other.unit !== quantity.unit && LOADS[other.unit ?? ""] !== undefined;
+  const [before, after] = [quantities[i - 1], quantities[i + 1]];
+  return (
+    (isLoad(after) && after !== undefined && BESIDE_LOAD.test(wordsOf(tokens, quantity.to, after.from))) ||
+    (isLoad(before) && before !== undefined && BESIDE_LOAD.test(wordsOf(tokens, before.to, quantity.from)))
+  );
+}
+
 /** "... before it'd do 18 | one bar, it's gone red": the next after the last. */
 const barsAnew = ({ value, from }: Quantity, course: Course): Found | null => {
   const { before, after } = course.at("bars_left", from);
@@ -236,6 +262,11 @@ function beginsAnew(
   if (!last || (GOVERNED.test(last.word) && last.pause === "")) return null;
   const around = said.around(from, to);
   if (quantity.unit === "bar") return barsAnew(quantity, course);
+  const load = LOADS[quantity.unit ?? ""];
+  if (load)
+    return isBesideLoad(quantity, said)
+      ? { kind: load, value, unit: quantity.unit, because: "a figure of the motor beside another" }
+      : null;
   const kind = quantity.unit === unit ? "distance" : quantity.unit === "%" ? "percent_left" : null;
   if (!kind || isNotRidden(around)) return null;
   const { before, after } = course.at(kind, from);

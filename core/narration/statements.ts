@@ -83,6 +83,13 @@ const OTHER_TIMES = new Set([
   "the summer",
   "the spring",
 ]);
+/** "Pulse is back to 95": one statement; and "the figure on the display is". */
+const LEADS_BACK = new Set(
+  "is it's was are i'm we're come comes came go goes went going get gets got put right straight all settled settles and".split(
+    " ",
+  ),
+);
+const SHOWN_ON = new Set(["on", "by", "of", "in"]);
 const SELF = new Set(["my", "i", "people", "his", "hers"]);
 const BEFORE_SELF = new Set([
   "is",
@@ -134,6 +141,8 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
     const isSubject =
       !(word === "speed" && BEFORE_SPEED.has(last)) &&
       !(LEVELS.has(word) && INTO_LEVEL.has(last)) &&
+      !(word === "back" && LEADS_BACK.has(last)) &&
+      !(last === "the" && SHOWN_ON.has(tokens[at - 2]?.word ?? "")) &&
       !OTHER_TIMES.has(`${tokens[at - 2]?.word ?? ""} ${last}`) &&
       (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) &&
       !GOVERNS.has(last);

@@ -131,6 +131,8 @@ const percent: Rule = (asked) => {
       because: "charge that is left",
       ...(isHeld(asked) && { anew: true }),
     };
+  if (quantity.value === 100 && ride.percent === null && CHARGED.test(before))
+    return { kind: "percent_left", value, unit: "%", because: "a full start" };
   if (quantity.value === 100 && (ride.distance === null || ride.distance < 1) && ride.percent === null)
     return { kind: "percent_left", value, unit: "%", because: "a full start" };
   const falls =

@@ -13,9 +13,9 @@ import {
 import { FEWEST_VOLTS } from "../units.ts";
 
 const THING_AFTER =
-  /^(battery|pack|system|motor|hub|charger|controller|bike|fuse|max|peak|rated|nominal|setup|mid|rear|front|version|batteries|one\b|light|usb|outlet|and (a )?#_(Ah|Wh))\b/;
+  /^(battery|pack|system|motor|hub|charger|controller|bike|fuse|max|peak(?! was)|rated|nominal|setup|mid|rear|front|version|batteries|one\b|light|usb|outlet|and (a )?#_(Ah|Wh))\b/;
 const RATED =
-  /\b(rated|peak|peaks|max|maximum|(?<!\b(?:gone|went|goes|going|jumps|jumped|climbs|shoots|shot|it's|it is|comes|came|back|pushing) )up to|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is|has|of)|capable of|goes (from|to)|scale)\b/;
+  /\b(rated|peak|peaks|max|maximum|(?<!\b(?:gone|went|goes|going|jumps|jumped|climbs|shoots|shot|it's|it is|comes|came|back|pushing) )up to(?: about| around| maybe)? $|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is|has|of)|capable of|goes (from|to)|scale)\b/;
 const SCALE =
   /\b((full|empty|flat|half|cut ?off|cutoff|nominal) (is|at|would be|being)|controllers? (stop|cut)|(is|means|counts as|for) (full|empty|flat))\b/;
 const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully charged)\b/;

@@ -63,8 +63,8 @@ const time: Rule = (asked) => {
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "in a list of figures" };
   // "Twenty-six minutes.": nothing else is said.
   const alone =
-    clause.trim() === "" &&
-    (around.parted || after === "" || /^(to the top|on the dot|flat|exactly|up)\b/.test(after));
+    /^(?:to the top|on the dot|flat|exactly)\b/.test(after) ||
+    (clause.trim() === "" && (around.parted || after === "" || /^up\b/.test(after)));
   if (
     alone &&
     seconds(asked) >= 180 &&
