@@ -62,7 +62,9 @@ export function chargeContinued(unread: Unread, said: Said, course: Course): Fou
   // "At 30 kilometres it was on 36": said of the place right before it.
   const ofPlace =
     course.beside("distance", from).some(({ at }) => from - at >= 3 && from - at <= 6) &&
-    /#_(?:mi|km) (?:it was|it's|it is|it stood|the \w+ (?:was|said|read)) (?:on|at) $/.test(around.clause);
+    /(?:^|#_(?:mi|km) )(?:it was|it's|it is|it stood|the \w+ (?:was|said|read)) (?:on|at) $/.test(
+      around.clause,
+    );
   if (ofPlace) return found(value, "a state that goes on from the last charge");
   const isOpen = fitsWay(course, from, value) || (bars.before !== null && value <= MOST_BARS);
   if (isOpen && !isNamed) return null;

@@ -205,13 +205,15 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
 
 /** Words that govern the figure behind them: "we'll get to 12", "another five miles". */
 const GOVERNED =
-  /^(?:to|get|gets|do|does|did|make|makes|made|another|for|of|than|about|need|needs|within|around|maybe|like|next|last|every|each|or|only|at|in|by|least|most|over|under|up|a|the|be|go|goes|it's|than|per|and|see|say|says|claim|would|will|could|can|have|has|had|i'd|extra|further|first)$/;
+  /^(?:to|get|gets|do|does|did|make|makes|made|another|for|of|than|about|need|needs|within|around|maybe|like|next|last|every|each|or|only|at|in|by|least|most|over|under|up|a|the|be|go|goes|it's|than|per|and|see|say|says|claim|would|will|could|can|have|has|had|i'd|extra|further|first|got|gets|getting|managed|rode|went|ran|uses|used|his|hers|theirs)$/;
 const SOON_OVER: ReadonlySet<string> = new Set([
   REASONS.plan,
   REASONS.whatIf,
   REASONS.negated,
   REASONS.claim,
   REASONS.question,
+  REASONS.otherBike,
+  REASONS.otherTime,
 ]);
 /** Places this near on both sides, in the ride's unit or as a part of the way, leave no doubt. */
 const [NEAR_PLACES, NEAR_PART] = [12, 0.5];

@@ -48,6 +48,15 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
     (/^(are|is|at|now)$/.test(tokens[found.to]?.word ?? "") || isFigure(tokens[found.to]?.word ?? ""))
   )
     return { ...base, unit: null };
+  // "Good for 35 | mile 7.5, 55.1": the name of the next figure.
+  if (
+    tokens[found.to - 1]?.word === "mile" &&
+    found.unit === "mi" &&
+    figure.value !== 1 &&
+    /^\d/.test(tokens[found.to]?.word ?? "") &&
+    !unitAt(tokens, found.to + 1)
+  )
+    return { ...base, unit: null };
   // "It's 53.0, watts are bouncing".
   if (/^[VWA]$/.test(found.unit) && tokens[found.to]?.word === "are") return { ...base, unit: null };
   const { unit, to } = found;

@@ -57,7 +57,7 @@ const GOES_ON = /^(so far|now (says|shows|reads|is|has|at|down|up|estimates|reck
 
 /** Somebody else is spoken of, even right behind a figure: "51 percent my wife's bike would". */
 const ANOTHER =
-  /^(?:last (?:time|week|month|year) (?:i|we|it|with|without|when|this|round|around|out|on)\b|last (?:year|week|month)'s|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|kid)(?: |$))/;
+  /^(?:last (?:time|week|month|year) (?:i|we|it|with|without|when|this|round|around|out|on)\b|last (?:year|week|month)'s|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|fellow|kid|man|woman|colleague|gentleman|rider|stranger)(?: |$))/;
 const ANOTHER_FIRST = new Set(["last", "my", "somebody", "someone", "people", "a", "some"]);
 /** The last words of what closes a statement. */
 const CLOSING = new Set(
