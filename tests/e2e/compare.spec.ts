@@ -2,6 +2,7 @@ import { expect } from "@playwright/test";
 import { expectAccessible, expectNoSideways } from "./accessible";
 import { ready, test } from "./watched";
 import { cell } from "./cells";
+import { newSweep } from "./newSweep";
 
 /** Standings under one set of conditions, and the way from a measured figure to them. */
 test("tests are brought to a reference, and each figure opens the way there", async ({ page }) => {
@@ -220,12 +221,7 @@ test("a log that names its runs is a pair by itself, section by section", async 
 test("a sweep is laid out, filled square by square, keeps what cannot be read, and fits the road load", async ({
   page,
 }) => {
-  await page.goto("/compare/sweeps");
-  await page.getByRole("link", { name: "New sweep" }).click();
-  await ready(page);
-  await page.getByLabel("Bike", { exact: true }).selectOption({ label: "Vessock Fat" });
-  await page.getByRole("button", { name: "Take" }).click();
-  await expect(page.getByLabel("Name")).toHaveValue("Sweep of Vessock Fat");
+  await newSweep(page);
   await page.getByLabel("brick").check();
   await page.getByRole("button", { name: "Lay out the grid" }).click();
   await expect(page.getByLabel("Speed, row 4")).toBeVisible();

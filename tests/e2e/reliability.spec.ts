@@ -2,6 +2,7 @@ import { expect, type Page } from "@playwright/test";
 import pg from "pg";
 import { ready, test } from "./watched";
 import { expectAccessible } from "./accessible";
+import { newSweep } from "./newSweep";
 
 /** What goes wrong besides: two who edit one thing, rows nobody can read, an entry the desk breaks on, backups. */
 test.describe.configure({ mode: "serial" });
@@ -59,11 +60,7 @@ test("a form kept as it is typed says when it met another's change, and what was
   page,
   context,
 }) => {
-  await page.goto("/compare/sweeps");
-  await page.getByRole("link", { name: "New sweep" }).click();
-  await ready(page);
-  await page.getByLabel("Bike", { exact: true }).selectOption({ label: "Vessock Fat" });
-  await page.getByRole("button", { name: "Take" }).click();
+  await newSweep(page);
   await page.getByLabel("Name").fill("Two at one sweep");
   await page.getByRole("button", { name: "Lay out the grid" }).click();
   await expect(page.getByLabel("Speed, row 1")).toBeVisible();
