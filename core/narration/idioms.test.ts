@@ -150,3 +150,21 @@ family("charge that a hill cannot be, and one that it took", [
     "distance 4, percent_left 91, distance 8, percent_left 88, percent_left 81",
   ],
 ]);
+
+family("a counter's watt-hours, and the volts beside them", [
+  [
+    "It's at 53.3 volts, 2 miles. At the top 52.8 volts and it says 31 watt-hours.",
+    "volts 53.3, distance 2, volts 52.8",
+  ],
+  ["It has a 52 volt, 20 amp hour pack.", "pack_v 52, pack_ah 20"],
+]);
+family("parts behind their unit, and the unit behind a part", [
+  ["eleven miles and three quarters done", "distance 11.75"],
+  ["I've got 45 pounds in the tyres.", "pressure 45"],
+]);
+family("levels that are words of every day", [
+  ["High it is.", "level high"],
+  ["I've dropped it into low to get home.", "level low"],
+  ["The tide is high. It is a fine day.", ""],
+]);
+family("somebody else's reckoning", [["He reckons it's nine miles to the tunnel.", ""]]);

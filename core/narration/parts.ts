@@ -24,7 +24,7 @@ const BEFORE: readonly (readonly [said: readonly string[], part: number])[] = [
   [["three", "quarters", "of", "an"], 0.75],
 ];
 /** And behind one: "a mile and three quarters". */
-const BEHIND = new Map([
+export const BEHIND: ReadonlyMap<string, number> = new Map([
   ["and a half", 0.5],
   ["and a quarter", 0.25],
   ["and three quarters", 0.75],

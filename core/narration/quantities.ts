@@ -1,7 +1,7 @@
 import { nth } from "#core/base";
 import type { Figure } from "./figures.ts";
 import { TEN_OF } from "./numberWords.ts";
-import { partsOf } from "./parts.ts";
+import { BEHIND, partsOf } from "./parts.ts";
 import { corrected, joinedSpans } from "./spans.ts";
 import { isTime, joinedTimes, unsaidHours } from "./times.ts";
 import { pauseBefore, wordsOf as words, type Token } from "./tokens.ts";
@@ -65,8 +65,9 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
   const next = tokens[to];
   if (next && /^\.\d+$/.test(next.word) && next.glued && !figure.exact)
     return { ...base, unit, singular, value: figure.value + Number(next.word), to: to + 1, exact: true };
-  if (rest === "and a half" && !figure.exact)
-    return { ...base, unit, singular, value: figure.value + 0.5, to: to + 3, exact: true };
+  const part = figure.exact ? undefined : BEHIND.get(rest);
+  if (part !== undefined)
+    return { ...base, unit, singular, value: figure.value + part, to: to + 3, exact: true };
   return { ...base, unit, singular, to };
 }
 

@@ -100,7 +100,7 @@ const heartFound = ({ quantity, around }: Asked): Verdict => {
 };
 
 const HEART_NAMED =
-  /\b(heart ?rate|heart|pulse|bpm|ticker)(?:'s)?( |'s|is|was|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes|right)*$/;
+  /\b(heart ?rate|heart|pulse|bpm|ticker)(?:'s)?( |'s|is|was|already|at|now|says|reads|so far|average|averaged|averages|mean|about|around|in|the|up|to|,|on|of|max|maximum|highest|has been|shows|my|still|just|goes|right)*$/;
 
 const HEART_BEFORE = namedBefore("heart ?rate|heart|pulse|bpm|ticker");
 const WATCH_SAYS = /\bwatch (?:says|has|shows|reads|is showing|has me at|tells me)(?: i'm at| me at)? $/;

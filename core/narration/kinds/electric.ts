@@ -38,12 +38,17 @@ const stateOf = ({ around }: Asked): Pick<Found, "of"> => {
   return {};
 };
 
+/** How far a pack's volts are from what it is said to have, as a part of that. */
+const PACK_NEAR = 0.18;
 const volts: Rule = (asked) => {
-  const { quantity, around } = asked;
+  const { quantity, around, ride } = asked;
   const { after, before, clause } = around;
+  // Beside watt-hours that were used, as the volts read before it.
+  const isRead =
+    quantity.exact && ride.volts !== null && Math.abs(quantity.value / ride.volts - 1) < PACK_NEAR;
   if (quantity.singular && THING_AFTER.test(after)) return packOr(asked, "pack_v", "V");
   if (
-    (/#_(Ah|Wh)/.test(after.slice(0, 24)) && !/#_Wh (?:used|so far|gone)/.test(after)) ||
+    (/#_(Ah|Wh)/.test(after.slice(0, 24)) && !isRead && !/#_Wh (?:used|so far|gone)/.test(after)) ||
     /#_(?:Ah|Wh) (?:battery |pack |each )?(?:(?:at|and|on) (?:a )?)?$/.test(before) ||
     (THING_AFTER.test(after) && !/^(one)\b/.test(after))
   )
@@ -90,8 +95,6 @@ const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
   /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up|drops?|dropped|falls?|fell)( down| up| back| right| straight| all the way)* (to|at) (about |around |like )?$/;
-/** How far a pack's volts are from what it is said to have, as a part of that. */
-const PACK_NEAR = 0.18;
 /** Volts without the word, beside the word or between volts. */
 export function bareVolts(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -256,7 +259,10 @@ const power: Rule = (asked) => {
 const ampHours: Rule = (asked) => packOr(asked, "pack_ah", "Ah");
 const wattHours: Rule = (asked) =>
   /\b(used|use|consumed|took|burned|per|average)\b/.test(asked.around.clause) ||
-  /^(used|per|a mile|so far)\b/.test(asked.around.after)
+  /^(used|per|a mile|so far)\b/.test(asked.around.after) ||
+  // "It says 31 watt-hours", on the way: a counter.
+  (/\b(?:says|reads|shows|showing)(?: about| just| only)? $/.test(asked.around.clause) &&
+    asked.ride.volts !== null)
     ? left(REASONS.scale)
     : packOr(asked, "pack_wh", "Wh");
 

@@ -127,7 +127,8 @@ export function levelName(said: Said, at: number): Verdict | null {
   const before = said.tokens[at - 1]?.word ?? "";
   const asLevel = /^(level|mode)$/.test(before);
   const placed = INTO.test(around.before);
-  if (EVERYDAY.has(token.word)) {
+  const isChosen = around.clause.trim() === "" && /^it is\b/.test(around.after);
+  if (EVERYDAY.has(token.word) && !isChosen) {
     if (/^(the|a|an|this|that|my|dirt|cycle|bike|foot|forest|high)$/.test(before) && !asMode) return null;
     if (
       !asMode &&
@@ -145,7 +146,7 @@ export function levelName(said: Said, at: number): Verdict | null {
       /^(high|low|medium|normal|city|town)$/.test(token.word) &&
       !asMode &&
       !asLevel &&
-      !/\b(up to|down to|back to|use|using|try|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|going up to|in) $/.test(
+      !/\b(up to|down to|back to|use|using|try|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|(?:dropp?e?d?|knocked|shifted|clicked)(?: it)? (?:down )?(?:in|into|to)|going up to|in) $/.test(
         around.before,
       )
     )

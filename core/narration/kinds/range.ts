@@ -54,7 +54,9 @@ export function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict
     return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
   if (
     (DISPLAY.test(before) && RANGE_VERB.test(before) && (ofRange || range)) ||
-    (SURE_RANGE_VERB.test(clause) && !/\bi (reckon|think)/.test(clause))
+    (SURE_RANGE_VERB.test(clause) &&
+      !/^to (?:the|my|a)\b/.test(after) &&
+      !/\b(?:i|he|she|they|bloke|guy|man|lady|woman|chap) (?:reckons?|thinks?)/.test(clause))
   )
     return { kind: "range_guess", value, unit, of: "display", because: "what the display thinks is left" };
   if (/^(of range|range left|of range left|range)\b/.test(after))

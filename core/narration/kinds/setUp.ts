@@ -41,7 +41,7 @@ const weight =
       /\b(cost|costs|paid|pay|price|worth|bought|sells|spend|spent)\b/.test(around.sentence)
     )
       return { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
-    if (/^of (air|pressure)\b/.test(after))
+    if (/^of (air|pressure)\b|^in (?:the|both|each|my|all) (?:tyres?|tires?)\b/.test(after))
       return { kind: "pressure", value: valueOf(quantity), unit: "psi", because: "how hard the tyres are" };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     // "It weighs eleven pounds", of the battery that was spoken of.

@@ -38,7 +38,7 @@ function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
   if (
     TOP.test(name) ||
     /\b(top|max|maximum|highest) speed\b[^#.]*$/.test(around.before) ||
-    /^(was the |top|max|maximum|peak|tops)/.test(around.after) ||
+    /^(was the |top(?! #| of)|max|maximum|peak|tops)/.test(around.after) ||
     /\b(topped|maxed|peaked|on the way down i reach|down the (hill|bridge|ramp).*hit)\b/.test(near)
   )
     return { kind: "top_speed", because: "a top speed" };
