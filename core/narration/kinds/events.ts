@@ -133,6 +133,9 @@ export interface Event {
   readonly approx?: boolean;
 }
 
+const CHOSEN = /^(?:dropped|switched|gone|stepped|shifted|kicked) /;
+const BY_RIDER = /\b(?:i|i've|i have|we|we've)(?: just| now| also)? $/;
+
 /** So many words behind a charge it is said how far it went. */
 const SAID_WITHIN = 12;
 /** "I charged it to 80 percent". */
@@ -157,6 +160,8 @@ export function eventsOf(said: Said): readonly Event[] {
       const around = said.around(from, to);
       if (unless?.test(around.sentence)) continue;
       if (kind === "full_charge" && isPartCharge(said, from, to)) continue;
+      // "I've dropped it into low": chosen, not forced.
+      if (kind === "low_power" && CHOSEN.test(match[0]) && BY_RIDER.test(around.before)) continue;
       // "Dead quiet", "it quits blinking".
       if (kind === "cut_off" && NO_END.test(around.after)) continue;
       if (value === "head" && /^(from the (side|left|right)|sideways|across)/.test(around.after)) continue;
