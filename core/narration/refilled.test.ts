@@ -33,6 +33,16 @@ family("a second test on a pack filled again", [
   ],
 ]);
 
+family("a test on a pack filled again tells its level anew", [
+  [
+    "Level 3. 5 km, 80 percent. The battery is at 100 percent. Again level 3. 5 km, 75 percent.",
+    "level 3, distance 5, percent_left 80, percent_left 100, level 3, distance 5, percent_left 75",
+  ],
+  [
+    "Level 3. 5 km, 80 percent. Again level 3. 10 km, 75 percent.",
+    "level 3, distance 5, percent_left 80, distance 10, percent_left 75",
+  ],
+]);
 family("a part charge on the way", [
   [
     "24 miles, 66 percent. I plugged in at the café and it went from 64 to 79. 40 miles, 70 percent.",

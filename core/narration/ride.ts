@@ -126,11 +126,11 @@ const isFarther = ({ since }: Told) =>
 export const FULL = 95;
 const KEPT = 10;
 
-/** Charge that comes back so far was charged, %. */
-const CHARGED_FROM = 90;
+/** Charge that falls below the one and is read at the other or over was charged in between, %. */
+const [CHARGED_FROM, CHARGED_TO] = [90, 99];
 /** Whether a charge after another can only be of a pack that was filled in between. */
 export const isRefilled = (last: number | null, percent: number): boolean =>
-  last !== null && last < CHARGED_FROM && percent >= 99;
+  last !== null && last < CHARGED_FROM && percent >= CHARGED_TO;
 
 /** What begins a ride on a new charge, of all that was read in turn: a full pack, charge that came back, or a part charge. */
 export function startsOf<
@@ -148,6 +148,13 @@ export function startsOf<
   });
 }
 
+/** The ride on a pack that was filled: its way, its bars and, being another test, its level are said anew. */
+const onNewCharge = (told: Told, line: Line, percent: number | null): Told => ({
+  ...told,
+  since: [...told.since.filter(isSetUp), line],
+  ...{ distance: null, bars: null, percent, level: told.distance === null ? told.level : null },
+});
+
 /** The ride after something was found. */
 export function after(told: Told, found: Found, at: number, approx: boolean): Told {
   const { kind, value } = found;
@@ -158,27 +165,12 @@ export function after(told: Told, found: Found, at: number, approx: boolean): To
   told.since.push(line);
   switch (kind) {
     case "full_charge":
-      return {
-        ...next,
-        since: [...told.since.filter(isSetUp), line],
-        distance: null,
-        // "It's on 100, I charged it last night": said just before.
-        percent: told.percent !== null && told.percent >= FULL ? told.percent : null,
-        bars: null,
-        // What is ridden next is another test: its level is said anew.
-        level: told.distance === null ? told.level : null,
-      };
+      // "It's on 100, I charged it last night": said just before.
+      return onNewCharge(next, line, told.percent !== null && told.percent >= FULL ? told.percent : null);
     case "distance":
       return figure === null ? next : { ...next, distance: figure };
     case "percent_left":
-      if (figure !== null && isRefilled(told.percent, figure))
-        return {
-          ...next,
-          since: [...told.since.filter(isSetUp), line],
-          distance: null,
-          percent: figure,
-          bars: null,
-        };
+      if (figure !== null && isRefilled(told.percent, figure)) return onNewCharge(next, line, figure);
       return found.of === "yours" ? next : { ...next, percent: figure };
     case "bars_left":
       return found.of === "yours" ? next : { ...next, bars: figure };

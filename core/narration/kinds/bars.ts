@@ -12,9 +12,10 @@ const LOST_AFTER =
 const bars: Rule = (asked) => {
   const { quantity, around, ride } = asked;
   const { after, clause, before } = around;
-  if (quantity.exact || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
-    return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
-  if (quantity.singular && quantity.value > 1 && ride.since.some(({ kind }) => kind === "pressure"))
+  // "The knobbly one at 3 bar", of a gauge they would be bars.
+  const isOneUnit =
+    quantity.singular && quantity.value > 1 && ride.since.some(({ kind }) => kind === "pressure");
+  if (quantity.exact || isOneUnit || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
     return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
   if (
     /^each\b/.test(after) &&
@@ -54,7 +55,7 @@ const bars: Rule = (asked) => {
 };
 
 /** Of which of two riders. */
-export const whose = (sentence: string) =>
+const whose = (sentence: string) =>
   /\b(yours|your|you've|you're|you still|his|hers)\b/.test(sentence)
     ? { of: "yours" as const }
     : /\b(mine)\b/.test(sentence)

@@ -135,18 +135,6 @@ export function bareFact(asked: Asked): Verdict | null {
       ? left(reason)
       : { kind: "pack_wh", value: valueOf(quantity), unit: "Wh", because: "what the pack is said to be" };
   }
-  if (
-    /\b(tyres?|tires?|pressure)\b[^.]{0,24}\b(at|are|to|is|of|have|has|with)\b ?(about |around )?$/.test(
-      clause,
-    ) &&
-    value >= 5 &&
-    value <= 120
-  ) {
-    const reason = killed(around, FACT);
-    return reason
-      ? left(reason)
-      : { kind: "pressure", value: valueOf(quantity), unit: null, because: "how hard the tyres are" };
-  }
   const near = `${around.earlier} ${sentence}`;
   const unit = /#_lb/.test(near) ? "lb" : /#_kg/.test(near) ? "kg" : null;
   if (

@@ -1,4 +1,4 @@
-import { there, nth } from "#core/base";
+import { there, nth, typedClock } from "#core/base";
 import { EVENTS, GROUND_WORDS, SIDES, SIGHTING, type SightingField } from "#core/fields";
 import { entryBodySchema, TOTAL_FIELDS, type EntryBody } from "../entry.ts";
 import { FIGURE, readFigure, readLed, readOverall, readRidingTime } from "./figures.ts";
@@ -67,12 +67,9 @@ function readClock(reader: Reader): boolean {
   const found = matchAt(CLOCK, line, at);
   const half = found ? null : matchAt(HALF_DAY, line, at);
   if (!found && !half) return false;
-  const [hour, minute, noon] = found
-    ? [Number(found[1]), nth(found, 2), found[3]]
-    : [Number(there(half)[1]), "00", there(half)[2]];
-  if (noon && (hour < 1 || hour > 12)) return false;
-  const inDay = noon ? (hour % 12) + (/p/i.test(noon) ? 12 : 0) : hour;
-  reader.clock = `${String(inDay).padStart(2, "0")}:${minute}`;
+  const clock = typedClock((found ?? there(half))[0]);
+  if (clock === null) return false;
+  reader.clock = clock;
   reader.understood(at + (found ?? there(half))[0].length, "time");
   return true;
 }
