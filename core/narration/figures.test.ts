@@ -119,6 +119,7 @@ describe("figures with their units", () => {
     ["a mile and a half", ["1.5 mi"]],
     ["on 63. 4 kilometres", ["63.4 km"]],
     ["the battery is at 74. 5 km on", ["74", "5 km"]],
+    ["we're on level 3. 5 km on", ["3", "5 km"]],
     ["it's at 100. 5 km on", ["100", "5 km"]],
     ["one mile and three quarters", ["1.75 mi"]],
   ] as const)("%s", (text, expected) => expect(quantities(text)).toEqual(expected));

@@ -103,9 +103,10 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
   return any ? { value, to, exact: false } : null;
 }
 
-/** "The battery is at 74. 5 km on": two figures, not one with a decimal. */
-const CHARGE = /\b(?:battery|charge|gauge|pack|percent)\b/;
-const CHARGE_WITHIN = 5;
+/** "The battery is at 74. 5 km on", "level 3. 5 km": two figures, not one with a decimal. */
+const OF_WHOLES =
+  /\b(?:battery|charge|gauge|pack|percent)\b|\b(?:level|assist|pas|mode|step|lap|run|number)$/;
+const WHOLES_WITHIN = 5;
 
 function digitsAt(tokens: readonly Token[], at: number): Read | null {
   const { word } = nth(tokens, at);
@@ -139,7 +140,7 @@ function digitsAt(tokens: readonly Token[], at: number): Read | null {
     !exact &&
     pause === "sentence" &&
     value !== 100 &&
-    !CHARGE.test(wordsOf(tokens, Math.max(0, at - CHARGE_WITHIN), at)) &&
+    !OF_WHOLES.test(wordsOf(tokens, Math.max(0, at - WHOLES_WITHIN), at)) &&
     next &&
     /^\d$/.test(next.word) &&
     next.pause === "" &&
