@@ -181,36 +181,37 @@ async function fill(database: string, migrations: number): Promise<void> {
 
 describe("a backup of an earlier schema", () => {
   const names = migrationNames(MIGRATIONS);
-  const cases = names.flatMap((name, i) => [
-    { name, count: i + 1, way: "backup" as const },
-    { name, count: i + 1, way: "archive of the first format" as const },
-  ]);
-  test.each(cases)("$way of $name is brought back and forward", async ({ count, way }) => {
-    const old = `restore_old_${count}_${way === "backup" ? "b" : "d"}`;
-    const file = join(folder, `${old}.backup`);
-    const into = { address, database: `${old}_desk` };
-    await admin(`create database ${old}`);
-    await admin(`create database ${into.database}`);
-    try {
-      await withMigrationsUpTo(MIGRATIONS, count, (part) => migrateDatabase(`${address}/${old}`, part));
-      await fill(old, count);
-      if (way === "backup") await writeBackup(`${address}/${old}`, file, MIGRATIONS);
-      else
-        spawnSync(`${programs}/pg_dump`, ["--format=custom", "--file", file, `${address}/${old}`], {
-          encoding: "utf8",
-        });
-      const { manifest, unreadable } = await restoreBackup(into, source(file));
-      expect(manifest.schema).toBe(count);
-      expect(unreadable).toBe(0);
-      const found = await contents(into.database);
-      expect(found.bikes.map(({ name }) => name)).toEqual(['Old bike "with" words\\and\ttabs']);
-      expect(found.logs.flat().map(({ body }) => body)).toEqual([{ kind: "note", note: "line\none" }]);
-      if (count >= 2 && count < 7)
-        expect(found.telemetry[0]).toMatchObject({ logger: "aux", volts: [50, 50, 50, 50] });
-    } finally {
-      for (const name of [old, into.database, beforeName(into.database)]) await drop(name);
-    }
-  });
+  const archive = (database: string, file: string) =>
+    spawnSync(`${programs}/pg_dump`, ["--format=custom", "--file", file, `${address}/${database}`]);
+  const cases = names.map((name, i) => ({ name, count: i + 1 }));
+  test.each(cases)(
+    "$name is brought back and forward, and so is an archive of the first format",
+    async ({ count }) => {
+      const old = `restore_old_${count}`;
+      const [file, archived] = [join(folder, `${old}.backup`), join(folder, `${old}.archive`)];
+      const beside = `${old}_beside`;
+      await admin(`create database ${old}`);
+      try {
+        await withMigrationsUpTo(MIGRATIONS, count, (part) => migrateDatabase(`${address}/${old}`, part));
+        await fill(old, count);
+        await writeBackup(`${address}/${old}`, file, MIGRATIONS);
+        archive(old, archived);
+        for (const each of [file, archived]) {
+          const { manifest, unreadable } = await restoreBackup(desk, source(each), beside);
+          expect(manifest.schema).toBe(count);
+          expect(unreadable).toBe(0);
+          const found = await contents(beside);
+          expect(found.bikes.map(({ name }) => name)).toEqual(['Old bike "with" words\\and\ttabs']);
+          expect(found.logs.flat().map(({ body }) => body)).toEqual([{ kind: "note", note: "line\none" }]);
+          if (count >= 2 && count < 7)
+            expect(found.telemetry[0]).toMatchObject({ logger: "aux", volts: [50, 50, 50, 50] });
+          await drop(beside);
+        }
+      } finally {
+        for (const name of [old, beside]) await drop(name);
+      }
+    },
+  );
 });
 
 describe("a file that is no whole backup changes nothing, and the sentence says which", () => {
