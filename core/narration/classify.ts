@@ -1,6 +1,7 @@
 import { nth } from "#core/base";
 import type { Said } from "./context.ts";
 import { REASONS } from "./kills.ts";
+import { answerOf } from "./answers.ts";
 import { left, type Asked, type Ride, type Verdict } from "./found.ts";
 import { bareClimb, bareHeart, bareTemperature, BODY } from "./kinds/body.ts";
 import { bareBars, BARS } from "./kinds/bars.ts";
@@ -23,7 +24,7 @@ function inPairs({ quantity, around, ride }: Asked, said: Said): Verdict | null 
   const token = said.tokens[quantity.to - 1];
   if (starts && !quantity.exact && quantity.value >= 0 && quantity.value <= 9 && token && token.pause !== "")
     return { kind: "level", value: quantity.value, unit: null, because: "the level, as in the pairs before" };
-  if (clause.trim() !== "") return null;
+  if (!/^(?:(?:it's|that's|and|gives|me|i get|,) ?)*$/.test(clause)) return null;
   const here = ride.recent.filter(({ at }) => at >= quantity.from - 14).map(({ kind }) => kind);
   const unit = ride.unit === "km" ? "km/h" : "mph";
   const sentenceHas = (mark: string) => around.sentence.includes(mark);
@@ -45,6 +46,7 @@ export function classify(said: Said, quantity: Quantity, ride: Ride): Verdict | 
       /^(minus|negative|plus)$/.test(nth(said.tokens, quantity.from).word) ||
       said.tokens[quantity.from - 1]?.word === "plus";
     return (
+      answerOf(asked) ??
       levelFigure(asked) ??
       inPairs(asked, said) ??
       clockTime(asked) ??

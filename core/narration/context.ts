@@ -43,7 +43,7 @@ const isEnd = ({ pause }: Token) => pause === "sentence" || pause === "question"
 const SIGNS = { "": "", label: "", clause: " ,", sentence: " .", question: " ." } as const;
 
 const RIDE_TOGETHER =
-  /\b(?:my \w+ and (?:i|me)|me and my \w+|(?:him|her|he|she|you|we) and (?:i|me)|(?:both|two) of us|we both|between us)\b/;
+  /\b(?:my \w+ and (?:i|me)|me and my \w+|(?:him|her|he|she|you|we) and (?:i|me)|(?:both|two) of us|we both|between us|we're both|we've both|side by side|two of the same|what's yours|you've got [.]|are you [.]|nor me|so did i)/;
 /** So often whose bike it is must be said. */
 const WHOSE_OFTEN = 2;
 
@@ -130,7 +130,7 @@ export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]
         parted: to > 0 && nth(tokens, to - 1).pause !== "",
         ...{ isQuestion: last?.pause === "question", together },
         get earlier() {
-          return whole(startOf(Math.max(0, start - 2)), start);
+          return whole(startOf(Math.max(0, start - (isRaw ? 2 : 1))), start);
         },
       };
       seen.set(key, around);

@@ -23,7 +23,7 @@ const NO_STATE =
   /\b(?:level|levels|assist|pas|mode|mile|speed|doing|going|lap|hill|number|gear|minutes?|hour|o'clock|class)\b[^,.]{0,12}$/;
 const CHARGE_NAMED = /\b(?:battery|batteries|charge|gauge|pack|percent|juice|frame|tank|soc)(?:'s)?\b|#_%/;
 const NOT_CHARGE_AFTER =
-  /^(?:minutes?|seconds?|of\b|miles?|bars?|more|out of|or nothing|people|guys|times|in (?:a|the) (?:row|morning)|past|to go|to(?= #)|by the time|hills?|laps?|when i (?:parked|left|stopped))/;
+  /^(?:minutes?|seconds?|of\b|miles?|bars?|more|against\b|versus\b|out of|or nothing|people|guys|times|in (?:a|the) (?:row|morning)|past|to (?:go|pedal|ride|do|push|walk)\b|to(?= #)|by the time|hills?|laps?|when i (?:parked|left|stopped))/;
 const BAR_STATES =
   /\b(?:still(?: on| at| got| have)?|(?:gone|went|goes|down|dropped|drops|fell|just gone)(?: down)? to|both got|i've got|we've got|i'm on|we're on|mine's on|yours on|left with|it's on|it's at)(?: about| only| just| the)* $/;
 
@@ -149,8 +149,9 @@ export function climbContinued({ quantity }: Unread, said: Said, course: Course)
 }
 
 const USED =
-  /\b(?:took|takes|taken|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|i make that|that makes|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
-const USED_AFTER = /^(?:gone|used|lost|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
+  /\b(?:took|takes|taken|it was|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|i make that|that makes|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
+const USED_AFTER =
+  /^(?:gone|used|lost|(?:this|that) time|again(?: |$)|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
 
 const SLOPE = /\b(?:hill|climb|ramp|grade|gradient|slope|steep)\b[^.]* (?:is|was|were|it's|about) /;
 
@@ -185,7 +186,14 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
       ? [100 - before.figure, (charges[0]?.figure ?? 100) - before.figure]
       : []),
   ];
-  return went.some((each) => Math.abs(each - value) < 1e-6) && !/^(?:of|grade|hill)\b/.test(around.after)
-    ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }
+  return went.some((each) => Math.abs(each - value) < 1e-6) &&
+    !/^(?:of|grade|hill|more|less|better|worse)\b/.test(around.after)
+    ? {
+        kind: "percent_used",
+        value,
+        unit: "%",
+        because: "as much as went between two charges",
+        ...(/^again\b/.test(around.after) && { anew: true }),
+      }
     : null;
 }

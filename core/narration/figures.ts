@@ -1,8 +1,8 @@
 import { nth } from "#core/base";
 import { hedgeOf } from "./hedges.ts";
-import { isUnsaidHundred, ONE_OF, TEN_OF } from "./numberWords.ts";
+import { isOne, isUnsaidHundred, ONE_OF, POINT, TEN_OF } from "./numberWords.ts";
 import { wordsOf, type Token } from "./tokens.ts";
-import { unitAt } from "./units.ts";
+import { averageAt, voltsAt } from "./unsaidPoints.ts";
 
 /** A figure as it was said: digits, words, halves, or two that make a span. */
 export interface Figure {
@@ -170,7 +170,6 @@ const isBareOne = (tokens: readonly Token[], at: number) => {
 };
 
 const STEP_BEFORE = /^(?:level|levels|assist|pas|mode|gear|number|mile)$/;
-const POINT = /^(point|dot)$/;
 
 /** Adds what stands behind a whole: "point four", "and a half". */
 function withFraction(tokens: readonly Token[], read: Read): Read {
@@ -208,11 +207,6 @@ function withFraction(tokens: readonly Token[], read: Read): Read {
   return read;
 }
 
-const isOne = (token: Token | undefined) => {
-  const one = token ? ONE_OF.get(token.word) : undefined;
-  return one !== undefined && one < 10;
-};
-
 /** "One two three point six": a figure said digit by digit. */
 function spelledAt(tokens: readonly Token[], at: number): Read | null {
   let to = at;
@@ -221,27 +215,6 @@ function spelledAt(tokens: readonly Token[], at: number): Read | null {
     return null;
   const digits = tokens.slice(at, to).map(({ word }) => ONE_OF.get(word) ?? 0);
   return withFraction(tokens, { value: Number(digits.join("")), to, exact: false });
-}
-
-/** So many words back a voltage may be named. */
-const VOLTS_WITHIN = 8;
-
-/** "It comes back up to fifty-three eight": volts whose point is unsaid. */
-function voltsAt(tokens: readonly Token[], at: number): Read | null {
-  const [tens, ones, tenth, next] = [0, 1, 2, 3].map((i) => tokens[at + i]);
-  const ten = TEN_OF.get(tens?.word ?? "");
-  if (!tenth || ten === undefined || !isOne(ones) || !isOne(tenth)) return null;
-  if (nth(tokens, at).pause !== "" || nth(tokens, at + 1).pause !== "") return null;
-  const isRead =
-    tenth.pause !== "" || !next || !(isOne(next) || POINT.test(next.word) || unitAt(tokens, at + 3));
-  const before = wordsOf(tokens, Math.max(0, at - VOLTS_WITHIN), at);
-  if (
-    !isRead ||
-    !/\b(?:volts?|voltage|sags?|sagged|dips?|dipped|back up to|resting|recovers?)\b/.test(before)
-  )
-    return null;
-  const digit = (token: Token | undefined) => ONE_OF.get(token?.word ?? "") ?? 0;
-  return { value: ten + digit(ones) + digit(tenth) / 10, to: at + 3, exact: true };
 }
 
 function readAt(tokens: readonly Token[], at: number): Read | null {
@@ -256,7 +229,7 @@ function readAt(tokens: readonly Token[], at: number): Read | null {
     const inner = at + 1 < tokens.length ? readAt(tokens, at + 1) : null;
     return inner && nth(tokens, at + 1).word !== "minus" ? { ...inner, value: -inner.value } : null;
   }
-  const spelled = spelledAt(tokens, at) ?? voltsAt(tokens, at);
+  const spelled = spelledAt(tokens, at) ?? voltsAt(tokens, at) ?? averageAt(tokens, at);
   if (spelled) return spelled;
   if (word === "one" && isBareOne(tokens, at)) return null;
   if (word === "oh") return null;

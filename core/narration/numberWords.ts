@@ -47,3 +47,11 @@ export function isUnsaidHundred(tokens: readonly Token[], at: number): boolean {
   const { word } = nth(tokens, at);
   return word === "one" || (word === "two" && WEIGHS.test(before));
 }
+
+export const POINT = /^(point|dot)$/;
+
+/** Whether a word is one of the ten digits. */
+export const isOne = (token: Token | undefined): boolean => {
+  const one = token ? ONE_OF.get(token.word) : undefined;
+  return one !== undefined && one < 10;
+};

@@ -15,6 +15,7 @@ import { isOfAnother, killed, REASONS } from "./kills.ts";
 import { isNotRidden, placeRead } from "./kinds/distance.ts";
 import type { Quantity } from "./quantities.ts";
 import { wordsOf } from "./tokens.ts";
+import { pairsOf } from "./pairs.ts";
 import { reportsOf } from "./reports.ts";
 import { rowsOf } from "./rows.ts";
 
@@ -182,7 +183,9 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
   if (unit !== null || clock || high !== null || value < 20) return null;
   const words = said.around(from, to);
   const even =
-    EVEN.test(words.after) && course.beside("distance", from).some(({ at }) => Math.abs(at - from) <= 8);
+    EVEN.test(words.after) &&
+    (course.beside("distance", from).some(({ at }) => Math.abs(at - from) <= 8) ||
+      course.beside("bars_left", from).some(({ at }) => at < from && from - at <= 4));
   if (!exact && (!even || course.at("percent_left", from).count > 0)) return null;
   const { before: last, after } = course.at("volts", from);
   // Before any was said, what the pack is said to have.
@@ -298,6 +301,7 @@ export function placesInCourse(
   const out = new Map<number, Found>([
     ...reportsOf(said, unread, course, unit),
     ...rowsOf(said, unread, course, unit),
+    ...pairsOf(said, unread, course),
   ]);
   for (const each of unread) {
     const { quantity, because } = each;

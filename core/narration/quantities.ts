@@ -32,7 +32,8 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
     return { ...base, unit: "money" };
   // "36 more miles": the unit comes after what says that they are still to come.
   const more = tokens[figure.to]?.word === "more" || tokens[figure.to]?.word === "extra" ? 1 : 0;
-  const parted = figure.decade ? false : pauseBefore(tokens, figure.to) !== "";
+  const pause = pauseBefore(tokens, figure.to);
+  const parted = figure.decade ? pause === "sentence" : pause !== "";
   // "18 and a bit kilometres".
   const bit = words(tokens, figure.to, figure.to + 3) === "and a bit" ? 3 : 0;
   const found = parted ? null : unitAt(tokens, figure.to + more + bit);
@@ -71,6 +72,33 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
   return { ...base, unit, singular, to };
 }
 
+const POUNDS_PER_STONE = 14;
+
+/** "14 stone 3", "twelve stone and six pounds": one weight, in stone. */
+function joinedStones(tokens: readonly Token[], all: readonly Quantity[]): readonly Quantity[] {
+  const isRest = (stones: Quantity | undefined, rest: Quantity | undefined) =>
+    stones?.unit === "st" &&
+    (rest?.unit === null || rest?.unit === "lb") &&
+    !rest.exact &&
+    rest.value < POUNDS_PER_STONE &&
+    /^(?:and)?$/.test(words(tokens, stones.to, rest.from)) &&
+    pauseBefore(tokens, stones.to) === "";
+  return all.flatMap((each, i) => {
+    const rest = all[i + 1];
+    if (isRest(all[i - 1], each)) return [];
+    return rest && isRest(each, rest)
+      ? [
+          {
+            ...each,
+            value: Math.round(1000 * (each.value + rest.value / POUNDS_PER_STONE)) / 1000,
+            to: rest.to,
+            exact: true,
+          },
+        ]
+      : [each];
+  });
+}
+
 /** Every quantity of a text in the order it was said. */
 export function quantitiesOf(tokens: readonly Token[], figures: readonly Figure[]): readonly Quantity[] {
   const hours = [...partsOf(tokens), ...unsaidHours(tokens)];
@@ -82,5 +110,5 @@ export function quantitiesOf(tokens: readonly Token[], figures: readonly Figure[
     .sort((a, b) => a.from - b.from)
     // "87 kilos.3": the decimal is its own figure's already.
     .filter(({ from }, i, sorted) => i === 0 || from >= nth(sorted, i - 1).to);
-  return corrected(tokens, joinedSpans(tokens, joinedTimes(tokens, all)));
+  return corrected(tokens, joinedSpans(tokens, joinedTimes(tokens, joinedStones(tokens, all))));
 }

@@ -158,14 +158,16 @@ function strays<Each extends Pick<Item, "kind" | "value" | "of">>(items: readonl
     ["percent_left", -1, 2, true],
   ] as const)
     for (const charge of ridesOf(parts)) {
-      const own = charge.filter(
+      const all = charge.filter(
         (item, i) => item.kind === kind && figure(item) !== null && !isOfOtherMeter(charge.slice(0, i), item),
       );
-      for (const i of outOfOrder(
-        own.map((item) => sign * (figure(item) ?? 0)),
-        slack,
-      ))
-        out.add(nth(own, i));
+      // Each of two bikes keeps its own order.
+      for (const own of [all.filter(({ of }) => of !== "yours"), all.filter(({ of }) => of === "yours")])
+        for (const i of outOfOrder(
+          own.map((item) => sign * (figure(item) ?? 0)),
+          slack,
+        ))
+          out.add(nth(own, i));
     }
   return out;
 }

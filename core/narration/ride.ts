@@ -79,7 +79,9 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
   if (kind === "level") return String(value) === told.level && !told.throttle ? REASONS.recap : null;
   if (kind === "ground" || kind === "wind" || kind === "throttle")
     return value === held ? REASONS.recap : null;
-  const earlier = told.since.filter((each) => each.kind === kind);
+  // Two bikes may have the same charge, one after the other.
+  const isOthers = (of: Found["of"]) => kind === "percent_left" && of === "yours";
+  const earlier = told.since.filter((each) => each.kind === kind && isOthers(each.of) === isOthers(found.of));
   if (found.anew || (kind === "percent_left" && isRefilled(told.percent, Number(value)))) return null;
   const within = SAME_WITHIN[kind];
   if (

@@ -40,6 +40,7 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
     const joins = /^(to|or|or maybe|maybe|or so to|up to|through)$/.test(said) || (said === "and" && between);
     const bare =
       said === "" &&
+      second.unit !== "bar" &&
       (second.unit !== null ||
         (second.value - first.value <= 2 &&
           !first.exact &&
@@ -47,7 +48,12 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
           (tokens[first.to - 1]?.pause === "" || /\b(steady|doing|getting|seeing)$/.test(before)) &&
           /\b(steady|getting|seeing|wise|doing|going|about|like|around|at|pulling|drawing|hitting)$/.test(
             before,
-          ))) &&
+          )) ||
+        // "Pulling 340 350".
+        (first.value >= 100 &&
+          second.value - first.value <= 0.1 * first.value &&
+          tokens[first.to - 1]?.pause === "" &&
+          /\b(pulling|drawing|using)$/.test(before))) &&
       first.unit === null &&
       !named &&
       (first.exact === second.exact || second.value - first.value <= 0.6) &&
@@ -62,7 +68,8 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
       second.high === null &&
       !named &&
       first.value > second.value &&
-      first.value - second.value <= Math.max(2, 0.08 * first.value);
+      first.value - second.value <=
+        (first.exact && second.exact ? 0.08 * first.value : Math.max(2, 0.08 * first.value));
     // "13 miles an hour, fourteen": one that flickers, its unit said first.
     const wavers =
       said === "" &&

@@ -47,6 +47,8 @@ const GOVERNS_NONE = new Set(
     " ",
   ),
 );
+/** "Out there", "back there". */
+const AWAY = new Set(["out", "up", "down", "over", "back"]);
 const GOVERNS = new Set(
   "if when until till unless whether think thinks hope says said say reckon reckons estimates shows means promises guess bet sure once where what how before that maybe like because".split(
     " ",
@@ -150,7 +152,10 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
       (RESTARTS.has(word) && !GOES_ON.test(two) ? RESTART : 0) |
       (isSubject ? SUBJECT : 0) |
       (CLOSING.has(last) && CLOSES.test(some(at - CLOSING_WORDS, at)) ? CLOSED : 0) |
-      (figures.has(at) && GOVERNS_NONE.has(last) ? FIGURE : 0) |
+      (figures.has(at) &&
+      (GOVERNS_NONE.has(last) || (last === "there" && AWAY.has(tokens[at - 2]?.word ?? "")))
+        ? FIGURE
+        : 0) |
       (ANOTHER_FIRST.has(word) && ANOTHER.test(some(at, at + 3)) ? OTHER : 0) |
       (SELF.has(word) && !BEFORE_SELF.has(last) ? OWN : 0)
     );

@@ -24,7 +24,9 @@ export function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]):
     const joins =
       second &&
       (between === "" || between === "and") &&
-      pauseBefore(tokens, first.to) === "" &&
+      // "1 hour, 15 minutes".
+      (pauseBefore(tokens, first.to) === "" ||
+        (pauseBefore(tokens, first.to) === "clause" && second.unit === (first.unit === "h" ? "min" : "s"))) &&
       second.value < 60 &&
       !second.exact;
     const finer = first.unit === "h" ? "min" : "s";

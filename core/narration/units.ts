@@ -28,6 +28,7 @@ export type Unit =
   | "F"
   | "kg"
   | "lb"
+  | "st"
   | "psi"
   | "bpm"
   | "money"
@@ -66,11 +67,12 @@ const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
   ["deg", "degrees|degree|°"],
   ["kg", "kilos|kilo|kg|kgs|kilograms|kilogrammes"],
   ["lb", "pounds|pound|lbs|lb"],
+  ["st", "stone|stones"],
   ["psi", "psi"],
   ["V", "volts|volt|v"],
   ["W", "watts|watt|w"],
   ["A", "amps|amp|amperes"],
-  ["bar", "green|white|blue|red|little", "lights|bars|leds|dots"],
+  ["bar", "green|white|blue|red|little", "lights|bars|leds|dots|blocks|squares|boxes"],
   ["bar", "bars|bar|segments|segment|pips|leds|notches|lights"],
   ["mi", DISTANCE.mi],
   ["km", DISTANCE.km],
@@ -84,7 +86,7 @@ const PATTERNS: readonly (readonly [Unit, ...string[]])[] = [
   ["money", "dollars|dollar|bucks|euros|euro|quid|grand|cents|£|€|$"],
   [
     "thing",
-    "teeth|tooth|gears|gear|laps|lap|times|steps|cells|series|hills|tests|bikes|things|points|speed|speeds|stars|wheels|runs|loops|seats|presses|clicks|buttons|screws|stone|litres|liters|gallons|newtons|o'clock|am|pm",
+    "teeth|tooth|gears|gear|laps|lap|times|steps|cells|series|hills|tests|bikes|things|points|speed|speeds|stars|wheels|runs|loops|seats|presses|clicks|buttons|screws|turns|revs|rpm|strokes|litres|liters|gallons|newtons|o'clock|am|pm",
   ],
 ];
 /** Letters that are a unit only where they are written at the figure: "3.7a", "640m". */

@@ -92,7 +92,11 @@ export const DIMENSIONS = {
   },
   mass: {
     name: "a weight",
-    units: [unit("kg", 1, ["kilo", "kilos", "kgs"]), unit("lb", KG_PER_LB, ["lbs", "pound", "pounds"])],
+    units: [
+      unit("kg", 1, ["kilo", "kilos", "kgs"]),
+      unit("lb", KG_PER_LB, ["lbs", "pound", "pounds"]),
+      unit("st", 14 * KG_PER_LB, ["stone", "stones"]),
+    ],
     imperial: "lb",
     metric: "kg",
     decimals: 1,

@@ -9,12 +9,18 @@ const LOST_BEFORE =
 const LOST_AFTER =
   /^(gone|down|lost|has (?:just )?(?:gone|disappeared|vanished)|is (?:gone|out)|disappeared|just went|went|dropped)\b/;
 
+/** So many come back when a pack rests. */
+const BACK_AT_MOST = 1;
+
 const bars: Rule = (asked) => {
   const { quantity, around, ride } = asked;
   const { after, clause, before } = around;
   // "The knobbly one at 3 bar", of a gauge they would be bars.
   const isOneUnit =
-    quantity.singular && quantity.value > 1 && ride.since.some(({ kind }) => kind === "pressure");
+    quantity.singular &&
+    quantity.value > 1 &&
+    !/^(?:display|gauge|battery|scale|meter|screen)\b/.test(after) &&
+    ride.since.some(({ kind }) => kind === "pressure");
   if (quantity.exact || isOneUnit || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
     return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
   if (
@@ -25,8 +31,20 @@ const bars: Rule = (asked) => {
     return { kind: "bars_left", value: quantity.value, unit: null, because: "bars that are left" };
   if (/^(each|better|worse|more than|on the (other|display it has)|wide|end)\b/.test(after))
     return left(REASONS.difference);
+  // "A ten bar display", "five bars for the battery".
+  if (/^(?:for the (?:battery|charge)|display|gauge|scale|meter|screen)\b/.test(after))
+    return left(REASONS.scale);
   const reason = killed(around);
   if (reason) return left(reason);
+  // Bars do not come back by themselves.
+  if (
+    ride.bars !== null &&
+    quantity.value > ride.bars + BACK_AT_MOST &&
+    !/\b(?:back|recover\w*|charg\w*|full|again|up to|plug\w*|came|comes|battery|new)\b/.test(
+      `${around.earlier} ${around.sentence}`,
+    )
+  )
+    return left(REASONS.order);
   // "The first of the four bars went out": one of them.
   if (ONE_OF_BARS.test(clause))
     return LOST_AFTER.test(after) ||
@@ -74,6 +92,7 @@ export function bareBars(asked: Asked): Verdict | null {
     /^(left )?out of #/.test(after) &&
     (ride.bars !== null || GAUGE.test(`${around.earlier} ${around.sentence}`));
   if (ride.bars === null && !stillHas && !outOf) return null;
+  if (/\b(?:trip|odo\w*|counter|clock)\b/.test(clause)) return null;
   if (quantity.value === 1 && ride.bars === 2 && /^light\b(?! (?:on|up|at))/.test(after))
     return { kind: "bars_left", value: 1, unit: null, because: "bars that are left" };
   // "It gets an 8 out of 10": a mark.
@@ -91,7 +110,13 @@ export function bareBars(asked: Asked): Verdict | null {
     lately(ride, quantity.from, /^(bar_lost|bars_left)$/, 22) !== null ||
     stillHas ||
     /\bbars\b/.test(around.before);
+  // "Keep an eye on the bars, there's five."
+  const namedHere =
+    /\bbars\b[^#.]{0,20}\b(?:there's|there are|i've got|it's|still|showing)(?: still| all)? $/.test(
+      around.before,
+    ) && ride.bars !== null;
   if (!(
+    namedHere ||
     inTurn ||
     isDown ||
     (left_ && (near || /out of/.test(after))) ||

@@ -14,8 +14,10 @@ import {
 const CLIMB_AFTER =
   /^(of )?(total |up )?(so far|climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (hills?|up and down|climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
 const CLIMB_BEFORE =
-  /\b(climb(ed|ing)?|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
+  /\b(climb(ed|ing)?|hills (?:come|came|add up|added up) to|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
 
+/** "38 metres a circuit, so 304 metres in all". */
+const IN_ALL = /^(?:in all|altogether|in total|total|all told|overall)\b/;
 const CLIMB_NAMED = namedBefore("climb|climbing|elevation|elevation gain|ascent|vertical|height gain");
 const height =
   (unit: "ft" | "m"): Rule =>
@@ -52,10 +54,15 @@ const height =
       !(withWay && quantity.value >= 50) &&
       !CLIMB_AFTER.test(after) &&
       !CLIMB_BEFORE.test(clause) &&
-      !CLIMB_NAMED.test(clause)
+      !CLIMB_NAMED.test(clause) &&
+      !(/\b(?:climb\w*|elevation|ascent)\b/.test(around.before) && IN_ALL.test(after))
     )
       return left(REASONS.size);
-    if (/\b(a day|each|every|per|a lap|each way|at once|road climbs|is a)\b/.test(after.slice(0, 30)))
+    if (
+      /\b(a day|each|every|per|a (?:lap|circuit|loop|round)|each way|at once|road climbs|is a|in it|on it)\b/.test(
+        after.slice(0, 30),
+      )
+    )
       return left(REASONS.size);
     const reason = killed(around);
     return reason
@@ -137,7 +144,12 @@ export function bareHeart(asked: Asked): Verdict | null {
     )
   )
     return heartFound(asked);
-  return quantity.decade && value >= 90 && value < 200 ? heartFound(asked) : null;
+  return quantity.decade &&
+    value >= 90 &&
+    value < 200 &&
+    !/\b(?:brakes?|rotors?|discs?|tyres?|tires?|wheels?|they're)\b/.test(around.before)
+    ? heartFound(asked)
+    : null;
 }
 
 /** Of what is warm besides the air. */
@@ -204,7 +216,7 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     !exact &&
     high === null &&
     Math.abs(value) <= 115 &&
-    /\b(?:hot|cold|warm|freezing|chilly|boiling|roasting)\b[^.]{0,16}\b(?:it's|it is) (?:like |about |around |only )?$/.test(
+    /\b(?:hot|cold|warm|freezing|chilly|boiling|roasting|hotter|colder|warmer|cooler)\b[^.#]{0,28}\b(?:it's|it is|it was) (?:like |about |around |only )?$/.test(
       around.before,
     );
   const named =
@@ -218,6 +230,14 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
         WEATHER.test(around.earlier) ||
         /^(it's|it is|now|about|only)? ?$/.test(around.clause))
     )
+  )
+    return null;
+  // "42.2. Minus 10! We're on 58": what a lap took.
+  if (
+    signed &&
+    ride.percent !== null &&
+    lately(ride, quantity.from, /^distance$/, 4) !== null &&
+    !WEATHER.test(around.sentence)
   )
     return null;
   const reason = killed(around, { allow: ["negated"] });

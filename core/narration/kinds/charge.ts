@@ -13,9 +13,11 @@ import {
 const SLOPE =
   /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
 const SLOPE_AFTER =
-  /^((?:up|down) (?:the|coming|going|all|and|on|most)\b|grade|slope|gradient|hill|incline|ramp|climb|over(?= #)|uphill|steep|steepness)\b/;
+  /^((?:up|down) (?:the|coming|going|all|and|on|most|from)\b|grade|slope|gradient|hill|incline|ramp|climb|over(?= #)|uphill|steep|steepness)\b/;
 /** No road is steeper, %. */
 const STEEPEST = 25;
+/** As little as two bikes differ by, or a lap takes, %. */
+const FEW = 6;
 /** No hill takes as much at once, %. */
 const FAR_BELOW = 40;
 const HILL = /\b(?:hills?|grade|slope|steep|climb(?:ing|s)?|gradient|ramp)\b/;
@@ -25,7 +27,7 @@ const SHARE_AFTER =
 const SHARE_BEFORE =
   /\b(health|capacity|discount|level #? ?(is|at)|set to|set at|assist(ance)? (is|of|at)|motor (gives|does|at)|goes|(?<!\b(?:display|screen|gauge|battery|it|dash|computer) )reads|by|tenth of a|keep it (between|above|below)|store it|charge it to|stop at|between|share|agree|your|power at|tax|humidity)\s*(about|around|some)?\s*$/;
 const USED_BEFORE =
-  /\b(used( up)?|using|uses|lost|losing|burnt|burned|burning|cost(?:s|ed)?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
+  /\b(used( up)?|knocked|using|uses|lost|losing|burnt|burned|burning|cost(?:s|ed)?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
   /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|since (?:the last|then|my last|that)|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|(?=#)|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
 const LEFT_AFTER =
@@ -79,6 +81,15 @@ const percent: Rule = (asked) => {
       !/\b(battery|left|gauge|pack)\b/.test(`${clause.slice(-24)}${after}`))
   )
     return left(REASONS.slope);
+  // "There's one ramp, it's 90 metres long and about 8 percent".
+  if (
+    ride.percent === null &&
+    quantity.value <= STEEPEST &&
+    SLOPE.test(around.sentence) &&
+    !CHARGED.test(around.sentence) &&
+    !USED_BEFORE.test(clause)
+  )
+    return left(REASONS.slope);
   // "On anything over 10 percent", "it's about six percent", of the hill that was spoken of.
   if (
     HILL.test(around.earlier) &&
@@ -93,7 +104,9 @@ const percent: Rule = (asked) => {
     quantity.value <= STEEPEST &&
     quantity.value < ride.percent - FAR_BELOW &&
     HILL.test(`${around.earlier} ${around.sentence}`) &&
-    !CHARGED.test(around.clause)
+    !CHARGED.test(around.clause) &&
+    !USED_BEFORE.test(clause) &&
+    !USED_AFTER.test(after)
   )
     return left(REASONS.slope);
   if (
@@ -107,7 +120,23 @@ const percent: Rule = (asked) => {
   // "Battery's on 73, so nine percent": what went since the charge before.
   if (/(?:^|\bso )(?:that's |that is |it's )?$/.test(clause) && went(asked) === quantity.value)
     return { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" };
-  if (SHARE_AFTER.test(after) || SHARE_BEFORE.test(clause)) return left(REASONS.share);
+  if (
+    (SHARE_AFTER.test(after) && !(/^off\b/.test(after) && USED_BEFORE.test(clause))) ||
+    SHARE_BEFORE.test(clause)
+  )
+    return left(REASONS.share);
+  // "There's the first difference. One percent."
+  if (
+    quantity.value <= FEW &&
+    ride.percent !== null &&
+    ride.percent > quantity.value + FAR_BELOW &&
+    !CHARGED.test(around.sentence) &&
+    !USED_BEFORE.test(clause) &&
+    !USED_AFTER.test(after)
+  )
+    return went(asked) === quantity.value
+      ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }
+      : left(REASONS.unlicensed);
   if (quantity.value > 100 || (quantity.high ?? 0) > 100) return left(REASONS.share);
   const reason = killed(around);
   if (reason) return left(reason);

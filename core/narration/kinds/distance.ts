@@ -15,14 +15,14 @@ import { bareRange, MOST_RANGE, NOT_RIDDEN_AFTER, OF_RANGE, rangeOf } from "./ra
 const DONE_AFTER = /^(ticked off|done|in the bag|behind (us|me)|under (our|my|the) belt|completed?)\b/;
 const LENGTH_OF = /\b(hill|climb|loop|route|course|circuit|lap|trail|commute|pass|way to work)\b/;
 const IT_IS =
-  /^(and |so )?(it's|it is|which is|that's|that is) (about |around |only |just |roughly |nearly |almost )*$/;
+  /^(and |so )?(it's|it is|which is|that's|that is) (about |around |only |just |roughly |nearly |almost |exactly |an? |bit |little |touch |over |under )*$/;
 const DONE_BEFORE =
   /\b(i've|we've|i have|we have) (now )?(done|ridden|covered|gone|got)( about| just| only| now| around| exactly)* $/;
 const FIRST_DONE = /\b(that's|there's|there are|those are|after|that was) (the|my|our) first $/;
 const NOT_RIDDEN_BEFORE =
   /\b((i've|i have|we've|have|had|has) put( on)?|every|each|another|last|next|past few|first|only another|within|for the next|in the last|hasn't moved in|for about|by another|about every|further|extra|it's still|takes|which is|whole|remaining|a good|needs?|costs?)( of)?\s*$/;
 const LOOP =
-  /(?<!\b(?:first|second|third|fourth|fifth|sixth|last|final|next|end of the|end of) )\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly)?\s*$/;
+  /(?<!\b(?:first|second|third|fourth|fifth|sixth|last|final|next|end of the|end of) )\b(loop|route|course|lap|way to work|commute|each way|one way|way is|round trip|circuit)('s)?( which| that)? (is|of|are|was|takes)?\s*(about|around|some|roughly|nearly|exactly|only|just)?\s*(over|under)?\s*$/;
 
 const MILESTONE =
   /\b(hit|hits|hitting|crossed|crossing|reached|reaching|passed|passing|past|broke|broken|breaking|clocked|clocks|clocking|rolled (past|by|over|through)|rolling (past|over)|just (over|did|ticked|rolled|about)|ticked over|officially|there's (the|our|my)|there goes|that's the|at the)\b[^,.]{0,16}$/;
@@ -40,6 +40,10 @@ export const isNotRidden = ({ before, after, clause }: Around): boolean =>
 /** What happens at a place that is said right behind it. */
 const HAPPENED = /^(cut_off|battery_blinking|low_power|bar_lost|turn_round)$/;
 
+/** So many words on, a claim is said again. */
+const CLAIM_AGAIN = 30;
+const PUT_ON = /\bput (?:just |over |about |nearly |almost |around |well |like )*$/;
+
 /** Distances with their unit. */
 const inUnit =
   (unit: "mi" | "km"): Rule =>
@@ -52,6 +56,11 @@ const inUnit =
     if (claim === REASONS.claim)
       return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
     if (claim === REASONS.otherTime || claim === REASONS.otherBike) return left(claim);
+    // "They say 70 miles. I mean, 70 miles".
+    if (lately(ride, quantity.from, /^claim_range$/, CLAIM_AGAIN)?.value === quantity.value)
+      return left(REASONS.recap);
+    // "I've put just over 400 miles on it": what an odometer has.
+    if (PUT_ON.test(clause) && /^on\b/.test(after)) return left(REASONS.size);
     const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
     if (range) return range;
     if (
@@ -68,7 +77,11 @@ const inUnit =
     )
       return placeRead(asked, unit, "progress");
     // "The hill is called … It's 3.1 kilometres": how long it is.
-    if (ride.distance === null && LENGTH_OF.test(around.earlier) && IT_IS.test(before))
+    if (
+      ride.distance === null &&
+      ((LENGTH_OF.test(around.earlier) && IT_IS.test(before)) ||
+        (LENGTH_OF.test(before) && IT_IS.test(clause)))
+    )
       return left(REASONS.toGo);
     if (DONE_AFTER.test(after) && killed(around) === null) return placeRead(asked, unit, "progress");
     if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
@@ -147,7 +160,17 @@ export function bareDistance(asked: Asked): Verdict | null {
   if (value <= 0) return null;
   const range = bareRange(asked, unit);
   if (range) return range;
-  if (CLAIMED.test(clause) && value >= 15 && value <= 200 && !quantity.exact)
+  // "They advertise up to 45 miles on throttle and 65 on pedal assist".
+  const another =
+    /^(?:on|in|with) (?:the |just )?(?:pedal|assist|eco|throttle|pas|turbo|lowest|highest|full)\b/.test(
+      around.after,
+    ) && lately(ride, quantity.from, /^claim_range$/, 8) !== null;
+  // "They say 44", of pounds; "rated for 15", of a controller.
+  const ofElse =
+    /\b(?:controller|amps?|motor|watts?|volts?|brakes?|sidewall|tyres?|tires?|weigh\w*|pounds|kilos|pressure)\b|#_(?:lb|kg|A|W|psi)/.test(
+      `${around.earlier} ${around.sentence}`,
+    );
+  if ((another || (CLAIMED.test(clause) && !ofElse)) && value >= 15 && value <= 200 && !quantity.exact)
     return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
   const from = ride.distance ?? 0;
   const byMeter =
@@ -166,7 +189,7 @@ export function bareDistance(asked: Asked): Verdict | null {
       BARE_PLACE.test(clause) &&
       (ride.distance !== null || quantity.exact) &&
       !/\b(green|morning|o'clock|up at|left at|breakfast)\b/.test(clause)) ||
-    (bars && quantity.exact && !lately(ride, quantity.from, /^distance$/, 6))
+    (bars && quantity.exact && !lately(ride, quantity.from, /^distance$/, 9))
   ) {
     const reason = killed(around);
     return reason ? left(reason) : placeRead(asked, unit, "a place, in the ride's unit");

@@ -68,6 +68,12 @@ const volts: Rule = (asked) => {
     /\b(by|lost|sag of|drop of)( over| about| around| almost)?\s*$/.test(clause)
   )
     return left(REASONS.difference);
+  // "7.7 amps at 40 volts is 308 watts".
+  if (
+    /#_A (?:at|times|by) (?:about )?$/.test(before) &&
+    /^(?:,|is|that's|makes|equals) ?(?:that's )?#_W/.test(after)
+  )
+    return left(REASONS.share);
   const reason = killed(around, { allow: ["whatIf"] });
   return reason
     ? left(reason)
@@ -84,6 +90,7 @@ function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: stri
   const reason = killed(around, { allow: ["claim", "negated", "plan", "whatIf"] });
   if (reason) return left(reason);
   if (isOfAnother(around)) return left(REASONS.otherBike);
+  if (/\bnext (?:time|week|month|video|test|up)\b/.test(around.before)) return left(REASONS.otherTime);
   if (ride.recent.some((each) => each.kind === kind)) return left(REASONS.recap);
   return { kind, value: valueOf(asked.quantity), unit, because: "what the pack is said to be" };
 }
@@ -170,6 +177,8 @@ const WATTS_AFTER = namedAfter("watts|wattage|power|power meter");
 const AMPS_BEFORE = namedBefore("amps|amperage|current draw|amp draw");
 const AMPS_AFTER = namedAfter("amps|ammeter|current");
 
+const PULLS =
+  /\b(?:pulls?|pulling|pulled|draws?|drawing|settles?(?: in| down)*|sits|peaks?|peaked|hits|hit|touched|tops out)(?: about| around| like| in| at| to)* $/;
 /** What the motor does, told in watts before. */
 const MOTOR_AT =
   /\b(?:motor(?:'s| is)? (?:now |only |just )?(?:at|on|doing)|(?:motor|it|bike)(?:'s| is)? (?:now |only |just )?(?:adding|giving|putting (?:in|out)|pulling|drawing))(?: about| around| me| like| maybe)* $/;
@@ -185,10 +194,13 @@ export function bareLoad(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
   const { value, clock, exact } = quantity;
   const { before, clause, after } = around;
-  if (clock || (RATED.test(clause) && !/\bpeak(?:ed)? (?:was|at) $/.test(clause))) return null;
+  if (clock || (RATED.test(clause) && !/\bpeak(?:ed|s)? (?:was|at) $/.test(clause))) return null;
+  // "14 amps. 15. And there it peaks at 15.3".
+  const amps = lately(ride, quantity.from, /^amps$/, 16)?.value;
+  const likeAmps = typeof amps === "number" && value > amps / 2 && value < amps * 2 && PULLS.test(clause);
   const [asWatts, asAmps] = [
     value >= 20 && value < 4000 && !exact && (WATTS_BEFORE.test(before) || WATTS_AFTER.test(after)),
-    value > 0 && value < 80 && (AMPS_BEFORE.test(before) || AMPS_AFTER.test(after)),
+    value > 0 && value < 80 && (likeAmps || AMPS_BEFORE.test(before) || AMPS_AFTER.test(after)),
   ];
   const ofMotor =
     !exact &&
@@ -201,13 +213,24 @@ export function bareLoad(asked: Asked): Verdict | null {
         /\b(?:it's|now|at|to|pulling|hit|hitting|showing|seeing)(?: about| around| like)* $/.test(clause)) ||
       (/\bpeak(?:ed)?(?: was| at| of)* $/.test(clause) &&
         lately(ride, quantity.from, /^watts$/, 14) !== null));
-  if (!asWatts && !asAmps && !ofMotor) return null;
+  // "You can see the watts right here. It pulls 780 off the line."
+  const pulled =
+    !exact &&
+    value >= 100 &&
+    value <= 2500 &&
+    PULLS.test(clause) &&
+    (/\bwatts\b|#_W/.test(`${around.earlier} ${before}`) ||
+      lately(ride, quantity.from, /^watts$/, 14) !== null);
+  if (!asWatts && !asAmps && !ofMotor && !pulled) return null;
   const reason = killed(around);
   if (reason) return left(reason);
   return asAmps
     ? { kind: "amps", value: valueOf(quantity), unit: "A", because: "beside the current" }
     : { kind: "watts", value: valueOf(quantity), unit: "W", because: "beside the power" };
 }
+
+/** "So my legs are worth about two amps, roughly 80 watts". */
+const WORTH = /\bworth\b[^.]{0,26}$/;
 
 const current: Rule = (asked) => {
   const { quantity, around } = asked;
@@ -219,7 +242,8 @@ const current: Rule = (asked) => {
     /\b(?:controller|charger)\b[^.]{0,20}$/.test(around.before)
   )
     return left(REASONS.scale);
-  if (/^(more|less|lower|higher|difference)\b/.test(after)) return left(REASONS.difference);
+  if (/^(more|less|lower|higher|difference)\b/.test(after) || WORTH.test(around.before))
+    return left(REASONS.difference);
   const reason = killed(around);
   const most = /\bwon't (go|pull|draw|give|do)( me)? (over|above|past|more than) $/.test(around.before);
   return reason && !(most && reason === REASONS.plan)
@@ -238,10 +262,13 @@ const power: Rule = (asked) => {
     (quantity.singular && (/^(motor|hub)/.test(after) || /\b(the|a|an) $/.test(clause)))
   )
     return left(REASONS.scale);
-  if (/^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after))
+  if (
+    /^(more|less|lower|higher|difference|peak|of (assist|support))\b/.test(after) ||
+    WORTH.test(around.before)
+  )
     return left(REASONS.difference);
   // "Six times 38, that's 228 watts".
-  if (/(?:\btimes|#_thing) (?:#\S* )?[,.]? ?(?:that's|is|equals|makes) $/.test(around.before))
+  if (/(?:\btimes|#_thing|#_A at #_V) (?:#\S* )?[,.]? ?(?:that's|is|equals|makes) $/.test(around.before))
     return left(REASONS.share);
   // What the rider gives.
   if (
@@ -256,7 +283,14 @@ const power: Rule = (asked) => {
     : { kind: "watts", value: valueOf(quantity), unit: "W", because: "said in watts" };
 };
 
-const ampHours: Rule = (asked) => packOr(asked, "pack_ah", "Ah");
+const COUNTED = /\b(?:used|counted|taken|burned|put (?:in|back)|gone)\b/;
+/** On the way, amp-hours are what a meter counted. */
+const ampHours: Rule = (asked) =>
+  COUNTED.test(asked.around.clause) ||
+  /^(?:used|so far|out|gone)\b/.test(asked.around.after) ||
+  (asked.ride.distance !== null && asked.ride.since.some(({ kind }) => kind === "pack_ah"))
+    ? left(REASONS.scale)
+    : packOr(asked, "pack_ah", "Ah");
 const wattHours: Rule = (asked) =>
   /\b(used|use|consumed|took|burned|per|average)\b/.test(asked.around.clause) ||
   /^(used|per|a mile|so far)\b/.test(asked.around.after) ||

@@ -5,7 +5,7 @@ import type { Event } from "./events.ts";
 const GROUNDS: readonly (readonly [value: string, words: string])[] = [
   [
     "asphalt",
-    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|bitumen|tar seal|sealed road|tar|proper road|real road",
+    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|bitumen|tar seal|sealed road|tar|proper road|real road|main road",
   ],
   [
     "gravel",
@@ -39,7 +39,7 @@ export function groundsOf(said: Said): readonly Event[] {
     const around = said.around(from, to);
     // "There's a quarter mile of gravel", "the loop is paved": the way as it will be.
     if (
-      /\b(?:miles?|kilomet\w+) of $|#_(?:mi|km) of $|\b(?:loop|route|course|lap|ride) (?:is|has|was)\b/.test(
+      /\b(?:miles?|kilomet\w+) of $|#_(?:mi|km|m|ft) of $|\byards of $|\b(?:loop|route|course|lap|ride) (?:is|has|was)\b/.test(
         around.before,
       )
     )

@@ -17,7 +17,11 @@ export function levelsByOrdinal(said: Said): readonly Event[] {
   return [...said.script.matchAll(BY_ORDINAL)].map((match) => {
     const from = said.tokenAt(match.index);
     const to = said.tokenAt(match.index + match[0].length - 1) + 1;
-    const reason = killed(said.around(from, to), { allow: ["plan", "claim"] });
+    const around = said.around(from, to);
+    // "The second mode, which is called Trail": its name says it.
+    const reason = /\b(?:called|named)\b/.test(around.after)
+      ? REASONS.recap
+      : killed(around, { allow: ["plan", "claim"] });
     const value = 1 + ORDINALS.indexOf(match[1] ?? "");
     return {
       ...{ from, to, reason },
@@ -88,7 +92,21 @@ export function levelFigure(asked: Asked): Verdict | null {
     /^(?:$|[,.]|i'm|we're|it's|and (?:it|i|we|the motor)|now|this time|again|so)/.test(after) &&
     !/\b(?:mile|minute|lap|page|part|number) (?:in|on) $/.test(clause);
   const isSet = /\bset (it |her |the bike )?(on|to|at|in) $/.test(clause) && /^(of|out of) #/.test(after);
-  if (!named && !stepped && !asked_ && !isSet && !pulls && !chosen) return null;
+  // "And in nine.", in a ride by numbered levels.
+  const isAll =
+    value >= 1 &&
+    value <= 9 &&
+    ride.level !== null &&
+    /^\d+$/.test(ride.level) &&
+    /^(?:and |then |now |same )*(?:in|on) $/.test(before) &&
+    around.parted;
+  if (!named && !stepped && !asked_ && !isSet && !pulls && !chosen && !isAll) return null;
+  // "Level 2 felt like level 1".
+  if (
+    /^(?:felt|feels) (?:more )?like\b/.test(after) ||
+    /\b(?:felt|feels) (?:more )?like (?:level )?$/.test(before)
+  )
+    return left(REASONS.difference);
   // "Level one was four, level two six": what each of them took.
   if (
     /^(was |is |were |took |used |cost )?(# |#$)/.test(after) &&
@@ -114,7 +132,7 @@ const EVERYDAY = new Set(
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
 const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);
 const INTO =
-  /\b((?:first|second|third|next|last)(?: one| up)?(?: is|'s| was)?|(?:first|last|next) one|shift(ed|ing)? to|changing to|now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to) $/;
+  /\b((?:first|second|third|next|last)(?: one| up)?(?: is|'s| was)?|(?:first|last|next) one|shift(ed|ing)? to|changing to|now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to|called|it's|it's called) $/;
 
 /** Whether a word names the level that is ridden. */
 export function levelName(said: Said, at: number): Verdict | null {
@@ -127,7 +145,9 @@ export function levelName(said: Said, at: number): Verdict | null {
   const before = said.tokens[at - 1]?.word ?? "";
   const asLevel = /^(level|mode)$/.test(before);
   const placed = INTO.test(around.before);
-  const isChosen = around.clause.trim() === "" && /^it is\b/.test(around.after);
+  // "Sport.", and nothing else.
+  const isAll = around.before.trim() === "" && /^[ .]*$/.test(around.after) && !said.isRaw;
+  const isChosen = isAll || (around.clause.trim() === "" && /^it is\b/.test(around.after));
   if (EVERYDAY.has(token.word) && !isChosen) {
     if (/^(the|a|an|this|that|my|dirt|cycle|bike|foot|forest|high)$/.test(before) && !asMode) return null;
     if (
@@ -146,7 +166,7 @@ export function levelName(said: Said, at: number): Verdict | null {
       /^(high|low|medium|normal|city|town)$/.test(token.word) &&
       !asMode &&
       !asLevel &&
-      !/\b(up to|down to|back to|use|using|try|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|(?:dropp?e?d?|knocked|shifted|clicked)(?: it)? (?:down )?(?:in|into|to)|going up to|in) $/.test(
+      !/\b(up to|down to|back to|use|using|try|switch\w* to|shift\w* to|chang\w* to|put it (in|on)|(?:dropp?e?d?|knocked|shifted|clicked)(?: it)? (?:down )?(?:in|into|to)|going up to|in|into) $/.test(
         around.before,
       )
     )
@@ -167,8 +187,18 @@ export function levelName(said: Said, at: number): Verdict | null {
   )
     return left(REASONS.difference);
   if (/\b(headlight|lights?|lamp|beam)\b/.test(around.clause)) return null;
-  if (/\b(left|range|#_\S+) in $/.test(around.before)) return left(REASONS.difference);
+  if (/\b(left|range|yards|used|#\S*|# (?:lap|loop|circuit|round)s?) in $/.test(around.before))
+    return left(REASONS.difference);
+  if (/\b(?:against|versus|compared|instead of|than)\b/.test(around.clause)) return left(REASONS.difference);
+  // "Nobody buys one to ride it in eco", "in eco it's 75 percent you".
+  if (
+    /\b(?:nobody|people|anyone)\b/.test(around.sentence) ||
+    /^it's (?:the motor|all you|#_% you)\b/.test(after)
+  )
+    return left(REASONS.whatIf);
   if (/^(plus )?for (the hills?|everything|anything|most)\b/.test(after)) return left(REASONS.otherTime);
+  // "Only go up to high for the bank": not yet.
+  if (/\bonly (?:go|use|switch|put)\b/.test(around.before)) return left(REASONS.plan);
   if (/^(normally|usually|most days|every day)\b/.test(after) || /\b(normally|usually)\b/.test(around.clause))
     return left(REASONS.otherTime);
   const reason = killed(around, { allow: ["plan", "claim"] });

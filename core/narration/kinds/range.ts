@@ -4,7 +4,7 @@ import { lately, left, valueOf, type Asked, type Found, type Verdict } from "../
 
 /** What follows a distance that is not ridden: still to go, long, every so many. */
 export const NOT_RIDDEN_AFTER =
-  /^(to go|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
+  /^(to go|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the|one|end|side|top)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
 const DISPLAY =
   /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
 const RANGE_VERB =
@@ -16,7 +16,7 @@ const ALLOWS =
 export const OF_RANGE =
   /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (#|showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
 const GUESS =
-  /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
+  /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|(?:a|my) bet (?:with \w+ )?that\b|i (?:should|ought to) (?:see|get|make|do|reach|hit)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
 
 /** How much two meters of one way differ at most, as a part of it. */
 export const METERS_DIFFER = 0.12;
@@ -79,7 +79,7 @@ export function bareRange(asked: Asked, unit: "mi" | "km"): Verdict | null {
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
   if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock) return byRider;

@@ -2,6 +2,8 @@ import { killed, REASONS } from "../kills.ts";
 import { lately, left, valueOf, type Asked, type Rule, type Rules, type Verdict } from "../found.ts";
 
 const PACK_SIZE = /\b(the|a|an|got the|with the) (new |big |bigger |small )?$/;
+/** No rider and no bike weighs less. */
+const LIGHTEST = { kg: 8, lb: 18, st: 5 };
 /** No rider and no bike weighs more, lb. */
 const MOST_POUNDS = 450;
 const SPECS =
@@ -12,16 +14,16 @@ const PART =
 const OF_PART =
   /^(?:and |so )?(?:the|this|my|that) (?:\w+ )?(?:battery|pack|wheel|lock|trailer|bag|crate|motor|charger|child|dog)\b/;
 const PART_AFTER =
-  /^(lighter|heavier|more|less|limit|of (load|cargo|luggage|shopping|bags|water|force|torque)|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
+  /^(lighter|heavier|more|less|limit|of (?!bike|me\b|rider|myself|machine|metal|ebike|e-?bike)\w+|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
   /\b(i weigh|i weighed|weighed myself|myself weighed|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
 /** "I'm 14 stone, so what's that, 196 pounds". */
-const STONE = /\bi(?:'m| am| weigh) #_thing ?[,.]? ?(?:so |which is |that's |what's that |about |[,.] )*$/;
+const STONE = /\bi(?:'m| am| weigh) #_st ?[,.]? ?(?:so |which is |that's |what's that |about |[,.] )*$/;
 const HAVE = /^(?:and |so )?i have (?:about )?$/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
 const weight =
-  (unit: "kg" | "lb"): Rule =>
+  (unit: "kg" | "lb" | "st"): Rule =>
   (asked) => {
     const { quantity, around } = asked;
     const { clause, after, before } = around;
@@ -46,7 +48,10 @@ const weight =
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     // "It weighs eleven pounds", of the battery that was spoken of.
     if (
-      quantity.value < (unit === "kg" ? 8 : 18) ||
+      quantity.value < LIGHTEST[unit] ||
+      /\b(?:you're|you are|you weigh|he's|she's|they're)(?: about| around| only)* $/.test(clause) ||
+      // "I'm 14 stone, so what's that, 196 pounds": said again right behind.
+      (unit === "st" && /^[^.]{0,30}#_(?:lb|kg)/.test(after)) ||
       (/^it weighs/.test(before) && OF_PART.test(around.earlier))
     )
       return left(REASONS.size);
@@ -87,7 +92,7 @@ const isHeft = ({ quantity: { value, exact, high, from }, around, ride }: Asked)
     (/\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
       around.clause,
     ) &&
-      /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b)/.test(
+      /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b|myself)/.test(
         around.after,
       )));
 
@@ -204,7 +209,10 @@ const price: Rule = ({ quantity, around }) => {
   if (/\b(battery|charger|tyres?|tires?|seat|helmet|motor|controller)\b/.test(around.before))
     return left(REASONS.size);
   return quantity.value >= 200 &&
-    /\b(cost|costs|paid|price|sells|retail\w*|msrp|bought|for|it's|it was|worth)\b/.test(around.clause)
+    /\b(cost|costs|paid|price|sells|retail\w*|msrp|bought|for|it's|it was|worth|set (?:you|me) back|comes in at|lists at|listed at|run you)\b/.test(
+      around.clause,
+    ) &&
+    !/\b(?:another|extra|further|more|spend) $/.test(around.clause)
     ? { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" }
     : left(REASONS.size);
 };
@@ -212,6 +220,7 @@ const price: Rule = ({ quantity, around }) => {
 export const SET_UP: Rules = {
   kg: weight("kg"),
   lb: weight("lb"),
+  st: weight("st"),
   psi: pressure,
   money: price,
   mm: () => left(REASONS.size),

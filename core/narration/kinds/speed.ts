@@ -17,10 +17,17 @@ const DIFFERENCE_AFTER =
   /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
+/** "A breeze out of the south, maybe five miles an hour": how hard it blows. */
+const OF_WIND =
+  /\b(?:wind|breeze|gusts?|gusting|\w{2,5}therly|westerly|easterly)\b[^#]{0,40}\b(?:maybe|about|around|i'd (?:say|guess|think)|of|probably|say|roughly|i guess|i reckon) (?:about |around )?$/;
 const TOP = /^(top|max|maximum|highest|fastest|peak)$/;
 const SPEED_NAME = /\b(average|averages|averaged|averaging|avg|mean|top|max|maximum|highest|fastest|peak)\b/g;
 const AVERAGE = /\b(average|averages|averaged|averaging|avg|mean|moving average)\b/;
 
+/** "27.1 on that little downhill, that's the fastest I've seen". */
+const FASTEST_AFTER = /^[^#.]{0,44}\b(?:that's|which is|is|was) the (?:fastest|most i|quickest)\b/;
+
+const ON_AVERAGE = /^(on )?average\b(?! (?:heart|pulse|power|watts|cadence|temperature))/;
 /** Whether the last measure that was named is the heart's. */
 const isHearts = ({ around, ride, quantity }: Asked) =>
   /\b(heart|pulse|beats)\b/.test(around.before) ||
@@ -33,12 +40,14 @@ function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
   const near = `${clause}|${around.after.slice(0, 26)}`;
   // Of several names the last one counts: "average 14.5, max 31".
   const name = clause.match(SPEED_NAME)?.at(-1) ?? "";
-  if ((AVERAGE.test(name) && !TOP.test(name)) || /^(on )?average\b/.test(around.after))
+  if ((AVERAGE.test(name) && !TOP.test(name)) || (!TOP.test(name) && ON_AVERAGE.test(around.after)))
     return { kind: "avg_speed", because: "an average speed" };
   if (
     TOP.test(name) ||
-    /\b(top|max|maximum|highest) speed\b[^#.]*$/.test(around.before) ||
+    (/\b(top|max|maximum|highest) speed\b[^#.]*$/.test(around.before) && !SPEED_FALLS.test(around.before)) ||
     /^(was the |top(?! #| of)|max|maximum|peak|tops)/.test(around.after) ||
+    FASTEST_AFTER.test(around.after) ||
+    (/\bhit $/.test(clause) && HIT_THERE.test(around.after)) ||
     /\b(topped|maxed|peaked|on the way down i reach|down the (hill|bridge|ramp).*hit)\b/.test(near)
   )
     return { kind: "top_speed", because: "a top speed" };
@@ -53,12 +62,19 @@ const speed =
     const here =
       /\bit does $/.test(clause) && /^(up here|up this|on this|along|here|now|uphill)\b/.test(after);
     if (
-      (LIMIT.test(clause) && !here) ||
+      (LIMIT.test(clause) && !here && !(quantity.exact && /\btops? out at $/.test(clause))) ||
+      // "From 20 miles an hour it stops in".
+      /(?:^|[,.] )from (?:about )?$/.test(clause) ||
       /\b(limit|law)\b|\bclass (?:#\S* )?$/.test(before) ||
       /^(limit|zone|bike|class|assist)\b/.test(after)
     )
       return left(REASONS.limit);
-    if (DIFFERENCE_AFTER.test(after) || DIFFERENCE_BEFORE.test(clause)) return left(REASONS.difference);
+    if (
+      DIFFERENCE_AFTER.test(after) ||
+      DIFFERENCE_BEFORE.test(clause) ||
+      (OF_WIND.test(`${around.earlier} ${before}`) && !/\b(?:i'm|we're|doing|going|getting)\b/.test(clause))
+    )
+      return left(REASONS.difference);
     const reason = killed(around);
     if (reason === REASONS.plan && /\bwon't (go|do) (over|more|above|past|faster)/.test(before))
       return left(REASONS.negated);
@@ -66,13 +82,21 @@ const speed =
   };
 
 const NAMED =
-  /\b(speed|averag\w+|mean|(?<!at the )top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had)* ?[,.:]? ?$/;
+  /\b(speed|averag\w+|mean|(?<!at the )top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had| just on| just| exactly| bang on| roughly| nearly)* ?[,.:]? ?$/;
 const SPEED_BEFORE = namedBefore(
   "speed|speedo|top end|(?:moving |ride |trip )?average|averaged|averages|avg",
 );
 /** What only speeds do. */
 const SLOWS =
   /\b(slow(s|ed|ing)?( it| me| us| right)?( down| up)?|got (it|her|him|this thing) (going )?up|speeds? up|sped up|down hill|wound (it|her) up|accelerat\w+)( to)( about| around| maybe)? $/;
+/** "The top speed's dropping off, it's down to", "I slow down for this, down to". */
+const SPEED_FALLS =
+  /\bspeed(?:'s| is)? (?:dropping|down|falling|going|coming|slowing)[^#.]{0,26}\bdown to (?:about |around )?$|\bslow\w*\b[^#.]{0,30}\bdown to (?:about |around )?$/;
+/** No charge falls so far at once, %. */
+const FAR_FROM_CHARGE = 30;
+const ON_GROUND =
+  /^(?:on|in|up|through) (?:the|this) (?:\w+ )?(?:gravel|grass|sand|mud|hill|climb|dirt|rough|loose|stuff|grade|snow)\b/;
+const HIT_THERE = /^(?:back|down) there\b|^(?:on the way|coming|going) down\b/;
 const FLAT_OUT = /^(?:wide open|flat out|full throttle|on (?:full )?throttle|tops\b|max\b)/;
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 
@@ -88,13 +112,26 @@ export function bareSpeed(asked: Asked): Verdict | null {
   const named =
     NAMED.test(clause) ||
     SPEED_BEFORE.test(before) ||
-    /^(on )?average\b/.test(after) ||
-    /^(was|is) the top speed\b/.test(after);
+    ON_AVERAGE.test(after) ||
+    /^(was|is) the top speed\b/.test(after) ||
+    SPEED_FALLS.test(before) ||
+    FASTEST_AFTER.test(after) ||
+    // "I've dropped to 17", far from any charge.
+    (/\b(?:i've|we've|i|we) (?:have )?(?:just )?dropped (?:down |back )?to (?:about |around )?$/.test(
+      clause,
+    ) &&
+      ride.bars === null &&
+      (ride.percent === null || value < ride.percent - FAR_FROM_CHARGE));
   const rolling =
     /\b(\w+ing along|pulling me along|holding|to hold|rolling|cruising|going|doing|riding|crawling)( at| about| around| roughly| along at| maybe| like| a steady| steady)* $/.test(
       clause,
     ) ||
     SLOWS.test(clause) ||
+    (/\bdown to (?:about |like |around )*$/.test(clause) && ON_GROUND.test(after)) ||
+    (/\bhit $/.test(clause) && HIT_THERE.test(after)) ||
+    (/\b(?:i'm|we're|it's) (?:at|doing|up to) (?:about )?$/.test(clause) &&
+      /^(?:straight ?away|in no time)\b/.test(after)) ||
+    /\b(?:can only|only) (?:do|get|hold|manage)(?: about| around)* $/.test(clause) ||
     /\bflat out (?:at|doing) (?:about |like |only )?$/.test(clause) ||
     // "Again level three, again 22", as it was said to be held before.
     (/^again $/.test(clause.replace(/^.*[,.] /, "")) &&

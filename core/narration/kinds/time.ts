@@ -7,13 +7,13 @@ const OTHER =
 const RIDDEN_AFTER = /^(on the (bike|road|go)|in the saddle|of riding|in motion|of moving|moving|riding)\b/;
 const OFF_CHARGER = /\boff the charger\b/;
 const OTHER_AFTER =
-  /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more)\b/;
+  /^(old|ago|break|coffee|lunch|later|of (daylight|charging|film|video|battery|coffee|waiting|light)|and a (coffee|sandwich)|until|till|before|after (the|that)|to (go|charge|home|the)|from (here|home|flat|empty|now)|away|drive|warranty|a day|each|per|of work|on the charger|or so until|at the|late|early|for the|with the|more|(?:but )?(?:that's |that is )?(?:with|including|counting) (?:all )?(?:the |my )?(?:stops|breaks)|but i (?:paused|stopped))\b/;
 const LICENCE =
   /\b(been|riding|ridden|moving|motion|elapsed|time|took|takes us|going|out|after|did|for|in|so far|that's|that was|it was|makes|it's|clock|saddle|sum up|all told|on the bike|under way|road|done|at)\b/;
 const STRONG =
   /\b((moving|ride|riding|total|elapsed|trip) time('s)?|the time('s| is)|it(?:'s)?(?: already| only)? (?:took|taken)( me| us)?|took (me|us)|it's been|been (out|riding|going|on it|at it)|moving time|riding time|time in motion|elapsed)( so far| is| was| for| now| about|,|:|been)* $/;
 const LICENCE_AFTER =
-  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road|go|move|dot|nose|button)|bang on|flat|exactly|dead|to the (second|minute)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|and $|and (?:we're|i'm|it's)|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
+  /^(and change|in motion|of riding|riding|moving|so far|on the (clock|bike|road|go|move|dot|nose|button)|bang on|flat|exactly|dead|to the (second|minute)|in the saddle|ridden|elapsed|in\b|if you|without the|now|gone|done|and #|and $|and (?:we're|i'm|it's|i've|we've|the)\b|with|$|[,.#]|for (#|that)|for the (loop|lap|whole)|total|on throttle|of moving|under way|since)/;
 
 const seconds = ({ quantity }: Asked) => {
   const scale = quantity.unit === "h" ? 3600 : quantity.unit === "min" ? 60 : 1;
@@ -71,7 +71,7 @@ const time: Rule = (asked) => {
     !/\?|\b(wait|charge|charging|break|lunch|stop)\b/.test(around.earlier)
   )
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "in a list of figures" };
-  if (quantity.unit === "s" && RIDDEN_AFTER.test(after))
+  if ((quantity.unit === "s" || seconds(asked) >= 300) && RIDDEN_AFTER.test(after))
     return { kind: "elapsed_time", value: seconds(asked), unit: "s", because: "time ridden" };
   const whole = quantity.unit === "s" || (quantity.unit === "h" && quantity.value >= 0.9);
   const beside = lately(ride, quantity.from, /^(distance|percent_left|bars_left|bar_lost)$/, 10);
