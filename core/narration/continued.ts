@@ -67,7 +67,7 @@ export function chargeContinued(unread: Unread, said: Said, course: Course): Fou
     );
   if (ofPlace) return found(value, "a state that goes on from the last charge");
   const isOpen = fitsWay(course, from, value) || (bars.before !== null && value <= MOST_BARS);
-  if (isOpen && !isNamed) return null;
+  if (isOpen && !isNamed && !isRead) return null;
   // "Friday 15.2 at the office 84": right after a place, between two charges.
   const placed =
     after !== null && course.beside("distance", from).some(({ at }) => from - at >= -4 && from - at <= 6);

@@ -17,6 +17,7 @@ export const UNSAID = {
 /** Parts of one that is said behind them: "half a mile", "three quarters of an hour". */
 const BEFORE: readonly (readonly [said: readonly string[], part: number])[] = [
   [["half", "a"], 0.5],
+  [["half", "an"], 0.5],
   [["a", "quarter", "of", "a"], 0.25],
   [["three", "quarters", "of", "a"], 0.75],
   [["a", "quarter", "of", "an"], 0.25],

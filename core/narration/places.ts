@@ -30,6 +30,8 @@ const BESIDE = ["percent_left", "bars_left", "volts", "elapsed_time"];
 const METERED =
   /^(?:on (?:the|my) (?:clock|trip|meter|computer|display|phone|gps|odometer|screen|watch)|so far|altogether|in total|total|all in)\b/;
 const ROUND = 5;
+/** Places this near, in the ride's unit, leave little room between them. */
+const NEAR_MILES = 12;
 const PASSED =
   /\b(?:there's|here's|that's|there goes|here comes|past|passed|call it|i make it|we're at|i'm at|it's|just (?:hit|did|ticked)) (?:the |our |my |exactly |about |just )?$/;
 const EVEN =
@@ -50,7 +52,13 @@ function milestoneOf(
   const alone = around.clause.trim() === "" && (parted || EVEN.test(around.after));
   const passes =
     PASSED.test(` ${around.clause}`) && (parted || around.after === "" || EVEN.test(around.after));
-  const isRound = value % ROUND === 0 && (alone || passes);
+  // A sentence of its own, far above any charge.
+  const isAll =
+    around.before.trim() === "" &&
+    /^[ .]*$/.test(around.after) &&
+    after - before <= NEAR_MILES &&
+    (charge.before === null || value > charge.before);
+  const isRound = isAll || (value % ROUND === 0 && (alone || passes));
   return isRound || EVEN.test(around.after.replace(/^(?:up|now|done|gone)\b/, ""))
     ? { kind: "distance", value, unit, because: "a round place between those before and after it" }
     : null;
@@ -144,7 +152,7 @@ function aheadOf(quantity: Quantity, said: Said, course: Course): Found | null {
   return null;
 }
 
-const COUNTS_ON = /^(?:there we go|there it is|now|and now|then)?$/;
+const COUNTS_ON = /^(?:there we go|there it is|now|and now|then|hang on|whoa|here we go|look at that)?$/;
 
 /** "11 miles an hour, 10, 9, 8": what is counted on, figure after figure. */
 function countedOn({ quantity }: Unread, said: Said, course: Course): Found | null {

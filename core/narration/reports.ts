@@ -60,7 +60,9 @@ export function reportsOf(
     if (b && next.unit === "V")
       out.push([next.from, { kind: "volts", value: next.value, unit: "V", because }]);
     const scale = { h: 3600, min: 60, s: 1 }[next.unit as "h"];
-    if (b && scale && next.value * scale >= 300)
+    // "38 miles. Half an hour ago I would have bet".
+    const isRidden = !/^(?:ago|later|earlier|break|before)$/.test(said.tokens[next.to]?.word ?? "");
+    if (b && scale && isRidden && next.value * scale >= 300)
       out.push([
         next.from,
         { kind: "elapsed_time", value: Math.round(next.value * scale), unit: "s", because },

@@ -67,6 +67,14 @@ const same = (a: unknown, b: unknown) => {
 const single = (value: Found["value"]): number | null =>
   typeof value === "number" ? value : typeof value === "string" ? null : (value[1] ?? null);
 
+/** As many charges read since it was said. */
+const CHARGES_BETWEEN = 2;
+const isCharge = ({ kind }: Line) => kind === "percent_left";
+const isSaid =
+  ({ kind, value }: Found) =>
+  (each: Line) =>
+    each.kind === kind && same(each.value, value);
+
 /** Why something found is nothing new: it was said before, or still holds. Null where it is new. */
 export function saidBefore(told: Told, found: Found, at: number, approx: boolean): Reason | null {
   const { kind, value } = found;
@@ -83,6 +91,12 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
   const isOthers = (of: Found["of"]) => kind === "percent_left" && of === "yours";
   const earlier = told.since.filter((each) => each.kind === kind && isOthers(each.of) === isOthers(found.of));
   if (found.anew || (kind === "percent_left" && isRefilled(told.percent, Number(value)))) return null;
+  // What went between other charges is another part, as much as it may be.
+  if (
+    kind === "percent_used" &&
+    CHARGES_BETWEEN <= told.since.slice(told.since.findLastIndex(isSaid(found)) + 1).filter(isCharge).length
+  )
+    return null;
   const within = SAME_WITHIN[kind];
   if (
     within !== undefined &&

@@ -41,6 +41,7 @@ export function joinedSpans(tokens: readonly Token[], all: readonly Quantity[]):
     const bare =
       said === "" &&
       second.unit !== "bar" &&
+      !(second.unit === "V" && second.value - first.value > 1) &&
       (second.unit !== null ||
         (second.value - first.value <= 2 &&
           !first.exact &&

@@ -30,6 +30,13 @@ export function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]):
       second.value < 60 &&
       !second.exact;
     const finer = first.unit === "h" ? "min" : "s";
+    // "Half an hour and nine minutes".
+    const ofPart = joins && first.unit === "min" && first.singular && first.exact && second.unit === "min";
+    if (ofPart) {
+      out.push({ ...first, value: (first.value + second.value) * 60, unit: "s", to: second.to });
+      i += 1;
+      continue;
+    }
     if (joins && (second.unit === finer || second.unit === null)) {
       const third = all[i + 2];
       const more =

@@ -12,6 +12,12 @@ const LOST_AFTER =
 /** So many come back when a pack rests. */
 const BACK_AT_MOST = 1;
 
+const OF_TYRES = /\b(?:tyres?|tires?|pressures?|pump\w*|psi)\b/;
+const IN_TYRES = /^(?:of (?:air|pressure)|in (?:the|my|both|each|all) (?:\w+ )?(?:tyres?|tires?))\b/;
+/** "I've hit nine red lights". */
+const OF_TRAFFIC =
+  /\b(?:red|traffic|stop) ?lights?\b|\b(?:hit|counted|counting|caught|ran) (?:about |# |#\S* )*$/;
+
 const bars: Rule = (asked) => {
   const { quantity, around, ride } = asked;
   const { after, clause, before } = around;
@@ -21,7 +27,7 @@ const bars: Rule = (asked) => {
     quantity.value > 1 &&
     !/^(?:display|gauge|battery|scale|meter|screen)\b/.test(after) &&
     ride.since.some(({ kind }) => kind === "pressure");
-  if (quantity.exact || isOneUnit || /\b(tyre|tire|pressure|pump|psi)/.test(around.sentence))
+  if (quantity.exact || isOneUnit || OF_TYRES.test(before) || IN_TYRES.test(after))
     return { kind: "pressure", value: valueOf(quantity), unit: "bar", because: "how hard the tyres are" };
   if (
     /^each\b/.test(after) &&
@@ -34,6 +40,7 @@ const bars: Rule = (asked) => {
   // "A ten bar display", "five bars for the battery".
   if (/^(?:for the (?:battery|charge)|display|gauge|scale|meter|screen)\b/.test(after))
     return left(REASONS.scale);
+  if (OF_TRAFFIC.test(before) || /\b(?:red|traffic|stop) ?lights\b/.test(after)) return left(REASONS.size);
   const reason = killed(around);
   if (reason) return left(reason);
   // Bars do not come back by themselves.

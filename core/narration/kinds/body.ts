@@ -12,7 +12,7 @@ import {
 } from "../found.ts";
 
 const CLIMB_AFTER =
-  /^(of )?(total |up )?(so far|climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (hills?|up and down|climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
+  /^(of )?(total |up )?(so far|(?:by|on|according to|says) (?:the |my )?(?:watch|gps|phone|computer|altimeter)\b|climb(ed|ing|s)?|elevation|ascent|gained|gain|vertical|up\b|uphill|of (hills?|up and down|climb(ing)?|gain|elevation|ascent|vertical|up|height|climbs))/;
 const CLIMB_BEFORE =
   /\b(climb(ed|ing)?|hills (?:come|came|add up|added up) to|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
 
@@ -111,7 +111,7 @@ const HEART_NAMED =
 
 const HEART_BEFORE = namedBefore("heart ?rate|heart|pulse|bpm|ticker");
 const WATCH_SAYS = /\bwatch (?:says|has|shows|reads|is showing|has me at|tells me)(?: i'm at| me at)? $/;
-const HEART_AFTER = namedAfter("heart ?rate|pulse|heart");
+const HEART_AFTER = namedAfter("heart ?rate|pulse|heart|ticker");
 
 /** A pulse without its unit: beside its name, or the second figure of a list about the heart. */
 export function bareHeart(asked: Asked): Verdict | null {
@@ -174,7 +174,8 @@ const degrees =
       !/\b(outside|out there|air|weather|today|sun)\b/.test(around.sentence)
     )
       return left(REASONS.size);
-    const reason = killed(around, { allow: ["negated"] });
+    // Whoever is spoken of, the weather is everybody's.
+    const reason = killed(around, { allow: ["negated", "otherBike"] });
     if (reason) return left(reason);
     return { kind: "temperature", value: valueOf(quantity), unit, because: "degrees of the air" };
   };
@@ -198,7 +199,9 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     high === null &&
     (ride.unit === "mi" ? value >= 10 && value <= 115 : value >= -25 && value <= 45) &&
     /(^|\b)(it's|it is|we have|about|around|nearly|like|today|at) $/.test(around.clause) &&
-    DAY_AFTER.test(around.parted ? `, ${around.after}` : around.after);
+    (DAY_AFTER.test(around.parted ? `, ${around.after}` : around.after) ||
+      /^(?:now )?(?:,|and|) ?it's (?:\w+ )?(?:hot|warm|cold|cool|chilly)\b/.test(around.after) ||
+      /\b(?:sun|clouds?|rain|weather)\b[^#.]{0,20}it's $/.test(around.before));
   const outside =
     !exact &&
     high === null &&
@@ -210,7 +213,7 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     );
   const changed = /\b(cooled|warmed|heated)( off| down| up)\b/.test(`${around.earlier} ${around.before}`);
   const cooled =
-    (changed && /\bit's (about |around )?$/.test(around.clause) && /^now\b/.test(around.after)) ||
+    (changed && /\bit's (about |around )?$/.test(around.clause) && /^(?:now\b|$|[.,])/.test(around.after)) ||
     /\b(cooled|warmed)( off| down| up)?( to)( about| around)? $/.test(around.clause);
   const felt =
     !exact &&

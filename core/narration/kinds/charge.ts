@@ -16,6 +16,8 @@ const SLOPE_AFTER =
   /^((?:up|down) (?:the|coming|going|all|and|on|most|from)\b|grade|slope|gradient|hill|incline|ramp|climb|over(?= #)|uphill|steep|steepness)\b/;
 /** No road is steeper, %. */
 const STEEPEST = 25;
+/** Batteries of other things. */
+const OF_OTHER = /\b(?:camera|drone|torch|speaker|headphones|earbuds|my legs)\b/;
 /** As little as two bikes differ by, or a lap takes, %. */
 const FEW = 6;
 /** No hill takes as much at once, %. */
@@ -137,7 +139,7 @@ const percent: Rule = (asked) => {
     return went(asked) === quantity.value
       ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }
       : left(REASONS.unlicensed);
-  if (quantity.value > 100 || (quantity.high ?? 0) > 100) return left(REASONS.share);
+  if (quantity.value > 100 || (quantity.high ?? 0) > 100 || OF_OTHER.test(before)) return left(REASONS.share);
   const reason = killed(around);
   if (reason) return left(reason);
   // What went in two parts of a test: the course of the charge says which is of this one.

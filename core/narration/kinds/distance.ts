@@ -42,6 +42,11 @@ const HAPPENED = /^(cut_off|battery_blinking|low_power|bar_lost|turn_round)$/;
 
 /** So many words on, a claim is said again. */
 const CLAIM_AGAIN = 30;
+const IF = /\bif\b/;
+/** "If it keeps going like this I'd guess". */
+const GUESSED = /\b(?:i'd|i) (?:guess|reckon|say|think|bet)\b|\bmy guess\b/;
+const IF_IT_KEEPS =
+  /\bif (?:it|this|that|we|i|things|she|the \w+) (?:keeps?|goes on|go on|carr(?:y|ies)|stays?|continues?|holds?)\b/;
 const PUT_ON = /\bput (?:just |over |about |nearly |almost |around |well |like )*$/;
 
 /** Distances with their unit. */
@@ -61,7 +66,8 @@ const inUnit =
       return left(REASONS.recap);
     // "I've put just over 400 miles on it": what an odometer has.
     if (PUT_ON.test(clause) && /^on\b/.test(after)) return left(REASONS.size);
-    const range = /\bif\b/.test(before) ? null : rangeOf(asked, unit);
+    const isIf = IF.test(GUESSED.test(before) ? before.replace(IF_IT_KEEPS, " ") : before);
+    const range = isIf ? null : rangeOf(asked, unit);
     if (range) return range;
     if (
       /\b(the|my|our) first $/.test(clause) &&
@@ -115,7 +121,7 @@ const inUnit =
 
 /** "The phone says", "the bike has": the meter that a figure is read off. */
 const METER =
-  /\b(phone|gps|recorder|tracker|display|bike|screen|odometer|dash|speedo)(?:'s)?(?: itself)?(?: says| reads| has| shows| pretends| claims| gives| is at| counts| thinks)?(?: it's| we're at)? ?,?:? ?(?:about |only |just )?(?:mile |mile marker )?$/;
+  /\b(phone|gps|recorder|tracker|display|bike|screen|odometer|dash|speedo)(?:'s)?(?: itself)?(?: says| saying| reading| showing| has me at| got me at| reads| has| shows| pretends| claims| gives| is at| counts| thinks)?(?: it's| we're at)? ?,?:? ?(?:about |only |just )?(?:mile |mile marker )?$/;
 
 const METER_AFTER =
   /^(?:by|on) (?:the |my |our )?(phone|gps|recorder|tracker|display|screen|odometer|dash|speedo|head unit|watch)\b/;
@@ -141,7 +147,7 @@ export const placeRead = (
 };
 
 const CLAIMED =
-  /\b(they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(makers?|manufacturers?|company|website|box|brochure) (says?|said|claims?|claimed|promises?)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
+  /\b((?:said|says|told me|reckoned|promised me) (?:that )?(?:i'd|you'd|it'd|it would|i would|you would|it will|you'll) (?:get|do|go|see|make)|they (say|claim|promise|quote|advertise|reckon)|rated (at|for)|(makers?|manufacturers?|company|website|box|brochure) (says?|said|claims?|claimed|promises?)|advertised (at|as))( it's| it does| it'll do| you get| you can get)?( up to| about| around)* $/;
 const LABEL = /\b(mile|kilometre|kilometer|km) (marker |number )?$/;
 const BARE_PLACE =
   /\b(at|mark|i'm at|we're at|clocks?|passed|hit|crossed|reached|distance|trip|went at|gone at|odometer|mileage)( is| was| of| reads| says| like| about| now| only)? ?[,.:]? ?$/;
@@ -170,7 +176,15 @@ export function bareDistance(asked: Asked): Verdict | null {
     /\b(?:controller|amps?|motor|watts?|volts?|brakes?|sidewall|tyres?|tires?|weigh\w*|pounds|kilos|pressure)\b|#_(?:lb|kg|A|W|psi)/.test(
       `${around.earlier} ${around.sentence}`,
     );
-  if ((another || (CLAIMED.test(clause) && !ofElse)) && value >= 15 && value <= 200 && !quantity.exact)
+  const atShop =
+    /\b(?:he|she|they) said $/.test(clause) &&
+    /^(?:on|in|with) (?:the |just )?(?:throttle|pedal|assist|eco)\b/.test(around.after);
+  if (
+    (another || atShop || (CLAIMED.test(clause) && !ofElse)) &&
+    value >= 15 &&
+    value <= 200 &&
+    !quantity.exact
+  )
     return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
   const from = ride.distance ?? 0;
   const byMeter =

@@ -15,7 +15,7 @@ import { FEWEST_VOLTS } from "../units.ts";
 const THING_AFTER =
   /^(battery|pack|system|motor|hub|charger|controller|bike|fuse|max|peak(?! was)|rated|nominal|setup|mid|rear|front|version|batteries|one\b|light|usb|outlet|and (a )?#_(Ah|Wh))\b/;
 const RATED =
-  /\b(rated|peak|peaks|max|maximum|(?<!\b(?:gone|went|goes|going|jumps|jumped|climbs|shoots|shot|it's|it is|comes|came|back|pushing) )up to(?: about| around| maybe)? $|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is|has|of)|capable of|goes (from|to)|scale)\b/;
+  /\b(rated|peak|peaks|max|maximum|(?<!\b(?:gone|went|goes|going|jumps|jumped|climbs|shoots|shot|it's|it is|comes|came|back|pushing) )up to(?: about| around| maybe)? $|nominal|controller (is|allows|gives|does)|limited to|charger|charging|charges|boost of|motor (is(?! (?:doing|giving|putting|pulling|at|on|drawing|adding|only|now))|has|of)|capable of|goes (from|to)|scale)\b/;
 const SCALE =
   /\b((full|empty|flat|half|cut ?off|cutoff|nominal) (is|at|would be|being)|controllers? (stop|cut)|(is|means|counts as|for) (full|empty|flat))\b/;
 const SCALE_AFTER = /^(is |being |means )?(full|empty|flat|half|nominal|fully charged)\b/;
@@ -90,6 +90,15 @@ function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: stri
   const reason = killed(around, { allow: ["claim", "negated", "plan", "whatIf"] });
   if (reason) return left(reason);
   if (isOfAnother(around)) return left(REASONS.otherBike);
+  // "It was a 36 volt".
+  if (/\b(?:it|that) was an? $/.test(around.clause)) return left(REASONS.otherBike);
+  // On the way, what is reckoned of a pack that is known.
+  if (
+    ride.distance !== null &&
+    !/^(?:battery|pack|each)\b/.test(around.after) &&
+    ride.since.some((each) => each.kind === kind)
+  )
+    return left(REASONS.scale);
   if (/\bnext (?:time|week|month|video|test|up)\b/.test(around.before)) return left(REASONS.otherTime);
   if (ride.recent.some((each) => each.kind === kind)) return left(REASONS.recap);
   return { kind, value: valueOf(asked.quantity), unit, because: "what the pack is said to be" };
@@ -101,7 +110,7 @@ const VOLTS_AFTER = namedAfter("voltage|volts|voltmeter|volt meter");
 const PACK_BEFORE = namedBefore("battery|pack|meter");
 /** What only volts do: sag, and come back. */
 const VOLTS_MOVE =
-  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up|drops?|dropped|falls?|fell)( down| up| back| right| straight| all the way)* (to|at) (about |around |like )?$/;
+  /\b(sag(s|ged|ging)?|dip(s|ped|ping)?|recover(s|ed|ing)?|bounc(es|ed|ing)|crept|creep(s|ing)?|settled|settles|became|become|comes?( right)? back( up)?|comes? up|came up|drops?|dropped|falls?|fell|rising|rises|rose|climb(?:s|ing|ed))( down| up| back| right| straight| all the way)* (to|at) (about |around |like )?$/;
 /** Volts without the word, beside the word or between volts. */
 export function bareVolts(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -286,9 +295,7 @@ const power: Rule = (asked) => {
 const COUNTED = /\b(?:used|counted|taken|burned|put (?:in|back)|gone)\b/;
 /** On the way, amp-hours are what a meter counted. */
 const ampHours: Rule = (asked) =>
-  COUNTED.test(asked.around.clause) ||
-  /^(?:used|so far|out|gone)\b/.test(asked.around.after) ||
-  (asked.ride.distance !== null && asked.ride.since.some(({ kind }) => kind === "pack_ah"))
+  COUNTED.test(asked.around.clause) || /^(?:used|so far|out|gone)\b/.test(asked.around.after)
     ? left(REASONS.scale)
     : packOr(asked, "pack_ah", "Ah");
 const wattHours: Rule = (asked) =>

@@ -47,7 +47,9 @@ export function groundsOf(said: Said): readonly Event[] {
     // "Back on the road", after something else.
     if (/^back on/.test(match[0]) && (last === null || last === "asphalt")) continue;
     if (
-      /\b(?:off|off of|leaving|left|(?:frost|dew|snow|ice|leaves) on) (?:the |this )?$/.test(around.clause) ||
+      /\b(?:off|off of|leaving|left|(?:frost|dew|snow|ice|leaves) on|skipping|avoiding|missing|without|instead of) (?:the |this )?$/.test(
+        around.clause,
+      ) ||
       /^(?:takes|costs|makes|does|would)\b/.test(around.after)
     )
       continue;

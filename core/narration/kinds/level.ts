@@ -147,7 +147,11 @@ export function levelName(said: Said, at: number): Verdict | null {
   const placed = INTO.test(around.before);
   // "Sport.", and nothing else.
   const isAll = around.before.trim() === "" && /^[ .]*$/.test(around.after) && !said.isRaw;
-  const isChosen = isAll || (around.clause.trim() === "" && /^it is\b/.test(around.after));
+  // "The middle one, Normal."
+  const isApposed =
+    /\b(?:one|level|mode|setting|middle|second|third) , $/.test(around.before) &&
+    (around.parted || around.after.trim() === "");
+  const isChosen = isAll || isApposed || (around.clause.trim() === "" && /^it is\b/.test(around.after));
   if (EVERYDAY.has(token.word) && !isChosen) {
     if (/^(the|a|an|this|that|my|dirt|cycle|bike|foot|forest|high)$/.test(before) && !asMode) return null;
     if (
@@ -192,7 +196,7 @@ export function levelName(said: Said, at: number): Verdict | null {
   if (/\b(?:against|versus|compared|instead of|than)\b/.test(around.clause)) return left(REASONS.difference);
   // "Nobody buys one to ride it in eco", "in eco it's 75 percent you".
   if (
-    /\b(?:nobody|people|anyone)\b/.test(around.sentence) ||
+    /\b(?:nobody|people|anyone|everyone|everybody|the others)\b/.test(around.sentence) ||
     /^it's (?:the motor|all you|#_% you)\b/.test(after)
   )
     return left(REASONS.whatIf);

@@ -8,7 +8,7 @@ export const NOT_RIDDEN_AFTER =
 const DISPLAY =
   /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
 const RANGE_VERB =
-  /\b(says?|said|shows?|showing|estimat\w+|promis\w+|reckons?|thinks?|predicts?|claims|tells me|reading|gives? me|left|range)\b/;
+  /\b(says?|said|shows?|showing|estimat\w+|promis\w+|reckons?|thinks?|predicts?|claims|tells me|telling me|reading|gives? me|left|range)\b/;
 const SURE_RANGE_VERB = /\b(estimat\w+|promis(?:es|ing)|reckons?|thinks|predicts?)\b[^#]{0,18}$/;
 /** "It says I can go another". */
 const ALLOWS =
@@ -16,7 +16,7 @@ const ALLOWS =
 export const OF_RANGE =
   /^(left|remaining|of range|range|to go on|to go(?= |$)|more|still(?! (#|showing|on|got|have|at|says|reads|with|and|in|all|going))|to empty)\b/;
 const GUESS =
-  /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|(?:a|my) bet (?:with \w+ )?that\b|i (?:should|ought to) (?:see|get|make|do|reach|hit)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for))\b/;
+  /\b(i'd say|i say|i figure|figure (that's|it's)|i'd guess|i reckon|i'm guessing|i guess|my (bet|guess|prediction|money)|i bet|i'd bet|bet (is|on)|(?:a|my) bet (?:with \w+ )?that\b|i (?:should|ought to) (?:see|get|make|do|reach|hit)|i think (i'm|we're|we|i|it|it's|i'll)|(we'll|i'll|it'll|will) (end up|get|make|manage|do|see|reach)|(gonna|going to) (get|make|do|see|end|be|manage|reach)|end up (somewhere|at|with|around)|i (expect|predict|hope for)|at this rate (?:i'd|i'll|we'll|it'll|you'd|we'd) (?:get|do|make|see))\b/;
 
 /** How much two meters of one way differ at most, as a part of it. */
 export const METERS_DIFFER = 0.12;
@@ -39,7 +39,9 @@ export function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict
   const guess =
     !/\b(do|get|make) (that|it|this) $/.test(before) &&
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
-    !/\b(next )?bar\b/.test(clause);
+    !/\b(next )?bar\b/.test(clause) &&
+    // "You're gonna do better than me | 36 miles".
+    !/\b(?:better|worse|further|more) than (?:me|you|us|him|her|that|this|mine|most)\b/.test(before);
   if (guess && !/\bago\b/.test(around.sentence) && !around.isQuestion)
     return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
   if (
@@ -79,7 +81,7 @@ export function bareRange(asked: Asked, unit: "mi" | "km"): Verdict | null {
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|at this rate|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
   if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock) return byRider;

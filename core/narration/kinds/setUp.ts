@@ -87,6 +87,7 @@ const isHeft = ({ quantity: { value, exact, high, from }, around, ride }: Asked)
       (/#_kg|\bweigh/.test(`${around.earlier} ${around.before}`) ||
         lately(ride, from, /^weight_bike$/, 16) !== null))) &&
   value > 1.5 * (ride.distance ?? 0) &&
+  !/\b(?:and|with|plus) the bike\b|\bbike and\b/.test(around.before) &&
   ((/^all (?:in|up|told)\b/.test(around.after) &&
     /#_lb|#_kg|\bweigh|\bclothes\b|\bgear\b|\bkit\b/.test(`${around.earlier} ${around.before}`)) ||
     (/\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
@@ -158,7 +159,7 @@ export function bareFact(asked: Asked): Verdict | null {
     (unit !== null &&
       /(^|[,.:] |#\S* )(the )?bike(?:'s| is)? (?:like |about |around )?$/.test(before) &&
       value > 8) ||
-    (/\b(the bike is|the bike is i think|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
+    (/\b(the bike is|bike itself is|the bike is i think|the bike's|bike weighs|it weighs|bike comes (?:in )?(?:on|at|to|in at))( about| around)?( an?( hefty| whopping| mere| solid| chunky| light)?)? $/.test(
       clause,
     ) &&
       (/\bweigh/.test(sentence) || /#_(kg|lb)/.test(`${around.earlier} ${sentence} ${before}`)) &&

@@ -14,7 +14,7 @@ import {
 const LIMIT =
   /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class (?:#\S* )?(?:(?:so|which means|meaning|that's) )?(?:[a-z]+ )?$|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
 const DIFFERENCE_AFTER =
-  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze)\b/;
+  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze|(?:this|that|the) (?:wind|breeze))\b/;
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
 /** "A breeze out of the south, maybe five miles an hour": how hard it blows. */
@@ -47,7 +47,7 @@ function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
     (/\b(top|max|maximum|highest) speed\b[^#.]*$/.test(around.before) && !SPEED_FALLS.test(around.before)) ||
     /^(was the |top(?! #| of)|max|maximum|peak|tops)/.test(around.after) ||
     FASTEST_AFTER.test(around.after) ||
-    (/\bhit $/.test(clause) && HIT_THERE.test(around.after)) ||
+    (/\b(?:hit|saw) $/.test(clause) && HIT_THERE.test(around.after)) ||
     /\b(topped|maxed|peaked|on the way down i reach|down the (hill|bridge|ramp).*hit)\b/.test(near)
   )
     return { kind: "top_speed", because: "a top speed" };
@@ -96,6 +96,7 @@ const SPEED_FALLS =
 const FAR_FROM_CHARGE = 30;
 const ON_GROUND =
   /^(?:on|in|up|through) (?:the|this) (?:\w+ )?(?:gravel|grass|sand|mud|hill|climb|dirt|rough|loose|stuff|grade|snow)\b/;
+const BACK_TO = /\bback (?:up |down )?to (?:about |around )?$/;
 const HIT_THERE = /^(?:back|down) there\b|^(?:on the way|coming|going) down\b/;
 const FLAT_OUT = /^(?:wide open|flat out|full throttle|on (?:full )?throttle|tops\b|max\b)/;
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
@@ -128,7 +129,13 @@ export function bareSpeed(asked: Asked): Verdict | null {
     ) ||
     SLOWS.test(clause) ||
     (/\bdown to (?:about |like |around )*$/.test(clause) && ON_GROUND.test(after)) ||
-    (/\bhit $/.test(clause) && HIT_THERE.test(after)) ||
+    (/\b(?:hit|saw) $/.test(clause) && HIT_THERE.test(after)) ||
+    (BACK_TO.test(clause) && lately(ride, quantity.from, /^speed$/, 14) !== null && ride.bars === null) ||
+    // "I tried level four, it did 19".
+    (/\bit (?:did|does|gave me) (?:about |like )?$/.test(clause) &&
+      lately(ride, quantity.from, /^level$/, 10) !== null &&
+      value > 7) ||
+    /\b(?:topped|maxed) out at (?:about |around )?$/.test(clause) ||
     (/\b(?:i'm|we're|it's) (?:at|doing|up to) (?:about )?$/.test(clause) &&
       /^(?:straight ?away|in no time)\b/.test(after)) ||
     /\b(?:can only|only) (?:do|get|hold|manage)(?: about| around)* $/.test(clause) ||
