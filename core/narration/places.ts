@@ -57,6 +57,7 @@ function milestoneOf(
     around.before.trim() === "" &&
     /^[ .]*$/.test(around.after) &&
     after - before <= NEAR_MILES &&
+    course.beside("speed", from).length === 0 &&
     (charge.before === null || value > charge.before);
   const isRound = isAll || (value % ROUND === 0 && (alone || passes));
   return isRound || EVEN.test(around.after.replace(/^(?:up|now|done|gone)\b/, ""))
@@ -154,11 +155,25 @@ function aheadOf(quantity: Quantity, said: Said, course: Course): Found | null {
 
 const COUNTS_ON = /^(?:there we go|there it is|now|and now|then|hang on|whoa|here we go|look at that)?$/;
 
+/** So many words after a speed, and so near to it. */
+const [AGAIN_WITHIN, AGAIN_NEAR] = [16, 3];
+
+/** "17 miles an hour, and I'm hardly turning the pedals. 18." */
+function speedAgain({ value, from, to }: Quantity, said: Said, course: Course): Found | null {
+  const around = said.around(from, to);
+  if (said.isRaw || around.before.trim() !== "" || around.after.trim() !== "") return null;
+  const last = course.of("speed").findLast(({ at }) => at < from && from - at <= AGAIN_WITHIN);
+  const figure = last ? figureOf(last) : null;
+  return last && figure !== null && Math.abs(figure - value) <= Math.max(AGAIN_NEAR, 0.2 * figure)
+    ? { kind: "speed", value, unit: last.unit, because: "a speed after a speed" }
+    : null;
+}
+
 /** "11 miles an hour, 10, 9, 8": what is counted on, figure after figure. */
 function countedOn({ quantity }: Unread, said: Said, course: Course): Found | null {
   const { value, unit, clock, high } = quantity;
   if (unit !== null || clock || high !== null || value < 3) return null;
-  const ahead = aheadOf(quantity, said, course);
+  const ahead = aheadOf(quantity, said, course) ?? speedAgain(quantity, said, course);
   if (ahead) return ahead;
   let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
   for (let here = quantity; i > 0; i -= 1) {

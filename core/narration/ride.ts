@@ -75,6 +75,19 @@ const isSaid =
   (each: Line) =>
     each.kind === kind && same(each.value, value);
 
+/** "94, six percent. And 88, another six": the first was told after the charge it ended at, and another charge was read since. */
+function isOfNextPart({ since }: Told, found: Found): boolean {
+  const said = since.findLastIndex(isSaid(found));
+  const charges = since
+    .slice(0, said)
+    .filter(isCharge)
+    .map(({ value }) => Number(value));
+  const [before = 100, last] = charges.length > 1 ? charges.slice(-2) : [100, charges[0]];
+  return (
+    said >= 0 && last !== undefined && before - last === found.value && since.slice(said + 1).some(isCharge)
+  );
+}
+
 /** Why something found is nothing new: it was said before, or still holds. Null where it is new. */
 export function saidBefore(told: Told, found: Found, at: number, approx: boolean): Reason | null {
   const { kind, value } = found;

@@ -59,8 +59,8 @@ const GOES_ON = /^(so far|now (says|shows|reads|is|has|at|down|up|estimates|reck
 
 /** Somebody else is spoken of, even right behind a figure: "51 percent my wife's bike would". */
 const ANOTHER =
-  /^(?:last (?:time|week|month|year) (?:i|we|it|with|without|when|this|round|around|out|on)\b|last (?:year|week|month)'s|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|fellow|kid|man|woman|colleague|gentleman|rider|stranger)(?: |$))/;
-const ANOTHER_FIRST = new Set(["last", "my", "somebody", "someone", "people", "a", "some"]);
+  /^(?:yesterday (?:i|we|it|that|he|she)\b|last (?:time|week|month|year) (?:i|we|it|with|without|when|this|round|around|out|on)\b|last (?:year|week|month)'s|my (?:wife|husband|buddy|friend|brother|sister|dad|mom|mate|neighbou?r|son|daughter|old|other|last)(?:'s)?(?: |$)|(?:somebody|someone|people) in |(?:a|some) (?:guy|chap|lady|friend|dude|bloke|fella|fellow|kid|man|woman|colleague|gentleman|rider|stranger)(?: |$))/;
+const ANOTHER_FIRST = new Set(["yesterday", "last", "my", "somebody", "someone", "people", "a", "some"]);
 /** The last words of what closes a statement. */
 const CLOSING = new Set(
   "see that goes does up out holds buy so believe it me kidding know whatever on way do kidding didn't get goes go lasts last does".split(
@@ -146,6 +146,7 @@ export function bordersOf(tokens: readonly Token[], quantities: readonly Quantit
       !(word === "back" && LEADS_BACK.has(last)) &&
       !(last === "the" && SHOWN_ON.has(tokens[at - 2]?.word ?? "")) &&
       !OTHER_TIMES.has(`${tokens[at - 2]?.word ?? ""} ${last}`) &&
+      last !== "yesterday" &&
       (SUBJECTS.has(word) || SUBJECT_OF_TWO.test(two)) &&
       !GOVERNS.has(last);
     return (

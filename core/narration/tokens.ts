@@ -63,7 +63,10 @@ export function tokensOf(spoken: readonly Spoken[]): readonly Token[] {
         continue;
       }
       const word = part.toLowerCase().replace(/’/g, "'");
-      if (FILLERS.has(word)) continue;
+      // "20Ah", "203 mm": behind a figure they are units.
+      const isUnit =
+        /^(?:ah|mm)$/.test(word) && /^[\d.,]+$/.test(last?.word ?? "") && (glued || part !== "ah");
+      if (FILLERS.has(word) && !isUnit) continue;
       tokens.push({ word, atS, piece, from, to: from + part.length, glued, pause: "" });
     }
   });

@@ -52,6 +52,8 @@ const height =
       !atEnd &&
       !withCharge &&
       !(withWay && quantity.value >= 50) &&
+      // "That's 34.9 miles in a gale, with 1,240 feet".
+      !(/#_(?:mi|km)\b.*\bwith (?:about |around )?$/.test(around.before) && quantity.value >= 50) &&
       !CLIMB_AFTER.test(after) &&
       !CLIMB_BEFORE.test(clause) &&
       !CLIMB_NAMED.test(clause) &&
@@ -142,6 +144,23 @@ export function bareHeart(asked: Asked): Verdict | null {
     /\b(i'm at|it's at|it's|up to|down to|touched|hit|peaked at|peaked|topped out at|reached)( about)? $/.test(
       around.clause,
     )
+  )
+    return heartFound(asked);
+  // "I'm at 148 already", where it is no place on the way; "161.", right after.
+  const way = ride.distance;
+  const isHigh = value >= 100 && value <= 200 && !quantity.exact && way !== null && value > 3 * way + 30;
+  const last = lately(ride, quantity.from, /^heart_rate$/, 24)?.value;
+  const goesOn =
+    typeof last === "number" &&
+    Math.abs(value / last - 1) < 0.2 &&
+    around.before.trim() === "" &&
+    around.parted &&
+    around.after.trim() === "";
+  if (
+    isHigh &&
+    (goesOn ||
+      (ride.percent !== null && /\bi'm (?:at|up to|already at) (?:about )?$/.test(around.clause)) ||
+      /^(?:was|is) the highest\b/.test(around.after))
   )
     return heartFound(asked);
   return quantity.decade &&

@@ -11,7 +11,7 @@ import {
 } from "../found.ts";
 
 const SLOPE =
-  /\b(grade|slope|gradient|hill|ramp|incline|steep|climb is|uphill|descent|climb starts|sign says)\b/;
+  /\b(grade|slope|gradient|hill|ramp|incline|steep|steeper|climb is|uphill|descent|climb starts|sign says)\b/;
 const SLOPE_AFTER =
   /^((?:up|down) (?:the|coming|going|all|and|on|most|from)\b|grade|slope|gradient|hill|incline|ramp|climb|over(?= #)|uphill|steep|steepness)\b/;
 /** No road is steeper, %. */
@@ -32,6 +32,8 @@ const USED_BEFORE =
   /\b(used( up)?|knocked|using|uses|lost|losing|burnt|burned|burning|cost(?:s|ed)?( me| us| you| it)?|consumed|took|taken|takes|ate|eaten|eats|spent|gone through|drained|needed|used for)\s*(me|up|about|around|just|only|another|almost|nearly|exactly|roughly|over)?\s*$/;
 const USED_AFTER =
   /^(used|gone|down\b|by itself|(just )?(that|this) (time|one|lap|climb|hill)|on that|since (?:the last|then|my last|that)|(just )?for (just |about |almost |nearly |under |over |roughly )*(that|the|this|(?=#)|those|one)|spent|burned|burnt|of the battery (for|gone|used)|lost|consumed)/;
+const GONE_AFTER =
+  /^(?:gone|used|lost|spent|down\b(?! (?:the|a))|burned|burnt|of the battery|(?:just )?for (?:that|the|this|one) (?:climb|hill|ramp|one))/;
 const LEFT_AFTER =
   /^(left|remaining|battery|charge|charged|in (the|it|there)|to go|still|on (the|it|my)|by (the|my)|of (the )?(battery|charge)|remains|capacity left|juice|in the)\b/;
 const LEFT_BEFORE =
@@ -108,7 +110,7 @@ const percent: Rule = (asked) => {
     HILL.test(`${around.earlier} ${around.sentence}`) &&
     !CHARGED.test(around.clause) &&
     !USED_BEFORE.test(clause) &&
-    !USED_AFTER.test(after)
+    !GONE_AFTER.test(after)
   )
     return left(REASONS.slope);
   if (
@@ -142,6 +144,9 @@ const percent: Rule = (asked) => {
   if (quantity.value > 100 || (quantity.high ?? 0) > 100 || OF_OTHER.test(before)) return left(REASONS.share);
   const reason = killed(around);
   if (reason) return left(reason);
+  // "It used 4 percent instead of 5".
+  if (USED_BEFORE.test(clause) && /^(?:instead of|against|versus)\b/.test(after))
+    return { kind: "percent_used", value, unit: "%", because: "charge that was used", ...partOf(asked) };
   // What went in two parts of a test: the course of the charge says which is of this one.
   if (/^(versus|vs|instead of|compared)\b/.test(after)) return left(REASONS.unlicensed);
   if (/\b(versus|vs|against|instead of|compared (to|with)|rather than|than) $/.test(clause))

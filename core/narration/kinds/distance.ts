@@ -56,7 +56,10 @@ const inUnit =
     const { quantity, around, ride } = asked;
     const { before, after, clause } = around;
     // An odometer, or what a pack lasts in its life.
-    if (quantity.value > MOST_RANGE) return left(REASONS.size);
+    if (quantity.value > MOST_RANGE || quantity.value === 0) return left(REASONS.size);
+    // "The lighthouse and back, that's 34 miles".
+    if (/\band back ?,? (?:that's|it's|which is) (?:about |just |over |under )*$/.test(before))
+      return left(REASONS.toGo);
     const claim = killed(around, { allow: ["negated"] });
     if (claim === REASONS.claim)
       return { kind: "claim_range", value: valueOf(quantity), unit, because: "what is claimed" };
@@ -90,6 +93,12 @@ const inUnit =
     )
       return left(REASONS.toGo);
     if (DONE_AFTER.test(after) && killed(around) === null) return placeRead(asked, unit, "progress");
+    // "5.1 kilometres to the crane, 94 percent".
+    if (
+      /^to the \w+ ,? ?(?:and )?(?:the )?(?:battery(?:'s)? )?(?:at |on )?#_%/.test(after) &&
+      killed(around) === null
+    )
+      return placeRead(asked, unit, "a place with what was read there");
     if (NOT_RIDDEN_AFTER.test(after) && !/^(off|round) (the|and) /.test(after)) return left(REASONS.toGo);
     if (
       /\bwhich is (about |around |another )*$/.test(before) ||

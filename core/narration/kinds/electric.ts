@@ -260,6 +260,9 @@ const current: Rule = (asked) => {
     : { kind: "amps", value: valueOf(quantity), unit: "A", because: "said in amps" };
 };
 
+/** No lamp takes more, W. */
+const LAMP = 30;
+
 const power: Rule = (asked) => {
   const { quantity, around, ride } = asked;
   const { after, clause } = around;
@@ -279,6 +282,9 @@ const power: Rule = (asked) => {
   // "Six times 38, that's 228 watts".
   if (/(?:\btimes|#_thing|#_A at #_V) (?:#\S* )?[,.]? ?(?:that's|is|equals|makes) $/.test(around.before))
     return left(REASONS.share);
+  // "The light's on, that's about 8 watts".
+  if (quantity.value < LAMP && /\b(?:light|lights|headlight|lamp|usb)\b/.test(around.before))
+    return left(REASONS.size);
   // What the rider gives.
   if (
     /\b(?:i'm|i am|my legs|legs are|myself|me) (?:only )?(?:putting in|putting out|pushing|giving|adding|doing)\b/.test(

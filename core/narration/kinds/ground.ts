@@ -5,7 +5,7 @@ import type { Event } from "./events.ts";
 const GROUNDS: readonly (readonly [value: string, words: string])[] = [
   [
     "asphalt",
-    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|bitumen|tar seal|sealed road|tar|proper road|real road|main road",
+    "tarmac|asphalt|pavement|paved|paved (road|path|trail)|smooth road|nice road|back on(?:to)? the (?:road|main road|street)|blacktop|bitumen|tar seal|sealed road|tar|proper road|real road|road(?= (?:right )?now\b)|main road",
   ],
   [
     "gravel",
@@ -23,7 +23,7 @@ const GROUNDS: readonly (readonly [value: string, words: string])[] = [
 const GROUND_WORDS = new RegExp(`\\b(${GROUNDS.map(([, words]) => words).join("|")})\\b`, "g");
 const GROUND_OF = GROUNDS.map(([value, words]) => [value, new RegExp(`^(${words})$`)] as const);
 const ON =
-  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes?(?: here| now)? to|changed(?: here| now)? to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|got|gets|getting|gone|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep)( the| a| some| this| that| quite| very| really| pretty| a bit| properly| all| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
+  /\b(part's|bit's|section's|surface is|back to|all|nothing but|mainly|pure|at first|mostly|crushed|there's|there is|packed|across|changes?(?: here| now)? to|changed(?: here| now)? to|turns? (in)?to|turned (in)?to|becomes|became|gives way to|switch(es|ed) to|covered in|covered with|full of|here comes|comes the|starts? the|got|gets|getting|gone|on|onto|over|through|back on|into|hit|it's|now it's|is|that's|now|of|try|the|a|some|bit of|we have|onto the|along|wet|nice|smooth|slab|slabs|rough|loose|fresh|deep|washboard)( the| a| some| this| that| quite| very| really| pretty| a bit| properly| all| patched| hard| nice| wet| loose| packed| smooth| fresh| good| old| clear| flat| bit of| proper| fine| really| slabs| clear)* $/;
 const ADJECTIVES =
   /^(?:(?:fine|loose|smooth|good|patched|rough|wet|fresh|hard|packed|mostly|pure|proper|lovely) )+$/;
 const NO_GROUND_AFTER =
@@ -44,10 +44,14 @@ export function groundsOf(said: Said): readonly Event[] {
       )
     )
       continue;
+    // "The dirt's definitely eating more": spoken of, not come to.
+    if (/^'s /.test(said.script.slice(match.index + match[0].length)) && /\bthe $/.test(around.clause))
+      continue;
+    if (/^later\b/.test(around.after)) continue;
     // "Back on the road", after something else.
     if (/^back on/.test(match[0]) && (last === null || last === "asphalt")) continue;
     if (
-      /\b(?:off|off of|leaving|left|(?:frost|dew|snow|ice|leaves) on|skipping|avoiding|missing|without|instead of) (?:the |this )?$/.test(
+      /\b(?:off|off of|leaving|left|(?:frost|dew|snow|ice|leaves) on|(?:bags?|sacks?|buckets?|kilos|load|tons?) of|skipping|avoiding|missing|without|instead of) (?:the |this )?$/.test(
         around.clause,
       ) ||
       /^(?:takes|costs|makes|does|would)\b/.test(around.after)

@@ -67,9 +67,11 @@ export function levelFigure(asked: Asked): Verdict | null {
   const asked_ =
     value >= 1 &&
     value <= 9 &&
-    /\b(i'm|we're|i am|we are|you're|riding|staying|stay|it) in $/.test(clause) &&
+    /\b(i'm|we're|i am|we are|you're|riding|staying|stay|it|be) in $/.test(clause) &&
     (ride.level === null || /^\d+$/.test(ride.level)) &&
-    /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right)/.test(after);
+    /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right|as (?:always|usual))/.test(
+      after,
+    );
   // "On five it pulls 19 amps", in a ride by numbered levels.
   const pulls =
     value >= 1 &&
@@ -159,7 +161,7 @@ export function levelName(said: Said, at: number): Verdict | null {
       !asLevel &&
       !(
         placed &&
-        /^(tour|trail|sport|high|low|medium|normal|standard|city)$/.test(token.word) &&
+        /^(auto|tour|trail|sport|high|low|medium|normal|standard|city)$/.test(token.word) &&
         !/^(speed|power|street|path|ground|centre|center|side|hall|school|battery|voltage|of|head|wind|tide|water|road)$/.test(
           next,
         )

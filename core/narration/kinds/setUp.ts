@@ -40,18 +40,23 @@ const weight =
     if (
       unit === "lb" &&
       quantity.value >= MOST_POUNDS &&
-      /\b(cost|costs|paid|pay|price|worth|bought|sells|spend|spent)\b/.test(around.sentence)
+      /\b(cost|costs|paid|pay|price|worth|bought|sells|spend|spent)\b/.test(
+        `${around.earlier} ${around.sentence}`,
+      )
     )
       return { kind: "price", value: valueOf(quantity), unit: null, because: "what it costs" };
     if (/^of (air|pressure)\b|^in (?:the|both|each|my|all) (?:tyres?|tires?)\b/.test(after))
       return { kind: "pressure", value: valueOf(quantity), unit: "psi", because: "how hard the tyres are" };
+    if (/^for the (?:bike|trike|whole thing)\b/.test(after))
+      return { kind: "weight_bike", value: valueOf(quantity), unit, because: "the bike's weight" };
     if (PART_AFTER.test(after) || PART.test(clause)) return left(REASONS.size);
     // "It weighs eleven pounds", of the battery that was spoken of.
     if (
       quantity.value < LIGHTEST[unit] ||
       /\b(?:you're|you are|you weigh|he's|she's|they're)(?: about| around| only)* $/.test(clause) ||
       // "I'm 14 stone, so what's that, 196 pounds": said again right behind.
-      (unit === "st" && /^[^.]{0,30}#_(?:lb|kg)/.test(after)) ||
+      (unit === "st" &&
+        /^(?:(?:,|so|which is|that's|what's that|is|or|it's|about) ?)*#_(?:lb|kg)/.test(after)) ||
       (/^it weighs/.test(before) && OF_PART.test(around.earlier))
     )
       return left(REASONS.size);

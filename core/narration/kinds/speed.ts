@@ -14,18 +14,20 @@ import {
 const LIMIT =
   /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class (?:#\S* )?(?:(?:so|which means|meaning|that's) )?(?:[a-z]+ )?$|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
 const DIFFERENCE_AFTER =
-  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze|(?:this|that|the) (?:wind|breeze))\b/;
+  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze|(?:this|that|the) (?:wind|breeze)|(?:and )?gusting|from the (?:north|south|east|west))\b/;
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
 /** "A breeze out of the south, maybe five miles an hour": how hard it blows. */
 const OF_WIND =
   /\b(?:wind|breeze|gusts?|gusting|\w{2,5}therly|westerly|easterly)\b[^#]{0,40}\b(?:maybe|about|around|i'd (?:say|guess|think)|of|probably|say|roughly|i guess|i reckon) (?:about |around )?$/;
 const TOP = /^(top|max|maximum|highest|fastest|peak)$/;
-const SPEED_NAME = /\b(average|averages|averaged|averaging|avg|mean|top|max|maximum|highest|fastest|peak)\b/g;
+const SPEED_NAME =
+  /\b(average|averages|averaged|averaging|avg|(?<!\b(?:i|you|it|that|this|doesn't|didn't) )mean|top|max|maximum|highest|fastest|peak)\b/g;
 const AVERAGE = /\b(average|averages|averaged|averaging|avg|mean|moving average)\b/;
 
 /** "27.1 on that little downhill, that's the fastest I've seen". */
-const FASTEST_AFTER = /^[^#.]{0,44}\b(?:that's|which is|is|was) the (?:fastest|most i|quickest)\b/;
+const FASTEST_AFTER =
+  /^[^#.]{0,44}\b(?:that's|that was|which is|which was|is|was) the (?:fastest|most i|quickest|max|maximum|peak)\b/;
 
 const ON_AVERAGE = /^(on )?average\b(?! (?:heart|pulse|power|watts|cadence|temperature))/;
 /** Whether the last measure that was named is the heart's. */
@@ -82,7 +84,7 @@ const speed =
   };
 
 const NAMED =
-  /\b(speed|averag\w+|mean|(?<!at the )top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had| just on| just| exactly| bang on| roughly| nearly)* ?[,.:]? ?$/;
+  /\b(speed|averag\w+|(?<!\b(?:i|you|it|that|this|doesn't|didn't) )mean|(?<!at the )top|max|maximum|highest|fastest|mph)( speed)?( so far| now| just now| right now| today| of| was| is| came to| at| has been| about| i had| just on| just| exactly| bang on| roughly| nearly)* ?[,.:]? ?$/;
 const SPEED_BEFORE = namedBefore(
   "speed|speedo|top end|(?:moving |ride |trip )?average|averaged|averages|avg",
 );
@@ -96,7 +98,10 @@ const SPEED_FALLS =
 const FAR_FROM_CHARGE = 30;
 const ON_GROUND =
   /^(?:on|in|up|through) (?:the|this) (?:\w+ )?(?:gravel|grass|sand|mud|hill|climb|dirt|rough|loose|stuff|grade|snow)\b/;
-const BACK_TO = /\bback (?:up |down )?to (?:about |around )?$/;
+const I_DROPPED =
+  /\b(?:(?:i've|we've|i|we) (?:have )?(?:just )?dropped (?:down |back )?to|(?:i'm|i was|we're|we were) (?:now |back )?down to) (?:about |around )?$/;
+const BACK_TO =
+  /(?<!\b(?:bounces|bounced|comes|came|recovers|recovered|volts|voltage) (?:right |straight )?)\bback (?:up |down )?to (?:about |around )?$/;
 const HIT_THERE = /^(?:back|down) there\b|^(?:on the way|coming|going) down\b/;
 const FLAT_OUT = /^(?:wide open|flat out|full throttle|on (?:full )?throttle|tops\b|max\b)/;
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
@@ -118,9 +123,7 @@ export function bareSpeed(asked: Asked): Verdict | null {
     SPEED_FALLS.test(before) ||
     FASTEST_AFTER.test(after) ||
     // "I've dropped to 17", far from any charge.
-    (/\b(?:i've|we've|i|we) (?:have )?(?:just )?dropped (?:down |back )?to (?:about |around )?$/.test(
-      clause,
-    ) &&
+    (I_DROPPED.test(clause) &&
       ride.bars === null &&
       (ride.percent === null || value < ride.percent - FAR_FROM_CHARGE));
   const rolling =
@@ -135,6 +138,9 @@ export function bareSpeed(asked: Asked): Verdict | null {
     (/\bit (?:did|does|gave me) (?:about |like )?$/.test(clause) &&
       lately(ride, quantity.from, /^level$/, 10) !== null &&
       value > 7) ||
+    // "I'm getting 16, 17, and the amps are like six".
+    (/\bgetting (?:about |like )?$/.test(clause) && /\b(?:amps|watts)\b|#_[AW]/.test(after)) ||
+    /^is (?:about |just about )?all (?:she's|it's|i've|i|it|she|we)\b/.test(after) ||
     /\b(?:topped|maxed) out at (?:about |around )?$/.test(clause) ||
     (/\b(?:i'm|we're|it's) (?:at|doing|up to) (?:about )?$/.test(clause) &&
       /^(?:straight ?away|in no time)\b/.test(after)) ||

@@ -47,7 +47,8 @@ const time: Rule = (asked) => {
   if (/#_V (?:standing |resting )?after (?:about |a |just )*$/.test(before)) return left(REASONS.noTime);
   if (/\b(?:battery|bike|it)(?:'s| has| have) been (?:out|sitting|in|off|on the)\b/.test(before))
     return left(REASONS.noTime);
-  if (OTHER.test(clause) || /\b(stop|break|coffee|lunch)\b/.test(before)) return left(REASONS.noTime);
+  if (OTHER.test(clause) || /\b(stop|stopping|break|coffee|lunch|flask|pie|sandwich|beer)\b/.test(before))
+    return left(REASONS.noTime);
   const reason = killed(around);
   if (reason) return left(reason);
   // "Turbo was 4 minutes and 29 seconds, heart rate 119".
