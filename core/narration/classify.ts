@@ -10,7 +10,8 @@ import { bareDistance, DISTANCE } from "./kinds/distance.ts";
 import { bareLoad, bareVolts, ELECTRIC } from "./kinds/electric.ts";
 import { levelFigure } from "./kinds/level.ts";
 import { bareFact, SET_UP } from "./kinds/setUp.ts";
-import { bareSpeed, SPEED } from "./kinds/speed.ts";
+import { bareSpeed } from "./kinds/bareSpeed.ts";
+import { SPEED } from "./kinds/speed.ts";
 import { clockTime, TIME } from "./kinds/time.ts";
 import type { Quantity } from "./quantities.ts";
 

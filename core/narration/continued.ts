@@ -161,6 +161,12 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
   if ((unit !== "%" && unit !== null) || high !== null || value <= 0) return null;
   const around = said.around(from, to);
   if (SLOPE.test(around.sentence) && unit !== null) return null;
+  // "Now there is three percent between us", "so it's still one percent".
+  if (
+    /\b(?:difference|between us|apart)\b/.test(`${around.earlier} ${around.before}`) ||
+    /\bstill $/.test(around.clause)
+  )
+    return null;
   const beside = course.of("percent_left").some(({ at }) => from - at > 0 && from - at <= 6);
   const so =
     beside &&

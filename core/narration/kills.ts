@@ -88,8 +88,22 @@ export interface Killing {
   readonly allow?: readonly ("plan" | "negated" | "claim" | "whatIf" | "otherBike" | "otherTime")[];
 }
 
+/** What was answered before, by what is around and what is allowed: rules and readings ask again and again. */
+const answered = new WeakMap<Around, Map<string, Reason | null>>();
+
 /** Whether what is around something says that it is no reading; the reason, or null. */
-export function killed(around: Around, { allow = [] }: Killing = {}): Reason | null {
+export function killed(around: Around, killing: Killing = {}): Reason | null {
+  const known = answered.get(around) ?? new Map<string, Reason | null>();
+  answered.set(around, known);
+  const key = killing.allow?.join() ?? "";
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const reason = reasonOf(around, killing);
+  known.set(key, reason);
+  return reason;
+}
+
+function reasonOf(around: Around, { allow = [] }: Killing): Reason | null {
   const { before, after, clause, isQuestion, parted } = around;
   // What follows a pause is of something else.
   const sentence = parted ? before : `${before} ${after.replace(/ , .*$/, "")}`;
@@ -115,12 +129,21 @@ export function killed(around: Around, { allow = [] }: Killing = {}): Reason | n
     !GAUGE_CLAIMS.test(before)
   )
     return REASONS.claim;
-  const plain = before.replace(HAD, " ").replace(NOW_GOING, " ").replace(IDIOMS, " ").replace(NO_DENIAL, " ");
-  if (may("whatIf") && WHAT_IF.test(plain)) return REASONS.whatIf;
-  // A new statement begins: what was planned or denied before it is over.
-  const anew = plain.replace(ANEW, " ");
-  if (may("plan") && PLAN.test(anew)) return REASONS.plan;
-  if (may("negated") && NEGATED.test(clause.replace(NO_DENIAL, " ").replace(ANEW, " ")))
-    return REASONS.negated;
-  return null;
+  const mayWhatIf = may("whatIf") && WHAT_IF.test(before);
+  const mayPlan = may("plan") && PLAN.test(before);
+  if (mayWhatIf || mayPlan) {
+    const plain = before
+      .replace(HAD, " ")
+      .replace(NOW_GOING, " ")
+      .replace(IDIOMS, " ")
+      .replace(NO_DENIAL, " ");
+    if (mayWhatIf && WHAT_IF.test(plain)) return REASONS.whatIf;
+    // A new statement begins: what was planned before it is over.
+    if (mayPlan && PLAN.test(plain.replace(ANEW, " "))) return REASONS.plan;
+  }
+  return may("negated") &&
+    NEGATED.test(clause) &&
+    NEGATED.test(clause.replace(NO_DENIAL, " ").replace(ANEW, " "))
+    ? REASONS.negated
+    : null;
 }

@@ -8,7 +8,7 @@ import { wordsOf } from "./tokens.ts";
 
 /** What may stand between the two: "92 for me. 93.", "I'm at 88. And I'm at 90." */
 const BETWEEN =
-  /^(?:(?:for me|here|on mine|mine|and|and i'm|i'm|i've|and i've|got|and you've|you've|and yours|yours|yours is|and mine's|mine's|mine is|he's|she's|his is|hers is|on|at|still|is|says|what about|you|me|now) ?){0,7}$/;
+  /^(?:(?:for me|here|on mine|mine|and|and i'm|i'm|i've|and i've|got|and you've|you've|and yours|yours|yours is|and mine's|mine's|mine is|he's|she's|his is|hers is|on|at|still|is|says|what about|you|me|now|for \w+|(?:the )?\w+ (?:bike )?(?:has|is on|is at|was on)|on the \w+ bike) ?){0,7}$/;
 /** Two bikes that ride together differ by less, %. */
 const MOST_APART = 7;
 /** So many words from a place on the way. */

@@ -65,6 +65,18 @@ function milestoneOf(
     : null;
 }
 
+/** "3.5, 6.6, 10.3, 14.1 and 18": one of a row of as many. */
+const ROW = 4;
+function isInRow({ from }: Quantity, { quantities, tokens }: Said): boolean {
+  let i = firstNotBefore(quantities.length, (each) => nth(quantities, each).from < from);
+  const touches = (a: Quantity | undefined, b: Quantity | undefined) =>
+    a?.unit === null && b?.unit === null && /^(?:and)?$/.test(wordsOf(tokens, a.to, b.from));
+  while (touches(quantities[i - 1], quantities[i])) i -= 1;
+  let end = i;
+  while (touches(quantities[end], quantities[end + 1])) end += 1;
+  return end - i + 1 >= ROW;
+}
+
 /** A distance that fits between the one before and the one after, by its unit or its decimals. */
 function distanceOf({ quantity }: Unread, said: Said, course: Course, unit: "mi" | "km"): Found | null {
   const { value, high, from, to, exact, clock } = quantity;
@@ -82,6 +94,7 @@ function distanceOf({ quantity }: Unread, said: Said, course: Course, unit: "mi"
   const { before, after, count } = course.at("distance", from);
   const first = before ?? 0;
   if (count < FEWEST || value <= first || value > (after ?? farthest(first))) return null;
+  if (!own && isInRow(quantity, said)) return null;
   if (isNotRidden(around) || OTHER_MEASURE.test(around.before) || OTHER_AFTER.test(around.after)) return null;
   const volts = course.at("volts", from);
   const asVolts = [volts.before, volts.after].some(
@@ -297,7 +310,9 @@ function beginsAnew(
       : null;
   const kind = quantity.unit === unit ? "distance" : quantity.unit === "%" ? "percent_left" : null;
   if (!kind || isNotRidden(around)) return null;
-  const { before, after } = course.at(kind, from);
+  const place = course.at(kind, from);
+  const { after } = place;
+  const before = place.before ?? (kind === "distance" ? 0 : null);
   if (before === null || after === null) return null;
   const fits =
     kind === "distance"

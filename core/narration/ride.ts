@@ -105,6 +105,7 @@ export function saidBefore(told: Told, found: Found, at: number, approx: boolean
   const earlier = told.since.filter((each) => each.kind === kind && isOthers(each.of) === isOthers(found.of));
   if (found.anew || (kind === "percent_left" && isRefilled(told.percent, Number(value)))) return null;
   // What went between other charges is another part, as much as it may be.
+  if (kind === "percent_used" && isOfNextPart(told, found)) return null;
   if (
     kind === "percent_used" &&
     CHARGES_BETWEEN <= told.since.slice(told.since.findLastIndex(isSaid(found)) + 1).filter(isCharge).length

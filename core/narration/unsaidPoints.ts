@@ -17,13 +17,13 @@ const AVERAGED = /\b(?:average|averaged|averaging)(?: \w+){0,2}$/;
 
 /** "Average fourteen two", "averaged 14 2": a speed whose point is unsaid. */
 export function averageAt(tokens: readonly Token[], at: number): Pointed | null {
-  const whole = (word = "") =>
-    /^\d\d$/.test(word) ? Number(word) : (ONE_OF.get(word) ?? TEN_OF.get(word) ?? 0);
-  const [first, tenth, next] = [0, 1, 2].map((i) => tokens[at + i]);
-  const tenths = /^\d$/.test(tenth?.word ?? "") ? Number(tenth?.word) : ONE_OF.get(tenth?.word ?? "");
-  const value = whole(first?.word);
-  if (value < 10 || tenths === undefined || tenths > 9 || nth(tokens, at).pause !== "") return null;
-  if (TEN_OF.has(first?.word ?? "") || POINT.test(next?.word ?? "") || unitAt(tokens, at + 2)) return null;
+  const first = nth(tokens, at);
+  const value = ONE_OF.get(first.word) ?? (/^\d\d$/.test(first.word) ? Number(first.word) : 0);
+  if (value < 10 || first.pause !== "") return null;
+  const tenth = tokens[at + 1]?.word ?? "";
+  const tenths = /^\d$/.test(tenth) ? Number(tenth) : ONE_OF.get(tenth);
+  if (tenths === undefined || tenths > 9) return null;
+  if (POINT.test(tokens[at + 2]?.word ?? "") || unitAt(tokens, at + 2)) return null;
   if (!AVERAGED.test(wordsOf(tokens, Math.max(0, at - 4), at))) return null;
   return { value: value + tenths / 10, to: at + 2, exact: true };
 }

@@ -17,7 +17,7 @@ const CLIMB_BEFORE =
   /\b(climb(ed|ing)?|hills (?:come|came|add up|added up) to|elevation( gain(ed)?)?|ascent|ascended|gained|gain|vertical|height gained|metres up|altitude gain)( so far| is| was| of| at| says| total| about| came to)* ?[,.:]? ?$/;
 
 /** "38 metres a circuit, so 304 metres in all". */
-const IN_ALL = /^(?:in all|altogether|in total|total|all told|overall)\b/;
+const IN_ALL = /^(?:already|in all|altogether|in total|total|all told|overall)\b/;
 const CLIMB_NAMED = namedBefore("climb|climbing|elevation|elevation gain|ascent|vertical|height gain");
 const height =
   (unit: "ft" | "m"): Rule =>
@@ -45,6 +45,15 @@ const height =
       lately(ride, quantity.from, /^distance$/, 4) !== null;
     if (/\b(from here|to go|above|below|wide|long|away|over (the )?sea)\b/.test(after.slice(0, 24)))
       return left(REASONS.size);
+    // Before anything was ridden, what the way has.
+    if (
+      ride.distance === null &&
+      !ride.since.some(({ kind }) => /^(?:speed|elapsed_time|bar_lost|stop|percent_used)$/.test(kind)) &&
+      /\b(?:it's|it has|it's got|has|that's|with|and)(?: about| around| roughly| over| nearly)* $/.test(
+        clause,
+      )
+    )
+      return left(REASONS.toGo);
     if (/\b(hill|climb|ramp|slope|bridge|pass|house|tree)('s| is)\b/.test(around.before))
       return left(REASONS.slope);
     if (
@@ -57,7 +66,7 @@ const height =
       !CLIMB_AFTER.test(after) &&
       !CLIMB_BEFORE.test(clause) &&
       !CLIMB_NAMED.test(clause) &&
-      !(/\b(?:climb\w*|elevation|ascent)\b/.test(around.before) && IN_ALL.test(after))
+      !(/\b(?:climb\w*|elevation|ascent)\b/.test(`${around.earlier} ${around.before}`) && IN_ALL.test(after))
     )
       return left(REASONS.size);
     if (
@@ -72,6 +81,9 @@ const height =
       : { kind: "climb_gain", value: valueOf(quantity), unit, because: "metres or feet climbed" };
   };
 
+/** Nobody climbs more on one charge, feet or metres; what is said to be more is a height. */
+const HIGHEST_CLIMB = 6000;
+
 /** "metres climbed, 640": the unit before its figure. */
 export function bareClimb({ quantity, around, ride }: Asked): Verdict | null {
   const named =
@@ -84,6 +96,9 @@ export function bareClimb({ quantity, around, ride }: Asked): Verdict | null {
     quantity.value >= 10 &&
     !/\b(kids?|hill|stairs)\b/.test(around.clause);
   if (!named && !plain) return null;
+  // "The elevation is 7200, we started at 6300": how high it is.
+  if (!named && /\belevation is $/.test(around.clause) && quantity.value > HIGHEST_CLIMB)
+    return left(REASONS.size);
   const reason = killed(around);
   if (reason) return left(reason);
   const unit = named ? (/^f/.test(named[1] ?? "") ? "ft" : "m") : ride.unit === "km" ? "m" : "ft";
@@ -220,7 +235,8 @@ export function bareTemperature({ quantity, around, ride }: Asked, signed: boole
     /(^|\b)(it's|it is|we have|about|around|nearly|like|today|at) $/.test(around.clause) &&
     (DAY_AFTER.test(around.parted ? `, ${around.after}` : around.after) ||
       /^(?:now )?(?:,|and|) ?it's (?:\w+ )?(?:hot|warm|cold|cool|chilly)\b/.test(around.after) ||
-      /\b(?:sun|clouds?|rain|weather)\b[^#.]{0,20}it's $/.test(around.before));
+      /^(?:now )?(?:and )?(?:it )?feels like\b/.test(around.after) ||
+      /\b(?:sun|sun's|clouds?|rain|weather)\b[^#.]{0,20}it's $/.test(`${around.earlier}${around.before}`));
   const outside =
     !exact &&
     high === null &&

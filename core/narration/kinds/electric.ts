@@ -96,7 +96,8 @@ function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", unit: stri
   if (
     ride.distance !== null &&
     !/^(?:battery|pack|each)\b/.test(around.after) &&
-    ride.since.some((each) => each.kind === kind)
+    !/\b(?:battery|pack) (?:that's|of|is|which is) (?:about )?$/.test(around.clause) &&
+    ride.since.some((each) => each.kind === kind || (kind === "pack_wh" && each.kind === "pack_ah"))
   )
     return left(REASONS.scale);
   if (/\bnext (?:time|week|month|video|test|up)\b/.test(around.before)) return left(REASONS.otherTime);
@@ -241,10 +242,14 @@ export function bareLoad(asked: Asked): Verdict | null {
 /** "So my legs are worth about two amps, roughly 80 watts". */
 const WORTH = /\bworth\b[^.]{0,26}$/;
 
+const MOST_AMP_HOURS = 80;
+
 const current: Rule = (asked) => {
   const { quantity, around } = asked;
   const { after, clause } = around;
-  if (/^(battery|pack)\b/.test(after) && quantity.singular) return left(REASONS.scale);
+  // "A 48 volt, 21 amp battery": amp-hours.
+  if (/^(battery|pack)\b/.test(after) && quantity.singular && quantity.value <= MOST_AMP_HOURS)
+    return packOr(asked, "pack_ah", "Ah");
   if (
     THING_AFTER.test(after) ||
     RATED.test(clause) ||
@@ -270,7 +275,7 @@ const power: Rule = (asked) => {
   if (
     THING_AFTER.test(after) ||
     RATED.test(clause) ||
-    (ride.distance === null && ride.level === null && /\b(motor|hub)\b/.test(around.sentence)) ||
+    (ride.distance === null && ride.level === null && /\b(motor|hub|mid ?drive)\b/.test(around.sentence)) ||
     (quantity.singular && (/^(motor|hub)/.test(after) || /\b(the|a|an) $/.test(clause)))
   )
     return left(REASONS.scale);

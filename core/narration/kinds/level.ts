@@ -63,13 +63,15 @@ export function levelFigure(asked: Asked): Verdict | null {
       ride.level !== null &&
       /^\d+$/.test(ride.level) &&
       value <= 9 &&
-      /\b(level|hill|so|assist|up to|back)\b/.test(around.sentence));
+      /\b(level|hill|so|assist|up to|back|had to|gonna|just to)\b/.test(around.sentence));
   const asked_ =
     value >= 1 &&
     value <= 9 &&
-    /\b(i'm|we're|i am|we are|you're|riding|staying|stay|it|be) in $/.test(clause) &&
+    /\b(i'm|we're|i am|we are|you're|riding|ride|ride mostly|ride mainly|staying|stay|it|be) in $/.test(
+      clause,
+    ) &&
     (ride.level === null || /^\d+$/.test(ride.level)) &&
-    /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right|as (?:always|usual))/.test(
+    /^($|[,.]|so|okay|ok|too|now|again|today|the whole|for|out of #|and|all|here|right|as (?:always|usual)|maybe)/.test(
       after,
     );
   // "On five it pulls 19 amps", in a ride by numbered levels.

@@ -81,7 +81,7 @@ export function bareRange(asked: Asked, unit: "mi" | "km"): Verdict | null {
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|at this rate|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|at this rate|(?:going to|gonna) be something like|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
   if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock) return byRider;

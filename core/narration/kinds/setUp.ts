@@ -84,7 +84,10 @@ const weight =
 
 /** "me i'm 212", "i'm 180 by the way": what nothing but a weight in pounds can be. */
 const isHeft = ({ quantity: { value, exact, high, from }, around, ride }: Asked): boolean =>
-  !(exact && (ride.unit === "mi" || value % 0.5 !== 0)) &&
+  !(
+    exact &&
+    (value % 0.5 !== 0 || (ride.unit === "mi" && !/#_kg/.test(`${around.earlier} ${around.before}`)))
+  ) &&
   high === null &&
   ((ride.unit === "mi" && value >= 110 && value <= 350) ||
     (value >= 45 &&
@@ -112,8 +115,15 @@ export function bareFact(asked: Asked): Verdict | null {
     /^(?:in|on) the (front|rear|back)\b|^(?:up front|out back|front|rear|at the (?:front|back|rear))\b/.test(
       around.after,
     ) && lately(asked.ride, quantity.from, /^pressure$/, 8) !== null;
+  // "10 psi less in the tires. They're at 50 now."
+  const theyHave =
+    /\bthey're (?:at|on) (?:about )?$/.test(clause) &&
+    /\b(?:tyres?|tires?)\b/.test(around.earlier) &&
+    value >= 5 &&
+    value <= 120;
   if (
     inTurn ||
+    theyHave ||
     (/\b(tyres?|tires?|pressures?)\b[^.]{0,24}\b(at|are|to|is|of|have|has|with)\b ?(about |around )?$|\b(tyre|tire) pressures? ?[,:]? ?$/.test(
       clause.trim() === "" ? before : clause,
     ) &&
@@ -203,6 +213,7 @@ function priceOr({ quantity, around }: Asked): Verdict {
 }
 
 const pressure: Rule = ({ quantity, around }) => {
+  if (/^(?:less|more|lower|higher)\b/.test(around.after)) return left(REASONS.difference);
   const reason = killed(around, FACT);
   return reason
     ? left(reason)

@@ -29,6 +29,7 @@ const time: Rule = (asked) => {
   if (
     CHARGING.test(sentence) &&
     !OFF_CHARGER.test(sentence) &&
+    !/\bwithout (?:re)?charging\b/.test(sentence) &&
     (quantity.unit !== "min" || /\b(re)?charg/.test(sentence)) &&
     !/\b(on (one|a|this) charge|of the charge|full charge and)\b/.test(sentence)
   ) {
