@@ -1,5 +1,7 @@
 import { firstNotBefore, nth } from "#core/base";
+import { beginsAnew } from "./beginsAnew.ts";
 import type { Around, Said } from "./context.ts";
+import { countedOn } from "./counted.ts";
 import { Course, farthest, FEWEST, figureOf, type Read, type Unread } from "./course.ts";
 import {
   barsContinued,
@@ -143,71 +145,6 @@ function percentOf(unread: Unread, said: Said, course: Course): Found | null {
     : null;
 }
 
-const COUNTED = ["speed", "amps", "watts", "volts"] as const;
-
-/** "Thirty-one. Thirty-three. Thirty-four miles an hour": the measure comes with the last of them. */
-function aheadOf(quantity: Quantity, said: Said, course: Course): Found | null {
-  let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
-  if (nth(said.tokens, quantity.to - 1).pause === "") return null;
-  for (let here = quantity; i + 1 < said.quantities.length; i += 1) {
-    const next = nth(said.quantities, i + 1);
-    if (next.from !== here.to || Math.abs(next.value - here.value) > here.value * 0.2) return null;
-    const read = COUNTED.flatMap((kind) => course.of(kind)).find(({ at }) => at === next.from);
-    if (read)
-      return {
-        kind: read.kind as Found["kind"],
-        value: quantity.value,
-        unit: read.unit,
-        because: "figure after figure of one measure",
-      };
-    if (next.unit !== null) return null;
-    here = next;
-  }
-  return null;
-}
-
-const COUNTS_ON = /^(?:there we go|there it is|now|and now|then|hang on|whoa|here we go|look at that)?$/;
-
-/** So many words after a speed, and so near to it. */
-const [AGAIN_WITHIN, AGAIN_NEAR] = [16, 3];
-
-/** "17 miles an hour, and I'm hardly turning the pedals. 18." */
-function speedAgain({ value, from, to }: Quantity, said: Said, course: Course): Found | null {
-  const around = said.around(from, to);
-  if (said.isRaw || around.before.trim() !== "" || around.after.trim() !== "") return null;
-  const last = course.of("speed").findLast(({ at }) => at < from && from - at <= AGAIN_WITHIN);
-  const figure = last ? figureOf(last) : null;
-  return last && figure !== null && Math.abs(figure - value) <= Math.max(AGAIN_NEAR, 0.2 * figure)
-    ? { kind: "speed", value, unit: last.unit, because: "a speed after a speed" }
-    : null;
-}
-
-/** "11 miles an hour, 10, 9, 8": what is counted on, figure after figure. */
-function countedOn({ quantity }: Unread, said: Said, course: Course): Found | null {
-  const { value, unit, clock, high } = quantity;
-  if (unit !== null || clock || high !== null || value < 3) return null;
-  const ahead = aheadOf(quantity, said, course) ?? speedAgain(quantity, said, course);
-  if (ahead) return ahead;
-  let i = firstNotBefore(said.quantities.length, (each) => nth(said.quantities, each).from < quantity.from);
-  for (let here = quantity; i > 0; i -= 1) {
-    const before = nth(said.quantities, i - 1);
-    const between = wordsOf(said.tokens, before.to, here.from);
-    if (!COUNTS_ON.test(between) || Math.abs(before.value - here.value) > Math.max(3, here.value * 0.2))
-      return null;
-    const last = COUNTED.flatMap((kind) => course.of(kind)).find(({ at }) => at === before.from);
-    if (last)
-      return {
-        kind: last.kind as Found["kind"],
-        value,
-        unit: last.unit,
-        because: "figure after figure of one measure",
-      };
-    if (before.unit !== null) return null;
-    here = before;
-  }
-  return null;
-}
-
 /** How far volts are from the last ones, as a part of them. */
 const VOLTS_NEAR = 0.1;
 /** And from what the pack is said to have. */
@@ -240,87 +177,6 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
     return null;
   if (OTHER_MEASURE.test(words.before.replace(/\b(?:volts?|voltage)\b/g, " "))) return null;
   return { kind: "volts", value, unit: "V", because: "near the volts before it" };
-}
-
-/** Words that govern the figure behind them: "we'll get to 12", "another five miles". */
-const GOVERNED =
-  /^(?:to|get|gets|do|does|did|make|makes|made|another|for|of|than|about|need|needs|within|around|maybe|like|next|last|every|each|or|only|at|in|by|least|most|over|under|up|a|the|be|go|goes|it's|than|per|and|see|say|says|claim|would|will|could|can|have|has|had|i'd|extra|further|first|got|gets|getting|managed|rode|went|ran|uses|used|his|hers|theirs)$/;
-const SOON_OVER: ReadonlySet<string> = new Set([
-  REASONS.plan,
-  REASONS.whatIf,
-  REASONS.negated,
-  REASONS.claim,
-  REASONS.question,
-  REASONS.otherBike,
-  REASONS.otherTime,
-]);
-/** Places this near on both sides, in the ride's unit or as a part of the way, leave no doubt. */
-const [NEAR_PLACES, NEAR_PART] = [12, 0.5];
-
-/** What a bike does at one moment, by unit. */
-const LOADS: Readonly<Record<string, "speed" | "watts" | "amps" | "volts">> = {
-  mph: "speed",
-  "km/h": "speed",
-  W: "watts",
-  A: "amps",
-  V: "volts",
-};
-const BESIDE_LOAD = /^(?:(?:and|at|with|it's|doing|pulling|drawing|the|display|says|motor)(?: |$)){0,4}$/;
-
-/** "... or I'd fall off | 6 miles per hour 610 watts": two such figures one after the other are what is read. */
-function isBesideLoad(quantity: Quantity, { quantities, tokens }: Said): boolean {
-  const i = firstNotBefore(quantities.length, (each) => nth(quantities, each).from < quantity.from);
-  const isLoad = (other: Quantity | undefined) =>
-    other !== undefined && other.unit !== quantity.unit && LOADS[other.unit ?? ""] !== undefined;
-  const [before, after] = [quantities[i - 1], quantities[i + 1]];
-  return (
-    (isLoad(after) && after !== undefined && BESIDE_LOAD.test(wordsOf(tokens, quantity.to, after.from))) ||
-    (isLoad(before) && before !== undefined && BESIDE_LOAD.test(wordsOf(tokens, before.to, quantity.from)))
-  );
-}
-
-/** "... before it'd do 18 | one bar, it's gone red": the next after the last. */
-const barsAnew = ({ value, from }: Quantity, course: Course): Found | null => {
-  const { before, after } = course.at("bars_left", from);
-  return before !== null && value === before - 1 && value >= (after ?? 0)
-    ? { kind: "bars_left", value, unit: null, because: "the next after the last bars" }
-    : null;
-};
-
-/**
- * "... we'll see how far we get | ten miles, 35.9 at rest": in speech without stops, a place or a charge that fits the course, and
- * that nothing right before it governs, begins a statement of its own.
- */
-function beginsAnew(
-  { quantity, because }: Unread,
-  said: Said,
-  course: Course,
-  unit: "mi" | "km",
-): Found | null {
-  const { value, high, from, to, clock } = quantity;
-  if (!said.isRaw || !SOON_OVER.has(because) || high !== null || clock) return null;
-  const last = said.tokens[from - 1];
-  if (!last || (GOVERNED.test(last.word) && last.pause === "")) return null;
-  const around = said.around(from, to);
-  if (quantity.unit === "bar") return barsAnew(quantity, course);
-  const load = LOADS[quantity.unit ?? ""];
-  if (load)
-    return isBesideLoad(quantity, said)
-      ? { kind: load, value, unit: quantity.unit, because: "a figure of the motor beside another" }
-      : null;
-  const kind = quantity.unit === unit ? "distance" : quantity.unit === "%" ? "percent_left" : null;
-  if (!kind || isNotRidden(around)) return null;
-  const place = course.at(kind, from);
-  const { after } = place;
-  const before = place.before ?? (kind === "distance" ? 0 : null);
-  if (before === null || after === null) return null;
-  const fits =
-    kind === "distance"
-      ? value > before && value < after && after - before <= Math.max(NEAR_PLACES, NEAR_PART * before)
-      : value < before && value > after && before - after <= MOST_CHARGE;
-  return fits
-    ? { kind, value, unit: quantity.unit, because: "it lies between what was read before and after it" }
-    : null;
 }
 
 /**
