@@ -51,7 +51,7 @@ const WHOSE_OFTEN = 2;
 const isOfTwo = (script: string) =>
   RIDE_TOGETHER.test(script) &&
   (script.match(
-    /\b(?:mine|yours|his|hers)(?:'s)? (?:is|says|has|reads|shows|just|got|at|on|#)|\bwhat's yours\b|\bon (?:mine|yours|his|hers)\b|#(?:_%)? (?:for me )?(?:and|,) \w+ (?:has|is on|is at) #/g,
+    /\b(?:mine|yours|his|hers)(?:'s)? (?:is|says|has|reads|shows|just|got|at|on|#)|\bwhat's yours\b|\bon (?:mine|yours|his|hers)\b|#(?:_%)? (?:for me )?(?:and|,) \w+ (?:has|is on|is at) #|\bfor me\b|\band you [.]/g,
   )?.length ?? 0) > WHOSE_OFTEN;
 
 export function saidOf(tokens: readonly Token[], quantities: readonly Quantity[]): Said {

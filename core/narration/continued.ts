@@ -150,6 +150,8 @@ export function climbContinued({ quantity }: Unread, said: Said, course: Course)
 
 const USED =
   /\b(?:took|takes|taken|it was|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|i make that|that makes|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
+/** Two bikes that ride together differ by no more, %. */
+const FEW = 6;
 const USED_AFTER =
   /^(?:gone|used|lost|(?:this|that) time|again(?: |$)|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
 
@@ -164,7 +166,9 @@ export function usedContinued({ quantity }: Unread, said: Said, course: Course):
   // "Now there is three percent between us", "so it's still one percent".
   if (
     /\b(?:difference|between us|apart)\b/.test(`${around.earlier} ${around.before}`) ||
-    /\bstill $/.test(around.clause)
+    /\bstill $/.test(around.clause) ||
+    // Of two who ride together, what one has more than the other.
+    (around.together && value <= FEW && !USED.test(around.clause) && !USED_AFTER.test(around.after))
   )
     return null;
   const beside = course.of("percent_left").some(({ at }) => from - at > 0 && from - at <= 6);

@@ -138,7 +138,7 @@ const percent: Rule = (asked) => {
     !USED_BEFORE.test(clause) &&
     !USED_AFTER.test(after)
   )
-    return went(asked) === quantity.value
+    return !around.together && went(asked) === quantity.value
       ? { kind: "percent_used", value, unit: "%", because: "as much as went between two charges" }
       : left(REASONS.unlicensed);
   if (quantity.value > 100 || (quantity.high ?? 0) > 100 || OF_OTHER.test(before)) return left(REASONS.share);

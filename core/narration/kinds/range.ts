@@ -4,7 +4,7 @@ import { lately, left, valueOf, type Asked, type Found, type Verdict } from "../
 
 /** What follows a distance that is not ridden: still to go, long, every so many. */
 export const NOT_RIDDEN_AFTER =
-  /^(to go|(?:will|would) be\b|there ,|back ,|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the|one|end|side|top)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
+  /^(to go|(?:will|would) be\b|there ,|back ,|to the|to my|to get|back (to|from) (the|my|our|where)|back home|away|off\b|ahead|still (to go|ahead)|from (here|home|there|my|the|(?:one|#) (?:end|side)|top)|long|straight|one way|each way|every|of (downhill|uphill|climb(?!ing)|descent|flat|gravel|path|road|it\b|this|that|tarmac|asphalt|hum|sand|forest|cycle)|ago|wide|further|farther|apart|a (day|week|year|charge|gallon|month)|per|on a (charge|gallon|tank)|between|till|until|out of (it|this|that)|worth|round|loop|there and back|or nothing|short|course|route|stretch|ride|section|lap|is (nothing|a lot|useless|not))\b/;
 const DISPLAY =
   /\b(display|screen|dash|bike|computer|app|gauge|it|indicator|guess-?o-?meter|range meter|odometer)\b/;
 const RANGE_VERB =
@@ -81,7 +81,7 @@ export function bareRange(asked: Asked, unit: "mi" | "km"): Verdict | null {
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|get|pack|at this rate|(?:going to|gonna) be something like|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|makes it to|get|pack|at this rate|(?:going to|gonna) be something like|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
   if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock) return byRider;
