@@ -9,6 +9,7 @@ import {
   ON_AVERAGE,
   SPEED_BEFORE,
   SPEED_FALLS,
+  UP_HERE,
 } from "./speed.ts";
 
 const NAMED =
@@ -16,7 +17,7 @@ const NAMED =
 const TWO_METERS_AFTER = /^(on|by) the (display|bike|screen|dash)/;
 /** "I've dropped to 17", far from any charge. */
 const I_DROPPED =
-  /\b(?:(?:i've|we've|i|we) (?:have )?(?:just )?dropped (?:down |back )?to|(?:i'm|i am|i was|we're|we are|we were) (?:now |back )?down to) (?:about |around )?$/;
+  /\b(?:(?:i've|we've|i|we) (?:have )?(?:just )?(?:dropped|come|came) (?:down |back )?to|(?:i'm|i am|i was|we're|we are|we were) (?:now |back )?down to) (?:about |around )?$/;
 /** What is less is rather a level. */
 const SLOWEST = 5;
 /** No charge falls so far at once, %. */
@@ -62,7 +63,7 @@ const MANNERS: readonly Manner[] = [
   },
   // "I'm getting 16, 17, and the amps are like six".
   { says: /\bgetting (?:about |like )?$/, then: /\b(?:amps|watts)\b|#_[AW]/ },
-  { says: /\b(?:topp(?:ed|ing)|tops?|maxed|maxes) out at (?:about |around )?$/ },
+  { says: /\b(?:topp(?:ed|ing)|tops?|maxed|maxes) out (?:at|around|about)(?: about| around)? $/ },
   { says: /\b(?:i'm|we're|it's) (?:at|doing|up to) (?:about )?$/, then: /^(?:straight ?away|in no time)\b/ },
   { says: /\b(?:can only|only) (?:do|get|hold|manage)(?: about| around)* $/ },
   { says: /\bflat out (?:at|doing) (?:about |like |only )?$/ },
@@ -147,6 +148,11 @@ function isCounted({ around, quantity, ride }: Asked): boolean {
   );
 }
 
+/** "It tops out at 19.6", "it does 15 up here": not what it may do but what it does. */
+const isMeasured = ({ around: { clause, after }, quantity, ride }: Asked): boolean =>
+  (/\btops? out (?:at|around|about)\b/.test(clause) && (quantity.exact || ride.distance !== null)) ||
+  (/\bit does $/.test(clause) && UP_HERE.test(after));
+
 /** A speed without its unit: beside its name, in a manner only speeds are told in, or the second of a pair. */
 export function bareSpeed(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
@@ -162,7 +168,7 @@ export function bareSpeed(asked: Asked): Verdict | null {
     return why ? left(why) : { kind: "speed", value, unit, because: "a speed after a speed" };
   }
   if (isHearts(asked) && !/\bspeed\b/.test(clause)) return null;
-  if (LIMIT.test(clause) && !(quantity.exact && /\btops? out at $/.test(clause))) return left(REASONS.limit);
+  if (LIMIT.test(clause) && !isMeasured(asked)) return left(REASONS.limit);
   const reason = killed(around);
   return reason ? left(reason) : { ...kindOf(asked), value: valueOf(quantity), unit };
 }

@@ -18,7 +18,8 @@ const PART_AFTER =
 const RIDER =
   /\b(i weigh|i weighed|weighed myself|myself weighed|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
 /** "I'm 14 stone, so what's that, 196 pounds". */
-const STONE = /\bi(?:'m| am| weigh) #_st ?[,.]? ?(?:so |which is |that's |what's that |about |[,.] )*$/;
+const STONE =
+  /\bi(?:'m| am| weigh)(?: \w+){0,3} #_st ?[,.]? ?(?:so |call it |which is |that's |what's that |about |[,.] )*$/;
 const HAVE = /^(?:and |so )?i have (?:about )?$/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
@@ -56,7 +57,7 @@ const weight =
       /\b(?:you're|you are|you weigh|he's|she's|they're)(?: about| around| only)* $/.test(clause) ||
       // "I'm 14 stone, so what's that, 196 pounds": said again right behind.
       (unit === "st" &&
-        /^(?:(?:,|so|which is|that's|what's that|is|or|it's|about) ?)*#_(?:lb|kg)/.test(after)) ||
+        /^(?:(?:,|so|call it|which is|that's|what's that|is|or|it's|about) ?)*#_(?:lb|kg)/.test(after)) ||
       (/^it weighs/.test(before) && OF_PART.test(around.earlier))
     )
       return left(REASONS.size);
@@ -101,9 +102,11 @@ const isHeft = ({ quantity: { value, exact, high, from }, around, ride }: Asked)
     (/\b(i'm|i am|i go|i come in at|i tip the scales at)( about| around| like| roughly| maybe| only| probably| just| right at)* $/.test(
       around.clause,
     ) &&
-      /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b|myself)/.test(
-        around.after,
-      )));
+      // "The bike's 38 kilos and i'm 70 okay let's go".
+      ((ride.distance === null && lately(ride, from, /^weight_bike$/, 16) !== null) ||
+        /^($|[,.]|so\b|and\b|even\b|flat\b|this morning|today|right now|by the way|but\b|with\b|in (my|full|all)|dressed|these days|soaking|give or|or so|which\b|the bike|on a\b|myself)/.test(
+          around.after,
+        ))));
 
 /** "i weigh 210 with the boots", "the bike is 24", "tyres at 46". */
 export function bareFact(asked: Asked): Verdict | null {

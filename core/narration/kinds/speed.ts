@@ -5,7 +5,7 @@ import { lately, left, valueOf, type Asked, type Found, type Rule, type Rules } 
 export const LIMIT =
   /\b(limit(ed)?( (is|here|of|to))?|law|legal(ly)?|allowed|class (?:#\S* )?(?:(?:so|which means|meaning|that's) )?(?:[a-z]+ )?$|tops? out|stops? (at|helping|assisting)|cuts? (out|off) at|assist (stops|ends|until)|capable|governed|restricted|rated|top speed of the (class|law)|zone|it does|it'll do|can do|pedal assist (up )?to)\b/;
 const DIFFERENCE_AFTER =
-  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all)|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze|(?:this|that|the) (?:wind|breeze)|(?:and )?gusting|from the (?:north|south|east|west))\b/;
+  /^((?:is|was) (?:what|my|the usual|about right|plenty|enough|fast|all (?:you|anyone|anybody|we))|faster|slower|quicker|more|less|difference|limit|zone|headwind|tailwind|winds?|gusts?|bike|class|breeze|(?:this|that|the) (?:wind|breeze)|(?:and )?gusting|from the (?:north|south|east|west))\b/;
 const DIFFERENCE_BEFORE =
   /\b(lost|lose|gained|gain|by|wind('s| is| of| at| was)|winds?( are)?( around| about)?|gusts? (of|to)|breeze of|winds? (of|at))\s*(about|around|like)?\s*$/;
 /** "A breeze out of the south, maybe five miles an hour": how hard it blows. */
@@ -54,13 +54,14 @@ export function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
   return { kind: "speed", because: "said as a speed" };
 }
 
+export const UP_HERE = /^(up here|up this|on this|along|here|now|uphill)\b/;
+
 const speed =
   (unit: "mph" | "km/h"): Rule =>
   (asked) => {
     const { quantity, around } = asked;
     const { clause, after, before } = around;
-    const here =
-      /\bit does $/.test(clause) && /^(up here|up this|on this|along|here|now|uphill)\b/.test(after);
+    const here = /\bit does $/.test(clause) && UP_HERE.test(after);
     if (
       (LIMIT.test(clause) && !here && !(quantity.exact && /\btops? out at $/.test(clause))) ||
       // "From 20 miles an hour it stops in".
