@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { KG_PER_LB, nth } from "#core/base";
 import type { Figure } from "./figures.ts";
 import { TEN_OF } from "./numberWords.ts";
 import { BEHIND, partsOf } from "./parts.ts";
@@ -73,30 +73,40 @@ function united(tokens: readonly Token[], figure: Figure): Quantity {
 }
 
 const POUNDS_PER_STONE = 14;
+const KG_PER_STONE = POUNDS_PER_STONE * KG_PER_LB;
+/** A weight said again in another unit is rounded, as a part of it. */
+const ROUNDED = 0.04;
+/** "So what's that, 196 pounds". */
+const AGAIN =
+  /^(?:so |or |and )?(?:call it|that's|which is|what's that|that is|it's|is)?(?: about| around| roughly)?$/;
 
-/** "14 stone 3", "twelve stone and six pounds": one weight, in stone. */
+/** "14 stone 3", "twelve stone and six pounds" in stone; "14 stone, so that's 196 pounds" in pounds: one weight each. */
 function joinedStones(tokens: readonly Token[], all: readonly Quantity[]): readonly Quantity[] {
-  const isRest = (stones: Quantity | undefined, rest: Quantity | undefined) =>
-    stones?.unit === "st" &&
-    (rest?.unit === null || rest?.unit === "lb") &&
-    !rest.exact &&
-    rest.value < POUNDS_PER_STONE &&
-    /^(?:and)?$/.test(words(tokens, stones.to, rest.from)) &&
-    pauseBefore(tokens, stones.to) === "";
-  return all.flatMap((each, i) => {
-    const rest = all[i + 1];
-    if (isRest(all[i - 1], each)) return [];
-    return rest && isRest(each, rest)
-      ? [
-          {
-            ...each,
-            value: Math.round(1000 * (each.value + rest.value / POUNDS_PER_STONE)) / 1000,
-            to: rest.to,
-            exact: true,
-          },
-        ]
-      : [each];
-  });
+  const out: Quantity[] = [];
+  for (const next of all) {
+    const stones = out.at(-1);
+    const between = stones?.unit === "st" ? words(tokens, stones.to, next.from) : "none";
+    const isRest =
+      stones?.unit === "st" &&
+      (next.unit === null || next.unit === "lb") &&
+      !next.exact &&
+      next.value < POUNDS_PER_STONE &&
+      /^(?:and)?$/.test(between) &&
+      pauseBefore(tokens, stones.to) === "";
+    const inStone = next.value / (next.unit === "kg" ? KG_PER_STONE : POUNDS_PER_STONE);
+    if (stones && isRest) {
+      const value = Math.round(1000 * (stones.value + inStone)) / 1000;
+      out.splice(-1, 1, { ...stones, value, to: next.to, exact: true });
+    } else if (
+      stones &&
+      (next.unit === "kg" || next.unit === "lb") &&
+      AGAIN.test(between) &&
+      Math.abs(inStone / stones.value - 1) < ROUNDED
+    )
+      out.splice(-1, 1, { ...next, from: stones.from });
+    else out.push(next);
+  }
+  return out;
 }
 
 /** Every quantity of a text in the order it was said. */

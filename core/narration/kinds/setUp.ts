@@ -17,9 +17,6 @@ const PART_AFTER =
   /^(lighter|heavier|more|less|limit|of (?!bike|me\b|rider|myself|machine|metal|ebike|e-?bike)\w+|max|capacity|payload|with the (trailer|child)|dog|child|bag|crate|trailer)\b/;
 const RIDER =
   /\b(i weigh|i weighed|weighed myself|myself weighed|i'm|i am|my weight|me\b|rider( weighs| is| weight)?|i come in at|on my scale|weighing in at|my body)\b/;
-/** "I'm 14 stone, so what's that, 196 pounds". */
-const STONE =
-  /\bi(?:'m| am| weigh)(?: \w+){0,3} #_st ?[,.]? ?(?:so |call it |which is |that's |what's that |about |[,.] )*$/;
 const HAVE = /^(?:and |so )?i have (?:about )?$/;
 const BIKE = /\b(bike('s| is| weighs| comes)?|it weighs|weighs|it's|frame)\b/;
 
@@ -55,15 +52,11 @@ const weight =
     if (
       quantity.value < LIGHTEST[unit] ||
       /\b(?:you're|you are|you weigh|he's|she's|they're)(?: about| around| only)* $/.test(clause) ||
-      // "I'm 14 stone, so what's that, 196 pounds": said again right behind.
-      (unit === "st" &&
-        /^(?:(?:,|so|call it|which is|that's|what's that|is|or|it's|about) ?)*#_(?:lb|kg)/.test(after)) ||
       (/^it weighs/.test(before) && OF_PART.test(around.earlier))
     )
       return left(REASONS.size);
     const value = valueOf(quantity);
     const mine =
-      STONE.test(`${around.earlier}${before}`) ||
       /\brider ?, ?$/.test(before) ||
       /^(is )?(what )?(i weigh|my weight)\b/.test(after) ||
       RIDER.test(clause) ||
