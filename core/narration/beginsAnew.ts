@@ -39,6 +39,8 @@ function isBesideLoad(quantity: Quantity, { quantities, tokens }: Said): boolean
   const isLoad = (other: Quantity | undefined) =>
     other !== undefined && other.unit !== quantity.unit && LOADS[other.unit ?? ""] !== undefined;
   const [before, after] = [quantities[i - 1], quantities[i + 1]];
+  // "Count them down, 31 | 12 kilometres an hour": right behind a figure of something else.
+  if (before?.to === quantity.from && before.unit === null) return true;
   return (
     (isLoad(after) && after !== undefined && BESIDE_LOAD.test(wordsOf(tokens, quantity.to, after.from))) ||
     (isLoad(before) && before !== undefined && BESIDE_LOAD.test(wordsOf(tokens, before.to, quantity.from)))

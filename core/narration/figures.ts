@@ -105,7 +105,7 @@ function wordsAt(tokens: readonly Token[], at: number): Read | null {
 
 /** "The battery is at 74. 5 km on", "level 3. 5 km": two figures, not one with a decimal. */
 const OF_WHOLES =
-  /\b(?:battery|charge|gauge|pack|percent)\b|\b(?:level|assist|pas|mode|step|lap|run|number)$/;
+  /\b(?:battery|charge|gauge|pack|percent|pulse|heart)\b|\b(?:level|assist|pas|mode|step|lap|run|number)$/;
 const WHOLES_WITHIN = 5;
 
 function digitsAt(tokens: readonly Token[], at: number): Read | null {

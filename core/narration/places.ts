@@ -168,6 +168,8 @@ function voltsOf({ quantity }: Unread, said: Said, course: Course): Found | null
   const way = course.at("distance", from);
   const first = way.before ?? 0;
   if (!near(before) || (after !== null && !near(after, 2 * VOLTS_NEAR))) return null;
+  // "It's dead at 46. 46.0."
+  if (course.beside("distance", from).some((each) => figureOf(each) === value)) return null;
   if (value > first && value <= (way.after ?? farthest(first))) return null;
   const { clause, after: rest } = words;
   if (

@@ -98,7 +98,7 @@ export function questionsOf(items: readonly Placed[], said: Said, spoken: readon
       atS: nth(yours, 0).atS,
       kind: "two riders",
       asks: `Two riders speak, and ${yours.length === 1 ? "one reading is" : `${yours.length} readings are`} of the other's bike: whose log is this?`,
-      answers: ["the one who says “mine”", "the one who is told “yours”"],
+      answers: ["the one who says “mine”, or speaks first", "the one who is told “yours”, or answers"],
       effects: [
         { drops: placesOf("yours"), swap: null },
         { drops: placesOf("mine"), swap: null },

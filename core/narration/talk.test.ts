@@ -24,6 +24,7 @@ family("what a way has, and what was ridden of it", [
   ["Same loop as always, it's a bit over eleven miles with 900 feet of climbing in it.", ""],
   ["I've marked out a circuit of exactly 6 kilometres.", ""],
   ["The lighthouse and back, that's 34 miles.", ""],
+  ["It's 24 kilometres to the top and 1350 metres of climbing.", ""],
   ["Our round is 62 kilometres, and it has 540 metres of climbing.", ""],
   ["It's 1.8 kilometres from one end to the other.", ""],
   ["20 miles will be at the marina.", ""],
@@ -72,6 +73,7 @@ family("speeds of the wind, of others, and of no ride", [
   ["There's a light breeze out of the south, maybe five miles an hour.", ""],
   ["It's blowing about 20 miles an hour and gusting.", ""],
   ["It's probably 30 kilometres an hour, this wind.", ""],
+  ["There's somebody coming down at a hundred kilometres an hour.", ""],
   ["A guy went by, he was doing 35 miles an hour.", ""],
   ["From 20 miles an hour it'll stop in 14 feet.", ""],
   ["Usually they do 20 miles an hour.", ""],
@@ -79,6 +81,7 @@ family("speeds of the wind, of others, and of no ride", [
 ]);
 family("lights that are bars, and lights that are red", [
   ["Five lights. There goes the first light, look.", "bars_left 5, bar_lost 1"],
+  ["The battery shows lights. I've lost a light already. So that's three left.", "bar_lost 1, bars_left 3"],
   ["All ten little blocks are lit.", "bars_left 10"],
   ["Five bars. At 18.4 miles, that's bar three gone.", "bars_left 5, distance 18.4, bar_lost 1"],
   ["Four bars. I've just lost bar two.", "bars_left 4, bar_lost 1"],
@@ -107,6 +110,7 @@ family("packs, and what a meter counts", [
   ["It was a 36 volt.", ""],
   ["Next time we do the heavy bike, the one with the 800 watt hours.", ""],
   ["They do one with 750 watt hours for another £400.", ""],
+  ["So 71 percent of 504 is 358 watt hours.", "percent_left 71"],
   ["7.7 amps at 40 volts is 308 watts.", "amps 7.7"],
   ["So my legs are worth about two amps, roughly 80 watts.", ""],
   ["You can see the watts right here. It pulls 780 off the line.", "watts 780"],
@@ -114,6 +118,7 @@ family("packs, and what a meter counts", [
   ["It comes in at $2,299.", "price 2299"],
 ]);
 family("times of a ride, and of a halt", [
+  ["I've been drinking a bottle an hour.", ""],
   ["1 hour, 15 minutes.", "elapsed_time 4500"],
   ["10 kilometres, half an hour exactly.", "distance 10, elapsed_time 1800"],
   ["10 miles. Half an hour ago I would have bet on 45.", "distance 10"],
@@ -149,6 +154,8 @@ family("the day, and hearts", [
   ["It's got colder too, it's 13 now.", "temperature 13"],
   ["151 on the ticker.", "heart_rate 151"],
   ["The brakes are 180s, they squeal.", ""],
+  ["It's full in the face, this wind.", "wind head"],
+  ["Pulse 140. 6 kilometres. I've gone up to 152.", "heart_rate 140, distance 6, heart_rate 152"],
   ["Half of the circuit is into the wind.", ""],
   ["It's coming up the gorge right at me, this wind, it's in my face.", "wind head"],
 ]);
@@ -156,6 +163,7 @@ family("guesses", [
   ["I've got a bet with Odalys that this thing makes it to 30.", "range_guess 30"],
   ["If it keeps going like this I'd guess about 85 kilometres all up.", "range_guess 85"],
   ["If I rode it in eco I'd guess I should get 85 kilometres.", ""],
+  ["I reckon we'll see 15. I'd have bet on 20 this morning.", "range_guess 15"],
   ["At this rate I'd get, I don't know, 45.", "range_guess 45"],
   ["The display is telling me 94 kilometres to go.", "range_guess 94"],
 ]);

@@ -57,6 +57,13 @@ export function joinedTimes(tokens: readonly Token[], all: readonly Quantity[]):
 const figured = (token: Token | undefined) =>
   /^(\d.*|one|two|three|four|five|six|seven|per|each|half)$/.test(token?.word ?? "");
 
+/** "A bottle an hour". */
+const isRate = (tokens: readonly Token[], at: number) =>
+  tokens[at + 1]?.word === "hour" &&
+  /^(?:a|one|two|three|four)$/.test(tokens[at - 2]?.word ?? "") &&
+  /^(?:bottles?|litres?|liters?|gels?|bars?|percent|times?)$/.test(tokens[at - 1]?.word ?? "") &&
+  pauseBefore(tokens, at) === "";
+
 /** "an hour", "half an hour": times without a figure, as quantities of one hour or a half. */
 export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
   return tokens.flatMap(({ word, pause }, at): Quantity[] => {
@@ -73,6 +80,7 @@ export function unsaidHours(tokens: readonly Token[]): readonly Quantity[] {
         : [{ ...UNSAID, value: 1.5, unit: "h" as const, from: at, to: at + 4, exact: true }];
     if (pause !== "" || (word !== "an" && word !== "a")) return [];
     if (words(tokens, at - 2, at).match(/^quarters? of$/)) return [];
+    if (isRate(tokens, at)) return [];
     const half = tokens[at + 1]?.word === "half" && tokens[at + 2]?.word === "hour";
     if (half) return [{ ...UNSAID, value: 30, unit: "min" as const, from: at, to: at + 3, exact: true }];
     if (tokens[at + 1]?.word !== "hour") return [];

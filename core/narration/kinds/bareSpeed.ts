@@ -1,6 +1,7 @@
 import { killed, REASONS } from "../kills.ts";
 import { lately, left, valueOf, type Asked, type Verdict } from "../found.ts";
 import {
+  FASTEST,
   FASTEST_AFTER,
   HIT_THERE,
   isHearts,
@@ -158,8 +159,8 @@ export function bareSpeed(asked: Asked): Verdict | null {
   const { quantity, around, ride } = asked;
   const { clause, after, before } = around;
   const { value } = quantity;
-  if (value < 2 || value > (ride.unit === "km" ? 99 : 62) || quantity.clock) return null;
   const unit = ride.unit === "km" ? "km/h" : "mph";
+  if (value < 2 || value > FASTEST[unit] || quantity.clock) return null;
   if (TWO_METERS_AFTER.test(after) && lately(ride, quantity.from, /speed$/, 12)) return left(REASONS.recap);
   const isSpeed = isNamed(asked) || isTold(asked);
   if ((!isSpeed && !isCounted(asked)) || /\b(won't|wouldn't|can't) (go|do|get)\b/.test(before)) return null;

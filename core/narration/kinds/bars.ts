@@ -98,7 +98,10 @@ export function bareBars(asked: Asked): Verdict | null {
   const outOf =
     /^(left )?out of #/.test(after) &&
     (ride.bars !== null || GAUGE.test(`${around.earlier} ${around.sentence}`));
-  if (ride.bars === null && !stillHas && !outOf) return null;
+  // "I've lost a light already. So that's three left."
+  const lostOne =
+    /^(?:left|remaining)\b/.test(after) && lately(ride, quantity.from, /^bar_lost$/, 12) !== null;
+  if (ride.bars === null && !stillHas && !outOf && !lostOne) return null;
   if (/\b(?:trip|odo\w*|counter|clock)\b/.test(clause)) return null;
   if (quantity.value === 1 && ride.bars === 2 && /^light\b(?! (?:on|up|at))/.test(after))
     return { kind: "bars_left", value: 1, unit: null, because: "bars that are left" };

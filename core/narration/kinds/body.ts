@@ -22,7 +22,7 @@ const CLIMB_NAMED = namedBefore("climb|climbing|elevation|elevation gain|ascent|
 const height =
   (unit: "ft" | "m"): Rule =>
   ({ quantity, around, ride }) => {
-    const { after, clause } = around;
+    const { after, before, clause } = around;
     // "six foot one", and heights of things.
     const inList =
       clause.trim() === "" &&
@@ -50,7 +50,7 @@ const height =
       ride.distance === null &&
       !ride.since.some(({ kind }) => /^(?:speed|elapsed_time|bar_lost|stop|percent_used)$/.test(kind)) &&
       /\b(?:it's|it has|it's got|has|that's|with|and)(?: about| around| roughly| over| nearly)* $/.test(
-        clause,
+        before,
       )
     )
       return left(REASONS.toGo);
@@ -174,7 +174,8 @@ export function bareHeart(asked: Asked): Verdict | null {
   if (
     isHigh &&
     (goesOn ||
-      (ride.percent !== null && /\bi'm (?:at|up to|already at) (?:about )?$/.test(around.clause)) ||
+      (ride.percent !== null &&
+        /\b(?:i'm (?:at|up to|already at)|i've gone up to) (?:about )?$/.test(around.clause)) ||
       /^(?:was|is) the highest\b/.test(around.after))
   )
     return heartFound(asked);

@@ -52,7 +52,7 @@ export function bareLoad(asked: Asked): Verdict | null {
     !exact &&
     value >= 100 &&
     value <= 2500 &&
-    PULLS.test(clause) &&
+    (PULLS.test(clause) || /^(?:(?:and|so|now) )?(?:now )?it's (?:about |at )?$/.test(clause)) &&
     (/\bwatts\b|#_W/.test(`${around.earlier} ${before}`) ||
       lately(ride, quantity.from, /^watts$/, 14) !== null);
   if (!asWatts && !asAmps && !ofMotor && !pulled) return null;

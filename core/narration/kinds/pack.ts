@@ -13,6 +13,8 @@ export function packOr(asked: Asked, kind: "pack_v" | "pack_ah" | "pack_wh", uni
   if (isOfAnother(around)) return left(REASONS.otherBike);
   // "It was a 36 volt".
   if (/\b(?:it|that) was an? $/.test(around.clause)) return left(REASONS.otherBike);
+  // "71 percent of 504 is 358 watt hours".
+  if (/#_% of #\S* ?[,.]? ?(?:is|that's|makes) $/.test(around.before)) return left(REASONS.scale);
   // On the way, what is reckoned of a pack that is known.
   if (
     ride.distance !== null &&

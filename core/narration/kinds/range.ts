@@ -49,7 +49,8 @@ export function rangeOf({ quantity, around }: Asked, unit: "mi" | "km"): Verdict
     /\b(?:maybe|probably|about|there's|there are|i've)\b/.test(before)
   )
     return { kind: "range_guess", value, unit, of: "rider", because: "the rider's guess" };
-  const range = /\b(range|remaining|left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
+  const range =
+    /\b(range|remaining|(?<!\b(?:the|my) )left)\b[^.]{0,14}$/.test(clause) && !/^(left|right) /.test(clause);
   if (RANGE_BEFORE.test(before) && !/\b(my|rated|claimed|of a)\b/.test(clause))
     return { kind: "range_guess", value, unit, of: "display", because: "said as a range" };
   if (ALLOWS.test(before))
@@ -78,10 +79,11 @@ export function bareRange(asked: Asked, unit: "mi" | "km"): Verdict | null {
   const byDisplay = found("display", "what the display thinks is left");
   const guessed =
     !/\bwas (?:about |like )?$/.test(clause) &&
+    !/\bi'd have (?:bet|said|guessed)\b/.test(before) &&
     GUESS.test(before.replace(/^.*#\S*/, " ")) &&
     !/\b(bar|ago)\b/.test(before) &&
     (/\bmy (bet|guess)\b/.test(before) ||
-      /\b(how far|range|battery|miles|kilomet\w*|left|make|makes it to|get|pack|at this rate|(?:going to|gonna) be something like|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
+      /\b(how far|range|battery|miles|kilomet\w*|left|make|see|makes it to|get|pack|at this rate|(?:going to|gonna) be something like|should (?:see|get|make|do|reach|hit)|(?:it'd|would) have|thing goes?)\b|#_(mi|km)\b/.test(
         `${around.earlier} ${around.sentence}`,
       ));
   if (guessed && value > 5 && value <= MOST_RANGE && !quantity.clock) return byRider;

@@ -54,6 +54,8 @@ export function kindOf({ around }: Asked): Pick<Found, "kind" | "because"> {
   return { kind: "speed", because: "said as a speed" };
 }
 
+/** No e-bike is ridden faster. */
+export const FASTEST = { mph: 62, "km/h": 99 };
 export const UP_HERE = /^(up here|up this|on this|along|here|now|uphill)\b/;
 
 const speed =
@@ -61,6 +63,7 @@ const speed =
   (asked) => {
     const { quantity, around } = asked;
     const { clause, after, before } = around;
+    if (quantity.value > FASTEST[unit]) return left(REASONS.limit);
     const here = /\bit does $/.test(clause) && UP_HERE.test(after);
     if (
       (LIMIT.test(clause) && !here && !(quantity.exact && /\btops? out at $/.test(clause))) ||
