@@ -174,7 +174,7 @@ export function bareHeart(asked: Asked): Verdict | null {
   if (
     isHigh &&
     (goesOn ||
-      (ride.percent !== null &&
+      ((ride.percent !== null || ride.since.some(({ kind }) => kind === "heart_rate")) &&
         /\b(?:i'm (?:at|up to|already at)|i've gone up to) (?:about )?$/.test(around.clause)) ||
       /^(?:was|is) the highest\b/.test(around.after))
   )
