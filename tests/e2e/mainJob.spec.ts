@@ -33,12 +33,12 @@ test("a bike is added; what is wrong is said beside the field and nothing typed 
   await page.goto("/bikes");
   await page.getByRole("link", { name: "Add a bike" }).click();
   await page.getByLabel("Name").fill("Sedgeway Nine");
-  await page.getByLabel("Weight with its pack").fill("57 stone");
+  await page.getByLabel("Weight with its pack").fill("57 sacks");
   await page.getByRole("textbox", { name: "Assist levels" }).fill("low, high");
   await page.getByRole("button", { name: "Save the bike" }).click();
-  await expect(page.getByText("“stone” is not a unit of a weight")).toBeVisible();
+  await expect(page.getByText("“sacks” is not a unit of a weight")).toBeVisible();
   await expect(page.getByLabel("Name")).toHaveValue("Sedgeway Nine");
-  await expect(page.getByLabel("Weight with its pack")).toHaveValue("57 stone");
+  await expect(page.getByLabel("Weight with its pack")).toHaveValue("57 sacks");
   await expectAccessible(page);
   await page.getByLabel("Weight with its pack").fill("57 lb");
   await page.getByRole("button", { name: "Confirm Motor" }).click();
