@@ -2,7 +2,7 @@ import { firstNotBefore, nth } from "#core/base";
 import type { Around, Said } from "./context.ts";
 import { farthest, FEWEST, figureOf, type Course, type Unread } from "./course.ts";
 import type { Found } from "./found.ts";
-import { STILL } from "./kinds/charge.ts";
+import { FEW, STILL } from "./kinds/charge.ts";
 import { namedBefore } from "./named.ts";
 import type { Quantity } from "./quantities.ts";
 
@@ -150,8 +150,6 @@ export function climbContinued({ quantity }: Unread, said: Said, course: Course)
 
 const USED =
   /\b(?:took|takes|taken|it was|used|lost|cost|costs|(?:gone |went )?down by|dropped|dropped by|i make that|that makes|burned|burnt|ate|that's|that was|another)(?: me| us| up| about| just| only| another)* $/;
-/** Two bikes that ride together differ by no more, %. */
-const FEW = 6;
 const USED_AFTER =
   /^(?:gone|used|lost|(?:this|that) time|again(?: |$)|for (?:that|this|the|one)|on (?:that|this)|percent)\b/;
 

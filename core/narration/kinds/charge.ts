@@ -19,7 +19,7 @@ const STEEPEST = 25;
 /** Batteries of other things. */
 const OF_OTHER = /\b(?:camera|drone|torch|speaker|headphones|earbuds|my legs)\b/;
 /** As little as two bikes differ by, or a lap takes, %. */
-const FEW = 6;
+export const FEW = 6;
 /** No hill takes as much at once, %. */
 const FAR_BELOW = 40;
 const HILL = /\b(?:hills?|grade|slope|steep|climb(?:ing|s)?|gradient|ramp)\b/;
