@@ -1,9 +1,10 @@
+import { rmSync, writeFileSync } from "node:fs";
 import { input, password } from "@inquirer/prompts";
 import { authOver } from "#app/services/people/auth.server";
 import { passphraseProblem } from "#app/services/people/passphrase.server";
 import { sharingOf } from "#app/services/people/sharing.server";
 import { connect } from "#db/client";
-import { addMember, hasPeople, invite, signInAddress } from "#db/people/people";
+import { addMember, hasOwner, invite, signInAddress, voidInvitations } from "#db/people/people";
 import { FIRST_DESK } from "#db/schema";
 import { say } from "./say.ts";
 
@@ -35,15 +36,28 @@ export const askOnTerminal = (): Ask | null =>
       }
     : null;
 
-/** A desk that nobody belongs to yet gets its first owner: asked on the terminal, or let in by a link where there is none. */
-export async function firstOwner(databaseUrl: string, publicUrl: string, ask: Ask | null): Promise<void> {
+/**
+ * A desk without an owner gets its first one: asked on the terminal, or let in by a link where there is none.
+ *
+ * @param letIn file for that link: what is printed ends in a journal that others read
+ */
+export async function firstOwner(
+  databaseUrl: string,
+  publicUrl: string,
+  ask: Ask | null,
+  letIn: string,
+): Promise<void> {
   const { db, close } = connect(databaseUrl, 1);
   try {
-    if (await hasPeople(db)) return;
+    if (await hasOwner(db, FIRST_DESK)) return rmSync(letIn, { force: true });
+    await voidInvitations(db, FIRST_DESK);
     if (!ask) {
       const secret = await invite(db, { deskId: FIRST_DESK, role: "owner", hours: OWNER_HOURS });
-      say(`The desk has no owner yet. Open this within a day, and type your name and a passphrase:`);
-      say(`  ${publicUrl}/invited/${secret}`);
+      writeFileSync(letIn, `${publicUrl}/invited/${secret}\n`, { mode: 0o600 });
+      say(
+        "The desk has no owner yet. The link that lets the first one in, within a day, is in a file of yours alone:",
+      );
+      say(`  ${letIn}`);
       return;
     }
     const typed = await ask.name((name) =>

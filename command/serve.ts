@@ -1,4 +1,4 @@
-import { createServer, type Server } from "node:http";
+import { createServer, get, type Server } from "node:http";
 import { join } from "node:path";
 import { postgresPrograms } from "./packages.ts";
 import { BUILD, MIGRATIONS } from "./paths.ts";
@@ -41,6 +41,20 @@ function listen(server: Server, port: number): Promise<boolean> {
   });
 }
 
+/** Asks for a page as one who is let in would: the first loads the rest of the program, and nobody waits for that. */
+function firstPage(port: number): Promise<void> {
+  const publicUrl = process.env["PUBLIC_URL"];
+  const [path, headers] = publicUrl
+    ? ["/sign-in", { host: new URL(publicUrl).host }]
+    : ["/compare/references", {}];
+  return new Promise((resolve) => {
+    get({ host: "127.0.0.1", port, path, headers }, (answer) => answer.resume().once("end", resolve)).once(
+      "error",
+      () => resolve(),
+    );
+  });
+}
+
 /** Serves the built app on a loopback port, or the next one that is free. DATABASE_URL must be set. */
 export async function serve(firstPort: number): Promise<Serving> {
   process.env["BAROMETRON_FONTS"] ??= join(BUILD, "fonts");
@@ -63,11 +77,7 @@ export async function serve(firstPort: number): Promise<Serving> {
   }
   const address = `http://127.0.0.1:${port}`;
   await built.warmUp();
-  // The first page loads the rest of the program: nobody waits for that.
-  await fetch(`${address}/compare/references`).then(
-    (response) => response.text(),
-    () => undefined,
-  );
+  await firstPage(port);
   return {
     address,
     close: async () => {

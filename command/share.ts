@@ -11,6 +11,8 @@ import { say } from "./say.ts";
 const SHARE = join(DATA, "share");
 /** Where the desk was last reached, for links that commands print. */
 const ADDRESS = join(SHARE, "address");
+/** The link that lets the first owner in, where nobody sits at a terminal. */
+const LET_IN = join(SHARE, "first-owner");
 const HTTPS_PORT = 4443;
 /** Named on the Phones page. */
 const TRUST_PORT = 4480;
@@ -59,7 +61,7 @@ export async function share(
   if (behind) {
     shareBy(behind);
     say(`Shared at ${behind}, behind your proxy: it must pass the Host on, and speak to port ${port}.`);
-    await firstOwner(databaseUrl, behind, askOnTerminal());
+    await firstOwner(databaseUrl, behind, askOnTerminal(), LET_IN);
     return { stop: () => Promise.resolve() };
   }
   const front = await caddyBefore({
@@ -74,6 +76,6 @@ export async function share(
     say(`A phone that comes the first time opens ${front.trustUrl}, which helps it trust this desk.`);
     say(`  Its authority's SHA-256: ${front.fingerprint}`);
   }
-  await firstOwner(databaseUrl, front.publicUrl, askOnTerminal());
+  await firstOwner(databaseUrl, front.publicUrl, askOnTerminal(), LET_IN);
   return front;
 }

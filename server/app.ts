@@ -149,6 +149,8 @@ export function makeApp(options: {
     const here = peopleHere();
     // What a client says of itself here is not taken.
     request.headers["x-asker"] = request.ip ?? "unknown";
+    // The guard has seen that it is for the public address: that is HTTPS, whether a proxy says so or not.
+    if (sharing) Object.defineProperty(request, "protocol", { value: "https" });
     response.locals["principal"] = here ? await whoAsks(here, asked(request)) : { kind: "machine" };
     next();
   });

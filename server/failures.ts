@@ -1,6 +1,8 @@
+import { setTimeout } from "node:timers/promises";
 import { data } from "react-router";
 import { z } from "zod";
 import { Busy } from "#app/services/compute/pool.server";
+import { isReckoning } from "#app/services/patience.server";
 import { UnreadableRow } from "#db/unreadable";
 import { log } from "./watch.ts";
 
@@ -101,6 +103,26 @@ export function logLine(error: unknown): string {
 
 type Handler = (args: never) => unknown;
 
+/** How long a download waits for what is still being calculated, and between two looks at it, ms. */
+const LONGEST_WAIT_MS = 100_000;
+const LOOK_MS = 400;
+
+/** What a file is read from may still be calculated: a page says so and asks again, a download waits. */
+const waiting =
+  (handler: Handler): Handler =>
+  async (args) => {
+    const until = performance.now() + LONGEST_WAIT_MS;
+    for (;;)
+      try {
+        return await handler(args);
+      } catch (error) {
+        if (!isReckoning(error)) throw error;
+        if (performance.now() > until)
+          throw new Response(`${BUSY.sentence}\n`, { status: 503, headers: { "Retry-After": "5" } });
+        await setTimeout(LOOK_MS);
+      }
+  };
+
 /** What stands before a loader or action: it lets a request through, or throws. */
 export type Gate = (routeId: string, does: "read" | "write", args: never) => void;
 
@@ -138,7 +160,8 @@ export function guardRoutes<T extends Built>(built: T, gate: Gate = () => undefi
   const routes = Object.fromEntries(
     Object.entries(built.routes).map(([id, route]) => {
       if (!route) return [id, route];
-      const { loader, action } = route.module as { loader?: Handler; action?: Handler };
+      const { loader: reads, action } = route.module as { loader?: Handler; action?: Handler };
+      const loader = reads && !("default" in route.module) ? waiting(reads) : reads;
       return [
         id,
         {

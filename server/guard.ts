@@ -1,3 +1,5 @@
+import { createHash, timingSafeEqual } from "node:crypto";
+import type { IncomingMessage } from "node:http";
 import type { RequestHandler, Response } from "express";
 import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
@@ -13,13 +15,28 @@ function refuse(response: Response, status: number, sentence: string): void {
   response.status(status).set("Connection", "close").type("text").send(sentence);
 }
 
-/** What a monitor on this machine asks for, whoever else the desk is shared with. */
+/** What a monitor asks for. On a shared desk it is on this machine, or shows a token: strangers are answered nothing. */
 const FOR_MONITORS = new Set(["/live", "/ready", "/health", "/metrics"]);
 
 /** Where the desk is reached by others: the only host its pages are at, and the only origin its forms come from. */
 export interface Reached {
   readonly host: string;
   readonly publicUrl: string;
+}
+
+/** Whether a proxy handed a request on: whoever asked is not on this machine, whatever host they name. */
+const isPassedOn = ({ headers }: IncomingMessage): boolean =>
+  ["x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "forwarded", "via"].some(
+    (name) => name in headers,
+  );
+
+/** BAROMETRON_MONITOR_TOKEN, 16 characters or more, lets a monitor elsewhere in. */
+function showsToken({ headers }: IncomingMessage): boolean {
+  const token = process.env["BAROMETRON_MONITOR_TOKEN"] ?? "";
+  const [shown, wanted] = [headers.authorization ?? "", `Bearer ${token}`].map((text) =>
+    createHash("sha256").update(text).digest(),
+  );
+  return token.length >= 16 && timingSafeEqual(shown!, wanted!);
 }
 
 /**
@@ -32,7 +49,11 @@ export function guard(reached: Reached | null = null): RequestHandler {
   return (request, response, next) => {
     const host = request.headers.host ?? "";
     const isHere = LOOPBACK.has(host.replace(/:\d+$/, ""));
-    if (reached ? host !== reached.host && !(isHere && FOR_MONITORS.has(request.path)) : !isHere)
+    if (reached && FOR_MONITORS.has(request.path)) {
+      if ((isHere && !isPassedOn(request)) || showsToken(request)) return next();
+      return refuse(response, 404, "There is nothing at this address.");
+    }
+    if (reached ? host !== reached.host : !isHere)
       return refuse(
         response,
         403,

@@ -1,6 +1,6 @@
 import type { Result } from "#core/base";
 import type { TestDigest, TestResults } from "#core/analysis";
-import { scopeOf, type Database } from "#db/client";
+import type { Database } from "#db/client";
 import {
   cachedAnalysis,
   cachedDigests,
@@ -13,6 +13,7 @@ import {
 import type { TestLine } from "#db/tests";
 import { build } from "./build.server";
 import { compute } from "./compute/pool.server";
+import { underWay } from "./deskMemory.server";
 import { within } from "./patience.server";
 
 /** Most tests that one page has reckoned ahead of all others. */
@@ -20,22 +21,11 @@ const AT_ONCE = 6;
 /** Tests taken from the heap at a time. */
 const BATCH = 40;
 
-/** Analyses under way, by test and stamp: asked for twice, a test is reckoned once. */
-const underWay = new Map<string, Promise<void>>();
+/** Analyses under way, by test and stamp. */
+const analysing = underWay<void>();
 
-function analyse(db: Database, testId: string, stamp: string): Promise<void> {
-  const key = `${testId}/${stamp}`;
-  let running = underWay.get(key);
-  if (!running) {
-    running = compute(db, "analyse", { testId }).finally(() => underWay.delete(key));
-    underWay.set(key, running);
-    running.catch(() => undefined);
-  }
-  return running;
-}
-
-/** Desks whose stale tests are being reckoned. */
-const filling = new Map<string, Promise<void>>();
+const analyse = (db: Database, testId: string, stamp: string): Promise<void> =>
+  analysing(db, `${testId}/${stamp}`, () => compute(db, "analyse", { testId }));
 
 async function fill(db: Database): Promise<void> {
   const tried = new Set<string>();
@@ -49,14 +39,12 @@ async function fill(db: Database): Promise<void> {
   }
 }
 
-/** Reckons in the background, one by one, what is out of date. Nobody waits for it. */
+/** Desks whose outdated analyses are being calculated. */
+const filling = underWay<void>();
+
+/** Calculates in the background, one by one, what is out of date. Nobody waits for it. */
 export function fillInBackground(db: Database): void {
-  const deskId = scopeOf(db)?.deskId ?? "";
-  if (filling.has(deskId)) return;
-  const running = fill(db)
-    .catch(() => undefined)
-    .finally(() => filling.delete(deskId));
-  filling.set(deskId, running);
+  void filling(db, "", () => fill(db).catch(() => undefined));
 }
 
 /**

@@ -25,6 +25,12 @@ export interface StillReckoning {
   readonly all: number;
 }
 
+/** Whether something thrown says that figures are still being calculated. */
+export const isReckoning = (thrown: unknown): boolean => {
+  const { data: said } = (thrown ?? {}) as { readonly data?: unknown };
+  return typeof said === "object" && said !== null && "reckoning" in said;
+};
+
 /** @throws always: the frame shows how far the reckoning is. */
 export function stillReckoning(counts: { readonly stale: number; readonly all: number }): never {
   throw data({ reckoning: true, ...counts } satisfies StillReckoning, {

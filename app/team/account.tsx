@@ -5,7 +5,7 @@ import { countTry } from "#app/services/people/limits.server";
 import { passphraseProblem } from "#app/services/people/passphrase.server";
 import { DESK_COOKIE, keptCookie } from "#app/services/people/people.server";
 import { dayText } from "#core/base";
-import { signInAddress } from "#db/people/people";
+import { signInAddress, voidResets } from "#db/people/people";
 import { endSession, sessionsOf } from "#db/people/sessions";
 import { passkey } from "#db/people/schema";
 import { Page } from "#ui/page";
@@ -80,6 +80,7 @@ export async function action({ request, context }: Route.ActionArgs) {
       asResponse: true,
     });
     if (!answer.ok) return refuse("The passphrase you have now is another one.");
+    await voidResets(db, userId);
     return data<Answer>(
       { done: "The passphrase is changed; everywhere else you are signed out." },
       { headers: answer.headers },

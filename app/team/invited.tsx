@@ -1,8 +1,14 @@
 import { data, Form, redirect } from "react-router";
-import { countTry } from "#app/services/people/limits.server";
+import { bySecret } from "#app/services/people/limits.server";
 import { passphraseProblem } from "#app/services/people/passphrase.server";
-import { found } from "#app/ui/require.server";
-import { addMember, findInvitation, findUserNamed, signInAddress, spendInvitation } from "#db/people/people";
+import {
+  addMember,
+  findInvitation,
+  findUserNamed,
+  signInAddress,
+  spendInvitation,
+  voidResets,
+} from "#db/people/people";
 import { Asked, Door } from "./door";
 import { peopleHere } from "./here.server";
 import type { Route } from "./+types/invited";
@@ -11,8 +17,7 @@ const GONE = "This link was used, is too old, or was taken back: ask for a new o
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { db } = peopleHere(context);
-  await countTry(db, request, "invited");
-  const { name, role, reset } = found(await findInvitation(db, params.secret), GONE);
+  const { name, role, reset } = await bySecret(db, request, () => findInvitation(db, params.secret), GONE);
   return { name: reset?.name ?? name, role, isReset: reset !== null };
 }
 
@@ -32,8 +37,7 @@ function problemsIn(name: string, passphrase: string, again: string): Problems {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { auth, db } = peopleHere(context);
-  await countTry(db, request, "invited");
-  const invitation = found(await findInvitation(db, params.secret), GONE);
+  const invitation = await bySecret(db, request, () => findInvitation(db, params.secret), GONE);
   const form = await request.formData();
   const text = (field: string) => String(form.get(field) ?? "");
   const { reset } = invitation;
@@ -45,13 +49,14 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       { status: 409 },
     );
   if (Object.keys(problems).length) return data({ problems, name }, { status: 400 });
-  if (!(await spendInvitation(db, invitation.id))) throw data(GONE, { status: 410 });
+  if (!(await spendInvitation(db, invitation))) throw data(GONE, { status: 410 });
   const email = signInAddress(name);
   const password = text("passphrase");
   if (reset) {
     const { internalAdapter, password: hasher } = await auth.$context;
     await internalAdapter.updatePassword(reset.userId, await hasher.hash(password));
     await internalAdapter.deleteUserSessions(reset.userId);
+    await voidResets(db, reset.userId);
   } else {
     const { user } = await auth.api.signUpEmail({ body: { name, email, password } });
     await addMember(db, invitation.deskId, user.id, invitation.role);

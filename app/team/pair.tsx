@@ -1,7 +1,6 @@
-import { data, Form, redirect } from "react-router";
-import { countTry } from "#app/services/people/limits.server";
+import { Form, redirect } from "react-router";
+import { bySecret } from "#app/services/people/limits.server";
 import { keptCookie, PHONE_COOKIE } from "#app/services/people/people.server";
-import { found } from "#app/ui/require.server";
 import { findCode, pairPhone } from "#db/people/phones";
 import { Door } from "./door";
 import { peopleHere } from "./here.server";
@@ -11,15 +10,13 @@ const GONE = "This code was scanned already or is over ten minutes old: show a n
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { db } = peopleHere(context);
-  await countTry(db, request, "pair");
-  return { name: found(await findCode(db, params.code), GONE).name };
+  const { name } = await bySecret(db, request, () => findCode(db, params.code), GONE);
+  return { name };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { db } = peopleHere(context);
-  await countTry(db, request, "pair");
-  const paired = await pairPhone(db, params.code);
-  if (!paired) throw data(GONE, { status: 410 });
+  const paired = await bySecret(db, request, () => pairPhone(db, params.code), GONE);
   const [testId] = paired.tests;
   return redirect(testId ? `/ride/${testId}` : "/ride", {
     headers: { "Set-Cookie": keptCookie(PHONE_COOKIE, paired.secret) },

@@ -7,6 +7,7 @@ import {
   listInvitations,
   listMembers,
   makeDesk,
+  ownsAllDesksOf,
   removeMember,
   ROLES,
   setRole,
@@ -74,6 +75,10 @@ export async function action({ request, context }: Route.ActionArgs) {
       );
     case "reset":
       if (!(await isMember(ask.userId))) return refuse("They are not at this desk.");
+      if (!(await ownsAllDesksOf(db, userId, ask.userId)))
+        return refuse(
+          "They belong to a desk that you do not own: an owner of all their desks sets a new passphrase, or ./barometron people reset at the machine.",
+        );
       return linkOf(await invite(db, { deskId, role: "viewer", resetOf: ask.userId, hours: 2 }));
     case "takeBack":
       await takeBackInvitation(db, deskId, ask.id);

@@ -58,6 +58,26 @@ async function hasOtherOwner(db: Database, deskId: string, userId: string): Prom
 }
 
 /**
+ * Whether one person owns every desk that another belongs to. Only then may the one set the other's passphrase anew: whoever does
+ * so is the other, at all of their desks. The host's is set by a host, or at the machine.
+ */
+export async function ownsAllDesksOf(db: Database, ownerId: string, userId: string): Promise<boolean> {
+  const owned = new Set(
+    (await desksOf(db, ownerId)).flatMap(({ id, role }) => (role === "owner" ? [id] : [])),
+  );
+  const desks = await desksOf(db, userId);
+  return desks.length > 0 && desks.every(({ id }) => owned.has(id));
+}
+
+/** Voids the links by which a person's passphrase could still be set anew: who may do that has changed, or it is done. */
+export async function voidResets(db: Database, userId: string): Promise<void> {
+  await db
+    .update(invitation)
+    .set({ expiresAt: new Date(0) })
+    .where(and(eq(invitation.resetOf, userId), isNull(invitation.usedAt)));
+}
+
+/**
  * Gives a member another role.
  *
  * @returns a sentence where it may not be done
@@ -74,15 +94,17 @@ export async function setRole(
     .update(member)
     .set({ role })
     .where(and(eq(member.deskId, deskId), eq(member.userId, userId)));
+  await voidResets(db, userId);
   return null;
 }
 
-/** Takes a person off a desk and ends what they have open; what they wrote stays, with their name. */
+/** Takes a person off a desk; what they wrote stays, with their name. What they have open at other desks stays open. */
 export async function removeMember(db: Database, deskId: string, userId: string): Promise<string | null> {
   if (!(await hasOtherOwner(db, deskId, userId)))
     return "A desk keeps at least one owner: make somebody else one first.";
   await db.delete(member).where(and(eq(member.deskId, deskId), eq(member.userId, userId)));
-  await db.delete(session).where(eq(session.userId, userId));
+  await voidResets(db, userId);
+  if ((await desksOf(db, userId)).length === 0) await db.delete(session).where(eq(session.userId, userId));
   return null;
 }
 
@@ -111,12 +133,13 @@ export interface InvitationOf {
   readonly hours?: number;
 }
 
-/** Makes an invitation; its secret is told once. */
+/** Makes an invitation; its secret is shown once. A new one for a passphrase voids those before it. */
 export async function invite(
   db: Database,
   { deskId, role, name = "", resetOf, hours = INVITED_HOURS }: InvitationOf,
 ): Promise<string> {
   const secret = newSecret();
+  if (resetOf) await voidResets(db, resetOf);
   await db.insert(invitation).values({
     ...{ id: uuidv7(), deskId, role, name, resetOf: resetOf ?? null },
     secretHash: secretHashOf(secret),
@@ -146,14 +169,24 @@ export async function findInvitation(db: Database, secret: string) {
   return { ...found, role: asRole(found.role), reset: reset ?? null };
 }
 
-/** Uses an invitation up, once: the second who tries is told no. */
-export async function spendInvitation(db: Database, invitationId: string): Promise<boolean> {
-  const used = await db
-    .update(invitation)
-    .set({ usedAt: new Date() })
-    .where(and(eq(invitation.id, invitationId), isNull(invitation.usedAt)))
-    .returning({ id: invitation.id });
-  return used.length === 1;
+/**
+ * Uses an invitation up, once: the second who tries gets false. Before a desk has an owner only the machine makes links to it:
+ * with the first owner let in, the others are void.
+ */
+export async function spendInvitation(
+  db: Database,
+  { id, deskId }: { readonly id: string; readonly deskId: string },
+): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    await tx.select({ id: desk.id }).from(desk).where(eq(desk.id, deskId)).for("update");
+    const used = await tx
+      .update(invitation)
+      .set({ usedAt: new Date() })
+      .where(and(eq(invitation.id, id), isNull(invitation.usedAt), gt(invitation.expiresAt, new Date())))
+      .returning({ id: invitation.id });
+    if (used.length === 1 && !(await hasOwner(tx, deskId))) await voidInvitations(tx, deskId);
+    return used.length === 1;
+  });
 }
 
 export async function listInvitations(db: Database, deskId: string) {
@@ -184,12 +217,24 @@ export async function addMember(db: Database, deskId: string, userId: string, ro
       target: [member.deskId, member.userId],
       set: { role },
     });
+  await voidResets(db, userId);
 }
 
-/** Whether anybody can come in at all. */
-export async function hasPeople(db: Database): Promise<boolean> {
-  const [found] = await db.select({ people: count() }).from(member);
-  return (found?.people ?? 0) > 0;
+/** Voids what could still let somebody in at a desk that nobody belongs to yet: a newer link takes its place. */
+export async function voidInvitations(db: Pick<Database, "update">, deskId: string): Promise<void> {
+  await db
+    .update(invitation)
+    .set({ expiresAt: new Date(0) })
+    .where(and(eq(invitation.deskId, deskId), isNull(invitation.usedAt)));
+}
+
+/** Whether a desk has an owner. */
+export async function hasOwner(db: Pick<Database, "select">, deskId: string): Promise<boolean> {
+  const [found] = await db
+    .select({ owners: count() })
+    .from(member)
+    .where(and(eq(member.deskId, deskId), eq(member.role, "owner")));
+  return (found?.owners ?? 0) > 0;
 }
 
 /** A desk of its own beside the others, with its owner. */

@@ -1,4 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { eq, sql } from "drizzle-orm";
 import { v7 as uuidv7 } from "uuid";
 import { bikeSchema } from "#core/records";
@@ -16,6 +19,7 @@ import {
   invite,
   listMembers,
   makeDesk,
+  ownsAllDesksOf,
   removeMember,
   setRole,
   signInAddress,
@@ -112,8 +116,8 @@ describe("people", () => {
     expect(found).toMatchObject({ role: "editor", name: "Wim", reset: null });
     expect(await findInvitation(connection.db, `${secret}x`)).toBeNull();
     const used = await Promise.all([
-      spendInvitation(connection.db, found!.id),
-      spendInvitation(connection.db, found!.id),
+      spendInvitation(connection.db, found!),
+      spendInvitation(connection.db, found!),
     ]);
     expect(used.sort()).toEqual([false, true]);
     expect(await findInvitation(connection.db, secret)).toBeNull();
@@ -121,6 +125,58 @@ describe("people", () => {
     expect(await findInvitation(connection.db, late)).toBeNull();
     const [row] = await connection.db.select().from(invitation).limit(1);
     expect(JSON.stringify(row)).not.toContain(secret);
+  });
+  describe("a new passphrase", () => {
+    const { deskOf, open } = {
+      deskOf: (title: string, owner: string) => makeDesk(connection.db, title, owner),
+      open: (resetOf: string, deskId: string) =>
+        invite(connection.db, { deskId, role: "viewer" as const, resetOf, hours: 2 }),
+    };
+    test("is set by an owner of all of somebody's desks, never by one of another desk only", async () => {
+      const [host, guest, both] = [await someone("Host"), await someone("Guest"), await someone("Both")];
+      await addMember(connection.db, FIRST_DESK, host, "owner");
+      const second = await deskOf("Beside", host);
+      await addMember(connection.db, second, guest, "owner");
+      await addMember(connection.db, second, both, "viewer");
+      expect(await ownsAllDesksOf(connection.db, guest, host)).toBe(false);
+      expect(await ownsAllDesksOf(connection.db, host, guest)).toBe(true);
+      expect(await ownsAllDesksOf(connection.db, guest, both)).toBe(true);
+      await addMember(connection.db, FIRST_DESK, both, "viewer");
+      expect(await ownsAllDesksOf(connection.db, guest, both)).toBe(false);
+      expect(await ownsAllDesksOf(connection.db, host, both)).toBe(true);
+      expect(await ownsAllDesksOf(connection.db, host, await someone("Nowhere"))).toBe(false);
+    });
+    test("goes by the newest link; a role, a desk more and a removal void what was sent before", async () => {
+      const [owner, other] = [await someone("Owner of links"), await someone("Other of links")];
+      const [desk, elsewhere] = [await deskOf("Links", owner), await deskOf("Elsewhere", owner)];
+      await addMember(connection.db, desk, other, "editor");
+      const holds = async (secret: string) => (await findInvitation(connection.db, secret)) !== null;
+      const first = await open(other, desk);
+      const second = await open(other, desk);
+      expect([await holds(first), await holds(second)]).toEqual([false, true]);
+      for (const change of [
+        () => setRole(connection.db, desk, other, "owner"),
+        () => addMember(connection.db, elsewhere, other, "viewer"),
+        () => removeMember(connection.db, desk, other),
+      ]) {
+        const secret = await open(other, desk);
+        await change();
+        expect(await holds(secret)).toBe(false);
+      }
+    });
+    test("somebody taken off one desk stays signed in for another, and off the last is signed out", async () => {
+      const [owner, leaving] = [await someone("Owner of two"), await someone("Leaving")];
+      const desks = [await deskOf("One", owner), await deskOf("Two", owner)];
+      for (const desk of desks) await addMember(connection.db, desk, leaving, "editor");
+      const expiresAt = new Date(Date.now() + 3_600_000);
+      await connection.db
+        .insert(session)
+        .values({ id: uuidv7(), userId: leaving, expiresAt, token: uuidv7() });
+      await removeMember(connection.db, desks[0]!, leaving);
+      expect(await sessionsOf(connection.db, leaving)).toHaveLength(1);
+      await removeMember(connection.db, desks[1]!, leaving);
+      expect(await sessionsOf(connection.db, leaving)).toHaveLength(0);
+    });
   });
   test("one name is one address, however it is written, and the address shows no name", () => {
     expect(signInAddress(" Maren  Holt ")).toBe(signInAddress("maren holt"));
@@ -180,6 +236,8 @@ describe("the first owner", () => {
   const shared = { PUBLIC_URL: "https://desk.example", BAROMETRON_SECRET: "s".repeat(40) };
   const before = { ...process.env };
   const own = "first_owner";
+  const folder = mkdtempSync(join(tmpdir(), "barometron-first-"));
+  const letIn = join(folder, "first-owner");
   beforeAll(async () => {
     await withClient(`${address}/postgres`, (client) => client.query(`create database ${own}`));
     await migrateDatabase(`${address}/${own}`, MIGRATIONS);
@@ -187,7 +245,27 @@ describe("the first owner", () => {
   });
   afterAll(async () => {
     process.env = before;
+    rmSync(folder, { recursive: true });
     await withClient(`${address}/postgres`, (client) => dropDatabase(client, own));
+  });
+  test("is let in by the newest link only, which nobody else reads, and which voids the others", async () => {
+    const { db, close } = connect(`${address}/${own}`, 1);
+    try {
+      const linked = async () => {
+        await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, null, letIn);
+        return readFileSync(letIn, "utf8").trim().split("/").at(-1)!;
+      };
+      const older = await linked();
+      const newer = await linked();
+      expect(statSync(letIn).mode & 0o077).toBe(0);
+      expect(await findInvitation(db, older)).toBeNull();
+      const byMachine = await invite(db, { deskId: FIRST_DESK, role: "owner" });
+      const found = await findInvitation(db, newer);
+      expect(await spendInvitation(db, found!)).toBe(true);
+      expect(await findInvitation(db, byMachine)).toBeNull();
+    } finally {
+      await close();
+    }
   });
   test("is asked on the terminal until name and passphrase will do, and only once", async () => {
     const asked: (string | null)[] = [];
@@ -202,12 +280,14 @@ describe("the first owner", () => {
       name: answers([" ", "Maren"]),
       passphrase: answers(["short", "password1234", "four quiet levee words"]),
     };
-    await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, ask);
+    await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, ask, letIn);
     expect(asked.map((problem) => problem !== null)).toEqual([true, false, true, true, false]);
-    await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, {
+    const again = {
       name: () => Promise.reject(new Error("asked again")),
       passphrase: () => Promise.reject(new Error("asked again")),
-    });
+    };
+    await firstOwner(`${address}/${own}`, shared.PUBLIC_URL, again, letIn);
+    expect(existsSync(letIn)).toBe(false);
     const { db, close } = connect(`${address}/${own}`, 1);
     const members = await listMembers(db, FIRST_DESK).finally(close);
     expect(members).toMatchObject([{ name: "Maren", role: "owner" }]);

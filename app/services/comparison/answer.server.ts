@@ -1,26 +1,19 @@
 import { setTimeout } from "node:timers/promises";
-import { scopeOf, type Database } from "#db/client";
+import type { Database } from "#db/client";
 import { freshenDesk } from "../analysis.server";
 import { compute } from "../compute/pool.server";
+import { underWay } from "../deskMemory.server";
 import type { Answered, Asked } from "../compute/tasks";
 import { PATIENCE_MS, stillReckoning, within } from "../patience.server";
 import type { comparisonTasks } from "./tasks.server";
 
 type Name = keyof typeof comparisonTasks;
 
-/** What is being answered now: asked for twice at once, it is reckoned once. */
-const underWay = new Map<string, Promise<unknown>>();
+/** What is being answered now. */
+const once = underWay<unknown>();
 
-function asked<N extends Name>(db: Database, name: N, what: Asked<N>): Promise<Answered<N>> {
-  const key = `${scopeOf(db)?.deskId ?? ""} ${name} ${JSON.stringify(what)}`;
-  let running = underWay.get(key) as Promise<Answered<N>> | undefined;
-  if (!running) {
-    running = compute(db, name, what).finally(() => underWay.delete(key));
-    underWay.set(key, running);
-    running.catch(() => undefined);
-  }
-  return running;
-}
+const asked = <N extends Name>(db: Database, name: N, what: Asked<N>) =>
+  once(db, `${name} ${JSON.stringify(what)}`, () => compute(db, name, what)) as Promise<Answered<N>>;
 
 /** How long after one page the next is let on, ms: drawing one takes about as long, and others are let in between. */
 const APART_MS = 60;

@@ -13,10 +13,11 @@ import { dayOfReported, dayOfRows, deskPosterior, type DeskDay, type DeskPosteri
 import type { Bike, PackRecord, Rider, SetUp } from "#core/records";
 import type { TestDigest } from "#core/analysis";
 import { listBikes, listPacks, listRiders, listSetUps, type Kept, type OfBike } from "#db/bikes";
-import { scopeOf, type Database } from "#db/client";
+import type { Database } from "#db/client";
 import { listClimbs, listSweeps } from "#db/field";
 import { cachedDigests, cachedStamps } from "#db/results";
 import { listStamps, listTests, type TestLine } from "#db/tests";
+import { deskMemory } from "../deskMemory.server";
 
 /** Everything comparisons choose from, by id. */
 export interface DeskRecords {
@@ -63,10 +64,13 @@ export function ridingOf(
   );
 }
 
-/** Steady readings of a day by what they rest on: the same ones are the same day, so that a changed desk is solved quickly. */
-const fieldDays = new Map<string, { readonly key: string; readonly day: DeskDay | null }>();
-
-function fieldDay(id: string, restsOn: unknown, make: () => DeskDay | null): DeskDay | null {
+/** A day's steady readings, made again only where what they rest on has changed. */
+function fieldDay(
+  { fieldDays }: Memory,
+  id: string,
+  restsOn: unknown,
+  make: () => DeskDay | null,
+): DeskDay | null {
   const key = JSON.stringify(restsOn);
   const known = fieldDays.get(id);
   if (known?.key === key) return known.day;
@@ -86,26 +90,29 @@ async function fieldDaysOf(
   const [sweeps, climbs] = await Promise.all([listSweeps(db), listClimbs(db)]);
   const dayOf = (line: FieldTrial, riding: Riding, rows: readonly RoadRow[], id = line.id) =>
     dayOfRows({ id, mount: { bikeId: line.bikeId, setUp: riding.setUp }, riderId: line.riderId, rows });
+  const memory = memoryOf(db);
   const days = [
     ...[...shelf.bikes.values()].flatMap((bike) =>
       bike.archived
         ? []
         : bike.reported.map((reported, i) => {
             const id = `reported ${bike.id}/${i}`;
-            return fieldDay(id, [reported, bike.version], () => dayOfReported(id, bike.id, bike, reported));
+            return fieldDay(memory, id, [reported, bike.version], () =>
+              dayOfReported(id, bike.id, bike, reported),
+            );
           }),
     ),
     ...sweeps.map((line) => {
       const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
       if (!riding || !pack) return null;
-      return fieldDay(line.id, [line.stamp, riding, pack], () =>
+      return fieldDay(memory, line.id, [line.stamp, riding, pack], () =>
         dayOf(line, riding, sweepRows(line.body, riding, sweepSpots(line.body, pack).spots)),
       );
     }),
     ...climbs.map((line) => {
       const [riding, pack] = [ridingOf(shelf, line), shelf.packs.get(line.packId)];
       if (!riding || !pack) return null;
-      return fieldDay(line.id, [line.stamp, riding, pack], () => {
+      return fieldDay(memory, line.id, [line.stamp, riding, pack], () => {
         const figures = climbFigures(line.body, riding, pack);
         const row = figures.ok ? climbRow(line.body, riding, figures.value) : null;
         return row && dayOf(line, riding, [row]);
@@ -115,7 +122,7 @@ async function fieldDaysOf(
       const riding = ridingOf(shelf, line);
       if (!riding) return null;
       const id = `steady ${line.id}`;
-      return fieldDay(id, [line.stamp, riding, digest.steady], () =>
+      return fieldDay(memory, id, [line.stamp, riding, digest.steady], () =>
         dayOf(line, riding, steadyRows(line.test, riding, digest.steady), id),
       );
     }),
@@ -148,17 +155,12 @@ interface Remembered {
 /** A desk as this thread last saw it: only what changed since is read again. */
 interface Memory {
   readonly tests: Map<string, Remembered>;
+  /** Sweeps, climbs and steady stretches by what they rest on: the same ones are the same day, so that a changed desk is solved quickly. */
+  readonly fieldDays: Map<string, { readonly key: string; readonly day: DeskDay | null }>;
   /** The last answer over the whole desk, and the days it rests on. */
   solved: { readonly days: readonly DeskDay[]; readonly posterior: DeskPosterior } | null;
 }
-const memories = new Map<string, Memory>();
-
-function memoryOf(db: Database): Memory {
-  const deskId = scopeOf(db)?.deskId ?? "";
-  let memory = memories.get(deskId);
-  if (!memory) memories.set(deskId, (memory = { tests: new Map(), solved: null }));
-  return memory;
-}
+const memoryOf = deskMemory((): Memory => ({ tests: new Map(), fieldDays: new Map(), solved: null }));
 
 /** Lines and digests of every test that counts, read anew only where a stamp moved. */
 async function readDesk(db: Database): Promise<readonly Remembered[]> {

@@ -2,7 +2,8 @@ import type { System } from "#core/base";
 import type { Reference } from "#core/bike";
 import type { Database } from "#db/client";
 import { deskVersion } from "#db/version";
-import { Memo } from "../memo.server";
+import { deskMemory } from "../deskMemory.server";
+import { Memo } from "../memo";
 import type { StandingsAsk } from "./ask";
 import { bikeKnown } from "./bike.server";
 import { bridgeOf, pairUnder, pairWorth } from "./bridge.server";
@@ -12,9 +13,9 @@ import { knownOf, type KnownAsk } from "./known.server";
 import { pairOf, type PairAsk } from "./pair.server";
 import { standingsOf } from "./standings.server";
 
-/** Answers that are remembered while the desk stays as it is. */
+/** Answers of one desk that are remembered while it stays as it is. */
 const MOST_ANSWERS = 120;
-const answers = new Memo<Promise<unknown>>(MOST_ANSWERS);
+const answersOf = deskMemory(() => new Memo<Promise<unknown>>(MOST_ANSWERS));
 
 /** A task whose answer holds until anything on the desk changes: asked again, it costs one small query. */
 function whileUnchanged<Asked, Answer>(
@@ -23,6 +24,7 @@ function whileUnchanged<Asked, Answer>(
 ): (db: Database, asked: Asked) => Promise<Answer> {
   return async (db, asked) => {
     const key = `${name} ${JSON.stringify(asked)} ${await deskVersion(db)}`;
+    const answers = answersOf(db);
     const promise = answers.of(key, () => answer(db, asked)) as Promise<Answer>;
     promise.catch(() => answers.forget(key));
     return promise;

@@ -1,6 +1,7 @@
 import { Piscina } from "piscina";
 import { scopeOf, type Database } from "#db/client";
 import { UnreadableRow } from "#db/unreadable";
+import type { comparisonTasks } from "../comparison/tasks.server";
 import type { Answered, Asked, TaskName } from "./tasks";
 import type { Came, Work } from "./worker";
 
@@ -18,16 +19,10 @@ export class Busy extends Error {}
 
 /** Comparisons share a thread, which remembers the desk; all else runs on threads beside it. */
 type Lane = "desk" | "rest";
-const DESK: ReadonlySet<string> = new Set([
-  "standings",
-  "claims",
-  "bikeKnown",
-  "climbs",
-  "bridge",
-  "pair",
-  "pairUnder",
-  "known",
-]);
+const COMPARISONS: Readonly<Record<keyof typeof comparisonTasks, true>> = {
+  ...{ standings: true, claims: true, bikeKnown: true, climbs: true, bridge: true },
+  ...{ pair: true, pairWorth: true, pairUnder: true, known: true },
+};
 
 const pools = new Map<Lane, Piscina<Work, Came>>();
 
@@ -64,7 +59,7 @@ export async function compute<Name extends TaskName>(
     const { tasks } = await import("./tasks");
     return (tasks[name] as (db: Database, asked: unknown) => Promise<Answered<Name>>)(db, asked);
   }
-  const lane: Lane = DESK.has(name) ? "desk" : "rest";
+  const lane: Lane = name in COMPARISONS ? "desk" : "rest";
   const pool = poolOf(lane, bundle);
   if (pool.queueSize >= MOST_WAITING) throw new Busy();
   const longest = AbortSignal.timeout(LONGEST_MS);

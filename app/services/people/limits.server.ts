@@ -28,6 +28,15 @@ function limitersOver(db: Database) {
 /** Where a request came from, as a proxy in front that is trusted says, for counting only; it is never kept with a person. */
 const addressOf = (request: Request) => request.headers.get("X-Asker") ?? "unknown";
 
+const tooMany = ({ msBeforeNext }: RateLimiterRes) =>
+  data(
+    `Too many tries from here: wait ${Math.max(1, Math.ceil(msBeforeNext / 60_000))} min, then try again.`,
+    {
+      status: 429,
+      headers: { "Retry-After": String(Math.ceil(msBeforeNext / 1000)) },
+    },
+  );
+
 /**
  * Counts a try at signing in.
  *
@@ -40,16 +49,33 @@ export async function countTry(db: Database, request: Request, name: string): Pr
     await atAny.consume(address);
     await atName.consume(`${address} ${name}`);
   } catch (error) {
-    if (!(error instanceof RateLimiterRes)) throw error;
-    const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60_000));
-    throw data(`Too many tries from here: wait ${minutes} min, then try again.`, {
-      status: 429,
-      headers: { "Retry-After": String(Math.ceil(error.msBeforeNext / 1000)) },
-    });
+    throw error instanceof RateLimiterRes ? tooMany(error) : error;
   }
 }
 
 /** A try that succeeded counts no more. */
 export async function forgetTries(db: Database, request: Request, name: string): Promise<void> {
-  await limitersOver(db)[0].delete(`${addressOf(request)} ${name}`);
+  const [atName, atAny] = limitersOver(db);
+  const address = addressOf(request);
+  await atName.delete(`${address} ${name}`);
+  await atAny.reward(address);
+}
+
+/**
+ * What a secret of an address leads to. One that leads nowhere counts as a try; one that holds never does, however often and
+ * by however many of one household it is opened.
+ *
+ * @param gone what to say of a secret that leads nowhere
+ * @throws 404 with that sentence; 429 after too many of them
+ */
+export async function bySecret<Found>(
+  db: Database,
+  request: Request,
+  find: () => Promise<Found | null>,
+  gone: string,
+): Promise<Found> {
+  const found = await find();
+  if (found !== null) return found;
+  await countTry(db, request, "a secret");
+  throw data(gone, { status: 404 });
 }

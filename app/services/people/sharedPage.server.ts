@@ -21,6 +21,21 @@ const HEADERS = {
   "referrer-policy": "no-referrer",
 };
 
+/** What a reader sees while figures of the page are calculated: it asks again by itself, without a script. */
+export const waitingPage = (): Response =>
+  new Response(
+    `<!doctype html>
+<html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1">
+<meta name="robots" content="noindex, nofollow"><meta http-equiv="refresh" content="2">
+<title>Calculating - Barometron</title>
+<style>body{font:1.05rem/1.5 sans-serif;max-width:34rem;margin:2rem auto;padding:0 1rem;background:#f6f3ea;color:#1d2a2a}</style>
+<h1>Calculating</h1>
+<p>Figures of this page are being calculated. It updates by itself.</p>
+</html>
+`,
+    { status: 202, headers: { ...HEADERS, "retry-after": "2" } },
+  );
+
 /** The sheet that a test has before anybody chose what stands on it. */
 async function plainSheet(db: Database, testId: string): Promise<SheetLine | null> {
   const line = await findTest(db, testId);
