@@ -27,12 +27,53 @@ export interface Restored {
 
 /** Stamps go on far above any that was ever given, so that none from before comes again. */
 const STAMP_LEAP = 1_000_000;
+/** What a sequence of the database never came to: a file that says so is not believed, and the database numbers anew. */
+const MOST_STAMP = 2 ** 48;
+const MOST_VERSION = 1_000_000_000;
+
+/** Numbers that are the database's to give are given by it where a file's are out of bounds. */
+async function numberAnew(client: pg.Client): Promise<void> {
+  await client.query(
+    `select setval('test_stamp', coalesce((select max(stamp) from test where stamp between 1 and ${MOST_STAMP}), 0) + ${STAMP_LEAP})`,
+  );
+  await client.query(
+    `update test set stamp = nextval('test_stamp') where stamp not between 1 and ${MOST_STAMP}`,
+  );
+  for (const table of BACKED_UP) {
+    if (!(await hasTable(client, table))) continue;
+    const { rows } = await client.query<{ name: string }>(
+      `select column_name as name from information_schema.columns
+       where table_schema = 'public' and table_name = $1 and (column_name = 'version' or ($1 = 'trail' and column_name = 'id'))`,
+      [table],
+    );
+    for (const { name } of rows)
+      if (name === "version")
+        await client.query(
+          `update ${quoted(table)} set version = 1 where version not between 1 and ${MOST_VERSION}`,
+        );
+      else {
+        await client.query(
+          `select setval('trail_id_seq', coalesce((select max(id) from trail where id between 1 and ${MOST_STAMP}), 0) + 1)`,
+        );
+        await client.query(
+          `update trail set id = nextval('trail_id_seq') where id not between 1 and ${MOST_STAMP}`,
+        );
+      }
+  }
+}
 
 async function hasTable(client: pg.Client, name: string): Promise<boolean> {
   const { rows } = await client.query<{ there: string | null }>("select to_regclass($1) as there", [
     `public.${name}`,
   ]);
   return typeof rows[0]?.there === "string";
+}
+
+/** What writes the trail, and keeps it from being changed, rests while a backup comes in. */
+async function triggers(client: pg.Client, verb: "disable" | "enable"): Promise<void> {
+  for (const table of BACKED_UP)
+    if (await hasTable(client, table))
+      await client.query(`alter table ${quoted(table)} ${verb} trigger user`);
 }
 
 /** Takes the links between tables and what writes the trail away, and gives what puts them back: rows come in whatever order they lie. */
@@ -42,14 +83,9 @@ async function loosen(client: pg.Client): Promise<() => Promise<void>> {
      from pg_constraint where contype = 'f' and connamespace = 'public'::regnamespace and conparentid = 0`,
   );
   for (const { link, of } of rows) await client.query(`alter table ${of} drop constraint ${quoted(link)}`);
-  const triggers = async (verb: "disable" | "enable") => {
-    for (const table of BACKED_UP)
-      if (await hasTable(client, table))
-        await client.query(`alter table ${quoted(table)} ${verb} trigger user`);
-  };
-  await triggers("disable");
+  await triggers(client, "disable");
   return async () => {
-    await triggers("enable");
+    await triggers(client, "enable");
     for (const { link, of, says } of rows)
       await client.query(`alter table ${of} add constraint ${quoted(link)} ${says}`);
   };
@@ -124,11 +160,9 @@ async function load(url: string, source: Source): Promise<{ manifest: Manifest; 
   });
   await migrateDatabase(url, source.migrations);
   await withClient(url, async (client) => {
-    await client.query(
-      `select setval('test_stamp', coalesce((select max(stamp) from test), 0) + ${STAMP_LEAP})`,
-    );
-    if (await hasTable(client, "trail"))
-      await client.query("select setval('trail_id_seq', coalesce((select max(id) from trail), 0) + 1)");
+    await triggers(client, "disable");
+    await numberAnew(client);
+    await triggers(client, "enable");
     for (const { name, rows } of manifest.tables) {
       // A table that a later schema has no more was moved over by its migration.
       if (!(await hasTable(client, name))) continue;

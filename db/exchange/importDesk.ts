@@ -84,27 +84,67 @@ function rowsOf(bytes: Uint8Array | undefined, table: string): readonly Row[] {
   });
 }
 
-async function columnsOf(client: pg.Client, table: string): Promise<readonly string[]> {
-  const { rows } = await client.query<{ name: string }>(
-    `select column_name as name from information_schema.columns where table_schema = 'public' and table_name = $1`,
+/** Types of a table's columns by name. */
+async function columnsOf(client: pg.Client, table: string): Promise<ReadonlyMap<string, string>> {
+  const { rows } = await client.query<{ name: string; type: string }>(
+    `select column_name as name, data_type as type from information_schema.columns
+     where table_schema = 'public' and table_name = $1`,
     [table],
   );
-  return rows.map(({ name }) => name);
+  return new Map(rows.map(({ name, type }) => [name, type]));
+}
+
+/** Whether the database gives a column its value: what a file says of it is not taken. */
+const isGiven = (table: string, column: string) =>
+  column === "stamp" || column === "updated_at" || (column === "version" && table !== "reference");
+
+const withoutGiven = (table: string, row: Row): Row =>
+  Object.fromEntries(Object.entries(row).filter(([name]) => !isGiven(table, name)));
+
+/** Largest whole numbers a file may bring (places in a log are milliseconds), and the years its days and moments may be in. */
+const MOST: ReadonlyMap<string, number> = new Map([
+  ["integer", 1_000_000_000],
+  ["bigint", 1_000_000_000_000_000],
+]);
+const YEAR = /^(19[7-9]|20\d|21\d)\d-\d\d-\d\d/;
+
+/** What is wrong with a value for a column of some type; null where it will do. PostgreSQL itself sees to the rest. */
+function wrongIn(value: unknown, type: string): string | null {
+  if (value === null || value === undefined) return null;
+  if (type === "date" || type.startsWith("timestamp"))
+    return typeof value === "string" && YEAR.test(value) ? null : "is no day from 1970 to 2199";
+  const most = MOST.get(type);
+  if (most !== undefined)
+    return Number.isInteger(value) && Math.abs(value as number) <= most
+      ? null
+      : `is no whole number up to ${most.toLocaleString("en")}`;
+  if (type === "double precision") return Number.isFinite(value) ? null : "is no number";
+  return null;
+}
+
+/** @throws BadDesk at the first value that no desk would write */
+function refuseStrange(table: string, rows: readonly Row[], columns: ReadonlyMap<string, string>): void {
+  for (const [i, row] of rows.entries())
+    for (const [name, value] of Object.entries(row)) {
+      const type = columns.get(name);
+      if (type === undefined)
+        throw new BadDesk(`${recordsFile(table)} has “${name}”, which this Barometron does not know.`);
+      const wrong = isGiven(table, name) ? null : wrongIn(value, type);
+      if (wrong) throw new BadDesk(`${recordsFile(table)}, row ${i + 1}: “${name}” ${wrong}.`);
+    }
 }
 
 /** Writes rows of one table; those that are there already stay as they are. Returns how many were new. */
 async function takeRows(client: pg.Client, table: string, rows: readonly Row[]): Promise<number> {
   const columns = await columnsOf(client, table);
-  const named = [...new Set(rows.flatMap((row) => Object.keys(row)))];
-  const strange = named.find((name) => !columns.includes(name));
-  if (strange !== undefined)
-    throw new BadDesk(`${recordsFile(table)} has “${strange}”, which this Barometron does not know.`);
+  refuseStrange(table, rows, columns);
+  const named = [...new Set(rows.flatMap((row) => Object.keys(row)))].filter((name) => !isGiven(table, name));
   const list = named.map(quoted).join(", ");
   let added = 0;
   for (let at = 0; at < rows.length; at += PART) {
     const { rowCount } = await client.query(
       `insert into ${quoted(table)} (${list}) select ${list} from json_populate_recordset(null::${quoted(table)}, $1::json) on conflict do nothing`,
-      [JSON.stringify(rows.slice(at, at + PART))],
+      [JSON.stringify(rows.slice(at, at + PART).map((row) => withoutGiven(table, row)))],
     );
     added += rowCount ?? 0;
   }
@@ -173,10 +213,6 @@ export async function importDesk(url: string, path: string, scope: Scope | null 
         if (table !== "desk")
           await refuseElsewhere(client, table, rowsOf(files[recordsFile(table)], table), scope.deskId);
     }
-    // Stamps go on after the highest that came in.
-    await client.query(
-      `select setval('test_stamp', greatest((select coalesce(max(stamp), 1) from test), nextval('test_stamp')))`,
-    );
     await client.query("commit");
     return { added, there: all - added };
   });

@@ -10,7 +10,7 @@ import { readBundle, readGpx } from "#core/io";
 import { sheetOptionsSchema } from "#core/telling";
 import { TABLES } from "#db/backup/format";
 import { bikeSchema } from "#core/records";
-import { saveBike } from "#db/bikes";
+import { listBikes, saveBike } from "#db/bikes";
 import { dropDatabase, withClient } from "#db/backup/databases";
 import { connect, type Database } from "#db/client";
 import { exportDesk } from "#db/exchange/exportDesk";
@@ -58,6 +58,12 @@ const rowsIn = (file: string) => {
       table,
       strFromU8(files[`records/${table}.ndjson`] ?? new Uint8Array())
         .split("\n")
+        .filter((line) => line !== "")
+        .map((line) => {
+          // The database gives these anew.
+          const { stamp: _, updated_at: __, version, ...row } = JSON.parse(line) as Record<string, unknown>;
+          return JSON.stringify(table === "reference" ? { ...row, version } : row);
+        })
         .sort(),
     ]),
   );
@@ -207,7 +213,7 @@ describe("one desk of several on a machine", () => {
       const rows = rowsIn(alone);
       expect(rows["bike"]!.filter(Boolean)).toHaveLength(1);
       expect(rows["bike"]!.join("")).toContain("Only here");
-      expect([rows["test"], rows["entry"], rows["desk"]!.filter(Boolean).length]).toEqual([[""], [""], 1]);
+      expect([rows["test"], rows["entry"], rows["desk"]!.filter(Boolean).length]).toEqual([[], [], 1]);
 
       const elsewhere = await fresh();
       await importDesk(urlOf(elsewhere), alone, { deskId: FIRST_DESK, actor: "" });
@@ -254,6 +260,52 @@ describe("what is no desk", () => {
     expect(await refusal(broken('{"colour":"red"}'))).toContain(
       "“colour”, which this Barometron does not know",
     );
+  });
+  const withFirst = (table: string, change: (row: Record<string, unknown>) => object) =>
+    rezipped((files) => {
+      const [line, ...rest] = strFromU8(files[`records/${table}.ndjson`]!).split("\n");
+      const row = change(JSON.parse(line || `{"id":"${uuidv7()}","name":"n"}`) as Record<string, unknown>);
+      return { ...files, [`records/${table}.ndjson`]: strToU8([JSON.stringify(row), ...rest].join("\n")) };
+    });
+  const HUGE = "9223372036854775807";
+  test("stamps and versions are the database's to give, whatever a file says", async () => {
+    const other = await fresh();
+    const poisoned = rezipped((files) => ({
+      ...files,
+      "records/test.ndjson": strToU8(
+        strFromU8(files["records/test.ndjson"]!).replaceAll(/"stamp":\d+/g, `"stamp":${HUGE}`),
+      ),
+      "records/bike.ndjson": strToU8(
+        strFromU8(files["records/bike.ndjson"]!).replaceAll(/"version":\d+/g, '"version":2147483647'),
+      ),
+    }));
+    await importDesk(urlOf(other), poisoned);
+    await on(other, async (db) => {
+      const [line] = await listTests(db);
+      expect(Number(line!.stamp)).toBeLessThan(1000);
+      const [first] = await listBikes(db);
+      expect(first!.version).toBe(1);
+      // Both go on being saved.
+      await saveBike(db, first!.id, bikeSchema.parse({ ...first, name: "Renamed" }), 1);
+      const [ride] = await listRides(db, line!.id);
+      await appendEntries(db, ride!.id, [
+        { id: uuidv7(), seq: 900, at: null, supersedes: null, body: { kind: "note", note: "on" } },
+      ]);
+    });
+  });
+  test.each([
+    ["reference", "version", 2147483647, "no whole number"],
+    ["ride", "position", 2147483647, "no whole number"],
+    ["entry", "seq", 9e15, "no whole number"],
+    ["entry", "received_at", "infinity", "no day"],
+    ["test", "day", "infinity", "no day"],
+    ["edition", "at", "294276-01-01", "no day"],
+    ["bike", "mass_kg", "NaN", "no number"],
+    ["pack", "label_wh", "Infinity", "no number"],
+  ])("a poisoned %s.%s is refused by name", async (table, column, value, says) => {
+    const sentence = await refusal(withFirst(table, (row) => ({ ...row, [column]: value })));
+    expect(sentence).toContain(`records/${table}.ndjson, row 1: “${column}”`);
+    expect(sentence).toContain(says);
   });
   test("one of a newer version says so", async () => {
     const newer = rezipped((files) => {

@@ -1,4 +1,5 @@
 import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -6,12 +7,13 @@ import { gunzipSync, gzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
+import { bikeSchema } from "#core/records";
 import { dropDatabase, withClient } from "#db/backup/databases";
 import { migrationNames, withMigrationsUpTo } from "#db/backup/migrations";
 import { readBackup } from "#db/backup/read";
 import { beforeName, restoreBackup, undoRestore } from "#db/backup/restore";
 import { writeBackup } from "#db/backup/write";
-import { listBikes } from "#db/bikes";
+import { listBikes, saveBike } from "#db/bikes";
 import { connect, type Database } from "#db/client";
 import { listDamage } from "#db/check";
 import { appendEntries, listEntries } from "#db/log";
@@ -286,18 +288,53 @@ describe("a file that is no whole backup changes nothing, and the sentence says 
       await drop(hostile);
     }
   });
-  test("rows that break a rule of the schema", async () => {
-    const file = join(folder, "rows.backup");
-    const lines = text().split("\n");
-    const at = lines.findIndex((line) => line.startsWith('{"table":"entry"')) + 1;
-    lines[at] = lines[at]!.replace(/\tnote\t|\tcheckIn\t|\tstart\t/, "\tend\t");
-    // Written anew with a hash of its own, as a crafted one would be.
-    const { createHash } = await import("node:crypto");
+  /** Written anew with a hash of its own, as a crafted one would be. */
+  const crafted = (file: string, lines: string[]) => {
     const tailAt = lines.findIndex((line) => line.startsWith('{"end"'));
     const head = `${lines.slice(0, tailAt).join("\n")}\n`;
     const tail = JSON.parse(lines[tailAt]!) as { sha256: string };
     tail.sha256 = createHash("sha256").update(head).digest("hex");
     writeFileSync(file, gzipSync(`${head}${JSON.stringify(tail)}\n`));
+  };
+  /** Lines of the backup with one column of a table's first row changed. */
+  const withFirst = (table: string, column: string, value: string) => {
+    const lines = text().split("\n");
+    const at = lines.findIndex((line) => line.startsWith(`{"table":"${table}"`));
+    const place = (JSON.parse(lines[at]!) as { columns: string[] }).columns.indexOf(column);
+    lines[at + 1] = lines[at + 1]!.split("\t")
+      .map((cell, i) => (i === place ? value : cell))
+      .join("\t");
+    return lines;
+  };
+  test.each([
+    ["test", "stamp", "9223372036854775807"],
+    ["trail", "id", "9223372036854775807"],
+    ["bike", "version", "2147483647"],
+  ])("a poisoned %s.%s is numbered anew: the desk goes on saving", async (table, column, value) => {
+    const file = join(folder, "poisoned.backup");
+    crafted(file, withFirst(table, column, value));
+    await restoreBackup(desk, source(file), "restore_poisoned");
+    try {
+      await on("restore_poisoned", async (db) => {
+        const [first] = await listBikes(db);
+        await saveBike(db, first!.id, bikeSchema.parse({ ...first, name: "Renamed" }), first!.version);
+        const [line] = await listTests(db);
+        const [ride] = await listRides(db, line!.id);
+        await appendEntries(db, ride!.id, [
+          { id: uuidv7(), seq: 900, at: null, supersedes: null, body: { kind: "note", note: "on" } },
+        ]);
+        expect(Number((await listTests(db))[0]!.stamp)).toBeLessThan(2 ** 48);
+      });
+    } finally {
+      await drop("restore_poisoned");
+    }
+  });
+  test("rows that break a rule of the schema", async () => {
+    const file = join(folder, "rows.backup");
+    const lines = text().split("\n");
+    const at = lines.findIndex((line) => line.startsWith('{"table":"entry"')) + 1;
+    lines[at] = lines[at]!.replace(/\tnote\t|\tcheckIn\t|\tstart\t/, "\tend\t");
+    crafted(file, lines);
     const before = await contents(desk.database);
     await expect(restoreBackup(desk, source(file))).rejects.toThrow("cannot be taken");
     expect(await contents(desk.database)).toEqual(before);
