@@ -6,7 +6,7 @@ import { compressClient } from "./compress.ts";
 import { writeFonts } from "./fonts.ts";
 import { writeNotices } from "./notices.ts";
 import { BUILD, ROOT } from "./paths.ts";
-import { run } from "./run.ts";
+import { aside } from "./run.ts";
 import { say } from "./say.ts";
 import { buildServiceWorker } from "./serviceWorker.ts";
 
@@ -41,13 +41,24 @@ export function sourceHash(): string {
   return hash.digest("hex").slice(0, 16);
 }
 
-/** Builds the app unless the build at hand is of these very sources. Returns their hash. */
-export async function buildApp(): Promise<string> {
+/** A build takes no longer on any machine, s. */
+const LONGEST_S = 1800;
+
+/**
+ * Builds the app unless the build at hand is of these very sources.
+ *
+ * @param signal ends the build
+ * @returns the hash of the sources
+ */
+export async function buildApp(signal?: AbortSignal): Promise<string> {
   const stampFile = join(BUILD, "stamp");
   const hash = sourceHash();
   if (existsSync(stampFile) && readFileSync(stampFile, "utf8") === hash) return hash;
   say("Building the app ...");
-  const built = run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
+  const built = await aside("npx", ["react-router", "build"], {
+    ...{ env: { NODE_ENV: "production" }, limitS: LONGEST_S, signal },
+  });
+  signal?.throwIfAborted();
   if (built.code !== 0) throw new Error(`The build failed:\n${built.out}`);
   writeNotices();
   await buildServiceWorker();

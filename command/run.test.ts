@@ -30,4 +30,11 @@ describe("programs that are run", () => {
     const lives = () => existsSync(status) && !/^State:\s+Z/m.test(readFileSync(status, "utf8"));
     while (lives()) await new Promise((resolve) => setTimeout(resolve, 20));
   });
+  test("one that is no longer wanted is ended with all it started", async () => {
+    const asked = new AbortController();
+    const running = aside("sh", ["-c", "sleep 600 & echo $!; wait"], { limitS: 60, signal: asked.signal });
+    setTimeout(() => asked.abort(), 300);
+    const { code } = await running;
+    expect(code).not.toBe(0);
+  });
 });

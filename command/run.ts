@@ -31,13 +31,15 @@ interface Limited {
   readonly env?: Readonly<Record<string, string>>;
   /** It is ended, with all it started, when it takes longer than this, s. */
   readonly limitS: number;
+  /** Ends it, with all it started. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 /** Runs a program as a group of its own, and ends the whole group when it takes too long or this process ends. */
 function runGroup(
   program: string,
   args: readonly string[],
-  { env = {}, limitS }: Limited,
+  { env = {}, limitS, signal }: Limited,
   stdio: StdioOptions,
   heard: (text: string) => void,
 ): Promise<number> {
@@ -62,11 +64,13 @@ function runGroup(
       end();
     }, limitS * 1000);
     process.once("exit", end);
+    signal?.addEventListener("abort", end);
     child.stdout?.on("data", (text: Buffer) => heard(text.toString()));
     child.stderr?.on("data", (text: Buffer) => heard(text.toString()));
     const over = () => {
       clearTimeout(timer);
       process.off("exit", end);
+      signal?.removeEventListener("abort", end);
       // Whatever it left behind goes with it.
       end();
     };

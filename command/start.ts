@@ -1,3 +1,4 @@
+import { once } from "node:events";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout } from "node:timers/promises";
@@ -81,9 +82,10 @@ export async function start(options: {
   const stopAll = async () => {
     for (const stop of stops.splice(0).reverse()) await stop();
   };
-  const ended = new Promise<void>((resolve) => {
-    for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.once(signal, () => resolve());
-  });
+  // Asked to stop, it stops wherever it is: also while it builds.
+  const asked = new AbortController();
+  const ended = once(asked.signal, "abort");
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.once(signal, () => asked.abort());
   try {
     // What the environment named at first: later it names the desk's own, for the server.
     const own = process.env["DATABASE_URL"] ?? "";
@@ -102,7 +104,8 @@ export async function start(options: {
         await close();
       }
     }
-    process.env["BAROMETRON_BUILD"] = await buildApp();
+    process.env["BAROMETRON_BUILD"] = await buildApp(asked.signal);
+    asked.signal.throwIfAborted();
     process.env["BAROMETRON_BACKUPS"] = backups;
     process.env["DATABASE_URL"] = cluster.url;
     process.env["NODE_ENV"] ??= "production";
@@ -120,6 +123,10 @@ export async function start(options: {
     );
     await ended;
     say("Stopping ...");
+    return 0;
+  } catch (error) {
+    if (!asked.signal.aborted) throw error;
+    say("Stopped before it was ready.");
     return 0;
   } finally {
     await stopAll();
