@@ -87,6 +87,23 @@ export function needCaddy(): string {
   return CADDY;
 }
 
+const POOLER = "/usr/sbin/pgbouncer";
+
+/** Debian's pgbouncer, for the test that a pooler between leaves desks apart; installed if it is missing. */
+export function needPooler(): string {
+  if (existsSync(POOLER)) return POOLER;
+  installPackage("pgbouncer", "PgBouncer, which a test puts before the database,");
+  // As with caddy: no server of the system's own.
+  run(isRoot ? "systemctl" : "sudo", [
+    ...(isRoot ? [] : ["-n", "systemctl"]),
+    "disable",
+    "--now",
+    "pgbouncer",
+  ]);
+  if (!existsSync(POOLER)) throw new Error("PgBouncer was installed but is not in /usr/sbin.");
+  return POOLER;
+}
+
 const HEADLESS = "/usr/bin/chromium-headless-shell";
 
 /** Chromium's windowless build, which runs pages in less time, installed if it is missing; the whole browser where it cannot be had. */

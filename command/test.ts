@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { migrateDatabase } from "#db/migrate";
 import { buildApp } from "./build.ts";
 import { ensureDatabase } from "./cluster.ts";
-import { needCaddy, needChromium, needHeadless } from "./packages.ts";
+import { needCaddy, needChromium, needHeadless, needPooler } from "./packages.ts";
 import { MIGRATIONS, ROOT } from "./paths.ts";
 import { aside, TOOK_TOO_LONG } from "./run.ts";
 import { say } from "./say.ts";
@@ -110,6 +110,7 @@ async function lane(phases: readonly (() => Promise<Count>)[]): Promise<readonly
 export async function test(): Promise<number> {
   const [chromium, headless] = [needChromium(), needHeadless()];
   needCaddy();
+  needPooler();
   const folder = mkdtempSync(join(tmpdir(), "barometron-report-"));
   const beganMs = performance.now();
   try {

@@ -27,12 +27,13 @@ const STATEMENT_MS = 20_000;
 /** The role that sees one desk only, made by the schema's history or by whoever keeps the database. */
 const APP_ROLE = "barometron_app";
 
-/** Connections that work at desks, each with the desk and the person it was last named. */
+/** Connections that work at desks. None is any desk's own: each transaction names the desk it is for. */
 interface DeskConnections {
   readonly pool: pg.Pool;
-  readonly named: WeakMap<pg.PoolClient, string>;
   /** Where several share a database, a connection that cannot be held to one desk is refused. */
   readonly strict: boolean;
+  /** Whether the role that sees one desk only may be taken; found out once. */
+  hasRole: Promise<boolean> | null;
 }
 
 /** Codes of a role that is not there, or may not be taken. */
@@ -48,44 +49,99 @@ export async function actAt(client: pg.Client, { deskId, actor }: Scope): Promis
   ]);
 }
 
-/** A pool whose connections are named a desk before they are used. */
+async function findRole({ pool, strict }: DeskConnections): Promise<boolean> {
+  const client = await pool.connect();
+  try {
+    await client.query(`begin; set local role ${APP_ROLE}`);
+    return true;
+  } catch (error) {
+    if (strict || !NO_ROLE.has((error as { code?: string }).code ?? "")) throw error;
+    return false;
+  } finally {
+    await client.query("rollback").catch(() => undefined);
+    client.release();
+  }
+}
+
+/** The role that sees one desk, where there is one. */
+function hasRole(desks: DeskConnections): Promise<boolean> {
+  desks.hasRole ??= findRole(desks).catch((error: unknown) => {
+    desks.hasRole = null;
+    throw error;
+  });
+  return desks.hasRole;
+}
+
+/** Statements that hold what is left of a transaction to one desk. */
+async function naming(desks: DeskConnections, { deskId, actor }: Scope): Promise<string> {
+  const [desk, who] = [pg.escapeLiteral(deskId), pg.escapeLiteral(actor)];
+  const named = `select set_config('app.desk_id', ${desk}, true), set_config('app.actor', ${who}, true)`;
+  return (await hasRole(desks)) ? `set local role ${APP_ROLE}; ${named}` : named;
+}
+
+type Ask = (...args: unknown[]) => Promise<pg.QueryResult>;
+const textOf = (asked: unknown): string =>
+  typeof asked === "string" ? asked : String((asked as { text?: unknown } | null)?.text ?? "");
+
+/** A connection for one transaction after another: each is held to the desk as soon as it has begun, and nothing runs outside of one. */
+function namedAfterBegin(client: pg.PoolClient, names: string): pg.PoolClient {
+  const ask = client.query.bind(client) as unknown as Ask;
+  let isOpen = false;
+  const query: Ask = async (...args) => {
+    const text = textOf(args[0]);
+    if (/^begin\b/i.test(text)) {
+      const begun = await ask(...args);
+      await ask(names);
+      isOpen = true;
+      return begun;
+    }
+    if (!isOpen) throw new Error("A query at a desk runs in a transaction.");
+    if (/^(commit|rollback)$/i.test(text)) isOpen = false;
+    return ask(...args);
+  };
+  return new Proxy(client, {
+    get: (target, key) => {
+      if (key === "query") return query;
+      const value = Reflect.get(target, key) as unknown;
+      return typeof value === "function" ? (value.bind(target) as unknown) : value;
+    },
+  });
+}
+
+/**
+ * A pool whose every query is held to one desk, within the transaction it runs in. Nothing about a desk stays on a connection: a
+ * pooler between may hand the next transaction to another one.
+ */
 class DeskPool extends pg.Pool {
   constructor(
-    private readonly connections: DeskConnections,
+    private readonly desks: DeskConnections,
     private readonly scope: Scope,
   ) {
     super({ max: 1 });
   }
   override async connect(): Promise<pg.PoolClient> {
-    const { pool, named, strict } = this.connections;
-    const client = await pool.connect();
-    const key = `${this.scope.deskId} ${this.scope.actor}`;
-    if (named.get(client) === key) return client;
-    try {
-      if (!named.has(client))
-        await client.query(`set role ${APP_ROLE}`).catch((error: { code?: string }) => {
-          if (strict || !NO_ROLE.has(error.code ?? "")) throw error;
-        });
-      await client.query("select set_config('app.desk_id', $1, false), set_config('app.actor', $2, false)", [
-        this.scope.deskId,
-        this.scope.actor,
-      ]);
-      named.set(client, key);
-      return client;
-    } catch (error) {
-      client.release(true);
-      throw error;
-    }
+    const names = await naming(this.desks, this.scope);
+    return namedAfterBegin(await this.desks.pool.connect(), names);
   }
   override query(...args: unknown[]): never {
-    const asked = this.connect().then(async (client) => {
-      try {
-        return await (client.query as (...args: unknown[]) => Promise<unknown>)(...args);
-      } finally {
-        client.release();
-      }
-    });
-    return asked as never;
+    return this.held(args) as never;
+  }
+  private async held(args: readonly unknown[]): Promise<pg.QueryResult> {
+    const names = await naming(this.desks, this.scope);
+    const client = await this.desks.pool.connect();
+    const ask = client.query.bind(client) as unknown as Ask;
+    let broken = true;
+    try {
+      await ask(`begin; ${names}`);
+      // Sent one behind the other; of a query that failed nothing is kept.
+      const [answer, ended] = await Promise.allSettled([ask(...args), ask("commit")]);
+      broken = ended.status === "rejected";
+      if (answer.status === "rejected") throw answer.reason;
+      if (ended.status === "rejected") throw ended.reason;
+      return answer.value;
+    } finally {
+      client.release(broken);
+    }
   }
 }
 
@@ -120,7 +176,7 @@ const KEPT = 500;
  */
 export function connect(url: string, max = 8, strict = false): Connection {
   const whole = poolAt(url, max);
-  const desks: DeskConnections = { pool: poolAt(url, max), named: new WeakMap(), strict };
+  const desks: DeskConnections = { pool: poolAt(url, max), strict, hasRole: null };
   const kept = new Map<string, Database>();
   return {
     db: drizzle(whole, { schema }),
