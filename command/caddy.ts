@@ -50,10 +50,25 @@ certificate authority. On some phones it is then switched on once more in the se
 </html>
 `;
 
+/**
+ * Nobody holds the desk up by being slow: a request's headers and its body are here in time, and a body is handed on only when
+ * all of it, or its first megabyte, has come. A photograph over a poor line takes about a minute.
+ */
+const PATIENCE = `	servers {
+		timeouts {
+			read_header 10s
+			read_body 90s
+			idle 2m
+		}
+		max_header_size 32KB
+	}`;
+
 function caddyfile({ host, port, folder, httpsPort, trustPort }: FrontOptions, isPrivate: boolean): string {
   const name = isIP(host) === 6 ? `[${host}]` : host;
   const proxied = `	reverse_proxy 127.0.0.1:${port} {
 		header_up Host {http.request.hostport}
+		buffer_requests
+		max_buffer_size 1MB
 	}
 	request_body {
 		max_size 33MB
@@ -61,6 +76,7 @@ function caddyfile({ host, port, folder, httpsPort, trustPort }: FrontOptions, i
   if (!isPrivate)
     return `{
 	admin off
+${PATIENCE}
 	storage file_system "${folder}/certificates"
 }
 ${name} {
@@ -69,6 +85,7 @@ ${proxied}
 `;
   return `{
 	admin off
+${PATIENCE}
 	auto_https disable_redirects
 	skip_install_trust
 	default_sni ${name}

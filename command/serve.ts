@@ -16,11 +16,13 @@ interface BuiltServer {
 }
 
 /** A request's headers and its whole body must be here within these, ms; nobody holds a connection by being slow. */
-const HEADERS_MS = 15_000;
+const HEADERS_MS = 10_000;
+/** How often it is looked at who has taken longer, ms. */
+const CHECKED_MS = 1000;
 const REQUEST_MS = 120_000;
 const KEEP_MS = 75_000;
 /** Connections at once; more are turned away. */
-const MOST_CONNECTIONS = 400;
+const MOST_CONNECTIONS = 4000;
 /** Ports that are tried when one is taken between the look and the listening. */
 const TRIES = 20;
 
@@ -63,7 +65,7 @@ export async function serve(firstPort: number): Promise<Serving> {
   process.env["BAROMETRON_POSTGRES"] ??= postgresPrograms() ?? "";
   const built = (await import(join(BUILD, "server", "index.js"))) as BuiltServer;
   const server: Server = createServer(
-    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS },
+    { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, connectionsCheckingInterval: CHECKED_MS },
     built.makeApp({ clientFolder: join(BUILD, "client") }),
   );
   server.maxConnections = MOST_CONNECTIONS;

@@ -16,7 +16,7 @@ import { closePools } from "#app/services/compute/pool.server";
 import { connect, type Connection } from "#db/client";
 import { listDesks } from "#db/people/people";
 import { failureOf, guardRoutes, logLine } from "./failures.ts";
-import { guard, headers, limits } from "./guard.ts";
+import { atOnce, guard, headers, limits, refuseLargeOfStrangers } from "./guard.ts";
 import { log, metrics, watched } from "./watch.ts";
 
 const isPage = (type: unknown) => /^(text\/html|text\/x-script|application\/json)/.test(String(type ?? ""));
@@ -135,6 +135,7 @@ export function makeApp(options: {
     }
   });
   app.use(limits());
+  if (sharing) app.use(atOnce());
   // Pages and their data; what streams goes out as it comes.
   app.use(
     compression({ level: 4, filter: (_request, response) => isPage(response.getHeader("Content-Type")) }),
@@ -154,6 +155,7 @@ export function makeApp(options: {
     response.locals["principal"] = here ? await whoAsks(here, asked(request)) : { kind: "machine" };
     next();
   });
+  app.use(refuseLargeOfStrangers(({ locals }) => (locals["principal"] as Principal).kind === "nobody"));
   // Passkeys speak to their own addresses; signing in and out by a form is the pages' work.
   app.all("/auth/{*path}", async (request, response, next) => {
     const here = peopleHere();

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { data } from "react-router";
 import { z } from "zod";
 import { UnreadableRow } from "#db/unreadable";
 import { failureOf, guardRoutes, logLine } from "./failures.ts";
@@ -60,6 +61,30 @@ describe("guarded routes", () => {
       init: { status: 503, headers: { "Retry-After": "2" } },
     });
     expect(await run(coded("23503"))).toMatchObject({ init: { status: 404 } });
+  });
+  const stillReckoning = (times: number) => {
+    let asked = 0;
+    const loader = () => {
+      asked += 1;
+      if (asked <= times) throw data({ reckoning: true, stale: 1, all: 2 }, { status: 202 });
+      return "the file";
+    };
+    return { loader, asked: () => asked };
+  };
+  test("that are downloads wait for what is still being calculated", async () => {
+    const { loader, asked } = stillReckoning(2);
+    const built = guardRoutes({ routes: { file: { module: { loader } } } });
+    const route = built.routes.file!.module as unknown as { loader: (args: object) => Promise<unknown> };
+    expect(await route.loader({})).toBe("the file");
+    expect(asked()).toBe(3);
+  });
+  test("that are pages say so at once", async () => {
+    const { loader } = stillReckoning(9);
+    const built = guardRoutes({ routes: { page: { module: { loader, default: () => null } } } });
+    const route = built.routes.page!.module as unknown as { loader: (args: object) => Promise<unknown> };
+    expect(await route.loader({}).catch((thrown: unknown) => thrown)).toMatchObject({
+      data: { reckoning: true },
+    });
   });
   test("let through what was thrown on purpose", async () => {
     const response = new Response("", { status: 418 });

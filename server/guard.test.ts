@@ -1,6 +1,6 @@
 import { describe, expect, jest, test } from "@jest/globals";
 import type { Request, Response } from "express";
-import { BODY_LIMIT_BYTES, guard } from "./guard.ts";
+import { atOnce, BODY_LIMIT_BYTES, guard } from "./guard.ts";
 
 interface Heard {
   readonly passed: boolean;
@@ -73,5 +73,88 @@ describe("what is refused, in a sentence", () => {
     const { "content-length": _length, ...unknown } = form;
     expect(ask("POST", unknown)).toMatchObject({ passed: false, status: 411 });
     expect(ask("POST", { ...form, "content-length": "many" })).toMatchObject({ passed: false, status: 411 });
+  });
+});
+
+describe("what a monitor asks of a shared desk", () => {
+  const reached = { host: "desk.example", publicUrl: "https://desk.example" };
+  const token = "a monitor's own word";
+  const status = (headers: Record<string, string>, path: string): number | null => {
+    let code: number | null = null;
+    const response = {
+      status: (given: number) => {
+        code = given;
+        return response;
+      },
+      set: () => response,
+      type: () => response,
+      send: () => undefined,
+    };
+    guard(reached)(
+      { method: "GET", path, headers } as unknown as Request,
+      response as unknown as Response,
+      () => {
+        code = 200;
+      },
+    );
+    return code;
+  };
+  test.each(["/live", "/ready", "/health", "/metrics"])(
+    "%s answers this machine, or a token, and no stranger",
+    (path) => {
+      expect(status({ host: "127.0.0.1:4180" }, path)).toBe(200);
+      expect(status({ host: "desk.example" }, path)).toBe(404);
+      for (const passed of ["x-forwarded-for", "forwarded", "via", "x-forwarded-proto"])
+        expect(status({ host: "127.0.0.1:4180", [passed]: "10.0.0.9" }, path)).toBe(404);
+      const authorization = `Bearer ${token}`;
+      expect(status({ host: "desk.example", authorization }, path)).toBe(404);
+      process.env["BAROMETRON_MONITOR_TOKEN"] = token;
+      try {
+        expect(status({ host: "desk.example", authorization }, path)).toBe(200);
+        expect(status({ host: "desk.example", authorization: "Bearer" }, path)).toBe(404);
+      } finally {
+        delete process.env["BAROMETRON_MONITOR_TOKEN"];
+      }
+    },
+  );
+});
+
+describe("many at once", () => {
+  const asking = (ip: string) => {
+    const closed: (() => void)[] = [];
+    let code = 0;
+    const response = {
+      once: (_event: string, heard: () => void) => closed.push(heard),
+      status: (given: number) => {
+        code = given;
+        return response;
+      },
+      set: () => response,
+      type: () => response,
+      send: () => undefined,
+    };
+    return {
+      request: { ip } as Request,
+      response: response as unknown as Response,
+      code: () => code,
+      end: () => closed.forEach((heard) => heard()),
+    };
+  };
+  test("of one address are turned away past a number, others go on, and ended ones count no more", () => {
+    const handle = atOnce(3);
+    const go = (ip: string) => {
+      const asked = asking(ip);
+      let passed = false;
+      handle(asked.request, asked.response, () => {
+        passed = true;
+      });
+      return { ...asked, passed };
+    };
+    const first = [go("a"), go("a"), go("a")];
+    expect(first.every(({ passed }) => passed)).toBe(true);
+    expect(go("a").passed).toBe(false);
+    expect(go("b").passed).toBe(true);
+    first[0]!.end();
+    expect(go("a").passed).toBe(true);
   });
 });

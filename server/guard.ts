@@ -87,6 +87,38 @@ export function limits(): RequestHandler {
   });
 }
 
+/** Largest body of whoever has not come in: a form of signing in, with room to spare. */
+const STRANGERS_BODY_BYTES = 64 * 1024;
+
+/** Refuses a stranger's large body before any of it is read. */
+export function refuseLargeOfStrangers(isStranger: (response: Response) => boolean): RequestHandler {
+  return (request, response, next) =>
+    isStranger(response) && Number(request.headers["content-length"] ?? 0) > STRANGERS_BODY_BYTES
+      ? refuse(response, 401, "Sign in first: nothing of this was taken.")
+      : next();
+}
+
+/** Requests of one address that may be under way at once where the desk is shared: a household's phones and tabs, with room. */
+const MOST_AT_ONCE = Number(process.env["BAROMETRON_MOST_AT_ONCE"] ?? 300);
+
+/** Turns away what one address asks while very many of its requests are still under way, slow or streams. */
+export function atOnce(most = MOST_AT_ONCE): RequestHandler {
+  const underWay = new Map<string, number>();
+  return (request, response, next) => {
+    const address = request.ip ?? "unknown";
+    const count = (underWay.get(address) ?? 0) + 1;
+    if (count > most)
+      return refuse(response, 503, "Too much is being asked for at once: try again in a moment.");
+    underWay.set(address, count);
+    response.once("close", () => {
+      const left = (underWay.get(address) ?? 1) - 1;
+      if (left > 0) underWay.set(address, left);
+      else underWay.delete(address);
+    });
+    next();
+  };
+}
+
 /** A page read by a link: its letters, styles and pictures lie inside it, and nothing of it runs. */
 const sharedHeaders = helmet({
   contentSecurityPolicy: {

@@ -83,6 +83,9 @@ function unitIn(
   return known(bracket) ?? meant ?? known(last);
 }
 
+/** No heading of a column is longer; what goes on says no more of it. */
+const LONGEST_HEADING = 200;
+
 /**
  * Reads a column heading as people write it. A unit that is none of its column's is kept, so that it is asked about.
  *
@@ -91,7 +94,7 @@ function unitIn(
  * @example readHeading("Distance (kWh)").unit === "kWh"
  */
 export function readHeading(heading: string): Heading {
-  const plain = heading.trim().replaceAll("_", " ");
+  const plain = heading.trim().slice(0, LONGEST_HEADING).replaceAll("_", " ");
   const lower = plain.toLowerCase();
   const bracket = /[([]\s*([^)\]]+?)\s*[)\]]/.exec(plain)?.[1];
   const outside = lower.replace(/[([][^)\]]*[)\]]/g, " ");

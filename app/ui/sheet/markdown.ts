@@ -61,9 +61,63 @@ function wordsOf(nodes: readonly RootContent[], as: Words["as"] = "paragraph"): 
   });
 }
 
+/** Quotes and lists within each other in one line, and lines of one piece that the parser reads. */
+const DEEPEST = 6;
+const MOST_LINES = 60;
+/** Marks and lines of a whole text that are read as Markdown: a person's words have fewer, and the rest stays as typed. */
+const MOST_MARKS = 1000;
+const MOST_LINES_IN_ALL = 400;
+
+/** What a line is within: quotes and lists, by the signs it begins with. */
+const CONTAINERS = /^(?:[ \t]*(?:>|[-*+](?=[ \t]|$)|\d{1,9}[.)](?=[ \t]|$)))*/;
+const depthOf = (line: string): number => (CONTAINERS.exec(line)![0].match(/>|[-*+]|\d+[.)]/g) ?? []).length;
+const isIndentedDeep = (line: string) => /^[ \t]{24}/.test(line);
+
+const marksIn = (block: string): number => (block.match(/[*_[\]`<>!&\\~#+-]/g) ?? []).length;
+
+/** A text in pieces that can be read one by one: at empty lines, and a long list after so many lines. */
+function blocksOf(markdown: string): readonly string[] {
+  return markdown.split(/\n(?:[ \t]*\n)+/).flatMap((block) => {
+    const lines = block.split("\n");
+    if (lines.length <= MOST_LINES) return block.trim() ? [block] : [];
+    return Array.from({ length: Math.ceil(lines.length / MOST_LINES) }, (_, i) =>
+      lines.slice(i * MOST_LINES, (i + 1) * MOST_LINES).join("\n"),
+    );
+  });
+}
+
+/** Letters that the parser reads at a time. */
+const PIECE = 1000;
+
 /**
- * Markdown as the words that screen and paper set alike. What is no text of Markdown, such as tags, stays as typed.
+ * Blocks joined to pieces that the parser reads quickly, and by themselves those that it is not given: its time grows with the square
+ * and the cube of signs within signs.
+ */
+function piecesOf(markdown: string) {
+  const pieces: { text: string; readonly prose: boolean }[] = [];
+  let [marks, lines] = [0, 0];
+  for (const text of blocksOf(markdown)) {
+    const own = text.split("\n");
+    marks += marksIn(text);
+    lines += own.length;
+    const prose =
+      marks <= MOST_MARKS &&
+      lines <= MOST_LINES_IN_ALL &&
+      own.every((line) => depthOf(line) <= DEEPEST && !isIndentedDeep(line));
+    const last = pieces.at(-1);
+    if (prose && last?.prose && last.text.length + text.length < PIECE) last.text += `\n\n${text}`;
+    else pieces.push({ text, prose });
+  }
+  return pieces;
+}
+
+/**
+ * Markdown as the words that screen and paper set alike. What is no text of Markdown, such as tags, stays as typed; so does a block
+ * of signs that nobody writes, such as a thousand quotes within each other.
  *
  * @example readMarkdown("It *creaks*.") is one paragraph of the runs "It ", "creaks" (slanted) and "."
  */
-export const readMarkdown = (markdown: string): readonly Words[] => wordsOf(fromMarkdown(markdown).children);
+export const readMarkdown = (markdown: string): readonly Words[] =>
+  piecesOf(markdown).flatMap(({ text, prose }): readonly Words[] =>
+    prose ? wordsOf(fromMarkdown(text).children) : [{ as: "paragraph", runs: [{ text }] }],
+  );

@@ -33,6 +33,22 @@ describe("own words", () => {
     )[0]!.runs;
     expect(runs.map(({ to }) => to).filter(Boolean)).toEqual(["https://levee.example", "mailto:a@b.example"]);
   });
+  test.each([">", "> ", "+ ", "1. ", "*_", "[", "a\n\n", "- a\n"])(
+    "%j without end is as typed where it is no Markdown, and never deep",
+    (unit) => {
+      const typed = unit.repeat(Math.ceil(20_000 / unit.length));
+      const words = readMarkdown(typed);
+      const letters = words.flatMap(({ runs }) => runs.map(({ text }) => text)).join("");
+      expect(letters.replace(/\s/g, "").length).toBeGreaterThan(typed.replace(/[\s>-]/g, "").length / 3);
+      expect(words.length).toBeLessThan(20_000);
+    },
+  );
+  test("a long honest text is read to its end", () => {
+    const paragraph = "It **climbs** well, and *quietly*; [the way](https://levee.example) is gravel.";
+    const long = Array.from({ length: 120 }, () => paragraph).join("\n\n");
+    expect(readMarkdown(long).every(({ runs }) => runs.some(({ strong }) => strong))).toBe(true);
+    expect(readMarkdown(long)).toHaveLength(120);
+  });
   test("no word is lost", () =>
     fc.assert(
       fc.property(fc.array(fc.stringMatching(/^[a-z]{1,9}$/), { minLength: 1, maxLength: 20 }), (words) =>
