@@ -20,6 +20,25 @@ function asAnswer(result: Result<unknown>): Answer {
     : { ok: false, value: { error: nth(result.problems, 0), problems: result.problems } };
 }
 
+/** What to say of an exception of the core: a fault of ours, never told as one of the input's. */
+export function faultOf(error: unknown): Problem {
+  const said = error instanceof Error ? error.message : String(error);
+  return {
+    code: "fault",
+    path: "",
+    sentence: `This is a fault of Barometron, not of what was given (${said}). Nothing else is affected; please report it with the input.`,
+  };
+}
+
+/** A calculation whose exceptions are its own problem alone. */
+function safely<T>(calculate: () => Result<T>): Result<T> {
+  try {
+    return calculate();
+  } catch (error) {
+    return { ok: false, problems: [faultOf(error)] };
+  }
+}
+
 /** Every sentence of a result written out in miles, however deep it lies. */
 function spokenDeep(value: unknown): unknown {
   if (typeof value === "string") return renderUnits(value, "imperial");
@@ -75,7 +94,7 @@ function answerBundle(value: object): Answer {
   const results = bundle.value.tests.map((whole) => {
     const record = cut.value === null ? whole : cutRecord(whole, cut.value);
     return {
-      ...{ title: whole.test.title, record, result: analyseTest(record) },
+      ...{ title: whole.test.title, record, result: safely(() => analyseTest(record)) },
       fromM: cut.value === null ? 0 : Math.min(cut.value, lengthOf(whole)),
     };
   });
@@ -104,8 +123,16 @@ function answerBundle(value: object): Answer {
   return { ok: false, value: { error: nth(problems, 0), problems, tests, ...order } as never };
 }
 
-/** Answers one request: a bundle, or a calculation with its input. */
+/** Answers one request: a bundle, or a calculation with its input. Never throws. */
 export function answer(request: unknown): Answer {
+  try {
+    return answerTo(request);
+  } catch (error) {
+    return asAnswer({ ok: false, problems: [faultOf(error)] });
+  }
+}
+
+function answerTo(request: unknown): Answer {
   if (typeof request !== "object" || request === null || Array.isArray(request))
     return asAnswer(
       err("not-a-request", "", 'Give an object: a bundle, or {"calculation": NAME, "input": {...}}.'),
@@ -151,23 +178,21 @@ export function answerText(text: string): readonly Answer[] {
     );
   if (trimmed === "")
     return [asAnswer(err("empty", "", "The input is empty: give a bundle or a calculation as JSON."))];
-  try {
-    const value: unknown = JSON.parse(trimmed);
-    return Array.isArray(value) ? value.map(answer) : [answer(value)];
-  } catch (whole) {
-    const lines = trimmed
-      .split(/\r?\n/)
-      .map((line, i) => ({ line, number: i + 1 }))
-      .filter(({ line }) => line.trim() !== "");
-    if (lines.length === 1) return [broken("", whole)];
-    const parsed = lines.map(({ line, number }) => {
-      try {
-        return { number, value: JSON.parse(line) as unknown, good: true };
-      } catch (error) {
-        return { number, value: error, good: false };
-      }
-    });
-    if (parsed.every((item) => !item.good)) return [broken("", whole)];
-    return parsed.map(({ value, number, good }) => (good ? answer(value) : broken(`line ${number}`, value)));
-  }
+  const parse = (json: string) => {
+    try {
+      return { value: JSON.parse(json) as unknown, good: true };
+    } catch (error) {
+      return { value: error, good: false };
+    }
+  };
+  const whole = parse(trimmed);
+  if (whole.good) return Array.isArray(whole.value) ? whole.value.map(answer) : [answer(whole.value)];
+  const lines = trimmed
+    .split(/\r?\n/)
+    .map((line, i) => ({ line, number: i + 1 }))
+    .filter(({ line }) => line.trim() !== "");
+  if (lines.length === 1) return [broken("", whole.value)];
+  const parsed = lines.map(({ line, number }) => ({ number, ...parse(line) }));
+  if (parsed.every((item) => !item.good)) return [broken("", whole.value)];
+  return parsed.map(({ value, number, good }) => (good ? answer(value) : broken(`line ${number}`, value)));
 }

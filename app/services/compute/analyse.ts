@@ -30,15 +30,15 @@ export async function analyse(db: Database, testId: string): Promise<void> {
   await keepAnalysis(db, testId, { stamp, inputs, result: reckonSafely(record), notes: notesOf(unreadable) });
 }
 
-/** A record the core cannot reckon is a problem of that test alone. */
+/** An exception of the core is a problem of that test alone, and is said to be what it is: a fault of ours. */
 function reckonSafely(record: Parameters<typeof analyseTest>[0]): ReturnType<typeof analyseTest> {
   try {
     return analyseTest(record);
   } catch (error) {
     console.error("a test could not be reckoned:", error instanceof Error ? error.stack : error);
     const sentence =
-      "This test could not be reckoned: one of its entries is beyond what the model takes. Set the odd ones aside.";
-    return { ok: false, problems: [{ code: "not-reckoned", path: "", sentence }] };
+      "This test could not be calculated, by a fault of Barometron: its entries are kept, and nothing is wrong with them. The log of the start command says more.";
+    return { ok: false, problems: [{ code: "fault", path: "", sentence }] };
   }
 }
 

@@ -135,9 +135,11 @@ function strangeLast(order: readonly Placed[]): readonly number[] {
   const at = nth(order, last);
   if (order.length < 4 || percentOf(at.entry) === undefined) return [];
   const rates = fallRates(order);
+  // Two stretches before the last, to say what is usual.
+  if (rates.length < 3) return [];
   const [before, own] = [rates.slice(0, -1), lastOf(rates)];
   const usual = before.reduce((sum, rate) => sum + rate, 0) / before.length;
-  const isEven = before.length > 1 && before.every((rate) => Math.abs(rate - usual) < EXPLAINED);
+  const isEven = before.every((rate) => Math.abs(rate - usual) < EXPLAINED);
   if (!isEven || Math.abs(own - usual) < STRANGE) return [];
   const isUsual = (distanceM: number) =>
     Math.abs(lastOf(fallRates([...order.slice(0, -1), { ...at, distanceM }])) - usual) < EXPLAINED;
