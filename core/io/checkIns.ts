@@ -11,6 +11,7 @@ import {
 import { entryBodySchema, type EntryBody } from "#core/ride/log";
 import { momentOf, there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
 import { columnOf, COLUMNS, type ColumnField } from "./columns.ts";
+import { scaleProblems } from "./scale.ts";
 import type { ColumnChoice, Table } from "./table.ts";
 
 export interface ImportOptions {
@@ -259,5 +260,10 @@ export function readCheckIns(
       problem(field, code, sentence);
     rows.push({ row, at, body });
   });
+  for (const { field, code, sentence } of scaleProblems(rows.map(({ body }) => body)))
+    problems.push({
+      ...{ code, sentence },
+      path: `column ${table.headings[where.get(field) ?? -1] ?? nth(COLUMNS, field).label}`,
+    });
   return problems.length ? errs(problems) : ok(heldFrom(rows, options.levelHolds));
 }

@@ -91,6 +91,7 @@ const LONGEST_HEADING = 200;
  *
  * @example readHeading("Dist (km)").unit === "km"
  * @example readHeading("Speed, m/s").unit === "m/s"
+ * @example readHeading("trip meter").unit === null
  * @example readHeading("Distance (kWh)").unit === "kWh"
  */
 export function readHeading(heading: string): Heading {
@@ -105,7 +106,10 @@ export function readHeading(heading: string): Heading {
   const [short, last] = [find(words.slice(0, -1).join(" ")), words.at(-1)];
   const isUnit = short !== null && last !== undefined && isUnitOf(short, last);
   const field = find(name) ?? (isUnit ? short : null) ?? (lower.includes("%") ? "percent" : null);
-  return { field, unit: field === null ? null : unitIn(nth(COLUMNS, field).dimension, bracket, last) };
+  if (field === null) return { field, unit: null };
+  // A trip meter is an instrument, no length.
+  const unitWord = field === "display" && last === "meter" ? undefined : last;
+  return { field, unit: unitIn(nth(COLUMNS, field).dimension, bracket, unitWord) };
 }
 
 const isUnitOf = (field: ColumnField, word: string): boolean => {

@@ -332,3 +332,43 @@ describe("a course as GPX", () => {
   test("a file that is none says so", () =>
     expect(readCourseGpx("<kml></kml>", "x")).toMatchObject({ ok: false, problems: [{ code: "not-gpx" }] }));
 });
+
+describe("a column in another unit than it says", () => {
+  const read = (text: string) => {
+    const table = readTable(text);
+    if (!table.ok) throw new Error("no table");
+    return readCheckIns(table.value, guessColumns(table.value, "mi"), {
+      ...{
+        distanceUnit: "mi",
+        levelHolds: "from here",
+        day: "2026-06-01",
+        zone: "+00:00",
+        fullAtStart: true,
+      },
+    });
+  };
+  const asked = (text: string) => {
+    const found = read(text);
+    return found.ok ? [] : found.problems.map(({ path, code }) => `${path}: ${code}`);
+  };
+  test("“trip meter” is a distance in the ride's unit, not in metres", () => {
+    const found = read("trip meter,battery %\n0,100\n6.5,80\n12.4,61\n18,40\n");
+    const last = found.ok ? found.value.at(-1)!.body : {};
+    expect(last).toMatchObject({ displayM: expect.closeTo(18 * 1609.344, 3) });
+  });
+  test("a charge that falls over a few metres is asked about, whichever distance it is", () => {
+    expect(asked("Distance (m),%\n0,100\n6.5,80\n12.4,61\n18,40\n")).toEqual(["column Distance (m): scale"]);
+    expect(asked("Odometer (m),%\n0,100\n6.5,80\n12.4,61\n18,40\n")).toEqual(["column Odometer (m): scale"]);
+  });
+  test("percents that are shares, and two distances of different rides, are asked about", () => {
+    expect(asked("mi,percent\n0,1\n6,0.8\n12,0.61\n")).toEqual(["column percent: scale"]);
+    expect(asked("km,display (m),percent\n1,1.1,99\n6,6.2,80\n12,12.1,61\n")).toEqual([
+      "column display (m): scale",
+    ]);
+  });
+  test("honest tables are not", () => {
+    expect(asked("mi,percent\n0,100\n0.1,99\n0.2,99\n")).toEqual([]);
+    expect(asked("km,odo (km),percent\n0,0,100\n6,6.4,80\n12,12.6,61\n")).toEqual([]);
+    expect(asked("mi,percent\n30,1\n31,1\n32,0\n")).toEqual([]);
+  });
+});
