@@ -1,5 +1,13 @@
-import { parseQuantity, unitOf, type System } from "#core/base";
-import { SIDES, SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
+import { unitOf, type System } from "#core/base";
+import {
+  readTyped,
+  SIDES,
+  SIGHTING,
+  SIGHTING_FIELDS,
+  sightingSchema,
+  type Field,
+  type SightingField,
+} from "#core/fields";
 import type { Bike } from "#core/records";
 
 /** Where a shorter word does for a large field. */
@@ -32,14 +40,17 @@ export function readFigures(
 ): { readonly body: Readonly<Record<string, unknown>>; readonly problems: Readonly<Record<string, string>> } {
   const problems: Record<string, string> = {};
   const body: Record<string, unknown> = {};
-  for (const { name, dimension, siPerStored } of FIGURES) {
+  for (const { name, dimension } of FIGURES) {
     const text = String(form.get(name) ?? "").trim();
     if (text === "") continue;
-    const value = parseQuantity(text, dimension, unitOf(dimension, system));
-    const kept = value.ok ? SIGHTING[name].schema.safeParse(value.value / siPerStored) : null;
-    if (!value.ok) problems[name] = value.problems[0]!.sentence;
-    else if (kept?.success) body[name] = kept.data;
-    else problems[name] = kept!.error!.issues[0]!.message;
+    const read = readTyped(name, text, unitOf(dimension, system));
+    if (!read.ok) {
+      problems[name] = read.problems[0]!.sentence;
+      continue;
+    }
+    const kept = sightingSchema.safeParse(read.value);
+    if (kept.success) Object.assign(body, kept.data);
+    else problems[name] = kept.error.issues[0]!.message;
   }
   for (const name of WORDS) {
     const text = String(form.get(name) ?? "").trim();

@@ -1,7 +1,15 @@
 import { z } from "zod";
 import { entryBodySchema, type EntryBody, type LiveEntry } from "#core/ride/log";
 import { durationText, forField, formatInput, unitOf, type DimensionName, type System } from "#core/base";
-import { EVENTS, SIGHTING, SIGHTING_FIELDS, type Field, type SightingField } from "#core/fields";
+import {
+  endsOf,
+  EVENTS,
+  readTyped,
+  SIGHTING,
+  SIGHTING_FIELDS,
+  type Field,
+  type SightingField,
+} from "#core/fields";
 import { choice, quantityText, tick, words } from "#app/ui/forms/formText";
 
 /** What a check-in can be, in the order of a ride. Ends carry their reason. */
@@ -35,12 +43,19 @@ export interface TypedEntry {
 
 /** How the text of a field of a sighting is read, to the stored value. */
 function sightingText(name: SightingField, system: System): z.ZodType {
-  const { kind, dimension, siPerStored = 1 }: Field = SIGHTING[name];
-  if (kind === "tick") return tick.transform((ticked) => ticked || undefined);
-  if (dimension === null) return choice;
-  return quantityText(dimension, system).transform((value) =>
-    value === undefined ? undefined : value / siPerStored,
-  );
+  const { kind, dimension }: Field = SIGHTING[name];
+  if (kind === "tick") return tick.transform((ticked) => ticked && { [name]: true });
+  if (dimension === null) return choice.transform((word) => word !== undefined && { [name]: word });
+  return z
+    .string()
+    .optional()
+    .transform((text, context) => {
+      if (text === undefined || text.trim() === "") return undefined;
+      const read = readTyped(name, text, unitOf(dimension, system));
+      if (read.ok) return read.value;
+      context.addIssue({ code: "custom", message: read.problems[0]!.sentence });
+      return z.NEVER;
+    });
 }
 
 /** An entry without a place needs a time, unless it is of no place. */
@@ -59,7 +74,7 @@ export const entryForm = (system: System) =>
       charger: choice,
       toFull: tick,
     })
-    .transform(({ what, time, chargerDone, toFull, bar, ...seen }, context): TypedEntry => {
+    .transform(({ what, time, chargerDone, toFull, bar, wallWh, charger, ...seen }, context): TypedEntry => {
       const [kind, reason] = what.split(":");
       const parsed = entryBodySchema.safeParse({
         kind,
@@ -67,7 +82,9 @@ export const entryForm = (system: System) =>
         ...(bar !== undefined && kind === "barLost" && { bar }),
         ...(chargerDone && kind === "start" && { chargerDone }),
         ...(toFull && kind === "refill" && { toFull }),
-        ...seen,
+        ...(wallWh !== undefined && { wallWh }),
+        ...(charger !== undefined && { charger }),
+        ...(Object.assign({}, ...Object.values(seen)) as object),
       });
       if (!parsed.success) {
         for (const issue of parsed.error.issues)
@@ -122,7 +139,15 @@ export function entryTexts(
   };
   for (const field of ENTRY_FIELDS) {
     const value = values[field];
-    if (typeof value === "number") texts[field] = textOf(field, value, system);
+    const [low, high] =
+      typeof value === "number" && field in SIGHTING
+        ? endsOf(field as SightingField, values)
+        : [value as number, value as number];
+    if (typeof value === "number")
+      texts[field] =
+        low === high
+          ? textOf(field, value, system)
+          : `${textOf(field, low, system).replace(/\s*[^\d.,\s].*$/u, "")}-${textOf(field, high, system)}`;
     else if (typeof value === "string") texts[field] = value;
     else if (value === true) texts[field] = "on";
   }

@@ -42,6 +42,8 @@ const SAMPLES: Readonly<Record<SightingField, unknown>> = {
   ground: "loose gravel",
   note: "headwind",
   percentSpan: 4,
+  barsSpan: 1,
+  speedSpanMps: 2,
   ampsSpan: 1,
 };
 

@@ -11,6 +11,7 @@ export {
   type Side,
 } from "./vocabulary.ts";
 export { eventOf, EVENTS, type EntryEvent } from "./events.ts";
+export { endsOf, readTyped, spanned } from "./typed.ts";
 export { SIGHTING, SIGHTING_FIELDS, sightingSchema, type Sighting, type SightingField } from "./sighting.ts";
 export {
   choicesOf,

@@ -79,6 +79,7 @@ export const SIGHTING = {
     dimension: "count",
     group: "main",
     column: { name: "bars", headings: ["bars", "bar", "battery bars", "bars left", "lights"] },
+    span: "barsSpan",
     line: { says: "bars", units: "bar bars", unit: "bars", leads: "bars", bare: true },
   }),
   packVolts: field({
@@ -193,6 +194,7 @@ export const SIGHTING = {
     dimension: "speed",
     group: "rider",
     column: { name: "speed", headings: ["speed", "mph", "pace"] },
+    span: "speedSpanMps",
     line: { says: "speed", units: "mph km/h kmh kph", leads: "speed" },
   }),
   /** The display's own guess, m. */
@@ -370,6 +372,26 @@ export const SIGHTING = {
     kind: "quantity",
     dimension: "percent",
     group: "main",
+    column: null,
+    line: null,
+  }),
+  /** How many bars fewer were seen in turn with `bars`: "2-3 bars" is 3 with 1. */
+  barsSpan: field({
+    schema: z.number().int("Bars are whole: type 2-3.").min(0, "A span cannot be negative.").max(40),
+    label: "how far the bars flickered",
+    kind: "quantity",
+    dimension: "count",
+    group: "main",
+    column: null,
+    line: null,
+  }),
+  /** How far the speed wandered, from the least to the most; `speedMps` is its middle. */
+  speedSpanMps: field({
+    schema: z.number().min(0, "A span cannot be negative.").max(40),
+    label: "how far the speed wandered",
+    kind: "quantity",
+    dimension: "speed",
+    group: "rider",
     column: null,
     line: null,
   }),

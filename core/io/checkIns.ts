@@ -2,6 +2,7 @@ import {
   eventOf,
   GROUND_WORDS,
   GROUNDS,
+  readTyped,
   SIGHTING,
   SIGHTING_FIELDS,
   type Field,
@@ -34,15 +35,14 @@ export interface ImportedRow {
 
 /** Any of these words tells that a bar went; which one may stand in them, or in the bars left. */
 const BAR_LOST = /^(bar( \d+)? (lost|gone|went)|lost( bar)?( \d+)?)$/;
-const SPAN = /^\s*(\d+(?:[.,]\d+)?)\s*(?:-|–)\s*(\d+(?:[.,]\d+)?)\s*(\D*)$/;
 const YES = /^(y|yes|true|1|x|load|loaded|under load)$/i;
 const NO = /^(n|no|false|0|rest|off|)$/i;
 
 interface CellReader {
   readonly problem: (field: ColumnField, code: string, sentence: string) => void;
   readonly number: (field: ColumnField) => number | undefined;
-  /** Two figures with a stroke between them, the lesser first; null for anything else. */
-  readonly span: (field: ColumnField) => readonly [number, number] | null;
+  /** A figure or a span of a field that can be either, as the fields it fills. */
+  readonly typed: (name: SightingField, field: ColumnField) => Readonly<Record<string, unknown>>;
   readonly text: (field: ColumnField) => string;
 }
 
@@ -93,8 +93,7 @@ function sightingOf(cells: CellReader): Readonly<Record<string, unknown>> {
       if (kind === "words") return [[name, cells.text(column.name) || undefined]];
       if (kind === "choice") return [[name, choiceOf(cells, name, column.name)]];
       if (kind === "tick") return [[name, tickOf(cells, column.name)]];
-      const wide = span ? cells.span(column.name) : null;
-      if (wide) return [[name, (wide[0] + wide[1]) / 2], [there(span), wide[1] - wide[0]]]; // prettier-ignore
+      if (span && cells.text(column.name) !== "") return Object.entries(cells.typed(name, column.name));
       const value = cells.number(column.name);
       return [[name, value === undefined ? undefined : value / siPerStored]];
     }),
@@ -234,27 +233,18 @@ export function readCheckIns(
       }
       return value.ok ? value.value : undefined;
     };
-    const span = (field: ColumnField): readonly [number, number] | null => {
-      const found = SPAN.exec(text(field));
-      if (!found) return null;
-      const { dimension } = nth(COLUMNS, field);
-      const ends = [nth(found, 1), nth(found, 2)].map((part) =>
-        parseQuantity(
-          `${part}${found[3]}`,
-          there(dimension),
-          nth(columns, there(where.get(field))).unit,
-          "",
-          true,
-        ),
-      );
-      const [low, high] = ends.map((end) => (end.ok ? end.value : NaN)) as [number, number];
-      return high >= low ? [low, high] : null;
+    const typed: CellReader["typed"] = (name, field) => {
+      if (text(field) === "-") return {};
+      const read = readTyped(name, text(field), nth(columns, there(where.get(field))).unit, "", true);
+      if (read.ok) return read.value;
+      problem(field, nth(read.problems, 0).code, nth(read.problems, 0).sentence);
+      return {};
     };
     const time = text("time");
     const at = time === "" ? null : (timeOf(time, options) ?? null);
     if (time !== "" && at === null)
       problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
-    const body = bodyOf({ problem, number, span, text }, i === 0, options, bars);
+    const body = bodyOf({ problem, number, typed, text }, i === 0, options, bars);
     if (!body) return;
     for (const { field, code, sentence } of check(body, at === null ? null : Date.parse(at) / 1000))
       problem(field, code, sentence);

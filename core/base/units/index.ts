@@ -10,6 +10,7 @@ export {
   STANDARD_GRAVITY,
   toSi,
   unitNamed,
+  spellingsOf,
   unitOf,
   type DimensionName,
   type System,

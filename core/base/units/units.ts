@@ -205,7 +205,7 @@ export const DIMENSIONS = {
     decimals: 0,
     example: "612 Wh",
   },
-  percent: single("a percentage", "%", 0, "61 %", ["percent", "pct", "per cent"]),
+  percent: single("a percentage", "%", 0, "61 %", ["percent", "pct", "per cent", "percents"]),
   count: single("a number", "", 0, "3", ["x", "bars", "bar"]),
 } as const satisfies Record<string, Dimension>;
 
@@ -248,6 +248,18 @@ export function decimalsOf(name: DimensionName, symbol: string): number {
  * @example unitNamed("distance", "kWh") === undefined
  */
 export const unitNamed = (name: DimensionName, text: string): string | undefined => find(name, text)?.symbol;
+
+/**
+ * Every way a unit is written, in small letters; the word itself where it is none of the dimension's.
+ *
+ * @example spellingsOf("speed", "mph").includes("mi/h") === true
+ */
+export function spellingsOf(name: DimensionName, text: string): readonly string[] {
+  const found = find(name, text);
+  return found
+    ? [...new Set([found.symbol, ...found.spellings, text].map((word) => word.toLowerCase()).filter(Boolean))]
+    : [text];
+}
 
 /** SI value of a number in a unit, or undefined when the unit is not one of the dimension's. `toSi(10, "distance", "km") === 10000`. */
 export function toSi(value: number, name: DimensionName, symbol: string): number | undefined {

@@ -72,21 +72,33 @@ function checkCount(count: number, least: number, { bars }: Setting, path: strin
   );
 }
 
-/** A steady look at k bars of N: between the threshold that lit it and the one that will put it out. */
+/**
+ * A look at k bars of N: between the threshold that lit the last of them and the one that will put it out. Where it flickered
+ * between k and fewer, the charge is at the thresholds between them.
+ */
 export const bars = readingKind({
-  schema: z.object({ kind: z.literal("bars"), ...markShape, bars: barNumber }),
+  schema: z.object({
+    ...{ kind: z.literal("bars"), ...markShape, bars: barNumber },
+    /** How many bars fewer were seen in turn with them. */
+    fewer: barNumber.min(0).optional(),
+  }),
   name: "bars",
   counted: ["one look at the bars", "looks at the bars"],
   evidence: "bars",
   ifOff: "miscounted, or looked at under load?",
-  text: ({ bars: shown }) => `${shown} bars`,
-  check: (reading, setting) => checkCount(reading.bars, 0, setting, "bars"),
-  says: ({ mark, bars: shown }, setting) => {
+  text: ({ bars: shown, fewer = 0 }) => (fewer ? `${shown - fewer} to ${shown} bars` : `${shown} bars`),
+  check: (reading, setting) =>
+    checkCount(reading.bars, 0, setting, "bars").concat(
+      reading.fewer ? checkCount(reading.bars - reading.fewer, 0, setting, "fewer") : [],
+    ),
+  says: ({ mark, bars: shown, fewer = 0 }, setting) => {
     const count = setting.bars;
-    const errors = [{ source: "bar width", sd: 1 / count / ROOT12 }] as const;
+    const errors = [{ source: "bar width", sd: Math.max(1, fewer) / count / ROOT12 }] as const;
     if (shown === 0) return fractionRow(mark, 1, errors);
-    const ends = [shown + 1, shown].filter((bar) => bar >= 2 && bar <= count);
-    const fixedEnds = shown === 1 ? 1 : 0;
+    // The threshold that lit the last of the fewest, and the one that puts out the last of the most.
+    const [lit, out] = fewer === 0 ? [shown + 1, shown] : [shown, shown - fewer + 1];
+    const ends = [lit, out].filter((bar) => bar >= 2 && bar <= count);
+    const fixedEnds = out === 1 ? 1 : 0;
     return {
       fractions: [{ mark, coefficient: 1 }],
       unknowns: ends.flatMap((bar) => thresholdTerms(bar, count, -0.5, assumedIn(setting))),

@@ -54,7 +54,10 @@ export function readingsAt(
       "percent",
     );
   if ("bars" in body && body.bars !== undefined)
-    say({ kind: "bars", mark, ...place, bars: body.bars }, "bars");
+    say(
+      { kind: "bars", mark, ...place, bars: body.bars, ...(body.barsSpan && { fewer: body.barsSpan }) },
+      "bars",
+    );
   if ("packVolts" in body && body.packVolts !== undefined) {
     const { packVolts, amps, underLoad, restMin } = body;
     if (!underLoad)

@@ -1,5 +1,5 @@
 import { couldBeThousands, there, nth, durationAt, parseNumber, toSi, twoWays } from "#core/base";
-import { SIGHTING, type Field } from "#core/fields";
+import { spanned } from "#core/fields";
 import { endsAt, matchAt, type Reader } from "./reader.ts";
 import { BARE_LEADS, OVERALL, TAILS, TOTALS, UNITS, type UnitMeaning } from "./vocabulary.ts";
 
@@ -7,15 +7,15 @@ export const FIGURE = /~?[+\-−]?\d+(?:[.,]\d+)*(?:(?:-|–)\d+(?:[.,]\d+)*)?/y
 /** Units that mean no field by themselves: heights, minutes. */
 const OTHER_UNITS = ["feet", "ft", "metres", "metre", "meters", "meter", "min", "m"];
 const spelled = [...UNITS.keys(), ...OTHER_UNITS].sort((a, b) => b.length - a.length);
-const isShort = (unit: string) => /^°?[a-z]$/.test(unit);
-/** Units of one letter stand right behind their figure; longer ones may have a space before them. */
-const UNIT = new RegExp(
-  `(?:\\s?(${spelled.filter((unit) => !isShort(unit)).join("|")})|(${spelled.filter(isShort).join("|")}))(?![\\p{L}\\d/])`,
-  "iuy",
-);
+const UNIT = new RegExp(`\\s?(${spelled.join("|")})(?![\\p{L}\\d/])`, "iuy");
+/** After a space "a" and "m" are a word, or the first of two, as often as a unit: "61% 2 a hill". */
+const isWord = (found: string, behind: string) => /^\s[am]$/.test(found) && /^\s+[\p{L}]/u.test(behind);
 /** Between a word that leads a figure and the figure. */
 const LINK = /\s*[:=]?\s*(?:(?:is|was|at|of|about|now|says|reads|shows)\s+)?/iy;
 const CLIMBED = /\s+(?:climbed|climb|of climb(?:ing)?|ascent|up|gain)(?![\p{L}\d])/iuy;
+
+/** Per cent. */
+const STEEPEST = 35;
 
 /** A figure with its unit as it stands in the line. */
 interface Written {
@@ -28,8 +28,9 @@ function writtenAt(line: string, at: number): Written | null {
   const figure = matchAt(FIGURE, line, at);
   if (!figure) return null;
   const end = at + figure[0].length;
-  const unit = matchAt(UNIT, line, end);
-  return { text: figure[0], unit: unit?.[1] ?? unit?.[2] ?? "", to: end + (unit?.[0].length ?? 0) };
+  const found = matchAt(UNIT, line, end);
+  const unit = found && !isWord(found[0], line.slice(end + found[0].length)) ? found : null;
+  return { text: figure[0], unit: unit?.[1] ?? "", to: end + (unit?.[0].length ?? 0) };
 }
 
 /** Words behind a figure that change what it is. */
@@ -60,11 +61,13 @@ function setSpan(
   to: number,
   from: number,
 ) {
-  const { span }: Field = SIGHTING[field];
-  if (!span) return reader.left(to, "a span is read for amps and percent only: type one figure", from);
+  const fields = spanned(field, first, second);
+  if (!fields) return reader.left(to, "no span is kept of this: type one figure", from);
   if (second < first) return reader.left(to, "the span runs backward", from);
-  if (!reader.fields.has(field)) reader.fields.set(span, second - first);
-  return reader.set(field, (first + second) / 2, to, says, from);
+  const { [field]: value, ...span } = fields;
+  if (!reader.fields.has(field))
+    for (const [name, wide] of Object.entries(span)) reader.fields.set(name, wide);
+  return reader.set(field, value, to, says, from);
 }
 
 /**
@@ -112,12 +115,15 @@ export function readFigure(
   if (behind.overall) {
     const total = TOTALS.get(`${meaning.field} ${behind.overall}`);
     if (!total) return refuse("no such figure of a whole ride is kept", behind.to);
-    if (second !== undefined)
-      return refuse("a span is read for amps and percent only: type one figure", behind.to);
+    if (second !== undefined) return refuse("no span is kept of this: type one figure", behind.to);
     return (reader.set(total.field, first, behind.to, total.says, from), true);
   }
   if (second !== undefined) return (setSpan(reader, meaning, [there(first), second], end, from), true);
   const tail = tailOf(reader, meaning, end);
+  // No road a bike is tested on is steeper: the figure is the charge, at a hill.
+  if (tail.is === "steep" && there(first) > STEEPEST)
+    return (reader.set(meaning.field, first, end, meaning.says, from), true);
+  if (tail.is === "steep") return refuse("a slope, or the charge? Type “20 % left” for the charge", tail.to);
   if (tail.is === "none") return refuse("no charge: kept as a note", tail.to);
   if (tail.is === "used")
     return (reader.set(meaning.field, 100 - there(first), tail.to, "percent used", from), true);

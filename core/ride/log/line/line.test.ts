@@ -132,7 +132,7 @@ describe("nothing is guessed in silence", () => {
     ["windy 61%", "windy", "kept as a note"],
     ["61", "61", "which unit?"],
     ["61% 58%", "58%", "there is a figure for this already"],
-    ["14-15mph", "14-15mph", "a span is read for amps and percent only"],
+    ["14-15V", "14-15V", "no span is kept of this"],
     ["7-6A", "7-6A", "runs backward"],
     ["1,234mi", "1,234mi", "two ways: type 1.2340 or 1234"],
     ["3.000km", "3.000km", "two ways: type 3.0 or 3000"],

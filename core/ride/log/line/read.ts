@@ -183,7 +183,7 @@ export function readLine(line: string, setting: LineSetting): ReadLine {
     setting,
   );
   while (reader.at < line.length) {
-    reader.at += there(matchAt(SPACE, line, reader.at))[0].length;
+    reader.at += there(matchAt(SPACE, reader.line, reader.at))[0].length;
     if (reader.at < line.length) next(reader);
   }
   reader.settle();

@@ -1,4 +1,4 @@
-import type { DimensionName } from "#core/base";
+import { spellingsOf, type DimensionName } from "#core/base";
 import { SIGHTING, SIGHTING_FIELDS, type Field, type Sighting, type SightingField } from "#core/fields";
 
 /** What a figure is by its unit alone: the field it fills, and how a person hears it back. */
@@ -14,19 +14,21 @@ const SPOKEN = SIGHTING_FIELDS.flatMap((name) => {
   return dimension && line ? [{ name, line, meaning: { field: name, dimension, says: line.says } }] : [];
 });
 
-/** Every spelling of a meaning. */
-const spelled = (by: "units" | "leads"): ReadonlyMap<string, UnitMeaning> =>
-  new Map(
-    SPOKEN.flatMap(({ line, meaning }) =>
-      (line[by]?.split(" ") ?? []).map((word) => [word, meaning] as const),
+/** Units as people write them, without regard to case: those that mean a field by themselves, in every spelling there is of them. */
+export const UNITS: ReadonlyMap<string, UnitMeaning> = new Map(
+  SPOKEN.flatMap(({ line, meaning }) =>
+    (line.units?.split(" ") ?? []).flatMap((word) =>
+      spellingsOf(meaning.dimension, word).map((each) => [each, meaning] as const),
     ),
-  );
-
-/** Units as people write them, without regard to case. */
-export const UNITS = spelled("units");
+  ),
+);
 
 /** Words before a figure that change what it is, or stand for its unit. */
-export const LEADS = spelled("leads");
+export const LEADS: ReadonlyMap<string, UnitMeaning> = new Map(
+  SPOKEN.flatMap(({ line, meaning }) =>
+    (line.leads?.split(" ") ?? []).map((word) => [word, meaning] as const),
+  ),
+);
 
 /** Of these a bare number needs no unit. */
 export const BARE_LEADS: ReadonlySet<SightingField> = new Set(
@@ -50,14 +52,11 @@ export const TOTALS: ReadonlyMap<string, UnitMeaning> = new Map(
 export const TAILS: readonly {
   readonly of: keyof Sighting;
   readonly shape: RegExp;
-  readonly is: "left" | "used" | "guess" | "none";
+  readonly is: "left" | "used" | "guess" | "none" | "steep";
 }[] = [
   { of: "percent", shape: /\s+(?:used|gone|spent)/iy, is: "used" },
-  {
-    of: "percent",
-    shape: /\s+(?:grade|gradient|slope|incline|hill|humidity|assist|motor|brake)/iy,
-    is: "none",
-  },
+  { of: "percent", shape: /\s+(?:grade|gradient|incline|humidity|assist)/iy, is: "none" },
+  { of: "percent", shape: /\s+(?:slope|hill)/iy, is: "steep" },
   { of: "percent", shape: /\s+(?:left|remaining|battery|charge)/iy, is: "left" },
   { of: "bars", shape: /\s+(?:left|remaining)/iy, is: "left" },
   { of: "distanceM", shape: /\s+(?:left|to go|remaining|range)/iy, is: "guess" },

@@ -1,5 +1,14 @@
-import { there, formatInput, unitOf, type System } from "#core/base";
-import { EVENTS, SIGHTING, SIGHTING_FIELDS, type EntryEvent, type Field, type Sighting } from "#core/fields";
+import { there, formatInput, fromSi, unitOf, type System } from "#core/base";
+import {
+  endsOf,
+  EVENTS,
+  SIGHTING,
+  SIGHTING_FIELDS,
+  type EntryEvent,
+  type Field,
+  type Sighting,
+  type SightingField,
+} from "#core/fields";
 import type { EntryBody } from "../entry.ts";
 import type { LineSetting } from "./reader.ts";
 
@@ -61,7 +70,7 @@ class Writer {
     const wide = span === undefined ? undefined : (this.seen[span as keyof Sighting] as number | undefined);
     const figure =
       wide !== undefined
-        ? `${this.plain(value - wide / 2)}-${this.plain(value + wide / 2)}${dimension === "percent" ? "%" : "A"}`
+        ? this.span(name)
         : dimension === "count"
           ? `${this.plain(value)}${line?.unit ?? ""}`
           : formatInput(value, there(dimension), unitOf(there(dimension), this.system), this.digits).replace(
@@ -69,6 +78,16 @@ class Writer {
               "",
             );
     return lead ? `${lead} ${figure}` : figure;
+  }
+
+  /** Both ends of a span, with the unit behind the second. */
+  private span(name: SightingField): string {
+    const { dimension, line }: Field = SIGHTING[name];
+    const unit = dimension === "count" ? (line?.unit ?? "") : unitOf(there(dimension), this.system);
+    const [low, high] = endsOf(name, this.seen).map((end) =>
+      this.plain(dimension === "count" ? end : fromSi(end, there(dimension), unit)),
+    );
+    return `${low}-${high}${unit}`;
   }
 
   /** Fields that the line writes in a way of their own. */
@@ -86,6 +105,8 @@ class Writer {
     meter: () => named("meter", there(this.seen.meter)),
     note: () => quoted(there(this.seen.note)),
     percentSpan: () => null,
+    barsSpan: () => null,
+    speedSpanMps: () => null,
     ampsSpan: () => null,
   };
 
