@@ -1,5 +1,5 @@
 import { nth, toSi, type DimensionName } from "#core/base";
-import type { Ground } from "#core/fields";
+import { spanned, type Ground, type SightingField } from "#core/fields";
 import type { Entry, EntryBody } from "#core/ride/log";
 import type { Item } from "./read.ts";
 
@@ -44,8 +44,11 @@ export function levelOn({ levels }: RiddenBike, value: Item["value"]): string | 
 
 const middle = (value: Item["value"]): number =>
   typeof value === "number" ? value : typeof value === "string" ? NaN : (value[0] + value[1]) / 2;
-const halfSpan = (value: Item["value"]): number | undefined =>
-  typeof value === "object" ? (value[1] - value[0]) / 2 : undefined;
+/** A figure or a span of a field, as it is kept. */
+const kept = (field: SightingField, value: Item["value"], si = (end: number) => end): Fields =>
+  (typeof value === "object" ? spanned(field, si(value[0]), si(value[1])) : null) ?? {
+    [field]: si(middle(value)),
+  };
 const shown = ({ value, unit }: Item) =>
   `${typeof value === "object" ? value.join(" to ") : String(value)}${unit ? ` ${unit}` : ""}`;
 
@@ -62,20 +65,17 @@ function fieldsOf(item: Item, bike: RiddenBike): Fields | string {
     case "distance":
       return { [of === "display" ? "displayM" : "distanceM"]: si("distance", unit ?? "mi") };
     case "percent_left":
-      return {
-        percent: middle(value),
-        ...(halfSpan(value) !== undefined && { percentSpan: halfSpan(value) }),
-      };
+      return kept("percent", value);
     case "bars_left":
-      return { bars: middle(value) };
+      return kept("bars", value);
     case "volts":
       return { packVolts: middle(value), ...(of === "load" && { underLoad: true }) };
     case "amps":
-      return { amps: middle(value), ...(halfSpan(value) !== undefined && { ampsSpan: halfSpan(value) }) };
+      return kept("amps", value);
     case "watts":
       return { watts: middle(value) };
     case "speed":
-      return { speedMps: si("speed", unit ?? "mph") };
+      return kept("speedMps", value, (end) => toSi(end, "speed", unit ?? "mph") ?? NaN);
     case "avg_speed":
       return { avgSpeedMps: si("speed", unit ?? "mph") };
     case "top_speed":
