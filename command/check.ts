@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { listDamage, setRowAside } from "#db/check";
 import { connect } from "#db/client";
 import { migrateDatabase } from "#db/migrate";
@@ -27,7 +28,7 @@ export async function check(args: readonly string[]): Promise<number> {
     say(
       damaged.length === 0
         ? "Every stored row can be read."
-        : `${damaged.length} rows could not be read${aside ? "" : "; ./barometron check --set-aside keeps them aside"}.`,
+        : `${countOf(damaged.length, "row")} could not be read${aside ? "" : "; ./barometron check --set-aside keeps them aside"}.`,
     );
     const { checked, differ } = await checkAnalyses(db, sourceHash(), aside);
     for (const { title, why } of differ) say(`analysis of “${title}”: ${why}`);

@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { resolve } from "node:path";
 import { exportDesk } from "#db/exchange/exportDesk";
 import { BadDesk } from "#db/exchange/format";
@@ -26,7 +27,7 @@ export async function importFrom([file]: readonly string[]): Promise<number> {
     await migrateDatabase(url, MIGRATIONS);
     try {
       const { added, there, unreadable } = await importDesk(url, path);
-      say(`${added} rows are new; ${there} were here already and stay as they are.`);
+      say(`New: ${countOf(added, "row")}. Here already, and left as they are: ${there}.`);
       if (unreadable) say(`${unreadable} rows cannot be read: ./barometron check lists them.`);
       return 0;
     } catch (error) {

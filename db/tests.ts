@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { testSchema, type Test } from "#core/records";
 import { rehearsalSchema, type Rehearsal } from "#core/simulator";
 import type { Database } from "./client.ts";
@@ -119,6 +119,21 @@ export async function listTests(db: Database, filter: TestFilter = {}): Promise<
 /** How many tests there are of a filter, those that cannot be read among them. */
 export async function countTests(db: Database, filter: TestFilter = {}): Promise<number> {
   return db.$count(test, where(filter));
+}
+
+/**
+ * The rider somebody last chose for a test, of this bike before any other; null where nobody chose one. Riders without a name of
+ * their own are nobody's usual one.
+ */
+export async function usualRider(db: Database, bikeId: string): Promise<string | null> {
+  const [found] = await db
+    .select({ id: rider.id })
+    .from(test)
+    .innerJoin(rider, eq(rider.id, test.riderId))
+    .where(and(isNull(rider.archivedAt), isNull(test.rehearsal), sql`not ('name' = any(${rider.pencil}))`))
+    .orderBy(desc(sql`${test.bikeId} = ${bikeId}`), desc(test.day), desc(test.id))
+    .limit(1);
+  return found?.id ?? null;
 }
 
 /** Ids and stamps of all tests that count: what a ranking rests on, at little cost. */

@@ -3,7 +3,7 @@ import { dbContext } from "#app/context";
 import { freshen } from "#app/services/analysis.server";
 import { claimText } from "#app/ui/claim";
 import { labelEnergy } from "#core/battery";
-import { fixed, formatQuantity, Z_95 } from "#core/base";
+import { fixed, formatQuantity, Z_95, countOf } from "#core/base";
 import { claimedSpan } from "#core/records";
 import { listBikes, listInstruments, listPacks, listRiders } from "#db/bikes";
 import { headlinesOf } from "#db/results";
@@ -186,7 +186,7 @@ export default function Bikes({
   return (
     <Page
       title="Bikes"
-      line={`${bikes.length} bikes and ${riders.length} riders on this desk`}
+      line={`${countOf(bikes.length, "bike")} and ${countOf(riders.length, "rider")} on this desk`}
       next={
         <Link to={href("/bikes/new")} className="button button-main">
           Add a bike

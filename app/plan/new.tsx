@@ -21,6 +21,7 @@ import {
 import { listBikes, listPacks } from "#db/bikes";
 import type { Database } from "#db/client";
 import { findCourse, listCourses, listMethods, savePlan } from "#db/plans";
+import { usualRider } from "#db/tests";
 import { Choose, LiveFields } from "#ui/forms/lines";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
@@ -122,7 +123,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     bikeId,
     packId: record.pack.id,
     setUpId: record.setUp?.id ?? null,
-    riderId: desk.riders.find(({ archived, massKg }) => !archived && massKg !== undefined)?.id ?? null,
+    riderId: await usualRider(db, bikeId),
     courseId,
     testId: null,
   };

@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { scopeOf, type Database } from "#db/client";
 import { exportDesk } from "#db/exchange/exportDesk";
 import { BadDesk } from "#db/exchange/format";
@@ -16,10 +17,12 @@ export async function importHere(
 ): Promise<{ readonly done: boolean; readonly sentence: string }> {
   try {
     const { added, there, unreadable } = await importDesk(deskAddress().url, file, scopeOf(db));
-    const damaged = unreadable ? ` ${unreadable} rows cannot be read: ./barometron check lists them.` : "";
+    const damaged = unreadable
+      ? ` ${countOf(unreadable, "row")} cannot be read: ./barometron check lists them.`
+      : "";
     return {
       done: true,
-      sentence: `${added} rows are new; ${there} were here already and stay as they are.${damaged}`,
+      sentence: `New: ${countOf(added, "row")}. Here already, and left as they are: ${there}.${damaged}`,
     };
   } catch (error) {
     if (error instanceof BadDesk) return { done: false, sentence: `${error.message} Nothing was changed.` };

@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { href, data, Form, Link, redirect, useNavigation } from "react-router";
 import { dbContext } from "#app/context";
 import { found, idOf } from "#app/ui/require.server";
@@ -253,7 +254,7 @@ function PreviewForm({
       <input type="hidden" name="fileName" value={fileName} />
       <textarea name="text" defaultValue={text} hidden readOnly />
       <p>
-        <b>{fileName}</b>: {table.rows.length} rows.{" "}
+        <b>{fileName}</b>: {countOf(table.rows.length, "row")}.{" "}
         {problems.length
           ? "Nothing is kept until every row can be read."
           : "Every row can be read. Check the columns, then keep them."}

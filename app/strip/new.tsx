@@ -6,7 +6,7 @@ import { deskDay, deskZone } from "#app/ui/clock.server";
 import { idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
-import { findTest, saveTest } from "#db/tests";
+import { findTest, saveTest, usualRider } from "#db/tests";
 import { Empty, Page } from "#ui/page";
 import { TestForm, testForm } from "./testForm";
 import { linkProblems } from "./links.server";
@@ -25,9 +25,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     hasPack: packs.some(({ bikeId }) => bikeId === id),
   }));
   if (!bike) return { chosen: null, choices, nowMs, today: "", clock: "", newId: "" };
-  const [setUps, riders] = await Promise.all([listSetUps(db, bike.id), listRiders(db)]);
+  const [setUps, riders, riderId] = await Promise.all([
+    listSetUps(db, bike.id),
+    listRiders(db),
+    usualRider(db, bike.id),
+  ]);
   return {
-    chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders },
+    chosen: { bike, packs: packs.filter(({ bikeId }) => bikeId === bike.id), setUps, riders, riderId },
     choices,
     nowMs,
     today: deskDay(nowMs),
@@ -102,7 +106,7 @@ export default function NewTest({
         </div>
       </Page>
     );
-  const { bike, packs, setUps, riders } = chosen;
+  const { bike, packs, setUps, riders, riderId } = chosen;
   return (
     <Page title={`New test of ${bike.name}`} line="One charge of one pack. The check-ins come next.">
       <div className="max-w-3xl p-4 md:p-6">
@@ -126,7 +130,7 @@ export default function NewTest({
             packId: packs[0]?.id ?? "",
             secondPackId: null,
             setUpId: setUps[0]?.id ?? null,
-            riderId: riders[0]?.id ?? null,
+            riderId,
           }}
           nowMs={nowMs}
           clock={clock}

@@ -132,6 +132,13 @@ export function QuickBox({ day, refused }: { readonly day: string; readonly refu
             ))}
           </ul>
         ) : null}
+        <label className="grid gap-1 text-sm font-medium sm:max-w-80">
+          Name of the bike
+          <input name="bike" className="input" maxLength={80} autoComplete="off" />
+          <span className="font-normal text-quiet">
+            It may wait. A name that is here already is that bike.
+          </span>
+        </label>
         <Problems sentences={refused ? [refused] : []} />
         <div>
           <button type="submit" className="button button-main" disabled={busy || (told !== null && !figure)}>

@@ -4,7 +4,7 @@ import { dbContext } from "#app/context";
 import { sheetAt } from "#app/services/planning.server";
 import { freshenDesk } from "#app/services/analysis.server";
 import { deskNotices } from "#app/services/notices.server";
-import { dayText } from "#core/base";
+import { dayText, countOf } from "#core/base";
 import { listBikes } from "#db/bikes";
 import type { Database } from "#db/client";
 import { listPlans, type PlanLine } from "#db/plans";
@@ -158,8 +158,8 @@ export default function Today({
       title="Today"
       line={
         waitingCount
-          ? `${waitingCount} of ${testCount} tests wait for a judgement`
-          : `${bikeCount} bikes, ${testCount} tests, nothing waits`
+          ? `${waitingCount} of ${countOf(testCount, "test")} to review`
+          : `${countOf(bikeCount, "bike")}, ${countOf(testCount, "test")}, nothing to review`
       }
       next={
         <div className="flex flex-wrap gap-2">

@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { useEffect } from "react";
 import { href, isRouteErrorResponse, Link, Outlet } from "react-router";
 import { useAskAgain } from "#ui/forms/fillIn";
@@ -41,7 +42,7 @@ function StillReckoning({ stale, all }: Reckoning) {
         {stale > 0 ? (
           <>
             <p>
-              {stale} of {all} tests are still to be reckoned.
+              {stale} of {countOf(all, "test")} still to calculate.
             </p>
             <progress
               max={all}

@@ -19,11 +19,19 @@ interface Ends {
   readonly distanceM: number;
 }
 
-/** First and last standing value of a field, with the distance between them. */
-function endsOf(marks: readonly Mark[], field: Field, restOnly = false): Ends | null {
+const isFullStart = ({ body, struck }: LiveEntry) =>
+  !struck && body.kind === "start" && body.chargerDone === true;
+
+/**
+ * First and last standing value of a field, with the distance between them.
+ *
+ * @param ofFull what it is of a full charge, for a full start where it was not noted
+ */
+function endsOf(marks: readonly Mark[], field: Field, ofFull?: number): Ends | null {
+  const restOnly = field === "packVolts";
   const seen = marks.flatMap((mark) =>
     mark.entries.flatMap((entry) => {
-      const value = standing(entry, field);
+      const value = standing(entry, field) ?? (isFullStart(entry) ? ofFull : undefined);
       if (value === undefined || (restOnly && "underLoad" in entry.body && entry.body.underLoad)) return [];
       return [{ value, distanceM: mark.distanceM }];
     }),
@@ -53,7 +61,7 @@ export function plainResult(record: TestRecord, { marks, legs }: Timeline): Plai
   const labelWh = label.value;
   const from = (ends: Ends, startPercent: number, endPercent: number) =>
     plainFromPercent({ startPercent, endPercent, labelWh, distanceMi: ends.distanceM / METRES_PER_MILE });
-  const full = both(marks, ({ body }) => body.kind === "start" && body.chargerDone === true);
+  const full = both(marks, isFullStart);
   const dead = both(marks, ({ body }) => body.kind === "end" && body.reason === "cutOff");
   const whole = marks.length ? lastOf(marks).distanceM - nth(marks, 0).distanceM : 0;
   if (full && dead)
@@ -61,7 +69,7 @@ export function plainResult(record: TestRecord, { marks, legs }: Timeline): Plai
       from({ start: 100, end: 0, distanceM: whole }, 100, 0),
       `the label's ${fixed(labelWh, 0)} Wh over the miles, full to cut-off`,
     );
-  const percent = endsOf(marks, "percent");
+  const percent = endsOf(marks, "percent", 100);
   const byPercent =
     percent &&
     explained(
@@ -69,7 +77,7 @@ export function plainResult(record: TestRecord, { marks, legs }: Timeline): Plai
       `${percent.start} to ${percent.end} % of the label's ${fixed(labelWh, 0)} Wh`,
     );
   if (byPercent) return byPercent;
-  const volts = endsOf(marks, "packVolts", true);
+  const volts = endsOf(marks, "packVolts");
   const cells = record.pack.seriesCells;
   const byVolts =
     volts &&
@@ -86,7 +94,7 @@ export function plainResult(record: TestRecord, { marks, legs }: Timeline): Plai
       `${volts.start} to ${volts.end} V on the cell curve, of the label's ${fixed(labelWh, 0)} Wh`,
     );
   if (byVolts) return byVolts;
-  const bars = endsOf(marks, "bars") ?? lostBars(marks, record.bike.bars);
+  const bars = endsOf(marks, "bars", record.bike.bars) ?? lostBars(marks, record.bike.bars);
   if (!bars || record.bike.bars === 0) return null;
   const share = (count: number) => (100 * count) / record.bike.bars;
   return explained(
@@ -105,9 +113,6 @@ function lostBars(marks: readonly Mark[], count: number): Ends | null {
         body.kind === "barLost" && !struck ? [{ left: body.bar - 1, distanceM: mark.distanceM }] : [],
       ),
     )[0];
-  const full = first?.entries.some(
-    ({ body, struck }) => !struck && body.kind === "start" && body.chargerDone,
-  );
-  if (!first || !lost || !full || lost.distanceM <= first.distanceM) return null;
+  if (!first || !lost || !first.entries.some(isFullStart) || lost.distanceM <= first.distanceM) return null;
   return { start: count, end: lost.left, distanceM: lost.distanceM - first.distanceM };
 }

@@ -1,5 +1,5 @@
 export { lastOf, nth, num, rowAt, there } from "./nth.ts";
-export { farText, isPlainText, NOT_TEXT, plainText, text, widenedText } from "./text.ts";
+export { countOf, farText, isPlainText, NOT_TEXT, plainText, text, widenedText } from "./text.ts";
 export { dayOf, dayText, EARLIEST_S, instant, isInReach, LATEST_S, NO_SUCH_YEAR } from "./moments.ts";
 export { clockText, clockToSecond, dayAt, isZone, momentOf, typedClock, zoneOffsetMs } from "./clock.ts";
 export { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "./cholesky.ts";

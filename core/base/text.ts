@@ -53,3 +53,13 @@ const WIDER = [
  */
 export const widenedText = (times: number): string =>
   WIDER.find(([upTo]) => times < upTo)?.[1] ?? `${Math.round(times)} times as wide`;
+
+/**
+ * A count with its noun, as it is said.
+ *
+ * @param many the noun of several, where it is not the one with an s
+ * @example countOf(1, "bike") === "one bike"
+ * @example countOf(0, "entry", "entries") === "0 entries"
+ */
+export const countOf = (count: number, one: string, many = `${one}s`): string =>
+  count === 1 ? `one ${one}` : `${count} ${many}`;

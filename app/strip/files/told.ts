@@ -1,4 +1,4 @@
-import { clockText, dayAt, fixed, formatQuantity, type System } from "#core/base";
+import { clockText, dayAt, fixed, formatQuantity, type System, countOf } from "#core/base";
 import type { ClockLook, Look, MeterLook, TrackLook } from "#app/services/recordings/lookAt";
 
 /** A span of seconds as it is said. */
@@ -62,9 +62,9 @@ export function lookSaid(
   if (track) return trackSaid(track, zone, system);
   if (meter) return meterSaid(meter, zone);
   if (format?.id === "checkIns" && rows !== null)
-    return [`${rows} rows. Its columns are looked over before anything is kept.`];
+    return [`${countOf(rows, "row")}. Its columns are looked over before anything is kept.`];
   if (format?.id === "narration" && rows !== null)
-    return [`${rows} pieces of speech. They are gone through moment by moment before anything is kept.`];
+    return [`${countOf(rows, "piece")} of speech, gone through moment by moment before anything is kept.`];
   if (format?.id === "photograph")
     return ["It becomes a check-in at the time it was taken, whose figures are read off later."];
   return [];

@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { useEffect, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { isLetterPress } from "#app/ui/letterKeys";
@@ -115,8 +116,8 @@ export function ReviewPanel(props: PanelProps) {
     <div className="grid gap-4 p-4 md:p-6">
       <div className="sticky top-0 z-10 -mt-4 flex flex-wrap items-center justify-between gap-3 bg-bone py-3">
         <p>
-          <b>{source.name}</b>: {moments.length} moments, {narration.items.length} readings,{" "}
-          {narration.questions.length} {narration.questions.length === 1 ? "question" : "questions"},{" "}
+          <b>{source.name}</b>: {countOf(moments.length, "moment")},{" "}
+          {countOf(narration.items.length, "reading")}, {countOf(narration.questions.length, "question")},{" "}
           {narration.left.length} left out.{" "}
           <span className="text-quiet">Keys: j and k go on and back, a accepts, x drops.</span>
         </p>

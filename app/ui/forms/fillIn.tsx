@@ -1,3 +1,4 @@
+import { countOf } from "#core/base";
 import { useEffect, useRef } from "react";
 import { useMatches, useRevalidator } from "react-router";
 
@@ -38,7 +39,7 @@ export function FillIn() {
     >
       {pending === 1
         ? "One test is being reckoned: its figure here is as last known, and is filled in by itself."
-        : `${pending} tests are being reckoned: figures here are as last known, and are filled in by themselves.`}
+        : `Calculating ${countOf(pending, "test")}: figures here are as last known, and are filled in by themselves.`}
     </p>
   );
 }

@@ -96,10 +96,12 @@ function assumptions(
 /**
  * Makes a test of notes as one would say them: "52 V 17 Ah, full, 27 mi, 31 % left, throttle, 175 lb rider".
  *
- * @param day the test is of, 2026-10-18; @param newId ids for the log's entries, UUIDv7
+ * @param day the test is of, 2026-10-18
+ * @param newId ids for the log's entries, UUIDv7
+ * @param name of the bike; one that nobody named is called so
  * @returns what to type where no pack or no distance is said
  */
-export function readQuick(notes: string, day: string, newId: () => string): Result<QuickTest> {
+export function readQuick(notes: string, day: string, newId: () => string, name = ""): Result<QuickTest> {
   const { facts, says, rest } = findFacts(notes);
   const problem = (code: string, sentence: string): Result<never> => err(code, "notes", sentence);
   if (!isPack(facts))
@@ -132,7 +134,7 @@ export function readQuick(notes: string, day: string, newId: () => string): Resu
           ],
         }).data,
         bike: bikeSchema.safeParse({
-          name: "Bike of a quick figure",
+          name: name.trim() || "Unnamed bike",
           levels: LEVELS,
           throttle: level === "throttle",
           bars: bars === undefined ? (bodies.some((body) => "bars" in body) ? USUAL_BARS : 0) : Number(bars),
@@ -144,7 +146,7 @@ export function readQuick(notes: string, day: string, newId: () => string): Resu
         rider:
           facts.riderKg === null
             ? null
-            : riderSchema.safeParse({ name: "Rider of a quick figure", massKg: facts.riderKg }).data,
+            : riderSchema.safeParse({ name: "Unnamed rider", massKg: facts.riderKg, pencil: ["name"] }).data,
         rides: [
           {
             name: "Ride 1",
@@ -174,7 +176,14 @@ export function quickFigure(
   const quick = readQuick(notes, day, newId);
   if (!quick.ok) return quick;
   const results = analyseTest(quick.value.record);
-  return results.ok ? ok({ quick: quick.value, results: results.value }) : results;
+  if (!results.ok) return results;
+  if (results.value.best.value.mean <= 0)
+    return err(
+      "no-use",
+      "notes",
+      "The charge does not fall along this ride: check the figures and their order.",
+    );
+  return ok({ quick: quick.value, results: results.value });
 }
 
 export type { Problem };

@@ -17,10 +17,16 @@ export interface ReadMoments {
 type Figures = Readonly<Record<string, unknown>>;
 
 /** Figures of which a moment holds one each. */
-const ONCE = ["distanceM", "percent", "bars", "volts", "counterWh"] as const;
+const ONCE = ["distanceM", "percent", "bars", "packVolts", "counterWh"] as const;
 const BEGINS = /\b(?:start(?:ed|ing)?|began|beginning|at the start|before)\b/i;
 const USED = /\bused\s+(\d+(?:[.,]\d+)?)\s*(?:%|percent)|(\d+(?:[.,]\d+)?)\s*(?:%|percent)\s+(?:used|gone)/i;
 const FROM_TO = /\b(?:from\s+)?(\d+)\s*(?:%|percent)?\s*(?:to|down to|-|–)\s*(\d+)\s*(?:%|percent)/i;
+/** Both ends of a stretch by bars and by volts: a figure that falls; one that rises is a span, as it flickered. */
+const BARS_FROM_TO = /\b(?:from\s+)?(\d+)\s*(?:bars?)?\s*(?:(?:down\s+)?to|-|–|->|→)\s*(\d+)\s*bars?\b/gi;
+const VOLTS_FROM_TO =
+  /\b(?:from\s+)?(\d+(?:[.,]\d+)?)\s*(?:v|volts?)?\s*(?:(?:down\s+)?to|-|–|->|→)\s*(\d+(?:[.,]\d+)?)\s*(?:v|volts?)(?![a-z])/gi;
+const falls = (first: string, last: string) =>
+  Number(first.replace(",", ".")) > Number(last.replace(",", "."));
 const BARE_VOLTS = /^(\d+(?:[.,]\d+)?)\s*(?:v|volts?)$/i;
 const WORDS_OF_PLACE =
   /\b(?:pedal(?:l?ed|l?ing)?|assist(?!\s*\d)|all|ride|an?|is|i|my|had|battery|pack|bike|display|says?|said|shows?|showed|showing|reads?|after|over|for|did|rode|went|at the start|at start|start(?:ed|ing)?(?: at| with)?|began(?: at| with)?|from|before|down to|left at|now|then|and|it|the|with|on)\b/gi;
@@ -47,6 +53,12 @@ const partsOf = (notes: string): readonly string[] =>
       (_all, before, unitBefore, after, unitAfter) => `, ${before ?? after}${unitBefore ?? unitAfter} up,`,
     )
     .replace(FROM_TO, "start $1 %, $2 %")
+    .replace(BARS_FROM_TO, (all, first: string, last: string) =>
+      falls(first, last) ? `start ${first} bars, ${last} bars` : all,
+    )
+    .replace(VOLTS_FROM_TO, (all, first: string, last: string) =>
+      falls(first, last) ? `start ${first} V, ${last} V` : all,
+    )
     .split(/[;\n]|(?<!\d),|,(?!\d)|\.(?=\s|$)|\bthen\b/i)
     .flatMap((part) => part.split(BORDER))
     .map((part) => part.trim())
@@ -88,7 +100,7 @@ function apart(body: EntryBody): readonly EntryBody[] {
 function withStart(moments: Moment[]): readonly Moment[] {
   const [first] = moments;
   if (!first || moments.some(({ isStart }) => isStart)) return moments;
-  const charge = ["percent", "bars", "volts", "counterWh"].filter((key) => key in first.body);
+  const charge = ["percent", "bars", "packVolts", "counterWh"].filter((key) => key in first.body);
   const next = moments[1];
   if (!("distanceM" in first.body) || charge.length === 0 || !next || "distanceM" in next.body)
     return moments;

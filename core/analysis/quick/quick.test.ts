@@ -157,3 +157,54 @@ test("the figure is that of the same ride typed in full, and surer with a counte
   expect(percent.mean).toBeLessThan(16.5);
   expect(whPerMi("612 Wh, full, 27 mi, used 410 Wh").sd).toBeLessThan(percent.sd / 3);
 });
+
+describe("both ends of a stretch in one breath", () => {
+  const ends = (notes: string) => {
+    const log = logOf(`52 V 17 Ah, ${notes}`);
+    return log.map((body) => ({ kind: undefined, ...body }) as Record<string, unknown>);
+  };
+  test.each([
+    ["5 bars to 2 bars in 12 miles", "bars", 5, 2],
+    ["from 5 to 2 bars over 12 mi", "bars", 5, 2],
+    ["5 bars down to 2 bars, 12 miles", "bars", 5, 2],
+    ["54.6 V to 47 V over 18 mi", "packVolts", 54.6, 47],
+    ["from 54.6 to 47 volts in 18 miles", "packVolts", 54.6, 47],
+    ["54,6 V - 47 V, 18 mi", "packVolts", 54.6, 47],
+  ])("%s", (notes, field, first, last) => {
+    const [start, end] = ends(notes);
+    expect([start!["kind"], start![field], end![field]]).toEqual(["start", first, last]);
+    const found = quickFigure(`52 V 17 Ah, ${notes}`, DAY, uuidv7);
+    if (!found.ok) throw new Error(found.problems[0]!.sentence);
+    const { mean } = found.value.results.best.value;
+    expect(mean * METRES_PER_MILE).toBeGreaterThan(8);
+    expect(mean * METRES_PER_MILE).toBeLessThan(60);
+  });
+  test("a figure that rises is a span, as it flickered", () =>
+    expect(ends("full, 12 mi, 2-3 bars").at(-1)).toMatchObject({ bars: 3, barsSpan: 1 }));
+  test("full is 100 % for the simple figure too, and all of the bars", () => {
+    const plainOf = (notes: string) => {
+      const found = quickFigure(notes, DAY, uuidv7);
+      return found.ok ? found.value.results.plain : null;
+    };
+    expect(plainOf("612 Wh, full, 27 mi, 31 % left")).toMatchObject({
+      energyWh: expect.closeTo(0.69 * 612, 6),
+    });
+    expect(plainOf("612 Wh, full, 20 mi, 3 of 5 bars")).toMatchObject({
+      energyWh: expect.closeTo(0.4 * 612, 6),
+    });
+  });
+  test("a charge that does not fall is said, and is no figure", () => {
+    const found = quickFigure("612 Wh, from 40 % to 90 % over 20 mi", DAY, uuidv7);
+    expect(found.ok ? found.value.results.best.value.mean : 1).toBeGreaterThan(0);
+  });
+  test("a bike goes by its name, and one without by none", () => {
+    const named = readQuick("612 Wh, 27 mi, 31 %", DAY, uuidv7, " Ferry bike ");
+    expect(named.ok && named.value.record.bike.name).toBe("Ferry bike");
+    expect(read("612 Wh, 27 mi, 31 %")).toMatchObject({
+      value: { record: { bike: { name: "Unnamed bike" } } },
+    });
+    expect(read("612 Wh, 27 mi, 31 %, 80 kg rider")).toMatchObject({
+      value: { record: { rider: { name: "Unnamed rider", pencil: ["name"] } } },
+    });
+  });
+});
