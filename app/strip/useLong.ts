@@ -12,12 +12,12 @@ export function useLong(address: string | null, stamp: string): LongStrip | null
   useEffect(() => {
     if (address === null) return;
     const left = new AbortController();
-    fetch(address, { signal: left.signal }).then(
-      async (response) => {
+    fetch(address, { signal: left.signal })
+      .then(async (response) => {
         if (response.ok) setFetched({ key, long: (await response.json()) as LongStrip });
-      },
-      () => undefined,
-    );
+      })
+      // Given up, or without a network: the page shows what it has.
+      .catch(() => undefined);
     return () => left.abort();
   }, [address, key]);
   return address === null ? null : (fetched?.long ?? null);

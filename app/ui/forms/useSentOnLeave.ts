@@ -5,7 +5,8 @@ import type { Fetcher } from "react-router";
 export function useSentOnLeave({ formData, formAction }: Pick<Fetcher, "formData" | "formAction">): void {
   useEffect(() => {
     if (!formData || !formAction) return;
-    const send = () => void fetch(formAction, { method: "POST", body: formData, keepalive: true });
+    const send = () =>
+      void fetch(formAction, { method: "POST", body: formData, keepalive: true }).catch(() => undefined);
     window.addEventListener("pagehide", send);
     return () => window.removeEventListener("pagehide", send);
   }, [formData, formAction]);

@@ -59,6 +59,30 @@ describe("a request that finds no network", () => {
     expect(sent).toHaveLength(1);
     expect(waitingNow()).toEqual(NOTHING_WAITS);
   });
+  /** A body that breaks off in the middle. */
+  const broken = (error: unknown) =>
+    new Response(
+      new ReadableStream({
+        start: (controller) => controller.enqueue(new Uint8Array([1, 2])),
+        pull: (controller) => controller.error(error),
+      }),
+    );
+  test("or whose answer breaks off, is sent again: the router gets it whole or not at all", async () => {
+    let asked = 0;
+    const send = () => {
+      asked += 1;
+      return Promise.resolve(asked === 1 ? broken(NO_NETWORK) : new Response("whole", { status: 202 }));
+    };
+    const page = patientFetch(send as typeof fetch, () => "id")("/bikes.data");
+    await jest.advanceTimersByTimeAsync(60_000);
+    const answered = await page;
+    expect([asked, answered.status, await answered.text()]).toEqual([2, 202, "whole"]);
+  });
+  test("or that is given up while its answer comes in, fails where it was asked for", async () => {
+    const gone = new DOMException("signal is aborted without reason", "AbortError");
+    const send = () => Promise.resolve(broken(gone));
+    await expect(patientFetch(send as typeof fetch, () => "id")("/bikes.data")).rejects.toBe(gone);
+  });
   test("fails as ever when it is not the router's, or when it failed for another reason", async () => {
     await expect(network(1).fetch("/ride/1/entries", { method: "POST" })).rejects.toBe(NO_NETWORK);
     const other = new Error("a fault of ours");

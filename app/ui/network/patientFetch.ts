@@ -60,6 +60,19 @@ function pause(ms: number, signal: AbortSignal | null | undefined): Promise<void
 /** Whether a request is one of the router's own, for a page's data or an action. */
 const isRouters = (url: string) => /\.data($|\?)/.test(url);
 
+/** Answers that have no body. */
+const BODILESS = new Set([101, 204, 205, 304]);
+
+/**
+ * An answer with all of its body here. The router reads it as a stream: one that breaks off, or is given up in the middle, would fail
+ * where nobody hears of it; so it fails here, and is sent again or given up.
+ */
+async function whole(answer: Response): Promise<Response> {
+  if (BODILESS.has(answer.status) || !answer.body) return answer;
+  const { status, statusText, headers } = answer;
+  return new Response(await answer.arrayBuffer(), { status, statusText, headers });
+}
+
 /**
  * A fetch that waits for a network. Requests that are not the router's, and those that were given up, fail as they do.
  *
@@ -79,7 +92,7 @@ export function patientFetch(send: typeof fetch, newId: () => string): typeof fe
     try {
       for (let waitMs = FIRST_MS; ; waitMs = Math.min(MOST_MS, waitMs * GROWS)) {
         try {
-          return await send(input, { ...init, headers });
+          return await whole(await send(input, { ...init, headers }));
         } catch (error) {
           if (!(error instanceof TypeError) || init?.signal?.aborted) throw error;
           if (!counted) told(one);
