@@ -151,3 +151,59 @@ describe("the display's factor", () => {
     expect(factorOf(log(start, [null, { kind: "checkIn", displayM: 3300 }]), null)).toBeNull();
   });
 });
+
+describe("a change without a distance", () => {
+  const look = (miles: number): readonly [null, EntryBody] => [
+    null,
+    { kind: "checkIn", distanceM: miles * 1609.344, percent: 90 - miles },
+  ];
+  const placesOf = (...lines: readonly (readonly [number | null, EntryBody])[]) =>
+    placeEntries(log(...lines), null, null).placed.map(({ entry, distanceM }) => [
+      Math.round((distanceM / 1609.344) * 10) / 10,
+      entry.body.kind === "checkIn" && "level" in entry.body ? entry.body.level : entry.body.kind,
+    ]);
+  const level = (name: string): readonly [null, EntryBody] => [null, { kind: "checkIn", level: name }];
+  test("belongs to the place noted before it, and to the start", () => {
+    expect(placesOf(start, level("5"), look(2.8), level("4"), look(12.4))).toEqual([
+      [0, "start"],
+      [0, "5"],
+      [2.8, "checkIn"],
+      [2.8, "4"],
+      [12.4, "checkIn"],
+    ]);
+  });
+  test("a stop and going on after it are both there; a ground beside a level too", () => {
+    expect(
+      placesOf(
+        start,
+        look(5),
+        [null, { kind: "stop" }],
+        [null, { kind: "go" }],
+        [null, { kind: "checkIn", ground: "gravel" }],
+        look(15),
+      ).map(([miles]) => miles),
+    ).toEqual([0, 5, 5, 5, 5, 15]);
+  });
+  test("a second of its kind was somewhere between; so was a look at the charge", () => {
+    expect(placesOf(start, look(4), level("2"), level("3"), look(10)).map(([miles]) => miles)).toEqual([
+      0, 4, 4, 8, 10,
+    ]);
+    expect(
+      placesOf(start, look(4), [null, { kind: "checkIn", percent: 80 }], look(10)).map(([miles]) => miles),
+    ).toEqual([0, 4, 7, 10]);
+  });
+  test("where the clock tells, it is there", () => {
+    expect(
+      placeEntries(
+        log(
+          [0, { kind: "start" }],
+          [100, { kind: "checkIn", distanceM: 1000 }],
+          [150, { kind: "checkIn", level: "4" }],
+          [200, { kind: "checkIn", distanceM: 2000 }],
+        ),
+        null,
+        null,
+      ).placed.map(({ distanceM }) => distanceM),
+    ).toEqual([0, 1000, 1500, 2000]);
+  });
+});

@@ -1,5 +1,6 @@
 import { DEFAULTS } from "#core/base";
 import { odometerFactor, trackAt, type OdometerFactor, type TrackProfile } from "#core/ride/distance";
+import { READING_FIELDS } from "./entry.ts";
 import type { LiveEntry } from "./fold.ts";
 import { distanceSlips, type DistanceSlip } from "./order.ts";
 
@@ -64,6 +65,28 @@ export function factorOf(
 /** A moment typed afterwards tells little of the place; so much of the way between the neighbours, 1 sd. */
 const BY_TIME_SD = 0.1;
 
+/** What an entry says of the way from it on. */
+const HOLDS = ["level", "ground", "section", "side"] as const;
+
+/** What an entry changes that is no look at the charge: it is said where one stands, right after the look there. */
+function changesOf({ body }: LiveEntry): readonly string[] | null {
+  if (READING_FIELDS.some((field) => field in body)) return null;
+  const held = HOLDS.filter((field) => field in body);
+  const kind = body.kind === "stop" || body.kind === "go" ? [body.kind] : [];
+  return held.length + kind.length > 0 ? [...held, ...kind] : null;
+}
+
+/**
+ * Whether an entry without a distance belongs to the place noted before it: a level, a ground, a stop or the start after one, where no
+ * other of them came between. Typed in one go, nothing else tells where it was.
+ */
+function belongsBefore(entry: LiveEntry, before: PlacedEntry, lost: readonly LiveEntry[]): boolean {
+  const changes = changesOf(entry);
+  if (changes === null) return false;
+  const between = lost.filter(({ seq }) => seq > before.entry.seq && seq < entry.seq);
+  return between.every((other) => !changesOf(other)?.some((change) => changes.includes(change)));
+}
+
 /**
  * Gives entries without any distance the places their times or their neighbours allow: by time where it tells, else evenly
  * between the neighbours, anywhere of which they may have been.
@@ -80,6 +103,7 @@ function between(known: readonly PlacedEntry[], lost: readonly LiveEntry[]): rea
       const share = Math.min(1, Math.max(0, (entry.timeS - from) / (to - from)));
       return { entry, distanceM: before.distanceM + share * gapM, source: "between", sdM: BY_TIME_SD * gapM };
     }
+    if (belongsBefore(entry, before, lost)) return { entry, distanceM: before.distanceM, source: "between" };
     const beside = lost.filter(({ seq }) => seq > before.entry.seq && seq < after.entry.seq);
     const share = (beside.indexOf(entry) + 1) / (beside.length + 1);
     return {
