@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from "react";
 import { announce } from "#app/ui/announcer";
-import { momentOf } from "#core/base";
+import { momentAfter } from "#core/base";
 import type { EntryBody, LiveEntry } from "#core/ride/log";
 import { standsOf } from "#core/simulator";
 import { useSystem } from "#ui/system";
@@ -68,7 +68,9 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     if (body.kind === "end") device.run(false);
     if (clock) {
       const day = typing === "riding" ? today(ride.zone) : line.test.day;
-      return keepAt(body, { ...byOtherClock(momentOf(day, clock, ride.zone)), supersedes });
+      const timed = live.filter(({ timeS }) => timeS !== null);
+      const lastMs = supersedes === null && timed.length ? timed.at(-1)!.timeS! * 1000 : null;
+      return keepAt(body, { ...byOtherClock(momentAfter(day, clock, ride.zone, lastMs)), supersedes });
     }
     if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
       return keepAt(body, { at: null, supersedes });

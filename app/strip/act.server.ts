@@ -6,12 +6,19 @@ import { systemOf } from "#app/ui/systemCookie";
 import type { Database } from "#db/client";
 import { chooseImport } from "#db/telemetry";
 import { addRide, listRides } from "#db/tests";
+import { clockText, dayText, isLeftOut, momentOf as msOf } from "#core/base";
+import { foldLog } from "#core/ride/log";
+import { listEntries } from "#db/log";
 import { loadRecord } from "#db/record";
 import { entryForm } from "./entryForm";
 import { clientId, judge, keepEntry, markFullPowerEnd } from "./log.server";
-import { momentOf } from "./moment";
+import { lastMoment, momentOf } from "./moment";
 
 const GONE = "There is no such test.";
+
+/** What to type for a time that the clock of that day does not show. */
+const leftOut = (day: string, time: string, zone: string): string =>
+  `On ${dayText(day)} the clock goes forward and shows no ${time}: type ${clockText(msOf(day, time, zone), zone)}, or the time before the change.`;
 const alongTheRide = z.coerce.number().min(0).max(1_000_000);
 
 /** What a page of a test sends: a check-in or its correction, a judgement, a mark by hand, a ride more, the logger that counts. */
@@ -54,13 +61,20 @@ export async function actOnTest(db: Database, testId: string, request: Request) 
   const system = systemOf(request);
   const submission = parseWithZod(form, { schema: entryForm(system), disableAutoCoercion: true });
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
+  const { time } = submission.value;
+  const { day } = record.test;
+  if (time !== "" && isLeftOut(day, time, ride.zone))
+    return data(submission.reply({ fieldErrors: { time: [leftOut(day, time, ride.zone)] } }), {
+      status: 400,
+    });
+  const lastMs = lastMoment(foldLog(await listEntries(db, ride.id)), supersedes);
   const problems = await keepEntry(
     db,
     record,
     {
       id: entryId,
       rideId: ride.id,
-      at: momentOf(record.test.day, submission.value.time, ride.zone),
+      at: momentOf(day, time, ride.zone, lastMs),
       typed: submission.value,
       supersedes,
     },

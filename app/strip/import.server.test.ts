@@ -124,10 +124,10 @@ describe("what a page sends", () => {
       expect(z.uuid().safeParse(clientId(sent)).success).toBe(true);
   });
   test("a time of day is a moment at the ride's clock", () => {
-    expect(momentOf("2026-10-18", "09:05", "-05:00")).toBe("2026-10-18T14:05:00.000Z");
-    expect(momentOf("2026-10-18", "9:05", "+05:30")).toBe("2026-10-18T03:35:00.000Z");
-    expect(momentOf("2026-10-18", "", "+00:00")).toBeNull();
-    expect(momentOf("2026-10-18", "noon", "+00:00")).toBeNull();
+    expect(momentOf("2026-10-18", "09:05", "-05:00", null)).toBe("2026-10-18T14:05:00.000Z");
+    expect(momentOf("2026-10-18", "9:05", "+05:30", null)).toBe("2026-10-18T03:35:00.000Z");
+    expect(momentOf("2026-10-18", "", "+00:00", null)).toBeNull();
+    expect(momentOf("2026-10-18", "noon", "+00:00", null)).toBeNull();
   });
   test("import choices that make no sense fall back", () => {
     expect(

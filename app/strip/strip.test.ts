@@ -75,12 +75,12 @@ describe("the strip's layout", () => {
 
 describe("times of the ride's own clock", () => {
   test.each(["+00:00", "+01:00", "-05:30"])("10:41 at %s comes back as 10:41", (offset) => {
-    const at = momentOf("2026-10-18", "10:41", offset)!;
+    const at = momentOf("2026-10-18", "10:41", offset, null)!;
     expect(clockOf(Date.parse(at) / 1000, offset)).toBe("10:41");
   });
   test("no time is no moment; nonsense is none either", () => {
-    expect(momentOf("2026-10-18", "", "+00:00")).toBeNull();
-    expect(momentOf("2026-10-18", "25:99", "+00:00")).toBeNull();
+    expect(momentOf("2026-10-18", "", "+00:00", null)).toBeNull();
+    expect(momentOf("2026-10-18", "25:99", "+00:00", null)).toBeNull();
     expect(clockOf(null, "+00:00")).toBe("");
   });
 });

@@ -1,5 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import { clockText, dayAt, isZone, momentOf, typedClock, zoneOffsetMs } from "#core/base";
+import {
+  clockText,
+  dayAt,
+  isLeftOut,
+  isZone,
+  momentAfter,
+  momentOf,
+  typedClock,
+  zoneOffsetMs,
+} from "#core/base";
 
 /** Summer time of "CET" begins on 29 March 2026 and ends on 25 October, at 01:00 UTC. */
 const utc = (text: string) => Date.parse(`${text}Z`);
@@ -77,4 +86,35 @@ describe("a time of day as a person types it", () => {
     "10:20:15:07",
     "-1:00",
   ])("%p is none", (typed) => expect(typedClock(typed)).toBeNull());
+});
+
+describe("notes past midnight", () => {
+  const DAY = "2026-10-18";
+  const after = (clock: string, last: string | null, zone = "+01:00") => {
+    const ms = momentAfter(DAY, clock, zone, last === null ? null : Date.parse(last));
+    return Number.isNaN(ms) ? null : `${dayAt(ms, zone)} ${clockText(ms, zone)}`;
+  };
+  test("23:00, 23:40, 00:20: the last is the next day's", () => {
+    expect(after("23:00", null)).toBe("2026-10-18 23:00");
+    expect(after("23:40", "2026-10-18T22:00:00Z")).toBe("2026-10-18 23:40");
+    expect(after("00:20", "2026-10-18T22:40:00Z")).toBe("2026-10-19 00:20");
+    expect(after("01:10", "2026-10-18T23:20:00Z")).toBe("2026-10-19 01:10");
+  });
+  test("an entry noted late is of its own day", () => {
+    expect(after("09:10", "2026-10-18T09:00:00Z")).toBe("2026-10-18 09:10");
+    expect(after("09:10", "2026-10-18T18:00:00Z")).toBe("2026-10-18 09:10");
+  });
+  test("a log of another year is no reason to roll", () =>
+    expect(after("09:10", "2027-10-18T09:00:00Z")).toBe("2026-10-18 09:10"));
+  test("over a change of the clock, in a zone by name, and far east", () => {
+    expect(after("00:20", "2026-10-18T21:30:00Z", "Europe/Berlin")).toBe("2026-10-19 00:20");
+    expect(after("00:20", "2026-10-18T10:30:00Z", "+13:00")).toBe("2026-10-19 00:20");
+  });
+  test("a time that the clock leaves out is known as such", () => {
+    expect(isLeftOut("2026-03-29", "02:30", "Europe/Berlin")).toBe(true);
+    expect(isLeftOut("2026-03-29", "2:30", "Europe/Berlin")).toBe(true);
+    for (const clock of ["01:59", "03:00", "9:05"])
+      expect(isLeftOut("2026-03-29", clock, "Europe/Berlin")).toBe(false);
+    expect(isLeftOut("2026-03-29", "02:30", "+01:00")).toBe(false);
+  });
 });

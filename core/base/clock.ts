@@ -41,6 +41,39 @@ export function momentOf(day: string, clock: string, zone: string): number {
   return shows(before) ? before : shows(after) ? after : before;
 }
 
+const DAY_MS = 86_400_000;
+/** A clock that shows so much earlier than the entry before is the next day's; days that are rolled over at most. */
+const BACK_MS = DAY_MS / 2;
+const MOST_DAYS = 7;
+
+/**
+ * A time of a zone's clock that was noted after another moment: of the day, or of a following one where the clock went past midnight
+ * since.
+ *
+ * @param day of the ride, 2026-10-18
+ * @param lastMs the entry before, ms since the epoch; null where there is none
+ * @returns ms since the epoch; NaN where the clock is none
+ * @example momentAfter("1970-01-01", "00:20", "+00:00", 85_200_000) === 87_600_000
+ * @example momentAfter("1970-01-01", "09:00", "+00:00", null) === 32_400_000
+ */
+export function momentAfter(day: string, clock: string, zone: string, lastMs: number | null): number {
+  const own = momentOf(day, clock, zone);
+  if (lastMs === null || !(own < lastMs - BACK_MS)) return own;
+  const days = Math.ceil((lastMs - BACK_MS - own) / DAY_MS);
+  return days > MOST_DAYS ? own : momentOf(dayAt(own + days * DAY_MS, zone), clock, zone);
+}
+
+/**
+ * Whether a zone's clock leaves a time of a day out, as it does on the day it goes forward.
+ *
+ * @example isLeftOut("2026-03-29", "02:30", "Europe/Berlin") === true
+ * @example isLeftOut("2026-03-29", "03:30", "Europe/Berlin") === false
+ */
+export function isLeftOut(day: string, clock: string, zone: string): boolean {
+  const at = momentOf(day, clock, zone);
+  return !Number.isNaN(at) && clockText(at, zone) !== clock.slice(0, 5).padStart(5, "0");
+}
+
 const TYPED = /^(\d{1,2})(?:[:.h](\d{2}))?(?:[:.](\d{2}))?\s*(?:([ap])\.?m\.?)?$/i;
 
 /**

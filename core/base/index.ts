@@ -1,7 +1,17 @@
 export { lastOf, nth, num, rowAt, there } from "./nth.ts";
 export { countOf, farText, isPlainText, NOT_TEXT, plainText, text, widenedText } from "./text.ts";
 export { dayOf, dayText, EARLIEST_S, instant, isInReach, LATEST_S, NO_SUCH_YEAR } from "./moments.ts";
-export { clockText, clockToSecond, dayAt, isZone, momentOf, typedClock, zoneOffsetMs } from "./clock.ts";
+export {
+  clockText,
+  clockToSecond,
+  dayAt,
+  isZone,
+  momentOf,
+  momentAfter,
+  isLeftOut,
+  typedClock,
+  zoneOffsetMs,
+} from "./clock.ts";
 export { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "./cholesky.ts";
 export * from "./result/index.ts";
 export * from "./units/index.ts";

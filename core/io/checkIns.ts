@@ -10,7 +10,7 @@ import {
   type SightingField,
 } from "#core/fields";
 import { entryBodySchema, type EntryBody } from "#core/ride/log";
-import { momentOf, there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
+import { momentAfter, there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
 import { columnOf, COLUMNS, type ColumnField } from "./columns.ts";
 import { scaleProblems } from "./scale.ts";
 import type { ColumnChoice, Table } from "./table.ts";
@@ -46,7 +46,7 @@ interface CellReader {
   readonly text: (field: ColumnField) => string;
 }
 
-function timeOf(text: string, options: ImportOptions): string | undefined {
+function timeOf(text: string, options: ImportOptions, lastMs: number | null): string | undefined {
   const full = /^(\d{4}-\d{2}-\d{2})[T ](\d{1,2}):(\d{2})(?::(\d{2}))?(Z|[+-]\d{2}:\d{2})?$/.exec(text);
   const clock = /^(\d{1,2})[:.h](\d{2})(?::(\d{2}))?$/.exec(text);
   const [day, h, m, s, offset] = full
@@ -56,7 +56,13 @@ function timeOf(text: string, options: ImportOptions): string | undefined {
       : [];
   if (h === undefined || m === undefined || Number(h) > 23 || Number(m) > 59) return undefined;
   const zone = offset === "Z" ? "+00:00" : (offset ?? options.zone);
-  const at = momentOf(day ?? "", `${h.padStart(2, "0")}:${m}:${s ?? "00"}`, zone);
+  const at = momentAfter(
+    day ?? "",
+    `${h.padStart(2, "0")}:${m}:${s ?? "00"}`,
+    zone,
+    // A day that is written is that day.
+    full ? null : lastMs,
+  );
   return Number.isNaN(at) ? undefined : new Date(at).toISOString();
 }
 
@@ -205,6 +211,7 @@ export function readCheckIns(
   if (problems.length) return errs(problems);
   const farthest = new Map<ColumnField, { readonly metres: number; readonly row: number }>();
   const rows: ImportedRow[] = [];
+  let lastMs: number | null = null;
   table.rows.forEach((cellTexts, i) => {
     const row = i + 2;
     const text = (field: ColumnField) =>
@@ -241,7 +248,8 @@ export function readCheckIns(
       return {};
     };
     const time = text("time");
-    const at = time === "" ? null : (timeOf(time, options) ?? null);
+    const at = time === "" ? null : (timeOf(time, options, lastMs) ?? null);
+    if (at !== null) lastMs = Date.parse(at);
     if (time !== "" && at === null)
       problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
     const body = bodyOf({ problem, number, typed, text }, i === 0, options, bars);

@@ -41,7 +41,10 @@ export function stripResults({ course, ...figures }: TestResults): StripResults 
       alongM: distanceM - starts.get(ride)!,
       notes: entries.flatMap(({ body }) => ("note" in body && body.note ? [body.note] : [])),
     })),
-    places: Object.fromEntries(places),
+    places: Object.fromEntries([
+      ...course.asides.map(({ rootId, ...place }) => [rootId, place] as const),
+      ...places,
+    ]),
   };
 }
 

@@ -1,6 +1,14 @@
 import { Link } from "react-router";
-import { END_NAMES } from "#core/fields";
-import type { LiveEntry, ReadingField, StrikeField } from "#core/ride/log";
+import {
+  END_NAMES,
+  endsOf,
+  SIGHTING,
+  SIGHTING_FIELDS,
+  type Field,
+  type Sighting,
+  type SightingField,
+} from "#core/fields";
+import { READING_FIELDS, type LiveEntry, type ReadingField, type StrikeField } from "#core/ride/log";
 import {
   fixed,
   forField,
@@ -108,9 +116,30 @@ function bareUncertain(whPerM: Estimate, system: System): string {
   return `${value} ± ${error}`;
 }
 
-/** What else an entry says: level, ground, note. */
-function aboutText({ body, source }: LiveEntry): string {
+/** Quantities beside the charge that an entry may hold, in the order of their declaration. */
+const BESIDE = SIGHTING_FIELDS.filter((name) => {
+  const { kind, line }: Field = SIGHTING[name];
+  const own: readonly string[] = [...READING_FIELDS, "distanceM", "displayM", "restMin"];
+  return kind === "quantity" && line !== null && !own.includes(name);
+});
+
+/** A quantity of an entry as it is said: "6 to 7 A", "21 mph", "142 heart". */
+function besideText(name: SightingField, seen: Partial<Sighting>, system: System): string {
+  if (seen[name] === undefined) return "";
+  const { dimension, line, siPerStored = 1 }: Field = SIGHTING[name];
+  const text = (value: number) =>
+    dimension === "count" || dimension === null
+      ? `${forField(value)} ${line?.unit ?? line?.says ?? ""}`
+      : formatQuantity(value * siPerStored, dimension, system);
+  const [low, high] = endsOf(name, seen);
+  const lead = line?.overall || name === "rangeGuessM" || name === "climbM" ? `${line?.says} ` : "";
+  return `${lead}${low === high ? "" : `${text(low).replace(/\s*[^\d.,\s-].*$/u, "")} to `}${text(high)}`;
+}
+
+/** What else an entry says: amps, watts, speed, air, pulse and the like; level, ground, note. */
+function aboutText({ body, source }: LiveEntry, system: System): string {
   return [
+    ...BESIDE.map((name) => besideText(name, body as Partial<Sighting>, system)),
     "level" in body ? body.level : "",
     "ground" in body ? body.ground : "",
     "note" in body && body.note ? `“${body.note}”` : "",
@@ -134,6 +163,8 @@ interface EntryRowProps {
   /** A photograph beside it; null without one. */
   readonly photographId: string | null;
   readonly fields: readonly ReadingField[];
+  /** By the ride's clock; empty where none was noted. */
+  readonly clock: string;
 }
 
 /** One entry of the log. */
@@ -146,18 +177,22 @@ export function EntryRow({
   isQuestioned,
   photographId,
   fields,
+  clock,
   onJudge,
 }: EntryRowProps) {
   const system = useSystem();
-  const about = aboutText(entry);
+  const about = aboutText(entry, system);
   const at = place ? ` at ${formatQuantity(place.distanceM, "distance", system)}` : "";
   return (
     <tr className={entry.struck ? "pencil line-through" : ""}>
       <th scope="row" className={`number font-normal ${place?.between ? "pencil" : "text-ink"}`}>
-        {place ? formatBare(place.distanceM, "distance", system) : ""}
+        {place && !(place.between && entry.body.kind === "note")
+          ? formatBare(place.distanceM, "distance", system)
+          : ""}
       </th>
       <td>
         {kindText(entry)}
+        {clock ? <span className="block text-sm text-quiet">{clock}</span> : null}
         {entry.struck ? <span className="sr-only"> (set aside)</span> : null}
       </td>
       {fields.map((field) => (

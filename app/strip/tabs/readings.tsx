@@ -7,7 +7,7 @@ import { UnreadableRows } from "#ui/unreadableRows";
 import { CheckIn } from "../checkIn";
 import { entryTexts } from "../entryForm";
 import { Loggers } from "../loggers";
-import { clockOf, momentOf } from "../moment";
+import { clockOf, lastMoment, momentOf } from "../moment";
 import { TakeAway } from "../takeAway";
 import { lineOf, type TestAtHand } from "../useTest";
 import { ReadingsTable } from "./readingsTable";
@@ -46,7 +46,10 @@ function Entering({ at, testId, day, bike, lastResult }: Omit<ReadingsProps, "ne
       onTyped={({ time, body }, supersedes) =>
         propose({
           ride: rides.indexOf(ride),
-          entry: { ...lineOf(body, supersedes), at: momentOf(day, time, ride.zone) },
+          entry: {
+            ...lineOf(body, supersedes),
+            at: momentOf(day, time, ride.zone, lastMoment(ride.log, supersedes)),
+          },
         })
       }
       onCancel={`/strip/${testId}`}

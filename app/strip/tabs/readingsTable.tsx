@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import { Form } from "react-router";
 import { READING_FIELDS, type LiveEntry, type ReadingField } from "#core/ride/log";
-import { formatQuantity, unitOf, type Estimate } from "#core/base";
+import { clockText, dayAt, dayText, formatQuantity, unitOf, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
 import { EntryRow, type OnJudge } from "./entryRow";
@@ -9,6 +9,7 @@ import { EntryRow, type OnJudge } from "./entryRow";
 interface RideLog {
   readonly id: string;
   readonly name: string;
+  readonly zone: string;
   readonly log: readonly LiveEntry[];
   /** Of its entries. */
   readonly photographs: readonly { readonly id: string; readonly entryId: string }[];
@@ -95,9 +96,15 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
   const placeOf = ({ rootId }: LiveEntry) => results?.places[rootId];
   const [all, setAll] = useState(ride.log.length <= SHOWN);
   const lines = [...ride.log].sort(
-    (a, b) => (placeOf(a)?.distanceM ?? 0) - (placeOf(b)?.distanceM ?? 0) || a.seq - b.seq,
+    (a, b) => (placeOf(a)?.distanceM ?? Infinity) - (placeOf(b)?.distanceM ?? Infinity) || a.seq - b.seq,
   );
   if (ride.log.length === 0) return null;
+  const firstS = ride.log.find(({ timeS }) => timeS !== null)?.timeS ?? null;
+  const dayOf = (timeS: number) => dayAt(timeS * 1000, ride.zone);
+  const clockOf = (timeS: number | null) =>
+    timeS === null || firstS === null
+      ? ""
+      : `${clockText(timeS * 1000, ride.zone)}${dayOf(timeS) === dayOf(firstS) ? "" : `, ${dayText(dayOf(timeS))}`}`;
   return (
     <Form method="post" preventScrollReset>
       <input type="hidden" name="rideId" value={ride.id} />
@@ -131,6 +138,7 @@ export const ReadingsTable = memo(function ReadingsTable({ ride, results, only, 
                   photographId={pictured.get(entry.rootId) ?? pictured.get(entry.id) ?? null}
                   isQuestioned={questioned.has(entry.rootId)}
                   fields={fields}
+                  clock={clockOf(entry.timeS)}
                   onJudge={onJudge}
                 />
               );

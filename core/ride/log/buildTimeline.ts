@@ -68,6 +68,7 @@ interface Laying {
   readonly rideStart: number[];
   readonly logged: LoggedReading[];
   readonly handMarks: { rootId: string; distanceM: number }[];
+  readonly asides: { rootId: string; distanceM: number; between: boolean }[];
   isDone: boolean;
   afterEndM: number;
   /** Metres of the rides before. */
@@ -143,6 +144,12 @@ function layRide(laying: Laying, { entries, track, telemetry }: RideLog, ride: n
   const { setting, marks, handMarks, offset } = laying;
   const found = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
   laying.bases.push(found.basis);
+  for (const { entry, distanceM, source } of found.placed)
+    if (!makesMark(entry))
+      laying.asides.push({
+        ...{ rootId: entry.rootId, distanceM: offset + distanceM },
+        between: source === "between",
+      });
   const { placed, afterM, done } = upToEnd(found.placed);
   laying.rideStart.push(marks.length);
   if (laying.isDone && !isCharged(entries)) {
@@ -173,7 +180,7 @@ export function buildTimeline(rides: readonly RideLog[], setting: TimelineSettin
   const laying: Laying = {
     setting,
     ...{ marks: [], legs: [], plain: [], bases: [], slips: [] },
-    ...{ marked: [], rideStart: [], logged: [], handMarks: [] },
+    ...{ marked: [], rideStart: [], logged: [], handMarks: [], asides: [] },
     ...{ isDone: false, afterEndM: 0, offset: 0 },
     held: { level, ground, section: "", side: null },
   };
@@ -188,6 +195,7 @@ export function buildTimeline(rides: readonly RideLog[], setting: TimelineSettin
     readings: [...steady.readings, ...chargeReadings(marks), ...counted.readings, ...laying.logged],
     bases: laying.bases,
     handMarks: laying.handMarks,
+    asides: laying.asides,
     afterEndM: laying.afterEndM,
     slips: [...laying.slips, ...steady.slips],
     rebounds: steady.rebounds,

@@ -179,7 +179,7 @@ describe("a change without a distance", () => {
         look(5),
         [null, { kind: "stop" }],
         [null, { kind: "go" }],
-        [null, { kind: "checkIn", ground: "gravel" }],
+        [null, { kind: "checkIn", ground: "fine gravel" }],
         look(15),
       ).map(([miles]) => miles),
     ).toEqual([0, 5, 5, 5, 5, 15]);

@@ -56,6 +56,13 @@ export interface Timeline {
   readonly bases: readonly DistanceBasis[];
   /** Where full power ended by hand, along the whole test. */
   readonly handMarks: readonly { readonly rootId: string; readonly distanceM: number }[];
+  /** Entries that make no mark, such as stops and notes: where they stand along the whole test, m. */
+  readonly asides: readonly {
+    readonly rootId: string;
+    readonly distanceM: number;
+    /** Put there for want of a distance of its own. */
+    readonly between: boolean;
+  }[];
   /** Ridden on after the end, m: no part of the range, nor of what a mile took. */
   readonly afterEndM: number;
   /** What cannot be where it stands in the log: a distance is placed between its neighbours, a bar is not counted. */
