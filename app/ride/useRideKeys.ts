@@ -1,11 +1,11 @@
 import { useEffect, useRef, type RefObject } from "react";
-import { isLetterPress } from "#app/ui/letterKeys";
+import { isInOverlay, isLetterPress } from "#app/ui/letterKeys";
 
 /**
- * The ride's keys: each does its act while the fields hold the focus and nothing is being typed. Where nothing else holds it
- * when the page opens, the fields get it.
+ * The ride's keys: each does its act wherever the focus is on the page, unless something is being typed or lies over it. Where nothing
+ * else holds the focus when the page opens, the fields get it.
  *
- * @param fields the part of the page in which the keys act
+ * @param fields the part of the page that gets the focus
  */
 export function useRideKeys(
   fields: RefObject<HTMLElement | null>,
@@ -16,11 +16,10 @@ export function useRideKeys(
     keys.current = acts;
   });
   useEffect(() => {
-    const part = fields.current;
-    if (!part) return;
-    if (document.activeElement === document.body) part.focus({ preventScroll: true });
+    if (document.activeElement === document.body) fields.current?.focus({ preventScroll: true });
     let leader = false;
     const onKey = (event: KeyboardEvent) => {
+      if (isInOverlay(event.target)) return;
       if (event.key === "Escape") keys.current["Escape"]?.();
       if (!isLetterPress(event)) return;
       const act = leader ? undefined : keys.current[event.key];
@@ -29,7 +28,7 @@ export function useRideKeys(
       event.preventDefault();
       act();
     };
-    part.addEventListener("keydown", onKey);
-    return () => part.removeEventListener("keydown", onKey);
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
   }, [fields]);
 }

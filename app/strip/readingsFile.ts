@@ -9,6 +9,8 @@ import type { Route } from "./+types/readingsFile";
 
 /** The readings of a test with what the answer has there, as CSV or JSON. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
+  if (params.format !== "csv" && params.format !== "json")
+    return refusedFile("Readings are to be had as csv or json.", 404);
   const { line, results, refusal } = await exportedTest(context.get(dbContext), params.testId);
   if (!results) return refusedFile(refusal ?? "");
   const rows = readingRows(results, systemOf(request));

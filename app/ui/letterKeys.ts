@@ -20,10 +20,19 @@ export function setLettersAct(on: boolean): void {
   }
 }
 
+/** Inputs that take no letters: on a tick box a letter is a key as anywhere else. */
+const NOT_TYPED = /^(checkbox|radio|button|submit|reset|file|range|color|image)$/;
+
 /** Whether something is being typed where a key was pressed. */
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  (target.isContentEditable ||
+    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
+    (target instanceof HTMLInputElement && !NOT_TYPED.test(target.type)));
+
+/** Whether a key was pressed in something that lies over the page, and is its own. */
+export const isInOverlay = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest("[role='dialog'], [role='menu'], [role='listbox']") !== null;
 
 /** Whether a press is a plain letter or figure that may act. */
 export const isLetterPress = (event: KeyboardEvent): boolean =>

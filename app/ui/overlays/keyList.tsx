@@ -1,10 +1,10 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 
 const KEYS = [
-  ["g then 1 to 5", "go to Bikes, Plan, Ride, Strip, Compare"],
+  ["g then 1 to 6", "go to Bikes, Plan, Ride, Strip, Compare, Sheet"],
   ["g then t", "go to Today"],
   ["← →", "on a strip: the mark before, the mark after"],
-  ["x", "on a strip: set the chosen reading aside, or restore it"],
+  ["x", "on a strip: exclude the chosen reading, or include it again"],
   ["c, b, s", "on a ride: check-in, bar lost, stop or go"],
   ["1 to 9, t", "on a ride: a level, the throttle"],
   ["/", "on a ride: to the line"],
