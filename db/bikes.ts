@@ -17,7 +17,7 @@ import {
   measuredEarlier,
 } from "#core/records";
 import type { Database } from "./client.ts";
-import { saveEntity } from "./entities.ts";
+import { saveEntity, type Seen } from "./entities.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bench, bike, instrument, pack, rider, setUp } from "./schema.ts";
 import { bySchema, readRow, readRows, type Unreadable } from "./unreadable.ts";
@@ -182,7 +182,7 @@ const rowFrom = <T extends object>(id: string, schema: { readonly shape: object 
   ...withNulls(value, columnsOf(schema) as unknown as readonly (keyof T)[]),
 });
 
-export function saveBike(db: Database, id: string, value: Bike, seen?: number): Promise<string> {
+export function saveBike(db: Database, id: string, value: Bike, seen?: Seen): Promise<string> {
   return saveEntity(db, "bike", rowFrom(id, bikeSchema, value), seen);
 }
 
@@ -198,7 +198,7 @@ export async function savePack(
   id: string,
   bikeId: string,
   value: PackRecord,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   const before = await packAsKept(db, id);
   const whole = before ? { ...value, measuredBefore: measuredEarlier(before, value) } : value;
@@ -210,12 +210,12 @@ export function saveSetUp(
   id: string,
   bikeId: string,
   value: SetUp,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   return saveEntity(db, "setUp", { ...rowFrom(id, setUpSchema, value), bikeId }, seen);
 }
 
-export function saveRider(db: Database, id: string, value: Rider, seen?: number): Promise<string> {
+export function saveRider(db: Database, id: string, value: Rider, seen?: Seen): Promise<string> {
   return saveEntity(db, "rider", rowFrom(id, riderSchema, value), seen);
 }
 
@@ -224,7 +224,7 @@ export async function saveInstrument(
   db: Database,
   id: string,
   value: Omit<Instrument, "formerNames">,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   return db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
@@ -253,7 +253,7 @@ export async function saveBench(
   id: string,
   packId: string,
   value: Bench,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   const changed = await saveEntity(db, "bench", { id, packId, body: value }, seen);
   const [row] = await db.select().from(pack).where(eq(pack.id, packId));

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import { eq, getTableColumns, lt, sql } from "drizzle-orm";
+import { and, eq, getTableColumns, gt, lt, lte, sql } from "drizzle-orm";
 import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
 import { v7 as uuidv7 } from "uuid";
 import type { Database } from "./client.ts";
@@ -67,6 +67,34 @@ export class StaleSave extends Error {
   }
 }
 
+/** What a form saw and did: so that its own saves, whose answers it may not have had yet, are no other's change. */
+export interface Hand {
+  /** The version it saw. */
+  readonly version: number;
+  /** Of this save: sent again it is carried out once. */
+  readonly saveId: string | null;
+  /** Of the form's saves before it. */
+  readonly own: readonly string[];
+}
+
+/** The version a person saw, alone or with the saves of their form. */
+export type Seen = number | Hand;
+
+/** Whether all that changed a row since a version were a form's own saves. */
+async function isOwn(
+  tx: Database,
+  rowId: string,
+  [from, to]: readonly [number, number],
+  own: readonly string[],
+) {
+  if (own.length === 0) return false;
+  const since = await tx
+    .select({ id: change.id })
+    .from(change)
+    .where(and(eq(change.rowId, rowId), gt(change.made, from), lte(change.made, to)));
+  return since.length === to - from && since.every(({ id }) => own.includes(id));
+}
+
 /** The row under a lock, so that two saves at once come one after the other. */
 async function lockedRow(tx: Database, kind: EntityKind, id: string): Promise<Row | null> {
   const table = tableOf(kind);
@@ -89,18 +117,28 @@ function holdsSame(before: Row, after: Row): boolean {
 /**
  * Writes a row, new or changed, and remembers what it was before.
  *
- * @param seen the version the person saw; left out where nobody could have seen one
+ * @param seen the version the person saw, and their form's own saves; left out where nobody could have seen one
  * @returns the change's id, by which it can be undone
  * @throws StaleSave when the row has another version by now, and holds something else
  */
-export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?: number): Promise<string> {
-  const id = uuidv7();
+export async function saveEntity(db: Database, kind: EntityKind, row: Row, seen?: Seen): Promise<string> {
+  const hand = typeof seen === "object" ? seen : null;
+  const version = typeof seen === "number" ? seen : hand?.version;
+  const id = hand?.saveId ?? uuidv7();
   await db.transaction(async (transaction) => {
     const tx = transaction as unknown as Database;
     const before = await lockedRow(tx, kind, row.id);
     const now = before ? (before["version"] as number) : 0;
+    const [done] = hand?.saveId ? await tx.select().from(change).where(eq(change.id, id)) : [];
+    if (done) return;
     // What is sent again because its answer was lost is what is there already: that is no other's change.
-    if (seen !== undefined && before && seen !== now && !holdsSame(before, row))
+    if (
+      version !== undefined &&
+      before &&
+      version !== now &&
+      !holdsSame(before, row) &&
+      !(await isOwn(tx, row.id, [version, now], hand?.own ?? []))
+    )
       throw new StaleSave(kind, row.id, now);
     const made = now + 1;
     const table = tableOf(kind);

@@ -1,7 +1,7 @@
 import { and, desc, eq, isNull } from "drizzle-orm";
 import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";
 import type { Database } from "./client.ts";
-import { saveEntity } from "./entities.ts";
+import { saveEntity, type Seen } from "./entities.ts";
 import { bike, climb, rider, setUp, sweep } from "./schema.ts";
 import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
@@ -95,7 +95,7 @@ export function saveSweep(
   id: string,
   links: FieldLinks,
   body: Sweep,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   return saveEntity(db, "sweep", { id, ...links, day: body.day, body }, seen);
 }
@@ -105,7 +105,7 @@ export function saveClimb(
   id: string,
   links: FieldLinks,
   body: ClimbRecord,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   return saveEntity(db, "climb", { id, ...links, day: body.day, body }, seen);
 }

@@ -3,7 +3,7 @@ import { courseSchema, type Course } from "#core/route";
 import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
 import type { Kept } from "./bikes.ts";
 import type { Database } from "./client.ts";
-import { saveEntity } from "./entities.ts";
+import { saveEntity, type Seen } from "./entities.ts";
 import { bike, course, method, pack, plan, planTick, rider, setUp } from "./schema.ts";
 import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
@@ -51,7 +51,7 @@ export async function findCourse(db: Database, id: string): Promise<Kept<Course>
   return readRow("course", row, courseOf);
 }
 
-export function saveCourse(db: Database, id: string, body: Course, seen?: number): Promise<string> {
+export function saveCourse(db: Database, id: string, body: Course, seen?: Seen): Promise<string> {
   return saveEntity(db, "course", { id, body }, seen);
 }
 
@@ -66,7 +66,7 @@ export async function listMethods(db: Database, unreadable?: Unreadable[]): Prom
   );
 }
 
-export function saveMethod(db: Database, id: string, body: Method, seen?: number): Promise<string> {
+export function saveMethod(db: Database, id: string, body: Method, seen?: Seen): Promise<string> {
   return saveEntity(db, "method", { id, body }, seen);
 }
 
@@ -144,7 +144,7 @@ export function savePlan(
   id: string,
   links: PlanLinks,
   body: Plan,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   const { bikeId, packId, setUpId, riderId, courseId, testId } = links;
   const { ticked: _ticked, ...kept } = body;

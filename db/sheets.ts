@@ -1,7 +1,7 @@
 import { and, desc, eq, isNull, max } from "drizzle-orm";
 import { sheetOptionsSchema, type EditionBody, type SheetOptions } from "#core/telling";
 import type { Database } from "./client.ts";
-import { saveEntity } from "./entities.ts";
+import { saveEntity, type Seen } from "./entities.ts";
 import { edition, sheet } from "./schema.ts";
 import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
@@ -51,7 +51,7 @@ export async function saveSheet(
   id: string,
   { testId, benchId }: SheetOf,
   options: SheetOptions,
-  seen?: number,
+  seen?: Seen,
 ): Promise<string> {
   return saveEntity(db, "sheet", { id, testId, benchId, body: options }, seen);
 }

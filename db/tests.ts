@@ -2,7 +2,7 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm
 import { testSchema, type Test } from "#core/records";
 import { rehearsalSchema, type Rehearsal } from "#core/simulator";
 import type { Database } from "./client.ts";
-import { saveEntity } from "./entities.ts";
+import { saveEntity, type Seen } from "./entities.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bike, pack, ride, rider, setUp, test, track } from "./schema.ts";
 import { restampRide } from "./stamps.ts";
@@ -219,7 +219,7 @@ export async function saveTest(
   more: {
     readonly firstRide?: { readonly id: string; readonly zone: string };
     readonly rehearsal?: Rehearsal;
-    readonly seen?: number;
+    readonly seen?: Seen;
   } = {},
 ): Promise<string> {
   const { bikeId, packId, secondPackId, setUpId, riderId } = links;

@@ -48,7 +48,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
           end: dateArray(charge.endMs),
           description: "Attended, with the matched charger, away from exits.",
           alarms: [
-            { action: "display", description: "Start the charge", trigger: { minutes: 0, before: true } },
+            { action: "display", description: "Start the charge", trigger: dateArray(charge.startMs) },
           ],
         },
       ]

@@ -5,6 +5,7 @@ import {
   type Forecast,
   type Span,
   percentAt,
+  wayHome,
   restVoltsAt,
   barsAt,
   type Display,
@@ -164,15 +165,16 @@ export function checkInsOf(plan: Plan, route: PlannedRoute): readonly CheckIn[] 
   const display = displayOf(forecast);
   const { way } = forecast.along;
   const turns = way.closed && plan.method.until === "the course is ridden";
+  let goesHome = false;
   return rows.map(({ atM, what, where = null }, i) => {
     const next = rows[i + 1];
-    return {
-      what,
-      where,
-      expected: forecast.at(atM),
-      goOnAbove:
-        turns && next ? leastShown(display, goOnBelow(forecast, atM, next.atM), forecast.at(atM)) : null,
-    };
+    // Where going on is the way home, and once the sheet has said to go there, nothing is left to decide.
+    const decides = turns && !goesHome && next !== undefined && wayHome(forecast, atM).by === "back";
+    const goOnAbove = decides
+      ? leastShown(display, goOnBelow(forecast, atM, next.atM), forecast.at(atM))
+      : null;
+    goesHome ||= goOnAbove?.impossible === true;
+    return { what, where, expected: forecast.at(atM), goOnAbove };
   });
 }
 

@@ -103,10 +103,15 @@ describe("a run sheet's lines", () => {
       { numRuns: 25 },
     );
   });
-  test("going on asks for less charge the nearer home is", () => {
-    const rows = reckon({ course: course(12) }).checkIns.filter(({ goOnAbove }) => goOnAbove?.percent);
-    expect(rows.length).toBeGreaterThan(2);
-    expect(rows.at(-1)!.goOnAbove!.percent!).toBeLessThan(rows[1]!.goOnAbove!.percent!);
+  test("each place has one instruction: none on the way home, and none after going home was said", () => {
+    for (const miles of [4, 8, 12, 20, 30]) {
+      const results = reckon({ course: course(miles) });
+      const turnM = results.checkIns.find(({ what }) => what === "turn")!.expected.atM;
+      const said = results.checkIns.filter(({ goOnAbove }) => goOnAbove !== null);
+      for (const { expected } of said) expect(expected.atM).toBeLessThan(turnM + 1);
+      const home = said.findIndex(({ goOnAbove }) => goOnAbove!.impossible);
+      if (home >= 0) expect(home).toBe(said.length - 1);
+    }
   });
   test("a day's end on a commute week", () => {
     const results = reckon({ plan: plan({ days: 3, method: method("Commute week") }), course: course(2) });

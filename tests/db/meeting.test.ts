@@ -55,6 +55,27 @@ describe("two saves that meet", () => {
     expect(await findBike(db, ids.bike)).toMatchObject({ massKg: 25, version: 2 });
     await saveBike(db, ids.bike, { ...bike, massKg: 26 }, 2);
   });
+  test("a form never meets itself: its own saves since are no other's change, in whatever order answers come", async () => {
+    const { db } = connection;
+    const id = uuidv7();
+    await saveBike(db, id, { ...bike, massKg: 20 });
+    const [first, second, third, fourth] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+    const save = (massKg: number, saveId: string, own: readonly string[]) =>
+      saveBike(db, id, { ...bike, massKg }, { version: 1, saveId, own });
+    await save(21, first, []);
+    // The page has not had that answer yet: it still names version 1.
+    await save(22, second, [first]);
+    await save(23, third, [first, second]);
+    expect(await findBike(db, id)).toMatchObject({ massKg: 23, version: 4 });
+    // Sent again, as when its answer was lost, a save is carried out once.
+    await save(22, second, [first]);
+    expect(await findBike(db, id)).toMatchObject({ massKg: 23, version: 4 });
+    // Somebody else's change in between is met.
+    await saveBike(db, id, { ...bike, massKg: 30 });
+    const stale = await save(24, fourth, [first, second, third]).catch((error: unknown) => error);
+    expect(stale).toBeInstanceOf(StaleSave);
+    expect(await findBike(db, id)).toMatchObject({ massKg: 30, version: 5 });
+  });
   test("a save tells the version it made; none when it was undone", async () => {
     const { db } = connection;
     const { version } = (await findBike(db, ids.bike))!;

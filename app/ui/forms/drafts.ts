@@ -10,6 +10,8 @@ export interface Draft {
   readonly entries: Entries;
   /** Version of the record it was typed upon; null for something new. */
   readonly version: number | null;
+  /** Saves of the form, by their ids, whose changes are its own. */
+  readonly own?: readonly string[];
   /** How often it was sent again after the page had been closed. */
   readonly tries: number;
 }

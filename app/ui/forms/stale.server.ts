@@ -1,11 +1,22 @@
 import { data } from "react-router";
-import { StaleSave } from "#db/entities";
+import { z } from "zod";
+import { StaleSave, type Hand } from "#db/entities";
 import type { Stale, StoredTexts } from "./stale";
 
-/** The version a form was opened on; undefined where it names none. */
-export function seenVersion(form: FormData): number | undefined {
-  const seen = Number(form.get("version") ?? NaN);
-  return Number.isInteger(seen) && seen > 0 ? seen : undefined;
+const isId = (text: string) => z.uuid().safeParse(text).success;
+/** Saves of one form that are looked at: more answers than these are never late at once. */
+const MOST_OWN = 40;
+
+/** The version a form was opened on, with its own saves since; undefined where it names none. */
+export function seenVersion(form: FormData): Hand | undefined {
+  const version = Number(form.get("version") ?? NaN);
+  if (!Number.isInteger(version) || version <= 0) return undefined;
+  const saveId = String(form.get("saveId") ?? "");
+  const own = String(form.get("own") ?? "")
+    .split(",")
+    .filter(isId)
+    .slice(-MOST_OWN);
+  return { version, saveId: isId(saveId) ? saveId : null, own };
 }
 
 /**

@@ -3,6 +3,8 @@ import { useLocation, type FetcherWithComponents } from "react-router";
 import { useWho } from "#app/ui/who";
 import { draftOf, entriesOf, fillForm, formOf, keepDraft, type Draft } from "#app/ui/forms/drafts";
 
+/** Own saves that are named with the next one. */
+const MOST_OWN = 20;
 /** How soon a save is tried again while another is under way, ms. */
 const BUSY_MS = 120;
 /** How often what an earlier visit could not save is sent by itself; after that it is only shown. */
@@ -71,6 +73,8 @@ export function useKeeping(
   const [answered, setAnswered] = useState(0);
   const { submit } = fetcher;
   const newest = useRef(version);
+  /** The form's own saves: one hand, so that none of them is met as another's. */
+  const own = useRef<readonly string[]>([]);
   const { pathname } = useLocation();
   const path = useRef(pathname);
   const last = useRef(answer);
@@ -93,24 +97,36 @@ export function useKeeping(
     unsent.current = null;
     setPending(sending.current !== null);
   }, []);
+  const sign = useCallback((body: FormData) => {
+    const id = crypto.randomUUID();
+    body.set("saveId", id);
+    body.set("own", own.current.join(","));
+    own.current = [...own.current, id].slice(-MOST_OWN);
+  }, []);
   const forget = useCallback(() => keepDraft(path.current, null), []);
   const deliver = useCallback(
     (body: FormData, upon: number) => {
       sending.current = body;
       setPending(true);
       body.set("version", String(upon));
+      sign(body);
       // The answer's version is shown by a transition of the router's: ours comes with it or after it.
       const done = () => startTransition(() => setAnswered((count) => count + 1));
       void submit(body, { method: "post" }).then(done, done);
     },
-    [submit],
+    [submit, sign],
   );
   const soon = useCallback(
     (pauseMs: number) => {
       if (!mayChange) return;
       clearTimeout(timer.current);
       unsent.current = new FormData(form.current!);
-      keepDraft(path.current, { entries: entriesOf(unsent.current), version: newest.current, tries: 0 });
+      keepDraft(path.current, {
+        entries: entriesOf(unsent.current),
+        version: newest.current,
+        tries: 0,
+        own: own.current,
+      });
       setPending(true);
       const send = () => {
         if (sending.current) {
@@ -128,6 +144,7 @@ export function useKeeping(
   );
 
   useEarlierVisit(pathname, form, (draft) => {
+    own.current = draft.own ?? [];
     clearTimeout(timer.current);
     unsent.current = null;
     deliver(formOf(draft.entries), draft.version ?? newest.current);
@@ -137,9 +154,13 @@ export function useKeeping(
     clearTimeout(timer.current);
     const left = unsent.current ?? sending.current;
     left?.set("version", String(newest.current));
+    // What is on its way already goes under its own id: it is carried out once.
+    if (unsent.current) sign(unsent.current);
     unsent.current = sending.current = null;
+    const draft = draftOf(path.current);
+    if (draft) keepDraft(path.current, { ...draft, own: own.current });
     return left;
-  }, []);
+  }, [sign]);
   useSentAtLeave(pathname, takeLeft);
 
   return { soon, hold, forget, waiting: pending };
