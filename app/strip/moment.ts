@@ -9,7 +9,7 @@ export function lastMoment(log: readonly LiveEntry[], before: string | null = nu
     (found, each) => (found && found.seq > each.seq ? found : each),
     null,
   );
-  return last?.timeS == null ? null : last.timeS * 1000;
+  return last === null || last.timeS === null ? null : last.timeS * 1000;
 }
 
 /** "10:41" by the ride's clock as a moment, ISO 8601: of its day, or of the next where the log has gone past midnight; null when no time was typed. */
