@@ -203,9 +203,7 @@ test("one page takes any files at once, and says of each what it is and would ad
     file("page.csv", "<html>a page</html>"),
     file("said.srt", "1\n00:00:01,000 --> 00:00:03,000\na mile in, ninety-eight percent\n"),
   ]);
-  await expect(card(page, "said.srt")).toContainText(
-    "one piece of speech",
-  );
+  await expect(card(page, "said.srt")).toContainText("one piece of speech");
   await expect(card(page, "lap.tcx")).toContainText("This is a TCX activity.");
   await expect(card(page, "lap.tcx")).toContainText(/Adds the way, \d+\.\d+ mi in .* of riding/);
   await expect(card(page, "box.csv").getByRole("alert")).toContainText("row 2, column volts");
