@@ -27,9 +27,7 @@ function Found({ figure }: { readonly figure: QuickFigure }) {
           {say(because)}. The true figure lies in this span 95 times in 100.
         </p>
       </div>
-      {rangeM ? (
-        <p>A full charge of it takes such a ride {formatUncertain(rangeM, "distance", system)} far.</p>
-      ) : null}
+      {rangeM ? <p>Range on a full charge: {formatUncertain(rangeM, "distance", system)}.</p> : null}
       {surer.length ? (
         <div>
           <h3 className="font-bold">What would make it surer</h3>
@@ -61,9 +59,7 @@ function Found({ figure }: { readonly figure: QuickFigure }) {
           ))}
         </ul>
       </div>
-      {assumed.length ? (
-        <p className="pencil text-sm">Assumed until you say otherwise: {assumed.join(" ")}</p>
-      ) : null}
+      {assumed.length ? <p className="pencil text-sm">Assumed: {assumed.join(" ")}</p> : null}
     </div>
   );
 }
@@ -136,7 +132,7 @@ export function QuickBox({ day, refused }: { readonly day: string; readonly refu
           Name of the bike
           <input name="bike" className="input" maxLength={80} autoComplete="off" />
           <span className="font-normal text-quiet">
-            It may wait. A name that is here already is that bike.
+            Optional. A bike of that name is used if there is one.
           </span>
         </label>
         <Problems sentences={refused ? [refused] : []} />

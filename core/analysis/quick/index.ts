@@ -86,8 +86,8 @@ function assumptions(
 ) {
   return [
     told.start ? null : "It started from a full charge.",
-    facts.riderKg === null ? "The rider weighs what riders do." : null,
-    facts.bikeKg === null ? "The bike weighs what such bikes do." : null,
+    facts.riderKg === null ? "A rider of typical weight." : null,
+    facts.bikeKg === null ? "A bike of typical weight." : null,
     told.air ? null : "The pack was as warm as a mild day.",
     told.level ? null : "Pedalled, at no level in particular, on asphalt.",
   ].filter((sentence) => sentence !== null);
