@@ -81,7 +81,20 @@ describe("a request that finds no network", () => {
   test("or that is given up while its answer comes in, fails where it was asked for", async () => {
     const gone = new DOMException("signal is aborted without reason", "AbortError");
     const send = () => Promise.resolve(broken(gone));
-    await expect(patientFetch(send as typeof fetch, () => "id")("/bikes.data")).rejects.toBe(gone);
+    const left = AbortSignal.abort();
+    const page = patientFetch(send as typeof fetch, () => "id")("/bikes.data", { signal: left });
+    await expect(page).rejects.toThrow("broke off");
+  });
+  test("or is aborted by something else than who asked, is sent again", async () => {
+    let asked = 0;
+    const send = () => {
+      asked += 1;
+      const aborted = new DOMException("BodyStreamBuffer was aborted", "AbortError");
+      return Promise.resolve(asked === 1 ? broken(aborted) : new Response("whole"));
+    };
+    const page = patientFetch(send as typeof fetch, () => "id")("/bikes.data");
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect([asked, await (await page).text()]).toEqual([2, "whole"]);
   });
   test("fails as ever when it is not the router's, or when it failed for another reason", async () => {
     await expect(network(1).fetch("/ride/1/entries", { method: "POST" })).rejects.toBe(NO_NETWORK);

@@ -60,6 +60,9 @@ function pause(ms: number, signal: AbortSignal | null | undefined): Promise<void
 /** Whether a request is one of the router's own, for a page's data or an action. */
 const isRouters = (url: string) => /\.data($|\?)/.test(url);
 
+/** An answer that broke off: whatever ended it, such as a service worker that was replaced, it may be asked for again. */
+class BrokenOff extends TypeError {}
+
 /** Answers that have no body. */
 const BODILESS = new Set([101, 204, 205, 304]);
 
@@ -70,7 +73,10 @@ const BODILESS = new Set([101, 204, 205, 304]);
 async function whole(answer: Response): Promise<Response> {
   if (BODILESS.has(answer.status) || !answer.body) return answer;
   const { status, statusText, headers } = answer;
-  return new Response(await answer.arrayBuffer(), { status, statusText, headers });
+  const body = await answer.arrayBuffer().catch((cause: unknown) => {
+    throw new BrokenOff("The answer broke off.", { cause });
+  });
+  return new Response(body, { status, statusText, headers });
 }
 
 /**
