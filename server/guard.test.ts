@@ -76,20 +76,28 @@ describe("what is refused, in a sentence", () => {
   });
 });
 
+/** An answer that takes a refusal, and tells its status. */
+function refusing(heard: (status: number) => void) {
+  const response = {
+    status: (given: number) => {
+      heard(given);
+      return response;
+    },
+    set: () => response,
+    type: () => response,
+    send: () => undefined,
+  };
+  return response;
+}
+
 describe("what a monitor asks of a shared desk", () => {
   const reached = { host: "desk.example", publicUrl: "https://desk.example" };
   const token = "a monitor's own word";
   const status = (headers: Record<string, string>, path: string): number | null => {
     let code: number | null = null;
-    const response = {
-      status: (given: number) => {
-        code = given;
-        return response;
-      },
-      set: () => response,
-      type: () => response,
-      send: () => undefined,
-    };
+    const response = refusing((given) => {
+      code = given;
+    });
     guard(reached)(
       { method: "GET", path, headers } as unknown as Request,
       response as unknown as Response,
@@ -124,14 +132,10 @@ describe("many at once", () => {
     const closed: (() => void)[] = [];
     let code = 0;
     const response = {
-      once: (_event: string, heard: () => void) => closed.push(heard),
-      status: (given: number) => {
+      ...refusing((given) => {
         code = given;
-        return response;
-      },
-      set: () => response,
-      type: () => response,
-      send: () => undefined,
+      }),
+      once: (_event: string, heard: () => void) => closed.push(heard),
     };
     return {
       request: { ip } as Request,
