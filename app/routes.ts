@@ -81,6 +81,7 @@ export default [
       route("sheet/:sheetId/photographs", "sheet/photographs.tsx"),
       route("sheet/:sheetId/editions/:number", "sheet/edition.tsx"),
       route("settings", "settings/settings.tsx"),
+      route("settings/trash", "settings/trash.tsx"),
       route("settings/people", "team/people.tsx"),
       route("settings/phones", "team/phones.tsx"),
       route("settings/links", "team/links.tsx"),

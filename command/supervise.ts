@@ -2,6 +2,7 @@ import { setTimeout } from "node:timers/promises";
 import { backupStatus, keepBackup } from "#db/backup/keeping";
 import { connect } from "#db/client";
 import { forgetExpired } from "#db/people/expired";
+import { emptyTrash } from "#db/trash";
 import type { Cluster } from "./cluster.ts";
 import { say } from "./say.ts";
 
@@ -34,10 +35,10 @@ export function superviseDatabase(cluster: Cluster, again: () => Promise<Cluster
   return () => stopped.abort();
 }
 
-/** Drops what has run out of those who may come in. */
+/** Drops what has run out of those who may come in, and what was long enough in the trash. */
 async function tidy(url: string): Promise<void> {
   const { db, close } = connect(url, 1);
-  await forgetExpired(db).finally(close);
+  await Promise.all([forgetExpired(db), emptyTrash(db)]).finally(close);
 }
 
 /** Writes a backup each day until it is told to stop. */

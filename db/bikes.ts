@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import type { PgColumn } from "drizzle-orm/pg-core";
 import type { z } from "zod";
 import { packSheet } from "#core/battery";
 import {
@@ -44,11 +45,14 @@ function kept<Schema extends z.ZodType<object>>(schema: Schema, row: Row): Kept<
   return { ...bySchema(schema)(row), id: row.id, archived: row.archivedAt !== null, version: row.version };
 }
 
-const shown = (table: { readonly archivedAt: typeof bike.archivedAt }, { archived }: Filter) =>
-  archived ? undefined : isNull(table.archivedAt as never);
+/** Rows that are listed: those that are archived only where they are asked for, and none in the trash. */
+export const listed = (
+  table: { readonly archivedAt: PgColumn; readonly deletedAt: PgColumn },
+  archived: boolean | undefined,
+) => isNull(archived ? table.deletedAt : table.archivedAt);
 
 export async function listBikes(db: Database, filter: Filter = {}): Promise<readonly Kept<Bike>[]> {
-  const rows = await db.select().from(bike).where(shown(bike, filter)).orderBy(asc(bike.name));
+  const rows = await db.select().from(bike).where(listed(bike, filter.archived)).orderBy(asc(bike.name));
   return readRows("bike", rows, (row) => kept(bikeSchema, row), filter.unreadable);
 }
 
@@ -60,7 +64,7 @@ export async function listPacks(
   const rows = await db
     .select()
     .from(pack)
-    .where(and(bikeId ? eq(pack.bikeId, bikeId) : undefined, shown(pack as never, filter)))
+    .where(and(bikeId ? eq(pack.bikeId, bikeId) : undefined, listed(pack, filter.archived)))
     .orderBy(asc(pack.name));
   return readRows(
     "pack",
@@ -78,7 +82,7 @@ export async function listSetUps(
   const rows = await db
     .select()
     .from(setUp)
-    .where(and(bikeId ? eq(setUp.bikeId, bikeId) : undefined, shown(setUp as never, filter)))
+    .where(and(bikeId ? eq(setUp.bikeId, bikeId) : undefined, listed(setUp, filter.archived)))
     .orderBy(desc(setUp.since), asc(setUp.name));
   return readRows(
     "set_up",
@@ -89,11 +93,7 @@ export async function listSetUps(
 }
 
 export async function listRiders(db: Database, filter: Filter = {}): Promise<readonly Kept<Rider>[]> {
-  const rows = await db
-    .select()
-    .from(rider)
-    .where(shown(rider as never, filter))
-    .orderBy(asc(rider.name));
+  const rows = await db.select().from(rider).where(listed(rider, filter.archived)).orderBy(asc(rider.name));
   return readRows("rider", rows, (row) => kept(riderSchema, row), filter.unreadable);
 }
 
@@ -104,7 +104,7 @@ export async function listInstruments(
   const rows = await db
     .select()
     .from(instrument)
-    .where(shown(instrument as never, filter))
+    .where(listed(instrument, filter.archived))
     .orderBy(asc(instrument.name));
   return readRows("instrument", rows, (row) => kept(instrumentSchema, row), filter.unreadable);
 }

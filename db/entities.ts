@@ -1,56 +1,15 @@
 import { isDeepStrictEqual } from "node:util";
-import { and, eq, getTableColumns, gt, lt, lte, sql } from "drizzle-orm";
-import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
+import { and, desc, eq, getTableColumns, gt, inArray, lt, lte, or, sql } from "drizzle-orm";
 import { v7 as uuidv7 } from "uuid";
 import type { Database } from "./client.ts";
-import {
-  bench,
-  bike,
-  change,
-  climb,
-  course,
-  instrument,
-  method,
-  pack,
-  plan,
-  rider,
-  setUp,
-  sheet,
-  sweep,
-  test,
-} from "./schema.ts";
+import { lockedRow, tableOf, type EntityKind, type Row } from "./kinds.ts";
+import { change } from "./schema.ts";
 import { restamp } from "./stamps.ts";
-
-/** What a person keeps, changes and may want back; all but tests are put away as well. */
-const TABLES = {
-  bike,
-  pack,
-  setUp,
-  rider,
-  instrument,
-  bench,
-  course,
-  method,
-  plan,
-  sweep,
-  climb,
-  sheet,
-  test,
-} as const;
-export type EntityKind = keyof typeof TABLES;
-/** Kinds that are put away and brought back. */
-export const ENTITY_KINDS = (Object.keys(TABLES) as readonly EntityKind[]).filter((kind) => kind !== "test");
-
-type Row = Readonly<Record<string, unknown>> & { readonly id: string };
-/** All these tables have an id, a version and the time of their last change. */
-type KeptTable = PgTable & { readonly id: PgColumn; readonly version: PgColumn };
-
-const tableOf = (kind: EntityKind) => TABLES[kind] as unknown as KeptTable;
 
 /** How long a change can be undone. */
 const UNDO_DAYS = 7;
 /** Columns that say nothing of what a row holds. */
-const BESIDES = ["version", "updatedAt", "archivedAt", "stamp"];
+const BESIDES = ["version", "updatedAt", "archivedAt", "deletedAt", "stamp"];
 
 /** Thrown by a save that names a version which is no longer the row's: somebody changed it meanwhile. */
 export class StaleSave extends Error {
@@ -93,13 +52,6 @@ async function isOwn(
     .from(change)
     .where(and(eq(change.rowId, rowId), gt(change.made, from), lte(change.made, to)));
   return since.length === to - from && since.every(({ id }) => own.includes(id));
-}
-
-/** The row under a lock, so that two saves at once come one after the other. */
-async function lockedRow(tx: Database, kind: EntityKind, id: string): Promise<Row | null> {
-  const table = tableOf(kind);
-  const [row] = await tx.select().from(table).where(eq(table.id, id)).for("no key update");
-  return (row as Row | undefined) ?? null;
 }
 
 /** What a row goes by, and went by before. */
@@ -163,16 +115,26 @@ export async function versionMade(db: Database, changeId: string): Promise<numbe
   return row?.made ?? null;
 }
 
-/** Puts a row away, or back: it stays, and lists leave it out. Returns the change's id; null when there is no such row. */
-export async function archiveEntity(
+/** Saves one row of several that are changed together. */
+export type SaveOne = (kind: EntityKind, row: Row) => Promise<void>;
+
+/**
+ * Changes several rows at once, all or none, to be undone together. No row is saved twice.
+ *
+ * @param work says whether there was something to do
+ * @returns the id by which all of it can be undone; null when there was nothing to do
+ */
+export async function saveTogether(
   db: Database,
-  kind: EntityKind,
-  id: string,
-  away = true,
+  work: (tx: Database, save: SaveOne) => Promise<boolean>,
 ): Promise<string | null> {
-  const table = tableOf(kind);
-  const [row] = await db.select().from(table).where(eq(table.id, id));
-  return row ? saveEntity(db, kind, { ...(row as Row), archivedAt: away ? new Date() : null }) : null;
+  return db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Database;
+    const [batch, changes]: [string, string[]] = [uuidv7(), []];
+    const done = await work(tx, async (kind, row) => void changes.push(await saveEntity(tx, kind, row)));
+    if (changes.length) await tx.update(change).set({ batch }).where(inArray(change.id, changes));
+    return done ? batch : null;
+  });
 }
 
 /** A row as it was, its times read back from JSON. */
@@ -187,25 +149,41 @@ function revived(kind: EntityKind, before: Readonly<Record<string, unknown>>): R
   ) as Row;
 }
 
+/** The row before a change; one that was not there goes to the trash. Null when there is no row to undo. */
+async function rowBefore(tx: Database, { kind, rowId, before }: typeof change.$inferSelect) {
+  if (before) return revived(kind as EntityKind, before);
+  const row = await lockedRow(tx, kind as EntityKind, rowId);
+  const now = new Date();
+  return row && { ...row, archivedAt: now, deletedAt: now };
+}
+
 /** What came of an undoing: done; too long ago; or refused, since the row was changed again after it. */
 export type Undone = "yes" | "late" | "changed";
 
-/** Undoes one change: the row as it was before, or put away when it was not there. */
+/** Undoes one change, or several that were made together, all or none: each row as it was before. */
 export async function undo(db: Database, changeId: string): Promise<Undone> {
-  const [found] = await db.select().from(change).where(eq(change.id, changeId));
-  if (!found) return "late";
-  const kind = found.kind as EntityKind;
   try {
-    if (found.before !== null) await saveEntity(db, kind, revived(kind, found.before), found.made);
-    else if (kind !== "test") {
-      const table = tableOf(kind);
-      const [row] = await db.select().from(table).where(eq(table.id, found.rowId));
-      if (row) await saveEntity(db, kind, { ...(row as Row), archivedAt: new Date() }, found.made);
-    }
+    return await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Database;
+      const found = await tx
+        .select()
+        .from(change)
+        .where(or(eq(change.id, changeId), eq(change.batch, changeId)))
+        .orderBy(desc(change.id));
+      for (const each of found) {
+        const row = await rowBefore(tx, each);
+        if (row) await saveEntity(tx, each.kind as EntityKind, row, each.made);
+        await tx.delete(change).where(eq(change.id, each.id));
+        // The row is as the change before this one left it: that can be undone next.
+        await tx
+          .update(change)
+          .set({ made: each.made + 1 })
+          .where(and(eq(change.rowId, each.rowId), eq(change.made, each.made - 1)));
+      }
+      return found.length ? "yes" : "late";
+    });
   } catch (error) {
     if (error instanceof StaleSave) return "changed";
     throw error;
   }
-  await db.delete(change).where(eq(change.id, changeId));
-  return "yes";
 }

@@ -1,5 +1,6 @@
-import { and, desc, eq, isNull } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
 import { climbSchema, sweepSchema, type ClimbRecord, type Sweep } from "#core/records";
+import { listed } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { saveEntity, type Seen } from "./entities.ts";
 import { bike, climb, rider, setUp, sweep } from "./schema.ts";
@@ -55,7 +56,7 @@ async function listField<T>(
       and(
         id ? eq(table.id, id) : undefined,
         bikeId ? eq(table.bikeId, bikeId) : undefined,
-        archived || id ? undefined : isNull(table.archivedAt),
+        id ? undefined : listed(table, archived),
       ),
     )
     .orderBy(desc(table.day), desc(table.id));

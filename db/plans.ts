@@ -1,10 +1,11 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import { courseSchema, type Course } from "#core/route";
 import { methodSchema, planSchema, type Method, type Plan } from "#core/planning";
-import type { Kept } from "./bikes.ts";
+import { listed, type Kept } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { saveEntity, type Seen } from "./entities.ts";
-import { bike, course, method, pack, plan, planTick, rider, setUp } from "./schema.ts";
+import { lockedRow } from "./kinds.ts";
+import { bike, course, method, pack, plan, planTick, rider, setUp, test } from "./schema.ts";
 import { readRow, readRows, type Unreadable } from "./unreadable.ts";
 
 /** Who, on what and where a plan rides. */
@@ -39,10 +40,7 @@ export async function listCourses(
   db: Database,
   { archived = false, unreadable }: { readonly archived?: boolean; readonly unreadable?: Unreadable[] } = {},
 ): Promise<readonly Kept<Course>[]> {
-  const rows = await db
-    .select()
-    .from(course)
-    .where(archived ? undefined : isNull(course.archivedAt));
+  const rows = await db.select().from(course).where(listed(course, archived));
   return [...readRows("course", rows, courseOf, unreadable)].sort((a, b) => a.name.localeCompare(b.name));
 }
 
@@ -91,14 +89,19 @@ async function ticksOf(db: Database, planId?: string): Promise<ReadonlyMap<strin
 
 async function planRows(db: Database, { id, archived }: PlanFilter) {
   return db
-    .select({ plan, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name, course: course.body })
+    .select({
+      ...{ plan, bikeName: bike.name, setUpName: setUp.name, riderName: rider.name, course: course.body },
+      // A test in the trash is none: the plan can be ridden again.
+      testId: test.id,
+    })
     .from(plan)
     .innerJoin(bike, eq(bike.id, plan.bikeId))
     .innerJoin(pack, eq(pack.id, plan.packId))
     .leftJoin(setUp, eq(setUp.id, plan.setUpId))
     .leftJoin(rider, eq(rider.id, plan.riderId))
     .leftJoin(course, eq(course.id, plan.courseId))
-    .where(and(id ? eq(plan.id, id) : undefined, archived || id ? undefined : isNull(plan.archivedAt)))
+    .leftJoin(test, and(eq(test.id, plan.testId), isNull(test.deletedAt)))
+    .where(and(id ? eq(plan.id, id) : undefined, id ? undefined : listed(plan, archived)))
     .orderBy(desc(plan.day), desc(plan.id));
 }
 type PlanRow = Awaited<ReturnType<typeof planRows>>[number];
@@ -110,7 +113,7 @@ const lineOf = (row: PlanRow, ticked: readonly string[]): PlanLine => ({
   setUpId: row.plan.setUpId,
   riderId: row.plan.riderId,
   courseId: row.plan.courseId,
-  testId: row.plan.testId,
+  testId: row.testId,
   plan: { ...planSchema.parse(row.plan.body), ticked: [...ticked] },
   bikeName: row.bikeName,
   setUpName: row.setUpName,
@@ -173,7 +176,8 @@ export async function startPlan(
     const tx = transaction as unknown as Database;
     const [row] = await tx.select().from(plan).where(eq(plan.id, planId)).for("no key update");
     if (!row) return null;
-    if (row.testId) return row.testId;
+    const ridden = row.testId ? await lockedRow(tx, "test", row.testId) : null;
+    if (ridden && ridden["deletedAt"] === null) return ridden.id;
     const testId = await make(tx);
     await saveEntity(tx, "plan", { ...row, testId });
     return testId;

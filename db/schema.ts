@@ -53,6 +53,8 @@ const pencil = () =>
     .default(sql`'{}'::text[]`);
 /** Set when a person put it away: kept, shown no more unless asked for. */
 const archivedAt = () => timestamp("archived_at", { withTimezone: true });
+/** Set when a person deleted it: in the trash until it is emptied. What was deleted together has the same time. */
+const deletedAt = () => timestamp("deleted_at", { withTimezone: true });
 /** Counts the changes of a row: a save names the version it saw, and a stale one is not written. */
 const version = () => integer("version").notNull().default(1);
 const bytea = customType<{ data: Uint8Array }>({ dataType: () => "bytea" });
@@ -121,6 +123,7 @@ export const bike = pgTable(
       .default(sql`'[]'::jsonb`),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -160,6 +163,7 @@ export const pack = pgTable(
     highestTempC: doublePrecision("highest_temp_c"),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -184,6 +188,7 @@ export const rider = pgTable(
     note: text("note").notNull().default(""),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -210,6 +215,7 @@ export const instrument = pgTable(
     note: text("note").notNull().default(""),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -230,6 +236,7 @@ export const bench = pgTable(
       .references(() => pack.id),
     body: jsonb("body").$type<Bench>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -257,6 +264,7 @@ export const setUp = pgTable(
     changed: text("changed").notNull().default(""),
     pencil: pencil(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -275,6 +283,7 @@ export const course = pgTable(
     deskId: deskId(),
     body: jsonb("body").$type<Course>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -289,6 +298,7 @@ export const method = pgTable(
     deskId: deskId(),
     body: jsonb("body").$type<Method>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -316,6 +326,7 @@ export const plan = pgTable(
     /** Without its ticks: they are rows of their own. */
     body: jsonb("body").$type<Omit<Plan, "ticked">>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -342,6 +353,8 @@ export const change = pgTable(
     before: jsonb("before").$type<Readonly<Record<string, unknown>> | null>(),
     /** Version the change made: when the row has another, it was changed again since. */
     made: integer("made").notNull().default(0),
+    /** Changes that were made, and are undone, together. */
+    batch: uuid("batch"),
     at: timestamp("at", { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index("change_by_desk").on(table.deskId)],
@@ -385,6 +398,8 @@ export const test = pgTable(
     /** What the stand-in display rides, when the test is practice; such tests count for nothing. */
     rehearsal: jsonb("rehearsal").$type<Rehearsal>(),
     pencil: pencil(),
+    archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     /** Moves whenever anything the results rest on does: the test, its log and recordings, or what it links to. */
     stamp: bigint("stamp", { mode: "number" })
@@ -424,7 +439,7 @@ export const ride = pgTable(
   ],
 );
 
-/** The append-only ride log. Nothing here is ever updated or deleted; a correction is a row that supersedes another. */
+/** The append-only ride log. No row is ever updated, or deleted but with its test; a correction is a row that supersedes another. */
 export const entry = pgTable(
   "entry",
   {
@@ -616,6 +631,7 @@ export const sweep = pgTable(
     day: date("day", { mode: "string" }).notNull(),
     body: jsonb("body").$type<Sweep>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -645,6 +661,7 @@ export const climb = pgTable(
     day: date("day", { mode: "string" }).notNull(),
     body: jsonb("body").$type<ClimbRecord>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },
@@ -701,6 +718,7 @@ export const sheet = pgTable(
     benchId: uuid("bench_id").references(() => bench.id),
     body: jsonb("body").$type<SheetOptions>().notNull(),
     archivedAt: archivedAt(),
+    deletedAt: deletedAt(),
     version: version(),
     updatedAt: updatedAt(),
   },

@@ -1,5 +1,6 @@
-import { and, desc, eq, isNull, max } from "drizzle-orm";
+import { and, desc, eq, max } from "drizzle-orm";
 import { sheetOptionsSchema, type EditionBody, type SheetOptions } from "#core/telling";
+import { listed } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { saveEntity, type Seen } from "./entities.ts";
 import { edition, sheet } from "./schema.ts";
@@ -15,15 +16,18 @@ export interface SheetLine extends SheetOf {
   readonly id: string;
   readonly options: SheetOptions;
   readonly archived: boolean;
+  /** In the trash. */
+  readonly deleted: boolean;
   readonly version: number;
 }
 
 type Row = typeof sheet.$inferSelect;
 
-const lineOf = ({ id, testId, benchId, body, archivedAt, version }: Row): SheetLine => ({
+const lineOf = ({ id, testId, benchId, body, archivedAt, deletedAt, version }: Row): SheetLine => ({
   ...{ id, testId, benchId, version },
   options: sheetOptionsSchema.parse(body),
   archived: archivedAt !== null,
+  deleted: deletedAt !== null,
 });
 
 /** Pages of the desk, the last changed first. */
@@ -34,7 +38,7 @@ export async function listSheets(
   const rows = await db
     .select()
     .from(sheet)
-    .where(archived ? undefined : isNull(sheet.archivedAt))
+    .where(listed(sheet, archived))
     .orderBy(desc(sheet.updatedAt), desc(sheet.id));
   return readRows("sheet", rows, lineOf, unreadable);
 }

@@ -1,6 +1,6 @@
 import { eq, inArray, or, sql, type SQL } from "drizzle-orm";
 import type { Database } from "./client.ts";
-import type { EntityKind } from "./entities.ts";
+import type { EntityKind } from "./kinds.ts";
 import { entry, ride, telemetryImport, test } from "./schema.ts";
 
 /** Names that readings without a name of their own go by. */

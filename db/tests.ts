@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { testSchema, type Test } from "#core/records";
 import { rehearsalSchema, type Rehearsal } from "#core/simulator";
+import { listed } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { saveEntity, type Seen } from "./entities.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
@@ -26,6 +27,9 @@ export interface TestLine extends TestLinks {
   readonly riderName: string | null;
   /** What its stand-in display rides, when it is practice. */
   readonly rehearsal: Rehearsal | null;
+  readonly archived: boolean;
+  /** When it was deleted, while it is in the trash. */
+  readonly deletedAt: Date | null;
   /** Changes whenever anything the results rest on changes. */
   readonly stamp: string;
   /** Counts the changes of its own fields and links. */
@@ -82,6 +86,8 @@ const lineOf = (row: LineRow): TestLine => ({
   setUpName: row.setUpName,
   riderName: row.riderName,
   rehearsal: row.test.rehearsal && rehearsalSchema.parse(row.test.rehearsal),
+  archived: row.test.archivedAt !== null,
+  deletedAt: row.test.deletedAt,
   stamp: String(row.test.stamp),
   version: row.test.version,
 });
@@ -89,6 +95,8 @@ const lineOf = (row: LineRow): TestLine => ({
 export interface TestFilter {
   readonly bikeId?: string;
   readonly ids?: readonly string[];
+  /** Archived tests as well; those that are named are found whether they are archived or not. */
+  readonly archived?: boolean | undefined;
   /** Rehearsals alone; else they are left out unless they are named. */
   readonly rehearsals?: boolean;
   /** A page of the list. */
@@ -98,10 +106,11 @@ export interface TestFilter {
   readonly unreadable?: Unreadable[];
 }
 
-const where = ({ bikeId, ids, rehearsals }: TestFilter) =>
+const where = ({ bikeId, ids, archived, rehearsals }: TestFilter) =>
   and(
     bikeId ? eq(test.bikeId, bikeId) : undefined,
     ids ? inArray(test.id, [...ids]) : undefined,
+    ids ? undefined : listed(test, archived),
     rehearsals ? isNotNull(test.rehearsal) : ids ? undefined : isNull(test.rehearsal),
   );
 
@@ -130,18 +139,37 @@ export async function usualRider(db: Database, bikeId: string): Promise<string |
     .select({ id: rider.id })
     .from(test)
     .innerJoin(rider, eq(rider.id, test.riderId))
-    .where(and(isNull(rider.archivedAt), isNull(test.rehearsal), sql`not ('name' = any(${rider.pencil}))`))
+    .where(
+      and(
+        isNull(rider.archivedAt),
+        listed(test, false),
+        isNull(test.rehearsal),
+        sql`not ('name' = any(${rider.pencil}))`,
+      ),
+    )
     .orderBy(desc(sql`${test.bikeId} = ${bikeId}`), desc(test.day), desc(test.id))
     .limit(1);
   return found?.id ?? null;
 }
 
-/** Ids and stamps of all tests that count: what a ranking rests on, at little cost. */
-export async function listStamps(
-  db: Database,
-): Promise<readonly { readonly id: string; readonly stamp: string }[]> {
-  const rows = await db.select({ id: test.id, stamp: test.stamp }).from(test).where(isNull(test.rehearsal));
-  return rows.map(({ id, stamp }) => ({ id, stamp: String(stamp) }));
+/** A test by its id and stamp, and whether it is archived. */
+export interface Stamped {
+  readonly id: string;
+  readonly stamp: string;
+  readonly archived: boolean;
+}
+
+/** Ids and stamps of all tests but those in the trash: what a ranking rests on, at little cost. */
+export async function listStamps(db: Database): Promise<readonly Stamped[]> {
+  const rows = await db
+    .select({ id: test.id, stamp: test.stamp, archivedAt: test.archivedAt })
+    .from(test)
+    .where(and(isNull(test.rehearsal), listed(test, true)));
+  return rows.map(({ id, stamp, archivedAt }) => ({
+    id,
+    stamp: String(stamp),
+    archived: archivedAt !== null,
+  }));
 }
 
 /** The newest test of each bike, by bike. */
@@ -156,7 +184,7 @@ export async function latestTests(
       stamp: test.stamp,
     })
     .from(test)
-    .where(isNull(test.rehearsal))
+    .where(and(isNull(test.rehearsal), listed(test, false)))
     .orderBy(asc(test.bikeId), desc(test.day), desc(test.id));
   return new Map(rows.map(({ bikeId, stamp, ...line }) => [bikeId, { ...line, stamp: String(stamp) }]));
 }

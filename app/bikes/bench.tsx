@@ -16,6 +16,7 @@ import { benchAt } from "./benchData.server";
 import { benchForm, benchTexts } from "./forms";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import type { Route } from "./+types/bench";
+import { Acts } from "#ui/acts";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const found = await benchAt(context.get(dbContext), params);
@@ -60,6 +61,16 @@ export default function BenchPage({
     <Page
       title={`Bench test of ${pack.name}, ${bike.name}`}
       line="A slow discharge from full to cut-off, on a tester made for the pack. It sets the pack's measured capacity."
+      acts={
+        bench ? (
+          <Acts
+            kind="bench"
+            id={bench.id}
+            name={`bench test of ${bench.on}`}
+            list={href("/bikes/:bikeId", { bikeId: bike.id })}
+          />
+        ) : null
+      }
     >
       <div className="max-w-2xl p-4 md:p-6">
         <RecordForm

@@ -5,7 +5,7 @@ import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
 import { labelEnergy, usableEnergy } from "#core/battery";
 import { packHistory } from "#core/analysis";
-import { findBike, listBenches, listPacks, listSetUps } from "#db/bikes";
+import { findBike, listBenches, listBikes, listPacks, listSetUps } from "#db/bikes";
 import { countTests, listTests } from "#db/tests";
 import type { Unreadable } from "#db/unreadable";
 import { History } from "#ui/history";
@@ -15,6 +15,7 @@ import { BikeFacts } from "./bikeFacts";
 import { PackCard } from "./packCard";
 import { SetUpRow, TestRow } from "./bikeRows";
 import type { Route } from "./+types/bike";
+import { Acts, othersThan } from "#ui/acts";
 
 const GONE = "There is no such bike.";
 
@@ -25,7 +26,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
   const unreadable: Unreadable[] = [];
-  const [packs, setUps, tests, testCount] = await Promise.all([
+  const [bikes, packs, setUps, tests, testCount] = await Promise.all([
+    listBikes(db),
     listPacks(db, bike.id, { unreadable }),
     listSetUps(db, bike.id, { unreadable }),
     listTests(db, { bikeId: bike.id, limit: MOST_TESTS, unreadable }),
@@ -35,6 +37,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const benches = await Promise.all(packs.map(({ id }) => listBenches(db, id, unreadable)));
   return {
     bike,
+    others: othersThan(bike.id, bikes),
     setUps,
     testCount,
     pending,
@@ -99,13 +102,23 @@ function Tests({
 }
 
 export default function BikePage({
-  loaderData: { bike, packs, setUps, tests, testCount, unreadable },
+  loaderData: { bike, others, packs, setUps, tests, testCount, unreadable },
 }: Route.ComponentProps) {
   return (
     <Page
       title={bike.name}
       line={bike.what}
       what="pencil"
+      acts={
+        <Acts
+          kind="bike"
+          id={bike.id}
+          name={bike.name}
+          list={href("/bikes")}
+          archived={bike.archived}
+          others={others}
+        />
+      }
       next={
         packs.length ? (
           <div className="flex gap-3">

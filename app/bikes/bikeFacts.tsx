@@ -3,7 +3,6 @@ import { href, Link } from "react-router";
 import { claimText } from "#app/ui/claim";
 import { fixed, forField, formatQuantity } from "#core/base";
 import type { Bike } from "#core/records";
-import { Act } from "#ui/act";
 import { useSystem } from "#ui/system";
 
 type KeptBike = Bike & { readonly id: string; readonly archived: boolean };
@@ -132,16 +131,6 @@ export function BikeFacts({ bike }: { readonly bike: KeptBike }) {
           {show(bike.priceMinor, (minor) => `${fixed(minor / 100, 0)} ${bike.currency}`, "not noted")}
         </Fact>
       </dl>
-      <div className="mt-3 text-sm">
-        <Act kind="bike" id={bike.id} intent="duplicate" name={bike.name} />
-        <Act
-          kind="bike"
-          id={bike.id}
-          intent={bike.archived ? "restore" : "archive"}
-          to={bike.archived ? href("/bikes/:bikeId", { bikeId: bike.id }) : href("/bikes")}
-          name={bike.name}
-        />
-      </div>
     </aside>
   );
 }

@@ -1,7 +1,7 @@
 import { href, Link } from "react-router";
 import { dayText, type Estimate, formatQuantity } from "#core/base";
 import type { SetUp, Test } from "#core/records";
-import { Act } from "#ui/act";
+import { Act } from "#ui/acts";
 import { Figure } from "#ui/figure";
 import { useSystem } from "#ui/system";
 
@@ -33,14 +33,16 @@ export function SetUpRow({ bikeId, setUp }: SetUpRowProps) {
           .join(", ")}
       </td>
       <td className="number text-sm">
-        <Act kind="setUp" id={setUp.id} intent="duplicate" name={setUp.name} />
-        <Act
-          kind="setUp"
-          id={setUp.id}
-          intent="archive"
-          to={href("/bikes/:bikeId", { bikeId })}
-          name={setUp.name}
-        />
+        {(["duplicate", "archive"] as const).map((intent) => (
+          <Act
+            key={intent}
+            kind="setUp"
+            id={setUp.id}
+            intent={intent}
+            list={href("/bikes/:bikeId", { bikeId })}
+            name={setUp.name}
+          />
+        ))}
       </td>
     </tr>
   );

@@ -8,7 +8,7 @@ import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { INSTRUMENT_FIELDS } from "#core/records";
 import { listInstruments, saveInstrument } from "#db/bikes";
-import { Act } from "#ui/act";
+import { Acts } from "#ui/acts";
 import { RecordForm } from "#ui/forms/recordForm";
 import { History } from "#ui/history";
 import { Page } from "#ui/page";
@@ -63,9 +63,15 @@ export default function InstrumentPage({ loaderData: { instrument, id }, actionD
     <Page
       title={id ? instrument.name : "Add a meter, logger or charger"}
       line="The log finds it by its name; what is left empty is the usual for its kind."
-      next={
+      acts={
         id ? (
-          <Act kind="instrument" id={id} intent="archive" to={href("/bikes")} name={instrument.name} />
+          <Acts
+            kind="instrument"
+            id={id}
+            name={instrument.name}
+            list={href("/bikes")}
+            archived={"archived" in instrument && instrument.archived === true}
+          />
         ) : null
       }
     >

@@ -222,6 +222,8 @@ export default function Bikes({
           ) : (
             <Link to={`${href("/bikes")}?archived`}>Show what is archived</Link>
           )}
+          {" · "}
+          <Link to={href("/settings/trash")}>Trash</Link>
         </p>
       </div>
     </Page>

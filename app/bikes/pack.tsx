@@ -10,6 +10,7 @@ import { findBike, listPacks, savePack } from "#db/bikes";
 import { Cautions } from "#ui/cautions";
 import { PACK_FIELDS } from "#core/records";
 import { RecordForm } from "#ui/forms/recordForm";
+import { Acts, othersThan } from "#ui/acts";
 import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
@@ -22,16 +23,14 @@ const GONE = "There is no such pack.";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
-  if (params.packId === "new") return { bike, pack: NEW_PACK, isNew: true };
+  if (params.packId === "new") return { bike, pack: NEW_PACK, id: null, archived: false, others: [] };
   const id = idOf(params.packId, GONE);
-  return {
-    bike,
-    pack: found(
-      (await listPacks(db, bike.id, { archived: true })).find((pack) => pack.id === id),
-      GONE,
-    ),
-    isNew: false,
-  };
+  const all = await listPacks(db, bike.id, { archived: true });
+  const pack = found(
+    all.find((each) => each.id === id),
+    GONE,
+  );
+  return { bike, pack, id, archived: pack.archived, others: othersThan(id, all) };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -62,13 +61,28 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     : redirect(afterChange(href("/bikes/:bikeId", { bikeId }), saved));
 }
 
-export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: Route.ComponentProps) {
+export default function Pack({
+  loaderData: { bike, pack, id, archived, others },
+  actionData,
+}: Route.ComponentProps) {
   const system = useSystem();
   const schema = useMemo(() => packForm(system), [system]);
   return (
     <Page
-      title={isNew ? `A pack for ${bike.name}` : `${pack.name} of ${bike.name}`}
+      title={id ? `${pack.name} of ${bike.name}` : `A pack for ${bike.name}`}
       line="As its label says; a measured capacity beats the label."
+      acts={
+        id ? (
+          <Acts
+            kind="pack"
+            id={id}
+            name={pack.name}
+            list={href("/bikes/:bikeId", { bikeId: bike.id })}
+            archived={archived}
+            others={others}
+          />
+        ) : null
+      }
     >
       <div className="max-w-3xl p-4 md:p-6">
         <RecordForm
@@ -77,7 +91,7 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
           values={packTexts(pack, system)}
           version={"version" in pack ? Number(pack.version) : undefined}
           pencil={pack.pencil}
-          focus={isNew ? "labelWh" : undefined}
+          focus={id ? undefined : "labelWh"}
           lastResult={actionData}
           save="Save the pack"
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
@@ -85,9 +99,9 @@ export default function Pack({ loaderData: { bike, pack, isNew }, actionData }: 
           <Cautions of="pack" most={3} />
         </RecordForm>
       </div>
-      {"id" in pack ? (
+      {id ? (
         <div className="px-4 pb-6 md:px-6">
-          <History kind="pack" id={String(pack.id)} />
+          <History kind="pack" id={id} />
         </div>
       ) : null}
     </Page>

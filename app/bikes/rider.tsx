@@ -7,7 +7,7 @@ import { found, idOf } from "#app/ui/require.server";
 import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { listRiders, saveRider } from "#db/bikes";
-import { Act } from "#ui/act";
+import { Acts, othersThan } from "#ui/acts";
 import { RecordForm } from "#ui/forms/recordForm";
 import { History } from "#ui/history";
 import { Page } from "#ui/page";
@@ -22,15 +22,14 @@ const EFFORT_LINE =
 const GONE = "There is no such rider.";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  if (params.riderId === "new") return { rider: NEW_RIDER, isNew: true };
+  if (params.riderId === "new") return { rider: NEW_RIDER, id: null, archived: false, others: [] };
   const id = idOf(params.riderId, GONE);
-  return {
-    rider: found(
-      (await listRiders(context.get(dbContext), { archived: true })).find((rider) => rider.id === id),
-      GONE,
-    ),
-    isNew: false,
-  };
+  const riders = await listRiders(context.get(dbContext), { archived: true });
+  const rider = found(
+    riders.find((each) => each.id === id),
+    GONE,
+  );
+  return { rider, id, archived: rider.archived, others: othersThan(id, riders) };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -57,16 +56,26 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return stale ? staleReply(submission.reply(), stale) : redirect(afterChange(href("/bikes"), saved));
 }
 
-export default function RiderPage({ loaderData: { rider, isNew }, actionData }: Route.ComponentProps) {
+export default function RiderPage({
+  loaderData: { rider, id, archived, others },
+  actionData,
+}: Route.ComponentProps) {
   const system = useSystem();
   const schema = useMemo(() => riderForm(system), [system]);
   return (
     <Page
-      title={isNew ? "Add a rider" : rider.name}
+      title={id ? rider.name : "Add a rider"}
       line="First names are enough. Weight dressed, with water and camera."
-      next={
-        "id" in rider ? (
-          <Act kind="rider" id={String(rider.id)} intent="archive" to={href("/bikes")} name={rider.name} />
+      acts={
+        id ? (
+          <Acts
+            kind="rider"
+            id={id}
+            name={rider.name}
+            list={href("/bikes")}
+            archived={archived}
+            others={others}
+          />
         ) : null
       }
     >
@@ -76,16 +85,16 @@ export default function RiderPage({ loaderData: { rider, isNew }, actionData }: 
           schema={schema}
           values={riderTexts(rider, system)}
           version={"version" in rider ? Number(rider.version) : undefined}
-          focus={isNew ? "name" : undefined}
+          focus={id ? undefined : "name"}
           notes={{ "Effort line": EFFORT_LINE }}
           lastResult={actionData}
           save="Save the rider"
           back={href("/bikes")}
         />
       </div>
-      {"id" in rider ? (
+      {id ? (
         <div className="px-4 pb-6 md:px-6">
-          <History kind="rider" id={String(rider.id)} />
+          <History kind="rider" id={id} />
         </div>
       ) : null}
     </Page>

@@ -9,6 +9,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { SET_UP_FIELDS } from "#core/records";
 import { findBike, listSetUps, saveSetUp } from "#db/bikes";
 import { RecordForm } from "#ui/forms/recordForm";
+import { Acts, othersThan } from "#ui/acts";
 import { History } from "#ui/history";
 import { Page } from "#ui/page";
 import { useSystem } from "#ui/system";
@@ -21,16 +22,14 @@ const GONE = "There is no such set-up.";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const db = context.get(dbContext);
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
-  if (params.setUpId === "new") return { bike, setUp: NEW_SET_UP, isNew: true };
+  if (params.setUpId === "new") return { bike, setUp: NEW_SET_UP, id: null, archived: false, others: [] };
   const id = idOf(params.setUpId, GONE);
-  return {
-    bike,
-    setUp: found(
-      (await listSetUps(db, bike.id, { archived: true })).find((setUp) => setUp.id === id),
-      GONE,
-    ),
-    isNew: false,
-  };
+  const all = await listSetUps(db, bike.id, { archived: true });
+  const setUp = found(
+    all.find((each) => each.id === id),
+    GONE,
+  );
+  return { bike, setUp, id, archived: setUp.archived, others: othersThan(id, all) };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -61,13 +60,28 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     : redirect(afterChange(href("/bikes/:bikeId", { bikeId }), saved));
 }
 
-export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionData }: Route.ComponentProps) {
+export default function SetUpPage({
+  loaderData: { bike, setUp, id, archived, others },
+  actionData,
+}: Route.ComponentProps) {
   const system = useSystem();
   const schema = useMemo(() => setUpForm(system), [system]);
   return (
     <Page
-      title={isNew ? `A set-up of ${bike.name}` : `${setUp.name}, ${bike.name}`}
+      title={id ? `${setUp.name}, ${bike.name}` : `A set-up of ${bike.name}`}
       line="Tyres, pressure, lights and load: what changes between tests of one bike."
+      acts={
+        id ? (
+          <Acts
+            kind="setUp"
+            id={id}
+            name={setUp.name}
+            list={href("/bikes/:bikeId", { bikeId: bike.id })}
+            archived={archived}
+            others={others}
+          />
+        ) : null
+      }
     >
       <div className="max-w-3xl p-4 md:p-6">
         <RecordForm
@@ -76,15 +90,15 @@ export default function SetUpPage({ loaderData: { bike, setUp, isNew }, actionDa
           values={setUpTexts(setUp, system)}
           version={"version" in setUp ? Number(setUp.version) : undefined}
           pencil={setUp.pencil}
-          focus={isNew ? "name" : undefined}
+          focus={id ? undefined : "name"}
           lastResult={actionData}
           save="Save the set-up"
           back={href("/bikes/:bikeId", { bikeId: bike.id })}
         />
       </div>
-      {"id" in setUp ? (
+      {id ? (
         <div className="px-4 pb-6 md:px-6">
-          <History kind="set_up" id={String(setUp.id)} />
+          <History kind="set_up" id={id} />
         </div>
       ) : null}
     </Page>

@@ -10,7 +10,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import { CLIMB_FIELDS, type ClimbRecord } from "#core/records";
 import { findBike, listBikes, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { findClimb, listClimbs, saveClimb } from "#db/field";
-import { Act } from "#ui/act";
+import { Acts } from "#ui/acts";
 import { Cautions } from "#ui/cautions";
 import { RecordForm } from "#ui/forms/recordForm";
 import { History } from "#ui/history";
@@ -118,6 +118,17 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
     <Page
       title={line ? line.body.hill : "New climb"}
       line="One run up one hill. The energy by a counter where there is one; else the percent at the foot and at the top."
+      acts={
+        line ? (
+          <Acts
+            kind="climb"
+            id={line.id}
+            name={line.body.hill}
+            list={href("/compare/climbs")}
+            archived={line.archived}
+          />
+        ) : null
+      }
     >
       <div className="grid max-w-3xl gap-6 p-4 md:p-6">
         {line ? null : <WhichBike bikes={bikes} bikeId={bike.id} />}
@@ -154,15 +165,6 @@ export default function ClimbEdit({ loaderData, actionData }: Route.ComponentPro
         >
           <Cautions of="riding" most={2} />
         </RecordForm>
-        {line ? (
-          <Act
-            kind="climb"
-            id={line.id}
-            intent="archive"
-            to={href("/compare/climbs")}
-            name={line.body.hill}
-          />
-        ) : null}
       </div>
       {line ? (
         <div className="px-4 pb-6 md:px-6">

@@ -30,6 +30,7 @@ import { useSweep } from "./useSweep";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import { staleOf } from "#app/ui/forms/stale";
 import type { Route } from "./+types/sweep";
+import { Acts } from "#ui/acts";
 
 const SweepChart = lazy(() => import("./sweepChart"));
 const GONE = "There is no such sweep.";
@@ -226,6 +227,15 @@ export default function SweepPage({ loaderData }: Route.ComponentProps) {
       line={[riding.bike.name, line.setUpName, pack.name, dayText(line.body.day), line.riderName]
         .filter(Boolean)
         .join(", ")}
+      acts={
+        <Acts
+          kind="sweep"
+          id={line.id}
+          name={line.body.title}
+          list={href("/compare/sweeps")}
+          archived={line.archived}
+        />
+      }
       next={<span className="text-sm text-quiet">{status}</span>}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[minmax(0,38rem)_minmax(0,1fr)]">

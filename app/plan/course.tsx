@@ -12,6 +12,7 @@ import { readCourseForm } from "./courseRead";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import { staleOf } from "#app/ui/forms/stale";
 import type { Route } from "./+types/course";
+import { Acts } from "#ui/acts";
 
 const GONE = "There is no such course.";
 
@@ -42,6 +43,11 @@ export default function CoursePage({ loaderData: { course, id }, actionData }: R
     <Page
       title={course?.name ?? "A course"}
       line="Kept, so that every bike rides the same way."
+      acts={
+        id && course ? (
+          <Acts kind="course" id={id} name={course.name} list={href("/plan")} archived={course.archived} />
+        ) : null
+      }
       next={
         id ? (
           <a href={href("/plan/courses/:courseId/course.gpx", { courseId: id })} className="button">

@@ -5,7 +5,7 @@ import { questionOf, TEMPLATES } from "#core/planning";
 import { dayText, formatQuantity } from "#core/base";
 import { listBikes } from "#db/bikes";
 import { listCourses, listMethods, listPlans } from "#db/plans";
-import { Act } from "#ui/act";
+import { Act } from "#ui/acts";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
 import type { Route } from "./+types/list";
@@ -129,7 +129,7 @@ function CourseTable({ courses }: { readonly courses: Data["courses"] }) {
                 kind="course"
                 id={course.id}
                 intent={course.archived ? "restore" : "archive"}
-                to={href("/plan")}
+                list={href("/plan")}
                 name={course.name}
               />
             </td>
@@ -223,6 +223,8 @@ export default function Plans({
           ) : (
             <Link to={`${href("/plan")}?archived`}>Show what is archived</Link>
           )}
+          {" · "}
+          <Link to={href("/settings/trash")}>Trash</Link>
         </p>
       </div>
     </Page>

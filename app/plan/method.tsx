@@ -6,7 +6,7 @@ import { afterChange } from "#app/ui/safePath";
 import { systemOf } from "#app/ui/systemCookie";
 import { METHOD_FIELDS } from "#core/planning";
 import { listMethods, saveMethod } from "#db/plans";
-import { Act } from "#ui/act";
+import { Acts } from "#ui/acts";
 import { LiveField } from "#ui/forms/liveField";
 import { LiveFields } from "#ui/forms/lines";
 import { History } from "#ui/history";
@@ -60,7 +60,7 @@ export default function MethodPage({ loaderData: { method }, actionData }: Route
     <Page
       title={method.name}
       line="Your own method: plans start from a copy of it."
-      next={<Act kind="method" id={method.id} intent="archive" to={href("/plan")} name={method.name} />}
+      acts={<Acts kind="method" id={method.id} name={method.name} list={href("/plan")} />}
     >
       <Form method="post" ref={form} className="grid max-w-3xl gap-4 p-4 sm:grid-cols-2 md:p-6">
         {stale ? (

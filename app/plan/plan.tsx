@@ -29,6 +29,7 @@ import { usePlan } from "./usePlan";
 import { saveOrStale, seenVersion, staleReply } from "#app/ui/forms/stale.server";
 import { staleOf } from "#app/ui/forms/stale";
 import type { Route } from "./+types/plan";
+import { Acts } from "#ui/acts";
 
 const GONE = "There is no such plan.";
 
@@ -189,6 +190,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
           {dayText(plan.day)}
         </>
       }
+      acts={<Acts kind="plan" id={line.id} name={plan.title} list={href("/plan")} archived={line.archived} />}
       next={<PlanPages id={line.id} />}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 md:p-6 lg:grid-cols-[minmax(0,1fr)_24rem]">

@@ -1,5 +1,4 @@
 import { href, Form, Link } from "react-router";
-import { Act } from "#ui/act";
 import type { PlanLine } from "./start.server";
 
 /** Other views of a plan. */
@@ -42,9 +41,8 @@ export function PlanButtons({ line, startId }: { readonly line: PlanLine; readon
   );
 }
 
-/** Where its course is changed, and how it is put away. */
+/** Where its course is changed. */
 export function PlanLinks({ line }: { readonly line: PlanLine }) {
-  const { plan } = line;
   return (
     <div className="text-sm">
       {line.courseId ? (
@@ -52,13 +50,6 @@ export function PlanLinks({ line }: { readonly line: PlanLine }) {
       ) : (
         <Link to={href("/plan/courses/:courseId", { courseId: "new" })}>Type a course</Link>
       )}
-      <Act
-        kind="plan"
-        id={line.id}
-        intent={line.archived ? "restore" : "archive"}
-        to={href("/plan")}
-        name={plan.title}
-      />
     </div>
   );
 }

@@ -88,6 +88,13 @@ export default function Settings({
           </div>
         ) : null}
         {isOwner ? <OpenFiles limitBytes={limitBytes} answer={actionData?.answer} /> : null}
+        <section>
+          <h2 className="mb-2">Trash and archive</h2>
+          <p className="mb-2">What was deleted can be brought back for 30 days.</p>
+          <Link to={href("/settings/trash")} className="button">
+            Trash and archive
+          </Link>
+        </section>
         <LetterKeys />
         <Numbers />
         <section>

@@ -18,7 +18,7 @@ import { analysisOf } from "#app/services/analysis.server";
 import type { Database } from "#db/client";
 import { findTest } from "#db/tests";
 import { useAnnounced } from "#ui/announce";
-import { Act } from "#ui/act";
+import { Acts } from "#ui/acts";
 import { LiveFields } from "#ui/forms/lines";
 import { useMeeting } from "#ui/forms/useMeeting";
 import { History } from "#ui/history";
@@ -159,6 +159,15 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
       title={`Sheet: ${line.options.title}`}
       line="Draft. Nothing of it is public until it is published; a published sheet keeps its figures."
       what="sheet"
+      acts={
+        <Acts
+          kind="sheet"
+          id={line.id}
+          name={line.options.title}
+          list={href("/sheet")}
+          archived={line.archived}
+        />
+      }
       next={
         <div className="flex flex-wrap items-center gap-3 print:hidden">
           <span className="text-sm text-quiet">{status}</span>
@@ -198,15 +207,6 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
             hasBundle={hasBundle}
           />
           <Editions loaderData={loaderData} />
-          <div>
-            <Act
-              kind="sheet"
-              id={line.id}
-              intent={line.archived ? "restore" : "archive"}
-              to={href("/sheet")}
-              name={line.options.title}
-            />
-          </div>
         </div>
         <div className="sheet min-w-0 self-start bg-white p-5 md:p-8 print:border-0 print:p-0">
           <SheetView document={document} drawings={drawings} system={system} />

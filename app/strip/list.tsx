@@ -25,7 +25,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     .min(1)
     .max(10_000)
     .safeParse(search.get("page") ?? 1);
-  const filter = bike.success ? { bikeId: bike.data } : {};
+  const archived = search.has("archived");
+  const filter = { archived, ...(bike.success && { bikeId: bike.data }) };
   const unreadable: Unreadable[] = [];
   const count = await countTests(db, filter);
   const pages = Math.max(1, Math.ceil(count / PAGE_ROWS));
@@ -42,14 +43,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     lines.map(({ id }) => id),
   );
   return {
+    archived,
     count,
     page,
     pages,
     pending,
     unreadable,
-    tests: lines.map(({ id, test, bikeName, setUpName }) => ({
+    tests: lines.map(({ id, test, bikeName, setUpName, archived: away }) => ({
       id,
       test,
+      away,
       bikeName,
       setUpName,
       whPerM: headlines.get(id)?.whPerM ?? null,
@@ -62,6 +65,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 function TestRow({
   id,
   test,
+  away,
   bikeName,
   setUpName,
   whPerM,
@@ -75,6 +79,7 @@ function TestRow({
         </Link>
         <div className="text-sm text-quiet">
           {test.school}, {test.drive}
+          {away ? ", archived" : ""}
           {questions ? (
             <span className="text-ochre">
               {questions === 1 ? "; one reading in question" : `; ${questions} readings in question`}
@@ -99,7 +104,7 @@ function TestRow({
 }
 
 export default function Tests({
-  loaderData: { tests, count, page, pages, unreadable },
+  loaderData: { tests, count, page, pages, archived, unreadable },
 }: Route.ComponentProps) {
   return (
     <Page
@@ -148,6 +153,15 @@ export default function Tests({
           </div>
         )}
         <Pages page={page} pages={pages} />
+        <p className="text-sm">
+          {archived ? (
+            <Link to={href("/strip")}>Leave out what is archived</Link>
+          ) : (
+            <Link to={`${href("/strip")}?archived`}>Show what is archived</Link>
+          )}
+          {" · "}
+          <Link to={href("/settings/trash")}>Trash</Link>
+        </p>
       </div>
     </Page>
   );

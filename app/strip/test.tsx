@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { href, Link, useSearchParams } from "react-router";
 import { dbContext } from "#app/context";
 import { idOf } from "#app/ui/require.server";
 import { testSentence } from "#app/ui/testLine";
@@ -18,6 +18,7 @@ import { Readings } from "./tabs/readings";
 import { Summary } from "./summary";
 import { useTest, type TestAtHand } from "./useTest";
 import type { Route } from "./+types/test";
+import { Acts } from "#ui/acts";
 
 const GONE = "There is no such test.";
 const TABS = ["readings", "evidence", "parts", "doubt", "end"] as const;
@@ -149,10 +150,25 @@ export default function TestPage({ loaderData, actionData }: Route.ComponentProp
     <Page
       title={`${line.bikeName}, ${line.test.title}`}
       line={testSentence(line.test, { setUp: line.setUpName, rider: line.riderName }, system)}
+      acts={
+        <Acts
+          kind="test"
+          id={line.id}
+          name={line.test.title}
+          list={href("/strip")}
+          archived={line.archived}
+        />
+      }
       next={<Ways at={at} testId={line.id} />}
     >
       <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="order-2 min-w-0 p-4 md:px-6 lg:order-1 print:order-1">
+          {line.archived ? (
+            <p className="mb-4 text-ochre" role="status">
+              {line.deletedAt ? "In the trash" : "Archived"}: it counts in no list or comparison until it is
+              brought back.
+            </p>
+          ) : null}
           <Problems sentences={notes} />
           {results ? (
             <>

@@ -7,13 +7,15 @@ interface PageProps {
   readonly line?: ReactNode;
   /** The idea of its own that the page shows, explained on demand. */
   readonly what?: OwnWord;
+  /** What keeps the record of the page tidy. */
+  readonly acts?: ReactNode;
   /** The one next step. */
   readonly next?: ReactNode;
   readonly children: ReactNode;
 }
 
 /** A page: its top line with the one next step, then its content. */
-export function Page({ title, line, what, next, children }: PageProps) {
+export function Page({ title, line, what, acts, next, children }: PageProps) {
   return (
     <>
       <title>{`${title} - Barometron`}</title>
@@ -22,6 +24,7 @@ export function Page({ title, line, what, next, children }: PageProps) {
           <h1 tabIndex={-1}>{title}</h1>
           {line ? <p className="mt-0.5 text-sm text-quiet">{line}</p> : null}
           {what ? <WhatIs word={what} /> : null}
+          {acts}
         </div>
         {next}
       </header>

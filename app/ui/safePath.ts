@@ -10,11 +10,17 @@ export function safePath(value: FormDataEntryValue | null, otherwise: string): s
   return `${url.pathname}${url.search}`;
 }
 
+/** What a change did, where it was more than a save. */
+export const DID = ["archived", "back", "deleted", "copied", "renamed", "merged"] as const;
+export type Did = (typeof DID)[number];
+
 /** A path with a mark that something was changed there, so that it can be undone. */
-export function afterChange(path: string, changeId: string | null): string {
+export function afterChange(path: string, changeId: string | null, did?: Did): string {
   if (changeId === null) return path;
   const url = new URL(path, HERE);
   url.searchParams.delete("undone");
   url.searchParams.set("changed", changeId);
+  if (did) url.searchParams.set("did", did);
+  else url.searchParams.delete("did");
   return `${url.pathname}${url.search}`;
 }

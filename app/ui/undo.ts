@@ -14,6 +14,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   );
   const to = new URL(safePath(form.get("to"), "/"), "http://here");
   to.searchParams.delete("changed");
+  to.searchParams.delete("did");
   to.searchParams.set("undone", done);
   return redirect(`${to.pathname}${to.search}`);
 }

@@ -1,10 +1,20 @@
 import { useEffect } from "react";
 import { announce } from "#app/ui/announcer";
+import type { Did } from "#app/ui/safePath";
 import { href, Form, useLocation, useSearchParams } from "react-router";
 
 const UNDONE: ReadonlyMap<string, string> = new Map([
   ["yes", "Undone."],
   ["changed", "It was changed again since, so that was not undone: undo the later change first."],
+]);
+
+const DONE: ReadonlyMap<string, string> = new Map<Did, string>([
+  ["archived", "Archived."],
+  ["back", "Brought back."],
+  ["deleted", "In the trash for 30 days: see Settings."],
+  ["copied", "Copied. This is the copy."],
+  ["renamed", "Renamed."],
+  ["merged", "Merged."],
 ]);
 
 const TOO_LATE = "That change is too long ago to undo.";
@@ -15,7 +25,11 @@ export function UndoNotice() {
   const { pathname, search: query } = useLocation();
   const change = search.get("changed");
   const undone = search.get("undone");
-  const words = change ? "Saved." : undone ? (UNDONE.get(undone) ?? TOO_LATE) : null;
+  const words = change
+    ? (DONE.get(search.get("did") ?? "") ?? "Saved.")
+    : undone
+      ? (UNDONE.get(undone) ?? TOO_LATE)
+      : null;
   useEffect(() => announce(words ?? ""), [words, change]);
   if (!words) return null;
   return (

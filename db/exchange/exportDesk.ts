@@ -85,7 +85,7 @@ export async function exportDesk(url: string, path: string, scope: Scope | null 
   const db = scope ? at(scope) : every;
   try {
     const named = folders();
-    for (const line of await listTests(db))
+    for (const line of await listTests(db, { archived: true }))
       await writeTest(db, zip, line, `tests/${named(`${line.bikeName} ${line.test.title}`)}`);
     const courseNamed = folders();
     for (const course of await listCourses(db, { archived: true }))

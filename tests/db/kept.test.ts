@@ -26,7 +26,9 @@ import {
 } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { appendEntries } from "#db/log";
-import { archiveEntity, undo } from "#db/entities";
+import { undo } from "#db/entities";
+import { archiveEntity } from "#db/tidying";
+import { listTrash } from "#db/trash";
 import {
   findCourse,
   findPlan,
@@ -90,7 +92,7 @@ describe("a change undone", () => {
     await undo(db, change);
     expect(await findBike(db, ids.bike)).toMatchObject({ ...bike, id: ids.bike, archived: false });
   });
-  test("of something new puts it away", async () => {
+  test("of something new puts it in the trash", async () => {
     const { db } = connection;
     const change = await saveSetUp(
       db,
@@ -101,9 +103,9 @@ describe("a change undone", () => {
     expect(await listSetUps(db, ids.bike)).toHaveLength(1);
     await undo(db, change);
     expect(await listSetUps(db, ids.bike)).toHaveLength(0);
-    expect(await listSetUps(db, ids.bike, { archived: true })).toMatchObject([
-      { archived: true, since: "2026-03-01" },
-    ]);
+    expect(await listSetUps(db, ids.bike, { archived: true })).toHaveLength(0);
+    const trashed = (await listTrash(db)).filter(({ id }) => id === ids.setUp);
+    expect(trashed).toMatchObject([{ kind: "setUp", name: "slick", with: "" }]);
   });
   test("twice is once", async () => {
     const change = await saveBike(connection.db, ids.bike, { ...bike, name: "Third" });

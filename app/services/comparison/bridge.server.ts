@@ -72,7 +72,7 @@ async function rankOf(
 
 /** The way of one test to a reference; null when there is no such test, or it has no figure. */
 export async function bridgeOf(db: Database, id: string, reference: Reference) {
-  const { tests, shelf, posterior } = await comparedTests(db);
+  const { tests, shelf, posterior } = await comparedTests(db, { also: id });
   const test = tests.find(({ line }) => line.id === id);
   if (!test) return null;
   const { line, compared } = test;

@@ -146,6 +146,8 @@ function comparedOf(line: TestLine, digest: TestDigest, shelf: DeskRecords): Com
 /** A test as it was last compared, with what that rested on: its own stamp, its digest's, and who rode what. */
 interface Remembered {
   readonly line: TestLine;
+  /** Archived tests count for nothing, but where they are named. */
+  readonly archived: boolean;
   readonly digestStamp: string;
   readonly digest: TestDigest | null;
   readonly riding: string;
@@ -182,15 +184,15 @@ async function readDesk(db: Database): Promise<readonly Remembered[]> {
   const there = new Set(stamps.map(({ id }) => id));
   for (const id of desk.keys()) if (!there.has(id)) desk.delete(id);
   return stamps
-    .flatMap(({ id }) => {
+    .flatMap(({ id, archived }) => {
       const known = desk.get(id);
       const line = newLines.get(id) ?? known?.line;
       if (!line) return [];
       const digest = asked.has(id) ? (newDigests.get(id) ?? null) : (known?.digest ?? null);
       const same = known !== undefined && known.line === line && known.digest === digest;
       const now: Remembered = same
-        ? known
-        : { line, digest, digestStamp: digestStamps.get(id) ?? "", riding: "", compared: null };
+        ? { ...known, archived }
+        : { line, archived, digest, digestStamp: digestStamps.get(id) ?? "", riding: "", compared: null };
       desk.set(id, now);
       return [now];
     })
@@ -220,17 +222,18 @@ function posteriorOf(memory: Memory, days: readonly DeskDay[]): DeskPosterior {
 
 /**
  * Every test with a figure, ready to be compared, newest first, and the posterior over all of the desk; tests of one bike, or
- * those named. The posterior rests on all tests, whichever are asked for.
+ * those named; `also` names one that counts even if it is archived. The posterior rests on all tests but archived ones that nobody named, whichever are asked for.
  */
 export async function comparedTests(
   db: Database,
-  filter: { readonly bikeId?: string; readonly ids?: readonly string[] } = {},
+  filter: { readonly bikeId?: string; readonly ids?: readonly string[]; readonly also?: string } = {},
 ) {
   const memory = memoryOf(db);
   const [tests, shelf] = await Promise.all([readDesk(db), shelfOf(db)]);
+  const wanted = filter.ids && new Set(filter.ids);
   const all = tests.flatMap((each): readonly ComparedTest[] => {
-    const { line, digest } = each;
-    if (!digest) return [];
+    const { line, archived, digest } = each;
+    if (!digest || (archived && !wanted?.has(line.id) && line.id !== filter.also)) return [];
     const riding = JSON.stringify([ridingOf(shelf, line), shelf.packs.get(line.packId)]);
     if (each.compared && each.riding === riding) return [each.compared];
     const made = comparedOf(line, digest, shelf);
@@ -242,7 +245,6 @@ export async function comparedTests(
     ...all.flatMap(({ compared }) => deskDayOf(compared) ?? []),
     ...(await fieldDaysOf(db, shelf, logged)),
   ]);
-  const wanted = filter.ids && new Set(filter.ids);
   const chosen = all.filter(
     ({ line }) => (!filter.bikeId || line.bikeId === filter.bikeId) && (!wanted || wanted.has(line.id)),
   );

@@ -49,7 +49,7 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
      compare/climbEdit compare/claims compare/bike compare/references
      sheet/list sheet/card sheet/composer sheet/photographs sheet/edition sheet/photographFile sheet/pictureFile sheet/cardFile
      sheet/draftFile sheet/editionFile
-     team/trail team/links team/phones`,
+     team/trail team/links team/phones settings/trash`,
   ),
   ...of(OWNERS, "team/people"),
   ...of(OWNERS, "settings/deskFile"),

@@ -39,10 +39,10 @@ export const waitingPage = (): Response =>
 /** The sheet that a test has before anybody chose what stands on it. */
 async function plainSheet(db: Database, testId: string): Promise<SheetLine | null> {
   const line = await findTest(db, testId);
-  if (!line) return null;
+  if (!line || line.deletedAt) return null;
   const title = `${line.bikeName}, ${line.test.title}`;
   const options = sheetOptionsSchema.parse({ kind: "test", title: title.slice(0, 160), under: "" });
-  return { id: testId, testId, benchId: null, options, archived: false, version: 0 };
+  return { id: testId, testId, benchId: null, options, archived: false, deleted: false, version: 0 };
 }
 
 /** What a link shows, as it is now or as it was published; null when it is gone or was taken back. */
@@ -66,7 +66,7 @@ export async function sharedPage(
   // Asked for as its data would be: it waits for what is still being reckoned.
   const request = new Request("http://here/", { headers: { accept: "*/*" } });
   const gathered = line && (await sheetPage(db, request, line, reader.system));
-  if (!line || !gathered) return null;
+  if (!line || line.deleted || !gathered) return null;
   const page = { ...gathered, bundle: null, ...reader, paper: line.options.paper, foot: footOf(null) };
   return new Response(await pageHtml(db, page), { headers: HEADERS });
 }
