@@ -14,6 +14,7 @@ import { NonceContext } from "#ui/nonce";
 import { useSentDecimal } from "#ui/system";
 import { useSentTheme } from "#ui/theme";
 import { decimalOf, numbersChosen } from "#app/ui/readersLanguage";
+import { isAtDemo, mayLookAround } from "#app/services/people/demo.server";
 import { mayDo, principalContext } from "#app/services/people/principal";
 import { systemOf } from "#app/ui/systemCookie";
 import { themeIn } from "#app/ui/themeCookie";
@@ -26,6 +27,8 @@ export function loader({ request, context }: Route.LoaderArgs) {
       kind: principal.kind,
       name: principal.kind === "person" ? principal.name : "",
       mayChange: mayDo("editor", principal),
+      atDemo: isAtDemo(principal),
+      mayLookAround: mayLookAround(principal),
     },
     system: systemOf(request),
     decimal: decimalOf(request),

@@ -4,15 +4,16 @@ import { exportDesk } from "#db/exchange/exportDesk";
 import { BadDesk } from "#db/exchange/format";
 import { importDesk } from "#db/exchange/importDesk";
 import { migrateDatabase } from "#db/migrate";
+import { FIRST_DESK } from "#db/schema";
 import { fileAt, withDesk } from "./backup.ts";
 import { MIGRATIONS } from "./paths.ts";
 import { say } from "./say.ts";
 
-/** `export FILE.zip` writes everything as open files. */
+/** `export FILE.zip` writes everything of the first desk as open files; other desks are exported by their owners. */
 export async function exportTo([file = ""]: readonly string[]): Promise<number> {
   return withDesk(async ({ url }) => {
     await migrateDatabase(url, MIGRATIONS);
-    const { tables } = await exportDesk(url, resolve(file));
+    const { tables } = await exportDesk(url, resolve(file), { deskId: FIRST_DESK, actor: "" });
     const rows = tables.reduce((sum, { rows: own }) => sum + own, 0);
     say(`${file} holds ${rows.toLocaleString("en")} rows in ${tables.length} tables.`);
     return 0;

@@ -18,7 +18,7 @@ const COMMANDS: Readonly<
   >
 > = {
   demo: {
-    what: "start with the demo desk: five invented bikes and their tests",
+    what: "start at the demo desk: five invented bikes and their tests, apart from your own",
     takes: SERVE,
     run: async (args) => (await import("./start.ts")).start({ demo: true, args }),
   },
@@ -79,7 +79,7 @@ const COMMANDS: Readonly<
     run: async (args) => (await import("./backup.ts")).backup(args),
   },
   export: {
-    what: "FILE.zip: everything as open files: records as JSON, tests as bundles, CSV and GPX",
+    what: "FILE.zip: your own desk as open files: records as JSON, tests as bundles, CSV and GPX",
     takes: { words: ["FILE.zip"], least: 1 },
     run: async (args) => (await import("./exchange.ts")).exportTo(args),
   },

@@ -3,8 +3,9 @@ import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout } from "node:timers/promises";
 import { connect } from "#db/client";
-import { migrateDatabase, oneAtATime } from "#db/migrate";
-import { seedOnce } from "#db/seed";
+import { migrateDatabase } from "#db/migrate";
+import { DEMO_DESK } from "#db/schema";
+import { setDemoDesk } from "#db/seed";
 import { buildApp } from "./build.ts";
 import { deskCluster } from "./cluster.ts";
 import { DATA, MIGRATIONS } from "./paths.ts";
@@ -96,9 +97,9 @@ export async function start(options: {
     await backupBeforeUpgrade(cluster.url, backups);
     await migrateDatabase(cluster.url, MIGRATIONS);
     if (options.demo) {
-      const { db, close } = connect(cluster.url, 2);
+      const { at, close } = connect(cluster.url, 2);
       try {
-        if (await oneAtATime(db, () => seedOnce(db)))
+        if (await setDemoDesk(at({ deskId: DEMO_DESK, actor: "" })))
           say("The demo desk is set: five invented bikes and their tests.");
       } finally {
         await close();
@@ -118,9 +119,8 @@ export async function start(options: {
     stops.push(() => serving.close());
     stops.push(superviseDatabase(cluster, again), scheduleBackups(cluster.url, backups, MIGRATIONS));
     folder.serve(serving.address);
-    say(
-      `Barometron is ready: ${process.env["PUBLIC_URL"] ?? serving.address}   (Ctrl-C stops it; the data stays)`,
-    );
+    const address = `${process.env["PUBLIC_URL"] ?? serving.address}${options.demo ? "/demo" : ""}`;
+    say(`Barometron is ready: ${address}   (Ctrl-C stops it; the data stays)`);
     await ended;
     say("Stopping ...");
     return 0;

@@ -73,10 +73,14 @@ function hasRole(desks: DeskConnections): Promise<boolean> {
 }
 
 /** Statements that hold what is left of a transaction to one desk. */
-async function naming(desks: DeskConnections, { deskId, actor }: Scope): Promise<string> {
-  const [desk, who] = [pg.escapeLiteral(deskId), pg.escapeLiteral(actor)];
+async function naming(desks: DeskConnections, scope: Scope): Promise<string> {
+  const [desk, who] = [pg.escapeLiteral(scope.deskId), pg.escapeLiteral(scope.actor)];
+  const hasWalls = await hasRole(desks);
+  // Without the walls every desk would be one: then there is the first alone.
+  if (!hasWalls && scope.deskId !== deskSchema.FIRST_DESK)
+    throw new Error("This database has one desk: its user may not take the role barometron_app.");
   const named = `select set_config('app.desk_id', ${desk}, true), set_config('app.actor', ${who}, true)`;
-  return (await hasRole(desks)) ? `set local role ${APP_ROLE}; ${named}` : named;
+  return hasWalls ? `set local role ${APP_ROLE}; ${named}` : named;
 }
 
 type Ask = (...args: unknown[]) => Promise<pg.QueryResult>;

@@ -61,6 +61,8 @@ const bytea = customType<{ data: Uint8Array }>({ dataType: () => "bytea" });
 const updatedAt = () => timestamp("updated_at", { withTimezone: true }).notNull().defaultNow();
 /** The desk of whoever has only one, made with the tables. */
 export const FIRST_DESK = "00000000-0000-7000-8000-000000000001";
+/** The desk of invented bikes, made with the tables and empty until somebody looks around it. */
+export const DEMO_DESK = "00000000-0000-7000-8000-000000000002";
 /** Whose it is: the desk its connection works for, or the first. The database lets no connection see another desk's rows. */
 export const deskId = () =>
   uuid("desk_id")

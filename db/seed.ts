@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import { saveBench, saveBike, saveInstrument, savePack, saveRider, saveSetUp } from "./bikes.ts";
 import type { Database } from "./client.ts";
 import { BIKES, RIDERS, type DeskBike } from "./demo/desk.ts";
@@ -89,14 +90,22 @@ async function holdsBike(db: Database): Promise<boolean> {
   return (await db.select({ id: bike.id }).from(bike).limit(1)).length > 0;
 }
 
-/** Sets the demo desk if the database holds no bike yet, all or nothing; says whether it did. */
-export async function seedOnce(database: Database): Promise<boolean> {
+/** Ids at the demo desk are others than those of a database that is the demo's alone: one database may hold both. */
+const DEMO_VARIANT = "8001";
+/** The lock under which bikes are invented: two that ask at once come one after the other. */
+const SEEDING = 7_204_512;
+
+/** Sets the demo desk, once, into a database opened at it; says whether it did. */
+export const setDemoDesk = (db: Database): Promise<boolean> => seedOnce(db, idMaker(DEMO_VARIANT));
+
+/** Sets the demo's bikes and tests where there is no bike yet, all or nothing; says whether it did. */
+export async function seedOnce(database: Database, nextId = idMaker()): Promise<boolean> {
   if (await holdsBike(database)) return false;
-  const nextId = idMaker();
   // Ridden before the transaction begins: the database ends one that asks nothing for long.
   const tests = demoTests(nextId);
   return database.transaction(async (tx) => {
     const db = tx as unknown as Database;
+    await db.execute(sql`select pg_advisory_xact_lock(${SEEDING})`);
     if (await holdsBike(db)) return false;
     const ids = await seedBikes(db, nextId);
     const idOf = (name: string) => {

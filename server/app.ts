@@ -6,8 +6,9 @@ import compression from "compression";
 import express from "express";
 import { RouterContextProvider, type ServerBuild } from "react-router";
 import sirv from "sirv";
-import { dbContext, nonceContext, peopleContext } from "#app/context";
+import { dbContext, demoContext, nonceContext, peopleContext } from "#app/context";
 import { fillInBackground } from "#app/services/analysis.server";
+import { orAtDemo } from "#app/services/people/demo.server";
 import { admit } from "#app/services/people/guard.server";
 import { peopleOf, scopeFor, whoAsks, type People } from "#app/services/people/people.server";
 import { principalContext, type Principal } from "#app/services/people/principal";
@@ -15,6 +16,7 @@ import { sharingOf } from "#app/services/people/sharing.server";
 import { closePools } from "#app/services/compute/pool.server";
 import { connect, type Connection } from "#db/client";
 import { listDesks } from "#db/people/people";
+import { DEMO_DESK } from "#db/schema";
 import { failureOf, guardRoutes, logLine } from "./failures.ts";
 import { atOnce, guard, headers, limits, refuseLargeOfStrangers } from "./guard.ts";
 import { log, metrics, watched } from "./watch.ts";
@@ -76,6 +78,7 @@ function routes(development: boolean): express.RequestHandler {
         context.set(principalContext, principal);
         context.set(peopleContext, peopleHere());
         context.set(dbContext, database().at(scopeFor(principal)));
+        context.set(demoContext, database().at({ deskId: DEMO_DESK, actor: "" }));
         context.set(nonceContext, String(response.locals["nonce"] ?? ""));
         return context;
       },
@@ -152,7 +155,9 @@ export function makeApp(options: {
     request.headers["x-asker"] = request.ip ?? "unknown";
     // The guard has seen that it is for the public address: that is HTTPS, whether a proxy says so or not.
     if (sharing) Object.defineProperty(request, "protocol", { value: "https" });
-    response.locals["principal"] = here ? await whoAsks(here, asked(request)) : { kind: "machine" };
+    const question = asked(request);
+    const principal: Principal = here ? await whoAsks(here, question) : { kind: "machine" };
+    response.locals["principal"] = orAtDemo(principal, question);
     next();
   });
   app.use(refuseLargeOfStrangers(({ locals }) => (locals["principal"] as Principal).kind === "nobody"));

@@ -6,6 +6,7 @@ import { deskNotices } from "#app/services/notices.server";
 import { assumptionRows, fixed } from "#core/base";
 import { Notices } from "#ui/notices";
 import { Page } from "#ui/page";
+import { LookAround } from "../demo/lookAround";
 import { UnitSwitch } from "#ui/unitSwitch";
 import { Backups } from "./backups";
 import { actOnBackups, backupsHere, LIMIT_BYTES, takeIn } from "./backups.server";
@@ -95,6 +96,7 @@ export default function Settings({
             Trash and archive
           </Link>
         </section>
+        <LookAround className="self-start" />
         <LetterKeys />
         <Numbers />
         <section>

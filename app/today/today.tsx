@@ -1,4 +1,5 @@
 import { href, Link } from "react-router";
+import { LookAround } from "../demo/lookAround";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { sheetAt } from "#app/services/planning.server";
@@ -188,6 +189,7 @@ export default function Today({
               <Link to={href("/bikes/new")}>add a bike</Link> and its pack.
             </p>
             <QuickBox day={day} refused={null} />
+            <LookAround className="mt-6" />
           </section>
         ) : (
           <>

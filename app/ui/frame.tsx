@@ -1,6 +1,6 @@
 import { Bike, ChartNoAxesGantt, FileText, Map, PencilLine, Scale, Settings, Sun } from "lucide-react";
 import { lazy, Suspense, useEffect, useRef, useState, type ComponentType } from "react";
-import { href, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
+import { Form, href, NavLink, Outlet, useLocation, useNavigate, useNavigation } from "react-router";
 import { More } from "#ui/more";
 import { isLetterPress } from "#app/ui/letterKeys";
 import { Announcer } from "#ui/announce";
@@ -103,6 +103,26 @@ function useHeadingFocus(): void {
   }, [pathname]);
 }
 
+/** At the demo desk: what it is, and the way to one's own. */
+function DemoNotice() {
+  return (
+    <Form
+      method="post"
+      action={href("/demo")}
+      className="flex flex-wrap items-center gap-x-3 border-b border-rule bg-sheet px-4 py-1.5 text-sm md:px-6 print:hidden"
+      role="region"
+      aria-label="Demo desk"
+    >
+      <span>
+        <b>Demo desk.</b> Every bike, rider and figure here is invented. Change what you like.
+      </span>
+      <button name="intent" value="leave" className="button button-plain">
+        Go to my own desk
+      </button>
+    </Form>
+  );
+}
+
 /** Fetched when it is asked for: the first page is light. */
 const KeyList = lazy(() => import("./overlays/keyList"));
 
@@ -157,6 +177,7 @@ export default function Frame() {
         aria-busy={busy}
         data-reads={readsOnly ? "" : undefined}
       >
+        {who.atDemo ? <DemoNotice /> : null}
         <Announcer />
         <NetworkNotice />
         {readsOnly ? (

@@ -5,8 +5,11 @@ interface Who {
   readonly name: string;
   /** Whether they change what stands at the desk, or read it only. */
   readonly mayChange: boolean;
+  /** Whether they are at the demo desk, and whether they may go there. */
+  readonly atDemo: boolean;
+  readonly mayLookAround: boolean;
 }
-const HERE: Who = { kind: "machine", name: "", mayChange: true };
+const HERE: Who = { kind: "machine", name: "", mayChange: true, atDemo: false, mayLookAround: true };
 
 /** Who the page is for: whoever sits at this machine, a person by name, or a phone in the field. */
 export function useWho(): Who {

@@ -8,11 +8,11 @@ import { rideStage, type RodeOn } from "./ridden.ts";
 /** Makes invented rides with a known truth: what the pack holds, what each mile costs, and what a gauge would then show. */
 
 /** UUIDv7 ids in a row, the same at every seeding. */
-export function idMaker(): () => string {
+export function idMaker(variant = "8000"): () => string {
   let count = 0;
   return () => {
     count += 1;
-    return `019a0000-0000-7000-8000-${count.toString(16).padStart(12, "0")}`;
+    return `019a0000-0000-7000-${variant}-${count.toString(16).padStart(12, "0")}`;
   };
 }
 

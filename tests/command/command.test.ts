@@ -117,6 +117,13 @@ function start(command: "start" | "demo"): Promise<Started> {
   });
 }
 
+/** A page as whoever looks around the demo desk sees it. */
+async function atDemo(address: string, path: string): Promise<string> {
+  const { headers } = await fetch(`${new URL(address).origin}/demo`, { redirect: "manual" });
+  const cookie = headers.get("set-cookie")?.split(";")[0] ?? "";
+  return (await fetch(`${new URL(address).origin}${path}`, { headers: { cookie } })).text();
+}
+
 function stop({ child }: Started, signal: NodeJS.Signals): Promise<number | null> {
   return new Promise((resolve) => {
     child.removeAllListeners("exit");
@@ -140,13 +147,28 @@ describe("start and stop", () => {
     const started = await start("demo");
     taken.close();
     expect(started.said()).toContain(`Port ${port} is taken by another program`);
-    expect(started.address).not.toContain(`:${port}`);
-    expect(await (await fetch(`${started.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    expect(started.address).not.toContain(`:${port}/`);
+    expect(started.address).toMatch(/\/demo$/);
+    expect(await atDemo(started.address, "/bikes")).toContain("Ondrey Hauler");
+    expect(await (await fetch(`${new URL(started.address).origin}/bikes`)).text()).not.toContain("Ondrey");
     const pid = databasePid()!;
     expect(lives(pid)).toBe(true);
     expect(await stop(started, "SIGINT")).toBe(0);
     expect(lives(pid)).toBe(false);
-    await expect(fetch(`${started.address}/health`)).rejects.toThrow();
+    await expect(fetch(`${new URL(started.address).origin}/health`)).rejects.toThrow();
+  });
+  test("after the demo one's own desk is empty, also for a browser that looked around before", async () => {
+    const demo = await start("demo");
+    const { headers } = await fetch(demo.address, { redirect: "manual" });
+    const cookie = headers.get("set-cookie")!.split(";")[0]!;
+    const own = { headers: { cookie } };
+    expect(await (await fetch(`${new URL(demo.address).origin}/bikes`, own)).text()).toContain("Ondrey");
+    await stop(demo, "SIGINT");
+    const again = await start("start");
+    const bikes = await (await fetch(`${again.address}/bikes`, own)).text();
+    expect(bikes).not.toContain("Ondrey");
+    expect(bikes).toContain("Add the first bike");
+    await stop(again, "SIGINT");
   });
   test("killed outright, the next start recovers with the data, and joins the database that still runs", async () => {
     const first = await start("start");
@@ -155,7 +177,7 @@ describe("start and stop", () => {
     expect(lives(pid)).toBe(true);
     const second = await start("start");
     expect(second.said()).toContain("still runs from an earlier start");
-    expect(await (await fetch(`${second.address}/strip`)).text()).toContain("run-down on two levels");
+    expect(await atDemo(second.address, "/strip")).toContain("run-down on two levels");
     await stop(second, "SIGINT");
     expect(lives(pid)).toBe(false);
   });

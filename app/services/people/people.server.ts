@@ -1,7 +1,7 @@
 import type { Connection, Database } from "#db/client";
 import { desksOf } from "#db/people/people";
 import { findPhone, phoneSeen } from "#db/people/phones";
-import { FIRST_DESK } from "#db/schema";
+import { DEMO_DESK, FIRST_DESK } from "#db/schema";
 import { authOver, type Auth } from "./auth.server";
 import type { Principal } from "./principal";
 import type { Sharing } from "./sharing.server";
@@ -75,7 +75,7 @@ export function scopeFor(principal: Principal) {
     case "phone":
       return { deskId: principal.deskId, actor: `phone/${principal.phoneId}` };
     case "machine":
-      return { deskId: FIRST_DESK, actor: "" };
+      return { deskId: principal.atDemo ? DEMO_DESK : FIRST_DESK, actor: "" };
     case "nobody":
       // No desk has this id: whoever is nobody sees no rows, whatever a page forgets.
       return { deskId: "00000000-0000-0000-0000-000000000000", actor: "nobody" };

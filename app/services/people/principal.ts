@@ -4,7 +4,7 @@ import type { DeskOfPerson, Role } from "#db/people/people";
 /** Who asks. */
 export type Principal =
   /** Whoever sits at this machine, where nothing is shared. */
-  | { readonly kind: "machine" }
+  | { readonly kind: "machine"; readonly atDemo?: true }
   | {
       readonly kind: "person";
       readonly userId: string;
@@ -39,6 +39,10 @@ const FIRST_DESK = "00000000-0000-7000-8000-000000000001";
 /** Whether a phone was paired for a test. */
 export const isItsTest = ({ tests }: Extract<Principal, { kind: "phone" }>, testId: string): boolean =>
   tests.length === 0 || tests.includes(testId);
+
+/** Whether a person keeps this machine, whichever desk they are at. */
+export const isHost = ({ desks }: Extract<Principal, { kind: "person" }>): boolean =>
+  desks.some(({ id, role }) => id === FIRST_DESK && role === "owner");
 
 /** Roles by what they may do, the least first. */
 const RANK: Readonly<Record<Role, number>> = { viewer: 0, editor: 1, owner: 2 };
