@@ -157,9 +157,10 @@ export const pack = pgTable(
     /** Own rest-volts curve per cell: charge 0..1 and volts, as long. */
     ocv: jsonb("ocv").$type<OcvTable>(),
     firstUsedOn: date("first_used_on", { mode: "string" }),
-    cycles: integer("cycles"),
+    cycles: doublePrecision("cycles"),
     massKg: doublePrecision("mass_kg"),
     priceMinor: bigint("price_minor", { mode: "number" }),
+    priceMoreMinor: bigint("price_more_minor", { mode: "number" }),
     storage: text("storage").notNull().default(""),
     lastFullOn: date("last_full_on", { mode: "string" }),
     highestTempC: doublePrecision("highest_temp_c"),

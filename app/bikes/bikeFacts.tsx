@@ -66,12 +66,15 @@ function ClaimFacts({ bike }: { readonly bike: KeptBike }) {
       </Fact>
       {bike.reported.length ? (
         <Fact name="Others found">
-          {bike.reported.map(({ by, drive, distanceM, energyWh }) => (
+          {bike.reported.map(({ by, drive, of, distanceM, energyWh }) => (
             <div key={`${by} ${distanceM} ${energyWh}`}>
               {by ? `${by}: ` : ""}
               {drive === "throttle" ? "throttle, " : ""}
-              {formatQuantity(distanceM, "distance", system, 0)} on{" "}
-              {formatQuantity(energyWh, "energy", system)}
+              {of === "climb"
+                ? `${formatQuantity(distanceM, "climb", system)} of climb`
+                : formatQuantity(distanceM, "distance", system, 0)}{" "}
+              on {formatQuantity(energyWh, "energy", system)}
+              {of === "climb" ? `, ${fixed(energyWh / distanceM, 2)} Wh for each metre up` : ""}
             </div>
           ))}
         </Fact>

@@ -171,13 +171,18 @@ test.each([
 
 test("what others found is read a line each, and written back alike", () => {
   const texts = { ...bikeTexts(NEW_BIKE, "imperial"), name: "Reed" };
-  const typed = "Quay notes: 31 mi on 460 Wh\nthrottle 22 mi on 480 Wh\n50 km on 0.4 kWh";
+  const typed =
+    "Quay notes: 31 mi on 460 Wh\nthrottle 22 mi on 480 Wh\n50 km on 0.4 kWh\nHill days: 1290 m on 640 Wh\n4230 ft on 640 Wh";
   const parsed = bikeForm("imperial").parse({ ...texts, reported: typed });
-  expect(parsed.reported.map(({ by, drive, energyWh }) => [by, drive, energyWh])).toEqual([
-    ["Quay notes", "pedal", 460],
-    ["", "throttle", 480],
-    ["", "pedal", 400],
+  expect(parsed.reported.map(({ by, drive, of, energyWh }) => [by, drive, of, energyWh])).toEqual([
+    ["Quay notes", "pedal", "range", 460],
+    ["", "throttle", "range", 480],
+    ["", "pedal", "range", 400],
+    ["Hill days", "pedal", "climb", 640],
+    ["", "pedal", "climb", 640],
   ]);
+  expect(parsed.reported[3]!.distanceM).toBe(1290);
+  expect(parsed.reported[4]!.distanceM).toBeCloseTo(1289.3, 1);
   const again = bikeTexts({ ...NEW_BIKE, reported: parsed.reported }, "imperial").reported;
   expectAlike(bikeForm("imperial").parse({ ...texts, reported: again }).reported, parsed.reported);
   const refused = bikeForm("imperial").safeParse({ ...texts, reported: "far enough" });
@@ -236,7 +241,22 @@ describe("a pack's form", () => {
   test("Wh, or Ah with cells", () => {
     expect(read({ labelWh: "0.612 kWh" })).toMatchObject({ success: true, data: { labelWh: 612 } });
     expect(read({ ampHours: "14", seriesCells: "13" }).success).toBe(true);
-    expect(read({ ampHours: "14" }).success).toBe(false);
+  });
+  test("one that nobody knows the energy of is kept all the same, by its volts or by nothing", () => {
+    expect(read({ seriesCells: "48 V" })).toMatchObject({ success: true, data: { seriesCells: 13 } });
+    expect(read({ seriesCells: "13s" })).toMatchObject({ success: true, data: { seriesCells: 13 } });
+    expect(read({ ampHours: "14" }).success).toBe(true);
+    expect(read({}).success).toBe(true);
+    expect(read({ seriesCells: "many" }).error?.issues[0]!.message).toContain("or the volts: 48 V");
+  });
+  test("full cycles with a half, and what it costs more", () => {
+    expect(read({ labelWh: "600", cycles: "61.5", priceMoreMinor: "+160 EUR" })).toMatchObject({
+      data: { cycles: 61.5, priceMoreMinor: 16_000 },
+    });
+    expect(read({ labelWh: "600", priceMoreMinor: "-80" })).toMatchObject({
+      data: { priceMoreMinor: -8000 },
+    });
+    expect(read({ labelWh: "600", priceMoreMinor: "a lot" }).success).toBe(false);
   });
   test("cells that no bike has", () =>
     expect(read({ labelWh: "600", seriesCells: "130" }).success).toBe(false));

@@ -84,7 +84,7 @@ function PackOptions({ bike, tariff }: { readonly bike: ClaimedBike; readonly ta
             ? `, ${fixed(Math.abs(option.addedMinor) / 100, 0)} ${bike.currency} ${option.addedMinor < 0 ? "less" : "more"}`
             : ""}
           {perMetreMinor !== null && perMetreMinor > 0
-            ? `, ${money(perMetreMinor)} for each ${per} more`
+            ? `, ${money(perMetreMinor)} a ${per}`
             : option.addedMinor === null
               ? ", no price on file"
               : ""}

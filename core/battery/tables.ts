@@ -17,6 +17,17 @@ export const OCV: Readonly<Record<Chemistry, OcvTable>> = {
   LFP: { q: GRID, volts: [2.5, 3.0, 3.2, 3.25, 3.28, 3.29, 3.3, 3.31, 3.32, 3.33, 3.35, 3.4] },
 };
 
+/** Volts of a cell as labels count them: of NMC 36 V is 10 cells, 48 V 13, 52 V 14, 72 V 20; of LFP 48 V is 15. */
+const LABEL_CELL_VOLTS: Readonly<Record<Chemistry, number>> = { NMC: 3.65, LFP: 3.2 };
+
+/**
+ * Cells in series of a pack by its printed volts.
+ *
+ * @example seriesOfVolts("NMC", 48) === 13
+ */
+export const seriesOfVolts = (chemistry: Chemistry, volts: number): number =>
+  Math.round(volts / LABEL_CELL_VOLTS[chemistry]);
+
 export const NOMINAL_CELL_VOLTS: Readonly<Record<Chemistry, number>> = { NMC: 3.6, LFP: 3.2 };
 
 /** Usable energy against pack temperature, 25 C being 1; flat outside the table. */

@@ -8,7 +8,9 @@ import type { DeskDay } from "./types.ts";
  * that it says little once there is a test of one's own. Null where its bike has no level to be ridden at.
  */
 export function dayOfReported(id: string, bikeId: string, bike: Bike, reported: Reported): DeskDay | null {
-  const { drive, distanceM, energyWh } = reported;
+  const { of, drive, distanceM, energyWh } = reported;
+  // A climb tells nothing of the way it was ridden on.
+  if (of === "climb") return null;
   const mean = energyWh / distanceM;
   const level = drive === "throttle" ? "throttle" : bike.levels[Math.floor((bike.levels.length - 1) / 2)];
   if (level === undefined) return null;

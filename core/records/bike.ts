@@ -19,10 +19,12 @@ const claimSchema = z
   });
 export type Claim = z.infer<typeof claimSchema>;
 
-/** A range that somebody else published of such a bike, on so much energy; how it was ridden is not known. */
+/** What somebody else published of such a bike on so much energy, a range or a climb; how it was ridden is not known. */
 const reportedSchema = z.object({
   by: text().trim().max(60).default(""),
   drive: z.enum(DRIVES).default("pedal"),
+  /** A range, or the metres climbed. */
+  of: z.enum(["range", "climb"]).default("range"),
   distanceM: number(100, 1e6, "A distance, for example 31 mi."),
   energyWh: number(10, 20_000, "The energy it took, for example 460 Wh."),
 });

@@ -36,9 +36,9 @@ export const PACK_FIELDS = {
       .min(1)
       .max(60, "A pack has at most 60 cells in series.")
       .optional(),
-    label: "Cells in series",
-    hint: "36 V has 10, 48 V has 13, 52 V has 14. Volts say nothing without it.",
-    typed: { as: "number", whole: true },
+    label: "Cells in series, or printed volts",
+    hint: "13, or 48 V. Volts on the ride say nothing without it.",
+    typed: { as: "own" },
   }),
   measuredWh: recordField({
     schema: measured.optional(),
@@ -84,13 +84,12 @@ export const PACK_FIELDS = {
   cycles: recordField({
     schema: z
       .number()
-      .int("Cycles are whole.")
       .min(0, "Cycles cannot be negative.")
       .max(10_000, "That is over 10,000 cycles: check the figure.")
       .optional(),
     label: "Full cycles so far",
-    hint: "Two half charges make one.",
-    typed: { as: "number", whole: true },
+    hint: "Two half charges make one: 61.5 is fine.",
+    typed: { as: "number" },
     under: AGE,
   }),
   /** How it is kept: place, charge, cold or warm. */
@@ -131,26 +130,26 @@ export const PACK_FIELDS = {
     typed: { as: "own" },
     under: AGE,
   }),
+  /** What it costs more than the pack the bike comes with, where only that is known; minor units of the bike's currency. */
+  priceMoreMinor: recordField({
+    schema: number(-1e9, 1e9, "A difference in price is a sum of money, for example 160 EUR.").optional(),
+    label: "Or costs more than the bike's own pack by",
+    hint: "Such as 160; less than nothing where it is cheaper.",
+    typed: { as: "own" },
+    under: AGE,
+  }),
 };
 
-export const packRecordSchema = z
-  .object({
-    ...shapeOf(PACK_FIELDS),
-    /** What was measured earlier, by day: a test counts with what was known of the pack nearest before it. */
-    measuredBefore: z
-      .array(z.object({ on: day(), wh: measured, sdWh: measuredSd.optional() }))
-      .max(60, "A pack keeps 60 measurements.")
-      .default([]),
-    pencil,
-  })
-  .refine(
-    ({ labelWh, ampHours, seriesCells }) =>
-      labelWh !== undefined || (ampHours !== undefined && seriesCells !== undefined),
-    {
-      path: ["labelWh"],
-      message: "Type the pack's printed Wh, or its Ah and series cells.",
-    },
-  );
+/** A pack; one whose energy nobody knows yet is kept as well, and its tests say what to type. */
+export const packRecordSchema = z.object({
+  ...shapeOf(PACK_FIELDS),
+  /** What was measured earlier, by day: a test counts with what was known of the pack nearest before it. */
+  measuredBefore: z
+    .array(z.object({ on: day(), wh: measured, sdWh: measuredSd.optional() }))
+    .max(60, "A pack keeps 60 measurements.")
+    .default([]),
+  pencil,
+});
 export type PackRecord = z.infer<typeof packRecordSchema>;
 
 /** A capacity as it was measured, at 25 C. */

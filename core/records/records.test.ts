@@ -71,7 +71,7 @@ describe("what cannot be says what to type", () => {
     [bikeSchema, { ...bike, levels: [] }, "levels: Name at least one assist level, for example: low, high."],
     [bikeSchema, { ...bike, motor: "steam" }, "motor: The motor is a hub or a mid motor."],
     [bikeSchema, { ...bike, bars: 60 }, "bars: A display has at most 40 bars."],
-    [packRecordSchema, { name: "p" }, "labelWh: Type the pack's printed Wh, or its Ah and series cells."],
+    [packRecordSchema, { name: "p", cycles: -1 }, "cycles: Cycles cannot be negative."],
     [packRecordSchema, { ...pack, labelWh: 2 }, "labelWh: A pack's label says 20 to 10,000 Wh."],
     [packRecordSchema, { ...pack, chemistry: "tin" }, "chemistry: Chemistry is NMC or LFP."],
     [riderSchema, { name: "M", massKg: 700 }, "massKg: A dressed rider weighs 20 to 250 kg: check the unit."],

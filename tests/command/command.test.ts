@@ -190,6 +190,20 @@ describe("start and stop", () => {
     expect((await fetch(`${second.address}/health`)).status).toBe(200);
     await stop(second, "SIGINT");
   });
+  test("asked to stop before it is ready, it stops, and leaves no database behind", async () => {
+    const child = spawn("./barometron", ["start"], { env, stdio: ["ignore", "ignore", "pipe"] });
+    let said = "";
+    child.stderr.on("data", (chunk: Buffer) => {
+      said += chunk.toString();
+    });
+    const ended = once(child, "exit");
+    while (databasePid() === null && child.exitCode === null)
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    child.kill("SIGTERM");
+    expect((await ended)[0]).toBe(0);
+    expect(said).toContain("Stopped before it was ready.");
+    expect(databasePid()).toBeNull();
+  });
   test("a second start from the same folder names the first", async () => {
     const first = await start("start");
     const second = spawnSync("./barometron", ["start"], { env, encoding: "utf8" });
@@ -225,7 +239,7 @@ describe("start and stop", () => {
       (await fetch(`${first.address}/ready`).catch(() => null))?.status === 200 && databasePid() !== pid;
     while (!(await back())) await new Promise((resolve) => setTimeout(resolve, 200));
     expect((await fetch(`${first.address}/live`)).status).toBe(200);
-    expect(await (await fetch(`${first.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    expect(await atDemo(first.address, "/bikes")).toContain("Ondrey Hauler");
     await stop(first, "SIGINT");
   });
   test("a backup brings the data back while the desk is served; a file that is none changes nothing", async () => {
@@ -240,14 +254,14 @@ describe("start and stop", () => {
     const refused = barometron("restore", wrong);
     expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining("Nothing was changed")]);
     expect(barometron("restore", file).status).toBe(0);
-    expect(await (await fetch(`${serving.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    expect(await atDemo(serving.address, "/bikes")).toContain("Ondrey Hauler");
     expect(barometron("restore", "--undo").status).toBe(0);
     await stop(serving, "SIGINT");
     rmSync(join(data, "cluster"), { recursive: true, force: true });
     expect(barometron("restore", file).status).toBe(0);
     expect(barometron("check").stderr).toContain("Every stored row can be read.");
     const again = await start("start");
-    expect(await (await fetch(`${again.address}/bikes`)).text()).toContain("Ondrey Hauler");
+    expect(await atDemo(again.address, "/bikes")).toContain("Ondrey Hauler");
     await stop(again, "SIGINT");
   });
 });

@@ -54,25 +54,31 @@ export const claimsWritten = (claims: Bike["claims"], system: System) =>
 const REPORTED =
   /^(?:([^:]+):)?\s*(throttle\s+)?([\d.,]+)\s*([a-z]*)\s+(?:on|from|with)\s+([\d.,]+\s*[a-z]*)$/i;
 
-/** What others published, one a line: "Quay notes: 31 mi on 460 Wh", or "throttle 22 mi on 480 Wh". */
+/** Metres and feet are of a climb: nobody gives a range in them. */
+const isClimb = (unit: string | undefined) => /^(m|metres?|meters?|ft|feet|foot)$/i.test(unit ?? "");
+
+/** What others published, one a line: "Quay notes: 31 mi on 460 Wh", "throttle 22 mi on 480 Wh", or a climb, "1290 m on 640 Wh". */
 export const reportedText = (system: System) =>
   linesText.transform((lines, context): Bike["reported"] => {
     const unit = unitOf("distance", system);
     const reported: Bike["reported"] = [];
     for (const line of lines) {
       const match = REPORTED.exec(line);
-      const distance = match && parseQuantity(`${match[3]} ${match[4] || unit}`, "distance", unit);
+      const of = isClimb(match?.[4]) ? ("climb" as const) : ("range" as const);
+      const dimension = of === "climb" ? "climb" : "distance";
+      const distance = match && parseQuantity(`${match[3]} ${match[4] || unit}`, dimension, unit);
       const energy = match && parseQuantity(match[5]!, "energy", "Wh");
       if (!distance?.ok || !energy?.ok) {
         context.addIssue({
           code: "custom",
-          message: `“${line}” is no such figure: type one a line, such as “Quay notes: 31 ${unit} on 460 Wh”.`,
+          message: `“${line}” is no such figure: type one a line, such as “Quay notes: 31 ${unit} on 460 Wh”, or a climb: “1290 m on 640 Wh”.`,
         });
         return z.NEVER;
       }
       reported.push({
         by: match![1]?.trim() ?? "",
         drive: match![2] ? "throttle" : "pedal",
+        of,
         distanceM: distance.value,
         energyWh: energy.value,
       });
@@ -82,8 +88,9 @@ export const reportedText = (system: System) =>
 
 export const reportedWritten = (reported: Bike["reported"], system: System) =>
   reported
-    .map(({ by, drive, distanceM, energyWh }) => {
-      const distance = formatInput(distanceM, "distance", unitOf("distance", system));
+    .map(({ by, drive, of, distanceM, energyWh }) => {
+      const dimension = of === "climb" ? "climb" : "distance";
+      const distance = formatInput(distanceM, dimension, unitOf(dimension, system));
       return `${by ? `${by}: ` : ""}${drive === "throttle" ? "throttle " : ""}${distance} on ${formatInput(energyWh, "energy", "Wh")}`;
     })
     .join("\n");

@@ -181,7 +181,8 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
     const throttle = line.test.drive === "throttle";
     const reports = reportsOf({ riding, group, newest, posterior, reference, range, whPerM, throttle });
     const others = [...shelf.packs.values()].filter(
-      ({ id, bikeId }) => bikeId === line.bikeId && id !== line.packId,
+      ({ id, bikeId, archived }) =>
+        bikeId === line.bikeId && !archived && id !== line.packId && id !== line.secondPackId,
     );
     const plains = group.flatMap((each) => each.digest.plain?.rangeM ?? []);
     const whole = riddenRange(group, "");

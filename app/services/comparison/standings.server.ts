@@ -33,7 +33,10 @@ export const entryOf = (shelf: DeskRecords, tests: readonly ComparedTest[]) => {
     option: cheapestOption(
       packOptions(
         pack,
-        packs.filter(({ id, bikeId }) => bikeId === line.bikeId && id !== line.packId),
+        packs.filter(
+          ({ id, bikeId, archived }) =>
+            bikeId === line.bikeId && !archived && id !== line.packId && id !== line.secondPackId,
+        ),
         runsTwo.has(line.bikeId),
       ),
     ),

@@ -7,6 +7,7 @@ import {
   testSchema,
   type TestRecord,
 } from "#core/records";
+import { seriesOfVolts } from "#core/battery";
 import type { EntryBody } from "#core/ride/log";
 import { analyseTest } from "../analyse.ts";
 import type { TestResults } from "../types.ts";
@@ -26,8 +27,6 @@ export interface QuickTest {
 /** Levels nobody named: by their numbers. */
 const LEVELS = ["1", "2", "3", "4", "5"];
 const USUAL_BARS = 5;
-/** Volts of a cell as labels count them: 36 V is 10 cells, 48 V 13, 52 V 14, 72 V 20. */
-const LABEL_CELL_VOLTS = 3.65;
 
 /** How many bars there are, where it is said: "3 of 5 bars", "3 bars left of 5". */
 const BARS_OF =
@@ -42,7 +41,7 @@ function packOf({ labelWh, nominalVolts, ampHours }: SetUpFacts) {
     name: "Pack",
     labelWh: labelWh ?? byVolts,
     ...(ampHours !== null && { ampHours }),
-    ...(nominalVolts !== null && { seriesCells: Math.round(nominalVolts / LABEL_CELL_VOLTS) }),
+    ...(nominalVolts !== null && { seriesCells: seriesOfVolts("NMC", nominalVolts) }),
     pencil: ["chemistry", ...(nominalVolts === null ? [] : ["seriesCells"])],
   });
 }

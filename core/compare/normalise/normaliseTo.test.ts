@@ -260,7 +260,13 @@ describe("a bike brought to a reference", () => {
 
 test("what others published of a bike says something without a test, and little beside one", () => {
   const { bike } = ridden().ridden;
-  const reported = { by: "Quay notes", drive: "pedal" as const, distanceM: mi(18), energyWh: 460 };
+  const reported = {
+    by: "Quay notes",
+    drive: "pedal",
+    of: "range",
+    distanceM: mi(18),
+    energyWh: 460,
+  } as const;
   const day = dayOfReported("r", "b1", bike, reported)!;
   const own = deskDayOf(ridden())!;
   const of = (...days: readonly DeskDay[]) =>

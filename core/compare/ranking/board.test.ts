@@ -236,6 +236,19 @@ describe("other packs", () => {
       ["beside", 372],
     ]);
   });
+  test("what one costs more than the other is enough, also where it is the smaller one", () => {
+    const bare = { ...pack, priceMinor: undefined };
+    const dearer = { ...long, priceMinor: undefined, priceMoreMinor: 16_000 };
+    expect(packOptions(bare, [dearer], false)).toMatchObject([{ addedMinor: 16_000 }]);
+    expect(packOptions(dearer, [bare], false)).toMatchObject([{ addedMinor: -16_000 }]);
+    expect(packOptions(dearer, [bare, { ...rail, priceMinor: undefined }], false)).toMatchObject([
+      { addedMinor: null },
+      { addedMinor: null },
+    ]);
+    const [less] = packOptions(dearer, [bare], false);
+    expect(optionRange(less!, 0.01, 60_000)).toMatchObject({ perMetreMinor: expect.closeTo(0.86, 2) });
+    expect(cheapestOption([less!])).toBe(less);
+  });
   test("an option's miles and their price; a smaller pack adds none", () => {
     const [more] = packOptions(pack, [long], false);
     expect(optionRange(more!, 0.01, 50_000)).toEqual({
@@ -245,7 +258,7 @@ describe("other packs", () => {
     });
     const [less] = packOptions(pack, [rail], false);
     expect(optionRange(less!, 0.01, 50_000).addedM).toBeLessThan(0);
-    expect(optionRange(less!, 0.01, 50_000).perMetreMinor).toBeNull();
+    expect(optionRange(less!, 0.01, 50_000).perMetreMinor).toBeCloseTo((20_000 / 186) * 0.01, 6);
   });
   test("the cheapest energy is the one that counts; without a price there is none", () => {
     expect(cheapestOption(packOptions(pack, [long, rail], true))).toMatchObject({

@@ -110,8 +110,12 @@ export function inMeasure(
       return flat ? noClimb : ok(inverse(basis.commonWh * climb));
     case "pricePerMile": {
       const { option } = basis;
-      if (!option || option.addedMinor === null || !(option.addedWh > 0))
-        return err("no-option", "measure", "No other pack of the bike has a price on file.");
+      if (!option || option.addedMinor === null || !(option.addedMinor * option.addedWh > 0))
+        return err(
+          "no-option",
+          "measure",
+          "Type the prices of two packs of the bike, or what one costs more than the other.",
+        );
       const perWh = option.addedMinor / option.addedWh;
       return ok(mapComponents(whPerM, (x) => x * perWh, perWh));
     }
