@@ -115,6 +115,13 @@ function Published({ published }: { readonly published: Data["published"] }) {
   );
 }
 
+/** What nobody noted of the ride: it can be typed. */
+function Assumed({ what }: { readonly what: readonly string[] }) {
+  const say = useSpoken();
+  if (what.length === 0) return null;
+  return <p className="pencil mt-3 text-sm">Assumed, because nobody noted it: {what.map(say).join("; ")}.</p>;
+}
+
 /** What its doubt is made of. */
 function DoubtOf({ bridge, drawable }: { readonly bridge: Bridge; readonly drawable: Data["drawable"] }) {
   return (
@@ -210,6 +217,7 @@ export default function BridgePage({ loaderData }: Route.ComponentProps) {
               <h2 className="mb-2">From measured to {name}</h2>
               <WhatIs word="bridge" />
               <Waterfall bridge={bridge.value} reference={name} />
+              <Assumed what={bridge.value.assumed} />
             </section>
             <div className="grid gap-6 md:grid-cols-2">
               <DoubtOf bridge={bridge.value} drawable={drawable} />

@@ -87,7 +87,8 @@ export function PairPanel({ pair, oneChosen }: PairPanelProps) {
 
 /** What else differed between two tests. */
 export function Confounders({ sentences }: { readonly sentences: readonly string[] }) {
-  if (sentences.length === 0) return <p className="text-sm text-quiet">Nothing that was noted.</p>;
+  if (sentences.length === 0)
+    return <p className="text-sm text-quiet">Nothing on file or in the logs differs.</p>;
   return (
     <ul className="mt-1 list-disc pl-5 text-sm">
       {sentences.map((sentence) => (

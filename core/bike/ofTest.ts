@@ -2,9 +2,9 @@ import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { CoursePart } from "#core/route";
 import type { Ground } from "#core/fields";
 import type { Test } from "#core/records";
-import { usualSpeeds, type Riding } from "./assumed.ts";
+import { massOf, usualSpeeds, type Riding } from "./assumed.ts";
 import { conditionsOf, type Speeds } from "./day.ts";
-import { slopesOfClimb, type Ride, type RideLeg } from "./ride.ts";
+import { slopesOfClimb, type Assumable, type Ride, type RideLeg } from "./ride.ts";
 
 /** What the log of a test says of how it was ridden. SI units. */
 export interface RiddenHow {
@@ -98,23 +98,35 @@ export function conditionsOfTest(
     climbM === null
       ? DEFAULTS.climbGuessMPerMi
       : Math.min(STEEPEST_MEAN * METRES_PER_MILE, (climbM / metres) * METRES_PER_MILE);
+  const windMps = test.windMps ?? noted.windMps ?? undefined;
   const bpm = noted.bpm === null ? undefined : Math.min(BPM.most, Math.max(BPM.least, noted.bpm));
+  const conditions = {
+    ...conditionsOf(
+      ridden,
+      {
+        ...test,
+        windMps,
+        bpm: test.bpm ?? bpm,
+        riderW: test.riderW ?? noted.riderW ?? undefined,
+        stopsPerMi:
+          stops === null ? undefined : Math.min(MOST_STOPS_PER_MI, (stops * METRES_PER_MILE) / metres),
+      },
+      speedsOf(ridden, legs),
+    ),
+    stopsSdShare: stops === null ? DEFAULTS.stopsSdShare : DEFAULTS.stopsCountedSdShare,
+  };
+  const isAssumed: Readonly<Record<Assumable, boolean>> = {
+    mass: !massOf(ridden).weighed,
+    wind: windMps === undefined,
+    air: test.airTempC === undefined,
+    speed: results.meanSpeedMps === null && noted.clockSpeedMps === null,
+    rider: conditions.riderBy === "nothing",
+    stops: stops === null,
+    climb: climbM === null && results.slopes === null,
+  };
   return {
-    conditions: {
-      ...conditionsOf(
-        ridden,
-        {
-          ...test,
-          windMps: test.windMps ?? noted.windMps ?? undefined,
-          bpm: test.bpm ?? bpm,
-          riderW: test.riderW ?? noted.riderW ?? undefined,
-          stopsPerMi:
-            stops === null ? undefined : Math.min(MOST_STOPS_PER_MI, (stops * METRES_PER_MILE) / metres),
-        },
-        speedsOf(ridden, legs),
-      ),
-      stopsSdShare: stops === null ? DEFAULTS.stopsSdShare : DEFAULTS.stopsCountedSdShare,
-    },
+    conditions,
+    assumed: (Object.keys(isAssumed) as readonly Assumable[]).filter((each) => isAssumed[each]),
     legs,
     slopes: results.slopes ?? slopesOfClimb(gainMPerMi),
     restShare: noted.unassistedShare ?? 0,

@@ -18,7 +18,12 @@ export interface Ride {
   readonly slopes: readonly CoursePart[];
   /** Share of the way on which the motor rested, being outrun. */
   readonly restShare: number;
+  /** What of it nobody noted or measured. */
+  readonly assumed?: readonly Assumable[];
 }
+
+/** What may be assumed of how a ride was ridden. */
+export type Assumable = "mass" | "wind" | "air" | "speed" | "rider" | "stops" | "climb";
 
 const WH_PER_WS = 1 / 3600;
 

@@ -78,6 +78,36 @@ describe("what else differed", () => {
   });
   test("two alike have nothing to confound them", () =>
     expect(confounders(record({}), record({}), "metric")).toEqual([]));
+  test("weights, sensors, tyres and meters on file that differ are told", () => {
+    const [a, b] = [record({}), record({})];
+    const other: TestRecord = {
+      ...b,
+      bike: { ...b.bike, massKg: 37.5, sensor: "torque", motor: "mid" },
+      rides: b.rides.map((ride) => ({
+        ...ride,
+        entries: ride.entries.map((entry) => ({
+          ...entry,
+          body: { ...entry.body, counterWh: 20, meter: "blue meter" } as never,
+        })),
+      })),
+    };
+    const told = confounders({ ...a, bike: { ...a.bike, massKg: 20.4, sensor: "cadence" } }, other, "metric");
+    expect(told).toEqual(
+      expect.arrayContaining([
+        "The bikes weigh 20 kg and 38 kg.",
+        "The motors: hub and mid.",
+        "The pedal sensors: cadence and torque.",
+      ]),
+    );
+    expect(told.at(-1)).toMatch(/^What measured: .*; and .*counted Wh, blue meter\.$/);
+    expect(
+      confounders(
+        { ...a, bike: { ...a.bike, massKg: undefined } },
+        { ...a, bike: { ...a.bike, massKg: 21 } },
+        "metric",
+      ),
+    ).toEqual(["Only one bike was weighed: not weighed and 21 kg."]);
+  });
   test("what differs is listed in sentences", () => {
     expect(
       confounders(

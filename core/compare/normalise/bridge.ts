@@ -19,7 +19,7 @@ import {
 } from "#core/desk";
 import { there, nth, err, ok, type Result, fixed, type Estimate } from "#core/base";
 import type { Compared } from "../compared.ts";
-import { factorSentence, swapsTo } from "./swaps.ts";
+import { describe, factorSentence, swapsTo } from "./swaps.ts";
 import { combine } from "../errorComponents.ts";
 import { subjectOf, normaliseTo, type Normalised } from "./normaliseTo.ts";
 
@@ -43,6 +43,8 @@ export interface Bridge {
   readonly because: string;
   /** Where nothing on the desk explains the test: that it counts for less, and by how much. */
   readonly odd: string | null;
+  /** What nobody noted or measured of the ride, and what is assumed of it, in words. */
+  readonly assumed: readonly string[];
 }
 
 /** A bar under this says nothing, as a share of the measured figure. */
@@ -202,5 +204,6 @@ export function bridgeTo(desk: DeskPosterior, compared: Compared, reference: Ref
     lambda,
     because: lambdaSentence(lambda, explainedBy(solved)),
     odd: oddSentence(solved),
+    assumed: (ride.assumed ?? []).map((factor) => describe(factor, ride)),
   });
 }

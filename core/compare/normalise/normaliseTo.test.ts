@@ -196,6 +196,12 @@ describe("a bike brought to a reference", () => {
     expect(bars.every(({ whPerM }) => whPerM.sd > 0)).toBe(true);
     const wind = bars.find(({ factor }) => factor === "wind")!;
     expect(renderUnits(wind.sentence, "metric")).toBe("18 km/h of wind on the test; no wind under House.");
+    const guessed = bridge({}).bars.find(({ factor }) => factor === "wind")!;
+    expect(renderUnits(guessed.sentence, "imperial")).toMatch(
+      /^\d+ mph of wind \(assumed\) on the test; no wind/,
+    );
+    const { assumed } = bridge({});
+    expect(assumed.map((each) => renderUnits(each, "imperial"))).toContain("1.0 stops a mile");
   });
   test("names what its doubt is made of; shares sum to one", () => {
     const { sources } = under({ climbM: null });

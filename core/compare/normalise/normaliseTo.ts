@@ -102,7 +102,7 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
   };
 }
 
-/** A test's bike under a reference; a problem where no test bears a figure of it. */
+/** A test's bike under a reference; a problem where no figure of it is measured. */
 export function normaliseTo(
   desk: DeskPosterior,
   compared: Compared,
@@ -113,7 +113,7 @@ export function normaliseTo(
     return err(
       "no-reading",
       "test",
-      "No reading bears a figure of this bike: nothing can be brought anywhere.",
+      "No figure of this bike is measured: note a percent, volts, bars or a counter on a test.",
     );
   return ok(broughtTo(desk, subjectOf(compared), reference));
 }

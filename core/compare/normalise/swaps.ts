@@ -54,13 +54,19 @@ const SAYS: Readonly<Record<Factor, (ride: Ride) => string>> = {
 };
 
 /** What a factor is of a ride, in words. */
-export const saysOf = (factor: Factor): ((ride: Ride) => string) => SAYS[factor];
+export const describe = (factor: Factor, ride: Ride): string => SAYS[factor](ride);
 
-/** "16.5 mph on the test, 15.0 mph under House." */
+/** What a factor is of a ride, in words; what nobody noted says that it is assumed. */
+export const saysOf =
+  (factor: Factor) =>
+  (ride: Ride): string =>
+    `${describe(factor, ride)}${ride.assumed?.some((each) => each === factor) ? " (assumed)" : ""}`;
+
+/** "16.5 mph on the test; 15.0 mph under House." or "4 mph of wind (assumed) on the test; no wind under House." */
 export function factorSentence(factor: Factor, from: Ride, to: Ride, reference: string): string {
   const outrun =
     factor === "speed" && from.restShare > 0
       ? `, the motor outrun on ${fixed(100 * from.restShare, 0)} % of the way`
       : "";
-  return `${SAYS[factor](from)} on the test${outrun}; ${SAYS[factor](to)} under ${reference}.`;
+  return `${saysOf(factor)(from)} on the test${outrun}; ${SAYS[factor](to)} under ${reference}.`;
 }

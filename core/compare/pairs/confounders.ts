@@ -13,6 +13,30 @@ const yearsOf = ({ pack, test }: TestRecord) =>
 const loadOf = ({ rider, setUp }: TestRecord) =>
   rider?.massKg === undefined ? undefined : rider.massKg + (setUp?.carriedKg ?? 0);
 
+/** What of a log measures energy, by its name where it has one. */
+const MEASURES = ["percent", "bars", "packVolts", "counterWh", "counterAh", "amps"] as const;
+const CALLED: Readonly<Record<(typeof MEASURES)[number], string>> = {
+  percent: "percent",
+  bars: "bars",
+  packVolts: "volts",
+  counterWh: "counted Wh",
+  counterAh: "counted Ah",
+  amps: "amps",
+};
+
+/** What measured on a test: the kinds of its readings, its meters and its loggers. */
+function metersOf({ rides }: TestRecord): string {
+  const bodies = rides.flatMap(({ entries }) =>
+    entries.map(({ body }) => body as Readonly<Record<string, unknown>>),
+  );
+  const kinds = MEASURES.filter((key) => bodies.some((body) => body[key] !== undefined)).map(
+    (key) => CALLED[key],
+  );
+  const meters = bodies.flatMap(({ meter }) => (typeof meter === "string" && meter !== "" ? [meter] : []));
+  const loggers = rides.flatMap(({ telemetry }) => (telemetry ? [telemetry.logger || "a logger"] : []));
+  return [...kinds, ...new Set([...meters, ...loggers])].join(", ") || "nothing";
+}
+
 /** What else differed between two tests, in sentences: each may explain part of a difference. */
 export function confounders(a: TestRecord, b: TestRecord, system: System): readonly string[] {
   const found: string[] = [];
@@ -21,6 +45,7 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
   };
   const temp = (c: number) => formatQuantity(c, "temperature", system);
   const mass = (kg: number) => formatQuantity(kg, "mass", system, 0);
+  const speed = (mps: number) => formatQuantity(mps, "speed", system, 1);
   const full = (record: TestRecord) =>
     record.rides[0]?.entries.some(({ body }) => body.kind === "start" && body.chargerDone === true) ?? false;
   const charge = (record: TestRecord) =>
@@ -35,6 +60,8 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
       : test.bpm !== undefined
         ? `${test.bpm} beats a minute`
         : (test.effort ?? "not noted");
+  const words = (one: string | undefined, other: string | undefined) =>
+    `${one || "not noted"} and ${other || "not noted"}`;
   const loadText = (kg: number | undefined) => (kg === undefined ? "not weighed" : mass(kg));
   say(
     a.test.drive !== b.test.drive,
@@ -49,6 +76,29 @@ export function confounders(a: TestRecord, b: TestRecord, system: System): reado
     a.test.drive === "pedal" && b.test.drive === "pedal" && effortOf(a) !== effortOf(b),
     () => `What the rider put in: ${effortOf(a)}, and ${effortOf(b)}.`,
   );
+  say(
+    differs(a.bike.massKg, b.bike.massKg, 0.5),
+    () => `The bikes weigh ${mass(there(a.bike.massKg))} and ${mass(there(b.bike.massKg))}.`,
+  );
+  say(
+    (a.bike.massKg === undefined) !== (b.bike.massKg === undefined),
+    () => `Only one bike was weighed: ${loadText(a.bike.massKg)} and ${loadText(b.bike.massKg)}.`,
+  );
+  say(a.bike.motor !== b.bike.motor, () => `The motors: ${a.bike.motor} and ${b.bike.motor}.`);
+  say(a.bike.sensor !== b.bike.sensor, () => `The pedal sensors: ${a.bike.sensor} and ${b.bike.sensor}.`);
+  say(
+    differs(a.bike.assistToMps, b.bike.assistToMps, 0.2),
+    () => `Assist stops at ${speed(there(a.bike.assistToMps))} and ${speed(there(b.bike.assistToMps))}.`,
+  );
+  say(
+    a.setUp?.tyreClass !== b.setUp?.tyreClass,
+    () => `The tyres: ${words(a.setUp?.tyreClass, b.setUp?.tyreClass)}.`,
+  );
+  say(
+    a.setUp?.posture !== b.setUp?.posture,
+    () => `The postures: ${words(a.setUp?.posture, b.setUp?.posture)}.`,
+  );
+  say(metersOf(a) !== metersOf(b), () => `What measured: ${metersOf(a)}; and ${metersOf(b)}.`);
   say(a.pack.name !== b.pack.name, () => `Different packs: ${a.pack.name} and ${b.pack.name}.`);
   say(
     differs(yearsOf(a), yearsOf(b), 1),

@@ -73,6 +73,7 @@ export function worthOf(desk: DeskPosterior, a: Compared, b: Compared): readonly
   const base = rideEnergy(from);
   const names = NAMES.filter((name) => {
     const says = saysOf(name);
+    // Two that are assumed alike do not differ.
     return says(from) !== says(to) && Math.abs(rideEnergy(swaps[name](from)) / base - 1) > WORTH_SAYING;
   });
   const splitAt = remembered(

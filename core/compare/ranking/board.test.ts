@@ -173,7 +173,7 @@ describe("a board of standings", () => {
     };
     const compared = { ...bare.compared, ridden: { ...bare.compared.ridden, results: pencilled } };
     expect(board([{ ...bare, compared }], { ...ask, reference: house! }).left[0]!.why).toContain(
-      "No reading",
+      "is assumed, not measured",
     );
     expect(board([entry({ climbM: null })], { ...ask, measure: "whPerClimb" }).left[0]!.why).toContain(
       "Nobody measured its climb",

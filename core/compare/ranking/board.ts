@@ -139,7 +139,11 @@ function broughtFigure(
 export function figureFor(desk: DeskPosterior, compared: Compared, ask: FigureAsk): Result<FigureOnBoard> {
   const { reference, level, ground } = ask;
   if (compared.ridden.results.best.pencil)
-    return err("no-reading", "test", "No reading bears a figure: note a percent, volts, a bar or a counter.");
+    return err(
+      "no-reading",
+      "test",
+      "Its figure is assumed, not measured: note a percent, volts, bars or a counter.",
+    );
   if (reference) return broughtFigure(desk, compared, reference, ask);
   const found = asRidden(compared, partFor(compared.ridden.bike, level, ground));
   return found.ok ? ok({ whPerM: found.value, beyond: [], heldMps: null }) : found;
