@@ -24,11 +24,13 @@ interface OutlookProps {
   } | null;
   /** The display's own guess beside the ledger; null when none was noted. */
   readonly guess: AgainstGuess | null;
+  /** The figures are of the log before its newest entry. */
+  readonly isOld: boolean;
   readonly children?: ReactNode;
 }
 
 /** What is left, in one strong figure; whether to turn; and how it goes against the plan. */
-export function Outlook({ view, planned, guess, children }: OutlookProps) {
+export function Outlook({ view, planned, guess, isOld, children }: OutlookProps) {
   if (!view)
     return (
       <p className="text-quiet">
@@ -38,7 +40,7 @@ export function Outlook({ view, planned, guess, children }: OutlookProps) {
     );
   return (
     <section aria-label="What is left" className="grid gap-2">
-      <Left view={view} planned={planned} guess={guess} />
+      <Left view={view} planned={planned} guess={guess} isOld={isOld} />
       {children}
     </section>
   );
@@ -49,12 +51,18 @@ function Left({
   view,
   planned,
   guess,
+  isOld,
 }: Omit<OutlookProps, "view" | "children"> & { readonly view: LiveView }) {
   const system = useSystem();
   const say = useSpoken();
   const steady = useSteadyHeight<HTMLDivElement>();
   return (
     <div ref={steady} className="grid content-start gap-2">
+      {isOld ? (
+        <p role="status" className="text-ochre">
+          Without the newest entry: it is being calculated.
+        </p>
+      ) : null}
       <p>
         <span className="text-5xl leading-none font-bold">{fixed(100 * view.left.mean, 0)} %</span>
         <span className="text-xl"> ± {fixed(100 * halfWidth95(view.left), 0)}</span>
@@ -95,7 +103,7 @@ function Left({
           </p>
         </>
       ) : null}
-      {guess ? (
+      {guess && !isOld ? (
         <p className={guess.says === "as the ledger" ? "text-quiet" : "text-ochre"}>{say(guess.sentence)}</p>
       ) : null}
     </div>

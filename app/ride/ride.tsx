@@ -69,7 +69,7 @@ export default function RidePage({ loaderData, actionData, matches }: Route.Comp
     lastHad.set(window.location.pathname + window.location.search, loaderData);
   }, [address, loaderData]);
   const leaving = useOfflinePrefetch(line.id, planId, line.stamp);
-  const { outbox, own, live, state, results, keepAt } = useLog(loaderData);
+  const { outbox, own, live, state, results, isOld, keepAt } = useLog(loaderData);
   const { view, planned, guess, odd, flags, ruleText, watched } = useJudged(results, live, plan);
   const entering = useEntering(loaderData, { outbox, live, state, keepAt });
   const { fields, device, typing, say, asLate, keep } = entering;
@@ -96,7 +96,7 @@ export default function RidePage({ loaderData, actionData, matches }: Route.Comp
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
           {rehearsal?.debrief ? <Truth debrief={rehearsal.debrief} /> : null}
           {rehearsal && !state.ended ? <Rehearsing device={device} /> : null}
-          <Outlook view={view} planned={planned} guess={guess}>
+          <Outlook view={view} planned={planned} guess={guess} isOld={isOld}>
             {state.started && !state.ended ? (
               <TurnRuleField
                 key={ruleText}

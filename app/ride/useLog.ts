@@ -34,10 +34,14 @@ export function useLog(loaded: LoadedRide) {
       edits: pending.map((entry) => ({ ride: ride.place, entry })),
     };
   }, [entries, outbox.log, ride.id, ride.place]);
-  const results = useLive(
+  const { results, isOld } = useLive(
     href("/strip/:testId/record", { testId: line.id }),
-    line.stamp,
-    loaded.results,
+    {
+      stamp: line.stamp,
+      results: loaded.results,
+      pending: loaded.pending > 0,
+      entries: entries.length,
+    },
     edits,
   );
   const keepAt = (body: EntryBody, { at, clockOffsetS, supersedes = null }: Keeping) => {
@@ -49,5 +53,5 @@ export function useLog(loaded: LoadedRide) {
       ...(clockOffsetS !== undefined && { clockOffsetS }),
     });
   };
-  return { outbox, own, live, state: stateOf(live, bike, first, system), results, keepAt };
+  return { outbox, own, live, state: stateOf(live, bike, first, system), results, isOld, keepAt };
 }

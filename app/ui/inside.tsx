@@ -37,7 +37,7 @@ function StillReckoning({ stale, all }: Reckoning) {
   useAskAgain(true);
   useFocusOnWhatComes();
   return (
-    <Page title="Being reckoned" line="This page comes by itself as soon as its figures are there.">
+    <Page title="Calculating" line="This page updates by itself when its figures are ready.">
       <div className="grid max-w-xl gap-3 p-4 md:p-6" role="status" data-pending={stale}>
         {stale > 0 ? (
           <>
