@@ -140,7 +140,7 @@ export function BikeClaims({
           <ClaimBar bike={bike} most={most} />
         </div>
       </div>
-      <div className="grid content-start gap-3">
+      <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-3">
         {bike.reports.length ? (
           bike.reports.map(({ claim, low, high, lines, needs }, i) => (
             <div key={i}>

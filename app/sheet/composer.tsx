@@ -180,8 +180,8 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
         </div>
       }
     >
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 p-4 md:p-6 xl:grid-cols-[24rem_minmax(0,1fr)] print:block print:p-0">
-        <div className="grid content-start gap-6 print:hidden">
+      <div className="flex flex-wrap items-start gap-8 p-4 md:p-6 print:block print:p-0">
+        <div className="grid min-w-0 flex-[1_1_24rem] content-start gap-6 print:hidden">
           <LiveFields
             values={optionTexts(line.options)}
             problems={(fetcher.data?.problems as Readonly<Record<string, string>> | undefined) ?? {}}
@@ -208,7 +208,7 @@ export default function Composer({ loaderData }: Route.ComponentProps) {
           />
           <Editions loaderData={loaderData} />
         </div>
-        <div className="sheet min-w-0 self-start bg-white p-5 md:p-8 print:border-0 print:p-0">
+        <div className="sheet min-w-0 flex-[2_1_30rem] bg-white p-5 md:p-8 print:border-0 print:p-0">
           <SheetView document={document} drawings={drawings} system={system} />
         </div>
       </div>

@@ -81,7 +81,7 @@ export function Acts({ others = [], ...of }: ActsProps) {
   const toggle = (which: "rename" | "merge") => () => setOpen(open === which ? null : which);
   const hasName = of.kind !== "bench";
   return (
-    <div className="-ml-2 text-sm print:hidden" role="group" aria-label={`Keep ${of.name} tidy`}>
+    <div data-acts className="-ml-2 text-sm print:hidden" role="group" aria-label={`Keep ${of.name} tidy`}>
       {hasName ? (
         <>
           <button

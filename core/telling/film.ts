@@ -86,12 +86,21 @@ export function filmOf(told: Told, filmStartS: number, system: System): Film {
       ? [{ fromS: Math.max(0, atS), toS, text: figuresAt(told, index, system) }]
       : [];
   });
-  const chapters = timed.flatMap(({ index, atS, distanceM }): readonly Chapter[] => {
-    const what = begins(told, index);
-    if (what === null || atS < 0) return [];
+  const titled = (what: string, index: number, distanceM: number) => {
     const where =
       index === 0 ? "" : `, ${formatBare(distanceM, "distance", system)} ${unitOf("distance", system)}`;
-    return [{ atS, title: `${nth(what, 0).toUpperCase()}${what.slice(1)}${where}` }];
+    return `${nth(what, 0).toUpperCase()}${what.slice(1)}${where}`;
+  };
+  const chapters = timed.flatMap(({ index, atS, distanceM }): readonly Chapter[] => {
+    const what = begins(told, index);
+    return what === null || atS < 0 ? [] : [{ atS, title: titled(what, index, distanceM) }];
   });
-  return { cues, chapters, untimed: told.course.marks.length - timed.length };
+  // A film that begins on the way begins with what was ridden then, at the place its first caption tells.
+  const under = timed.filter(({ atS }) => atS < 0).at(-1);
+  const leg = under && told.course.legs[under.index];
+  const begun: readonly Chapter[] =
+    under && leg && chapters[0]?.atS !== 0
+      ? [{ atS: 0, title: titled(`${leg.level} on ${leg.ground}`.trim(), under.index, under.distanceM) }]
+      : [];
+  return { cues, chapters: [...begun, ...chapters], untimed: told.course.marks.length - timed.length };
 }

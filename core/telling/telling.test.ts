@@ -81,7 +81,10 @@ describe("a film of the ride", () => {
     expect(late.cues.length).toBeLessThan(film.cues.length);
     expect(late.cues[0]!.fromS).toBe(0);
     expect(late.cues[0]!.text).toContain(" km, ");
-    expect(writeChapters(late.chapters)).toMatch(/^0:00 Before the ride\n/);
+    const [, place] = /^([\d.]+ km), /.exec(late.cues[0]!.text)!;
+    expect(writeChapters(late.chapters)).toMatch(/^0:00 [A-Z]/);
+    expect(writeChapters(late.chapters).split("\n")[0]).toContain(`, ${place}`);
+    expect(writeChapters(film.chapters)).toMatch(/^0:00 Before the ride\n1:00 Start\n/);
   });
   test("both formats are written with their stamps", () => {
     expect(writeCaptions(film.cues, "vtt")).toMatch(/^WEBVTT[\s\S]+00:01:00\.000 --> /);

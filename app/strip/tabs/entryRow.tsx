@@ -227,7 +227,7 @@ export function EntryRow({
         <Link
           to={entry.body.kind === "totals" ? "totals" : `?correct=${entry.rootId}`}
           preventScrollReset
-          className="entering"
+          className="entering whitespace-nowrap"
           aria-label={`Correct the entry at ${place ? formatBare(place.distanceM, "distance", system) : "no distance"}`}
         >
           correct

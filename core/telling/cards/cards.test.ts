@@ -37,7 +37,7 @@ describe("a comparison's page", () => {
       places: [place("Fat", 1, 1, 2)],
       left: [{ name: "Step", why: "its pack is not known" }],
     });
-    expect(text).toContain("Fat: two readings are in question and count as read.");
+    expect(text).toContain("Fat: two readings are in question and count by the odds that each is no slip.");
     expect(text).toContain("Step is not among them: Its pack is not known.");
   });
   test("a range that nothing tells is not told", () => {

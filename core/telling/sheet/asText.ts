@@ -4,7 +4,13 @@ import type { SheetBlock, SheetDocument } from "./document.ts";
 /** A cell of a Markdown table holds no stroke and no line break. */
 const cell = (text: string) => text.replaceAll("|", "\\|").replace(/\s*\n\s*/g, " ");
 
-function blockText(block: SheetBlock, say: (text: string) => string, system: System): string {
+/** @param under heading of its section, which a table's caption does not say again */
+function blockText(
+  block: SheetBlock,
+  say: (text: string) => string,
+  system: System,
+  under: string | null,
+): string {
   switch (block.kind) {
     case "figures":
       return block.figures
@@ -20,10 +26,15 @@ function blockText(block: SheetBlock, say: (text: string) => string, system: Sys
       return block.lines
         .map(({ label, text }) => (label ? `- **${say(label)}**: ${say(text)}` : `  ${say(text)}`))
         .join("\n");
-    case "table":
-      return [block.headings, block.headings.map(() => "---"), ...block.rows.map((row) => row.map(say))]
-        .map((row) => `| ${row.map(cell).join(" | ")} |`)
-        .join("\n");
+    case "table": {
+      const caption = block.caption && block.caption !== under ? [`**${say(block.caption)}**`, ""] : [];
+      const table = [
+        block.headings,
+        block.headings.map(() => "---"),
+        ...block.rows.map((row) => row.map(say)),
+      ].map((row) => `| ${row.map(cell).join(" | ")} |`);
+      return [...caption, ...table].join("\n");
+    }
     case "drawing":
       return `_${block.shows}_`;
     case "words":
@@ -45,7 +56,7 @@ export function sheetMarkdown({ title, line, sections }: SheetDocument, system: 
     say(line),
     ...sections.flatMap(({ heading, blocks }) => [
       ...(heading ? [`## ${heading}`] : []),
-      ...blocks.map((block) => blockText(block, say, system)),
+      ...blocks.map((block) => blockText(block, say, system, heading)),
     ]),
   ]
     .join("\n\n")

@@ -24,7 +24,7 @@ export const CAVEAT_RULES: readonly Rule[] = [
     says: ({ results: { flags, bestWithoutFlags } }) =>
       flags.length === 0
         ? null
-        : `${asSentence(`${countText(flags.length, "reading stands", "readings stand")} in question and ${flags.length === 1 ? "counts" : "count"} as read`)} ${flags.map(({ sentence }) => asSentence(sentence)).join(" ")}${bestWithoutFlags ? ` Without, the figure would be ${rate(bestWithoutFlags)}.` : ""}`,
+        : `${asSentence(`${countText(flags.length, "reading stands", "readings stand")} in question and ${flags.length === 1 ? "counts" : "count"} by the odds that ${flags.length === 1 ? "it is" : "each is"} no slip`)} ${flags.map(({ sentence }) => asSentence(sentence)).join(" ")}${bestWithoutFlags ? ` Without, the figure would be ${rate(bestWithoutFlags)}.` : ""}`,
   },
   {
     key: "set aside",

@@ -183,7 +183,7 @@ function caveats({ places, left, under }: ComparisonSheetInput): readonly string
     ),
     ...questioned.map(
       ({ name, questions }) =>
-        `${name}: ${countText(questions, "reading is", "readings are")} in question and ${questions === 1 ? "counts" : "count"} as read.`,
+        `${name}: ${countText(questions, "reading is", "readings are")} in question and ${questions === 1 ? "counts" : "count"} by the odds that ${questions === 1 ? "it is" : "each is"} no slip.`,
     ),
     ...left.map(({ name, why }) => `${name} is not among them: ${asSentence(why)}`),
   ];

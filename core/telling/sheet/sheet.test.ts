@@ -250,6 +250,16 @@ describe("a page", () => {
     const [table] = page.sections.at(-1)!.blocks;
     expect(table?.kind === "table" && table.rows.length).toBeGreaterThan(3);
   });
+  test("as Markdown each table has its caption, unless its heading says it", () => {
+    const table = { kind: "table", caption: "Readings, by place", headings: ["a"], rows: [["1"]] } as const;
+    const page = (heading: string) =>
+      sheetMarkdown(
+        { kind: "test", title: "t", line: "l", sections: [{ key: "k", heading, blocks: [table] }] },
+        "metric",
+      );
+    expect(page("Readings")).toContain("**Readings, by place**\n\n| a |");
+    expect(page("Readings, by place").match(/Readings, by place/g)).toHaveLength(1);
+  });
   test("as Markdown it keeps its tables whole, whatever the words hold", () => {
     const page = pageOf(part, { off: [], title: "Pipes | and\nlines", words: "Own *words*" });
     const text = sheetMarkdown(page, "metric");
