@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
@@ -21,8 +21,9 @@ async function shareDemo(): Promise<{ readonly link: string; end(): Promise<void
     let said = "";
     const read = (text: Buffer) => {
       said += text.toString();
-      const found = /https:\S+\/invited\/\S+/.exec(said);
-      if (found && said.includes("Barometron is ready")) resolve(found[0]);
+      // The link that lets the owner in is in a file of its user's alone.
+      const file = /alone:\s+(\S+)/.exec(said)?.[1];
+      if (file && said.includes("Barometron is ready")) resolve(readFileSync(file, "utf8").trim());
     };
     child.stderr.on("data", read);
     child.stdout.on("data", read);
@@ -65,6 +66,7 @@ export async function teamShots(browser: Browser, folder: string): Promise<numbe
     await alive(page);
     await keep("sign-in");
     await comeIn(page, link);
+    await page.goto(`${at}/demo`);
     await page.goto(`${at}/settings/phones`);
     await alive(page);
     await page.getByLabel("Name of the phone").fill("Levee phone");

@@ -84,6 +84,36 @@ test("a form kept as it is typed says when it met another's change, and what was
   await expect(page.getByLabel("Amps, row 1")).toHaveValue("6-7");
 });
 
+test("a form's saves never meet one another, however late their answers come", async ({ page }) => {
+  await newSweep(page);
+  await page.getByLabel("Name").fill("One hand at one sweep");
+  await page.getByRole("button", { name: "Lay out the grid" }).click();
+  await expect(page.getByLabel("Speed, row 1")).toBeVisible();
+  await ready(page);
+  let late = 0;
+  await page.route("**/compare/sweeps/**", async (route) => {
+    if (route.request().method() !== "POST") return route.continue();
+    // Each is carried out at once, and its answer comes after the next was sent.
+    const answer = await route.fetch();
+    late += 1;
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.fulfill({ response: answer }).catch(() => undefined);
+  });
+  const typed = [8.2, 8.4, 8.1].map((amps, i) => [`Amps, row ${(i % 2) + 1}`, String(amps + i)] as const);
+  const shown = new Map<string, string>();
+  for (const [label, text] of [...typed, ...typed.map(([label, text]) => [label, `${text}1`] as const)]) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+    shown.set(label, text);
+    await page.waitForTimeout(900);
+  }
+  await expect(page.getByText("saved as typed")).toBeVisible({ timeout: 30_000 });
+  expect(late).toBeGreaterThan(1);
+  await expect(page.getByText("This was changed meanwhile")).toHaveCount(0);
+  await page.unroute("**/compare/sweeps/**");
+  await page.reload();
+  for (const [label, text] of shown) await expect(page.getByLabel(label, { exact: true })).toHaveValue(text);
+});
+
 test("an undo after a later change is refused, and says so", async ({ page }) => {
   const bike = await openBike(page, "Vessock Fat");
   const save = async (what: string) => {
