@@ -60,7 +60,7 @@ export const ReviewedReadings = memo(function Judged({ results, rideIdOf, onJudg
       ) : null}
       {notices.length ? (
         <div className="mt-3">
-          <Problems sentences={notices} />
+          <Problems sentences={notices.map(spoken)} />
         </div>
       ) : null}
     </>

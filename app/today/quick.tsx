@@ -18,7 +18,7 @@ const EXAMPLES = [
 function Found({ figure }: { readonly figure: QuickFigure }) {
   const system = useSystem();
   const say = useSpoken();
-  const { whPerM, because, rangeM, surer, says, unread, assumed } = figure;
+  const { whPerM, because, rangeM, surer, says, unread, assumed, notices } = figure;
   return (
     <div className="grid content-start gap-3">
       <div>
@@ -27,6 +27,7 @@ function Found({ figure }: { readonly figure: QuickFigure }) {
           {say(because)}. The true figure lies in this span 95 times in 100.
         </p>
       </div>
+      <Problems sentences={notices.map(say)} />
       {rangeM ? <p>Range on a full charge: {formatUncertain(rangeM, "distance", system)}.</p> : null}
       {surer.length ? (
         <div>

@@ -19,6 +19,8 @@ export interface QuickFigure {
   readonly says: readonly string[];
   readonly unread: readonly string[];
   readonly assumed: readonly string[];
+  /** What is odd of it. */
+  readonly notices: readonly string[];
 }
 
 export interface QuickTold {
@@ -45,6 +47,7 @@ self.onmessage = ({ data: { id, notes, day } }: MessageEvent<QuickAsk>) => {
     says: quick.says,
     unread: quick.unread,
     assumed: quick.assumed,
+    notices: results.notices,
   };
   self.postMessage({ id, figure, problems: [] } satisfies QuickTold);
 };

@@ -1,4 +1,4 @@
-import { err, ok, there, type Result } from "#core/base";
+import { err, ok, there, unitToken, type Result } from "#core/base";
 import { solveLedger } from "#core/estimation";
 import type { TestRecord } from "#core/records";
 import { figuresOf } from "./figures.ts";
@@ -31,9 +31,28 @@ export function analyseTest(record: TestRecord): Result<TestResults> {
   const counted = readings.flatMap(({ struck }, i) => (struck ? [] : [i]));
   const whole = counted.length < readings.length ? solved.value.keeping(counted) : solved.value;
   if (!whole) return err("singular", "readings", "Without what is set aside nothing can be weighed.");
+  const figures = figuresOf({ record, course, tracks, readings, input, everything: solved.value, whole });
   return ok({
-    ...figuresOf({ record, course, tracks, readings, input, everything: solved.value, whole }),
-    notices: [...problems, ...course.notices],
+    ...figures,
+    notices: [
+      ...pastAnyBike(Math.max(figures.best.value.mean, figures.plain?.whPerM ?? 0)),
+      ...problems,
+      ...course.notices,
+    ],
     course,
   });
+}
+
+/** More than any bike takes on any way, Wh per metre: 400 Wh/mi, twice a laden one's on a steep climb. */
+const MOST_WH_PER_M = 0.25;
+
+/**
+ * A figure that no bike has is one of a unit that was mistaken; whatever door it came in by, it is asked about.
+ *
+ * @param whPerM the larger of best and plain: where every reading looks like a slip, best is no figure any more
+ */
+function pastAnyBike(whPerM: number): readonly string[] {
+  if (whPerM < MOST_WH_PER_M) return [];
+  const figure = unitToken(whPerM, "energyPerDistance", 0);
+  return [`${figure} is more than any bike takes. Check the unit of the distances, and the pack's energy.`];
 }

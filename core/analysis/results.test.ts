@@ -27,6 +27,19 @@ const reckon = (bodies: readonly EntryBody[], rest: Partial<TestRecord> = {}): T
   return result.value;
 };
 
+test("a figure past any bike is asked about, and no steep or cold one is", () => {
+  const few = (metres: number): readonly EntryBody[] => [
+    { kind: "start", distanceM: 0, percent: 99, chargerDone: true },
+    { kind: "checkIn", distanceM: metres, percent: 70 },
+    { kind: "end", reason: "byChoice", distanceM: 2 * metres, percent: 40 },
+  ];
+  // Miles that were taken as metres.
+  expect(reckon(few(12)).notices.map((each) => renderUnits(each, "imperial"))).toEqual([
+    expect.stringMatching(/^[\d,]+ Wh\/mi is more than any bike takes\. Check the unit/),
+  ]);
+  expect(reckon(few(1500)).notices).toEqual([]);
+});
+
 const start: EntryBody = { kind: "start", distanceM: 0, percent: 99, chargerDone: true };
 const checkIn = (miles: number, percent: number, rest: object = {}): EntryBody => ({
   kind: "checkIn",
