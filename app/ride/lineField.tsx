@@ -9,13 +9,25 @@ interface LineFieldProps {
   readonly text: string;
   readonly onText: (text: string) => void;
   readonly correcting: boolean;
+  /** Why a time that is typed is none of the ride's day; null where it is. */
+  readonly clockProblem: (clock: string) => string | null;
   readonly onKeep: (body: EntryBody, clock: string | null) => void;
 }
 
 /** The line: what is typed, and as chips what it was understood as, before it is kept. */
-export function LineField({ setting, input, text, onText, correcting, onKeep }: LineFieldProps) {
+export function LineField({
+  setting,
+  input,
+  text,
+  onText,
+  correcting,
+  clockProblem,
+  onKeep,
+}: LineFieldProps) {
   const [tried, setTried] = useState(false);
   const read = readLine(text, setting);
+  const noTime = read.clock ? clockProblem(read.clock) : null;
+  const problem = noTime ?? read.problem ?? null;
   const parts = [
     ...read.chips.map((chip) => ({ ...chip, why: null })),
     ...read.unread.map((left) => ({ ...left, says: null })),
@@ -23,14 +35,14 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
   useAnnounced(
     text === "" ? null : parts.map((part) => `${part.text} ${part.why ?? part.says ?? ""}`.trim()).join(", "),
   );
-  useAnnounced(tried ? (read.problem ?? null) : null);
+  useAnnounced(tried ? problem : null);
   return (
     <form
       method="post"
       onSubmit={(event) => {
         event.preventDefault();
         setTried(true);
-        if (!read.body) return;
+        if (!read.body || noTime) return;
         onKeep(read.body, read.clock);
         setTried(false);
       }}
@@ -72,7 +84,7 @@ export function LineField({ setting, input, text, onText, correcting, onKeep }: 
             </span>
           ),
         )}
-        {tried && read.problem ? <span className="text-rust">{read.problem}</span> : null}
+        {tried && problem ? <span className="text-rust">{problem}</span> : null}
       </div>
     </form>
   );

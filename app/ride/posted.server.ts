@@ -3,7 +3,7 @@ import { madeId } from "#app/ui/network/once.server";
 import { found, idOf } from "#app/ui/require.server";
 import { systemOf } from "#app/ui/systemCookie";
 import { entryBodySchema, readLine, type EntryBody, type LineSetting } from "#core/ride/log";
-import { err, ok, type Result, type System } from "#core/base";
+import { dayAt, err, leftOut, momentOf, ok, type Result, type System } from "#core/base";
 import { findBike } from "#db/bikes";
 import { appendEntries } from "#db/log";
 import { addRide, findTest, listRides } from "#db/tests";
@@ -12,12 +12,24 @@ import type { Route } from "./+types/ride";
 
 const GONE = "There is no such test.";
 
+/** An entry that was posted, and when it was: now, unless its line says another time of today. */
+interface Posted {
+  readonly body: EntryBody;
+  readonly atMs: number;
+}
+
 /** What a form of the ride's page says, sent by itself: the line, or the large fields. */
-function bodyOf(form: FormData, setting: LineSetting, system: System): Result<EntryBody> {
+function entryOf(form: FormData, setting: LineSetting, system: System, zone: string): Result<Posted> {
   const refused = (sentence: string): Result<never> => err("entry", "line", sentence);
+  const nowMs = Date.now();
   if (form.get("intent") === "line") {
-    const { body, problem } = readLine(String(form.get("line") ?? ""), setting);
-    return body ? ok(body) : refused(problem ?? "Type what you see, for example: 12.4mi 61% L2.");
+    const { body, clock, problem } = readLine(String(form.get("line") ?? ""), setting);
+    const day = dayAt(nowMs, zone);
+    const missing = clock && leftOut(day, clock, zone);
+    if (missing) return refused(missing);
+    return body
+      ? ok({ body, atMs: clock ? momentOf(day, clock, zone) : nowMs })
+      : refused(problem ?? "Type what you see, for example: 12.4mi 61% L2.");
   }
   const { body, problems } = readFigures(form, system);
   const [first] = Object.values(problems);
@@ -28,7 +40,7 @@ function bodyOf(form: FormData, setting: LineSetting, system: System): Result<En
     kind: isStart ? "start" : "checkIn",
     ...(isStart && { chargerDone: form.get("full") === "on" }),
   });
-  return parsed.success ? ok(parsed.data) : refused(parsed.error.issues[0]!.message);
+  return parsed.success ? ok({ body: parsed.data, atMs: nowMs }) : refused(parsed.error.issues[0]!.message);
 }
 
 /**
@@ -49,13 +61,14 @@ export async function actOnRide({ request, params, context }: Route.ActionArgs):
   const asked = new URL(request.url).searchParams.get("ride");
   const ride = found(rides.find(({ id }) => id === asked) ?? rides.at(-1), "This test has no ride yet.");
   const { levels, throttle } = found(await findBike(db, line.bikeId), GONE);
-  const body = bodyOf(form, { levels, throttle }, systemOf(request));
-  if (!body.ok) return body.problems[0]!.sentence;
+  const posted = entryOf(form, { levels, throttle }, systemOf(request), ride.zone);
+  if (!posted.ok) return posted.problems[0]!.sentence;
+  const { body, atMs } = posted.value;
   const entry = {
     id: madeId(request),
     seq: 0,
-    at: new Date().toISOString(),
-    body: body.value,
+    at: new Date(atMs).toISOString(),
+    body,
     supersedes: null,
   };
   await appendEntries(db, ride.id, [entry]);

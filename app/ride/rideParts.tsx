@@ -95,7 +95,7 @@ export function TheLine({
   readonly setting: Parameters<typeof LineField>[0]["setting"];
   readonly entering: Entering;
 }) {
-  const { keep, line } = entering;
+  const { clockProblem, keep, line } = entering;
   const { input, text, setText, correcting, setCorrecting } = line;
   return (
     <LineField
@@ -104,6 +104,7 @@ export function TheLine({
       text={text}
       onText={setText}
       correcting={correcting !== null}
+      clockProblem={clockProblem}
       onKeep={(body, clock) => {
         keep(body, clock, correcting);
         setText("");

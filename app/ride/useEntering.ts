@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from "react";
 import { announce } from "#app/ui/announcer";
-import { momentAfter } from "#core/base";
+import { leftOut, momentAfter } from "#core/base";
 import type { EntryBody, LiveEntry } from "#core/ride/log";
 import { standsOf } from "#core/simulator";
 import { useSystem } from "#ui/system";
@@ -60,6 +60,8 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
 
   const { typing, say } = useTyping(ride.id, line.test.day, ride.zone);
   const [asLate, setAsLate] = useState(false);
+  const dayTyped = () => (typing === "riding" ? today(ride.zone) : line.test.day);
+  const clockProblem = (clock: string) => leftOut(dayTyped(), clock, ride.zone);
   /** Keeps an entry made now, by the display's clock while a rehearsal runs; a correction keeps its time unless told. */
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
     setPanel(null);
@@ -67,10 +69,9 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     keepFocus(fields);
     if (body.kind === "end") device.run(false);
     if (clock) {
-      const day = typing === "riding" ? today(ride.zone) : line.test.day;
       const timed = live.filter(({ timeS }) => timeS !== null);
       const lastMs = supersedes === null && timed.length ? timed.at(-1)!.timeS! * 1000 : null;
-      return keepAt(body, { ...byOtherClock(momentAfter(day, clock, ride.zone, lastMs)), supersedes });
+      return keepAt(body, { ...byOtherClock(momentAfter(dayTyped(), clock, ride.zone, lastMs)), supersedes });
     }
     if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
       return keepAt(body, { at: null, supersedes });
@@ -115,7 +116,21 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     input.current?.focus();
   };
   return {
-    ...{ fields, device, typing, say, asLate, keep, keepSeen, panel, setPanel, lostBar, loseBar, stopOrGo },
+    ...{
+      fields,
+      device,
+      typing,
+      say,
+      asLate,
+      clockProblem,
+      keep,
+      keepSeen,
+      panel,
+      setPanel,
+      lostBar,
+      loseBar,
+      stopOrGo,
+    },
     line: { input, text, setText, correcting, setCorrecting, correct },
   };
 }

@@ -6,7 +6,7 @@ import { systemOf } from "#app/ui/systemCookie";
 import type { Database } from "#db/client";
 import { chooseImport } from "#db/telemetry";
 import { addRide, listRides } from "#db/tests";
-import { clockText, dayText, isLeftOut, momentOf as msOf } from "#core/base";
+import { leftOut } from "#core/base";
 import { foldLog } from "#core/ride/log";
 import { listEntries } from "#db/log";
 import { loadRecord } from "#db/record";
@@ -16,9 +16,6 @@ import { lastMoment, momentOf } from "./moment";
 
 const GONE = "There is no such test.";
 
-/** What to type for a time that the clock of that day does not show. */
-const leftOut = (day: string, time: string, zone: string): string =>
-  `On ${dayText(day)} the clock goes forward and shows no ${time}: type ${clockText(msOf(day, time, zone), zone)}, or the time before the change.`;
 const alongTheRide = z.coerce.number().min(0).max(1_000_000);
 
 /** What a page of a test sends: a check-in or its correction, a judgement, a mark by hand, a ride more, the logger that counts. */
@@ -63,10 +60,8 @@ export async function actOnTest(db: Database, testId: string, request: Request) 
   if (submission.status !== "success") return data(submission.reply(), { status: 400 });
   const { time } = submission.value;
   const { day } = record.test;
-  if (time !== "" && isLeftOut(day, time, ride.zone))
-    return data(submission.reply({ fieldErrors: { time: [leftOut(day, time, ride.zone)] } }), {
-      status: 400,
-    });
+  const noTime = time === "" ? null : leftOut(day, time, ride.zone);
+  if (noTime) return data(submission.reply({ fieldErrors: { time: [noTime] } }), { status: 400 });
   const lastMs = lastMoment(foldLog(await listEntries(db, ride.id)), supersedes);
   const problems = await keepEntry(
     db,

@@ -1,4 +1,5 @@
 import { tzOffset } from "@date-fns/tz";
+import { dayText } from "./moments.ts";
 
 /**
  * Clocks. A zone is the name of one in the time zone database, which knows when its summer begins, or a fixed distance
@@ -64,15 +65,22 @@ export function momentAfter(day: string, clock: string, zone: string, lastMs: nu
 }
 
 /**
- * Whether a zone's clock leaves a time of a day out, as it does on the day it goes forward.
- *
- * @example isLeftOut("2026-03-29", "02:30", "Europe/Berlin") === true
- * @example isLeftOut("2026-03-29", "03:30", "Europe/Berlin") === false
+ * Whether a zone's clock leaves a time of a day out, as it does on the day it goes forward: 02:30 of 29 March 2026 in Berlin.
  */
-export function isLeftOut(day: string, clock: string, zone: string): boolean {
+function isLeftOut(day: string, clock: string, zone: string): boolean {
   const at = momentOf(day, clock, zone);
   return !Number.isNaN(at) && clockText(at, zone) !== clock.slice(0, 5).padStart(5, "0");
 }
+
+/**
+ * What to type for a time that the clock of that day does not show; null where it shows it.
+ *
+ * @example leftOut("2026-03-29", "03:30", "Europe/Berlin") === null
+ */
+export const leftOut = (day: string, clock: string, zone: string): string | null =>
+  isLeftOut(day, clock, zone)
+    ? `On ${dayText(day)} the clock goes forward and shows no ${clock.slice(0, 5)}: type ${clockText(momentOf(day, clock, zone), zone)}, or the time before the change.`
+    : null;
 
 const TYPED = /^(\d{1,2})(?:[:.h](\d{2}))?(?:[:.](\d{2}))?\s*(?:([ap])\.?m\.?)?$/i;
 

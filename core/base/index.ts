@@ -8,7 +8,7 @@ export {
   isZone,
   momentOf,
   momentAfter,
-  isLeftOut,
+  leftOut,
   typedClock,
   zoneOffsetMs,
 } from "./clock.ts";

@@ -10,7 +10,18 @@ import {
   type SightingField,
 } from "#core/fields";
 import { entryBodySchema, type EntryBody } from "#core/ride/log";
-import { momentAfter, there, nth, errs, ok, type Problem, type Result, parseQuantity } from "#core/base";
+import {
+  err,
+  leftOut,
+  momentAfter,
+  there,
+  nth,
+  errs,
+  ok,
+  type Problem,
+  type Result,
+  parseQuantity,
+} from "#core/base";
 import { columnOf, COLUMNS, type ColumnField } from "./columns.ts";
 import { scaleProblems } from "./scale.ts";
 import type { ColumnChoice, Table } from "./table.ts";
@@ -46,7 +57,10 @@ interface CellReader {
   readonly text: (field: ColumnField) => string;
 }
 
-function timeOf(text: string, options: ImportOptions, lastMs: number | null): string | undefined {
+/** When a row was, ISO 8601; or the problem of a time that is none, or that its day's clock does not show. */
+function timeOf(text: string, options: ImportOptions, lastMs: number | null): Result<string> {
+  const none = () =>
+    err<string>("not-a-time", "time", `“${text}” is not a time: type 10:41 or 2026-10-18 10:41.`);
   const full = /^(\d{4}-\d{2}-\d{2})[T ](\d{1,2}):(\d{2})(?::(\d{2}))?(Z|[+-]\d{2}:\d{2})?$/.exec(text);
   const clock = /^(\d{1,2})[:.h](\d{2})(?::(\d{2}))?$/.exec(text);
   const [day, h, m, s, offset] = full
@@ -54,16 +68,19 @@ function timeOf(text: string, options: ImportOptions, lastMs: number | null): st
     : clock
       ? [options.day, ...clock.slice(1), undefined]
       : [];
-  if (h === undefined || m === undefined || Number(h) > 23 || Number(m) > 59) return undefined;
+  if (h === undefined || m === undefined || Number(h) > 23 || Number(m) > 59) return none();
   const zone = offset === "Z" ? "+00:00" : (offset ?? options.zone);
+  const shown = `${h.padStart(2, "0")}:${m}:${s ?? "00"}`;
+  const missing = leftOut(day ?? "", shown, zone);
+  if (missing) return err("no-such-time", "time", missing);
   const at = momentAfter(
     day ?? "",
-    `${h.padStart(2, "0")}:${m}:${s ?? "00"}`,
+    shown,
     zone,
     // A day that is written is that day.
     full ? null : lastMs,
   );
-  return Number.isNaN(at) ? undefined : new Date(at).toISOString();
+  return Number.isNaN(at) ? none() : ok(new Date(at).toISOString());
 }
 
 /** One of a field's own words, or a problem that names them. */
@@ -248,10 +265,10 @@ export function readCheckIns(
       return {};
     };
     const time = text("time");
-    const at = time === "" ? null : (timeOf(time, options, lastMs) ?? null);
+    const when = time === "" ? null : timeOf(time, options, lastMs);
+    const at = when?.ok ? when.value : null;
     if (at !== null) lastMs = Date.parse(at);
-    if (time !== "" && at === null)
-      problem("time", "not-a-time", `“${time}” is not a time: type 10:41 or 2026-10-18 10:41.`);
+    if (when && !when.ok) for (const { code, sentence } of when.problems) problem("time", code, sentence);
     const body = bodyOf({ problem, number, typed, text }, i === 0, options, bars);
     if (!body) return;
     for (const { field, code, sentence } of check(body, at === null ? null : Date.parse(at) / 1000))

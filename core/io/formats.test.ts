@@ -265,6 +265,13 @@ describe("words people use in their notes", () => {
       value: [{ at }, { at: null }],
     });
   });
+  test.each(["02:30", "2026-03-29 02:30"])("time %s is not on that day's clock", (time) => {
+    const berlin = { day: "2026-03-29", zone: "Europe/Berlin" };
+    expect(readAll(`time,mi,percent\n${time},0,100\n03:40,4,90\n`, berlin)).toMatchObject({
+      problems: [{ code: "no-such-time", sentence: expect.stringContaining("shows no 02:30: type 03:30") }],
+    });
+    expect(readAll("time,mi,percent\n2026-03-29T02:30Z,0,100\n05:40,4,90\n", berlin).ok).toBe(true);
+  });
   test.each(["25:00", "9:75", "noonish", "2026-13-40 10:00"])("time %s is none", (time) => {
     expect(problems(`time,mi,percent\n${time},0,100\n,4,90\n`)).toEqual(["row 2, column time: not-a-time"]);
   });
