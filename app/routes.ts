@@ -5,7 +5,7 @@ export default [
   route("settings/desk.zip", "settings/deskFile.ts"),
   route("units", "settings/units.ts"),
   route("undo", "ui/undo.ts"),
-  route("demo", "demo/demo.ts"),
+  route("demo", "ui/demo.ts"),
   route("act", "ui/actRoute.ts"),
   route("plan/:planId/calendar.ics", "plan/calendar.ts"),
   route("plan/courses/:courseId/course.gpx", "plan/courseFile.ts"),

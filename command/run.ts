@@ -27,6 +27,9 @@ export function run(
 /** The exit code of a program that had to be ended, as the shell has it. */
 export const TOOK_TOO_LONG = 124;
 
+/** How long what a program printed may come after its end, ms. */
+const LAST_WORDS_MS = 5000;
+
 interface Limited {
   readonly env?: Readonly<Record<string, string>>;
   /** It is ended, with all it started, when it takes longer than this, s. */
@@ -78,9 +81,13 @@ function runGroup(
       over();
       reject(error);
     });
+    // What it printed last may come after its end.
+    const ended = (code: number | null) => resolve(late ? TOOK_TOO_LONG : (code ?? 1));
+    child.on("close", ended);
     child.on("exit", (code) => {
       over();
-      resolve(late ? TOOK_TOO_LONG : (code ?? 1));
+      // Something it left running elsewhere may hold its output open.
+      setTimeout(() => ended(code), LAST_WORDS_MS).unref();
     });
   });
 }

@@ -6,7 +6,7 @@ import { deskNotices } from "#app/services/notices.server";
 import { assumptionRows, fixed } from "#core/base";
 import { Notices } from "#ui/notices";
 import { Page } from "#ui/page";
-import { LookAround } from "../demo/lookAround";
+import { LookAround } from "#ui/lookAround";
 import { UnitSwitch } from "#ui/unitSwitch";
 import { Backups } from "./backups";
 import { actOnBackups, backupsHere, LIMIT_BYTES, takeIn } from "./backups.server";

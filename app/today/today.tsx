@@ -1,5 +1,4 @@
 import { href, Link } from "react-router";
-import { LookAround } from "../demo/lookAround";
 import { deskDay } from "#app/ui/clock.server";
 import { dbContext } from "#app/context";
 import { sheetAt } from "#app/services/planning.server";
@@ -14,6 +13,7 @@ import type { Unreadable } from "#db/unreadable";
 import { Figure } from "#ui/figure";
 import { Notices } from "#ui/notices";
 import { Page } from "#ui/page";
+import { LookAround } from "#ui/lookAround";
 import { QuickBox } from "./quick";
 import { useSpoken } from "#ui/system";
 import { UnreadableRows } from "#ui/unreadableRows";

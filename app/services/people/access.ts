@@ -32,7 +32,7 @@ export const ACCESS: ReadonlyMap<string, Access> = new Map([
     ANYBODY,
     "root ui/frame ui/inside ui/notFound settings/units team/signIn team/invited team/pair team/shared",
   ),
-  ...of(OWN, "team/account team/signOut demo/demo"),
+  ...of(OWN, "team/account team/signOut ui/demo"),
   ...of(RIDES, "ride/list"),
   // What the forecast rests on where there is no signal.
   ...of({ read: "phone", write: "editor" }, "strip/recordFile"),
