@@ -294,7 +294,7 @@ test("claims stand against what was measured, and say what they need", async ({ 
     expect(text).not.toMatch(/[-−]\d+ mi to/);
   await expect(
     page
-      .getByText(/^Rail pack beside: \d+ mi, \d+ mi more, 479 EUR more, \d+\.\d\d EUR for each mi more$/)
+      .getByText(/^Rail pack beside: \d+ mi, \d+ mi more, 479 EUR more, \d+\.\d\d EUR a mi$/)
       .first(),
   ).toBeVisible();
   const settles = page.locator("div", {

@@ -216,20 +216,21 @@ test("a pack's age, resistance and own curve are kept; a curve that cannot be is
   ).toBeVisible();
   await page.getByRole("link", { name: "Rail pack" }).click();
   await page.getByLabel("Own rest-volts curve").fill("half full at 48 V");
-  await page.getByLabel("Full cycles so far").fill("12.5");
+  await page.getByLabel("Full cycles so far").fill("-1");
   await page.getByRole("button", { name: "Save the pack" }).click();
   await expect(page.getByText("Type pairs of percent and volts of one cell")).toBeVisible();
   await page.getByLabel("Own rest-volts curve").fill("0 3.1, 50 3.7, 100 4.17");
   await page.getByRole("button", { name: "Save the pack" }).click();
-  await expect(page.getByText("Cycles are whole.")).toBeVisible();
+  await expect(page.getByText("Cycles cannot be negative.")).toBeVisible();
   await expectAccessible(page);
-  await page.getByLabel("Full cycles so far").fill("12");
+  await page.getByLabel("Full cycles so far").fill("12.5");
   await page.getByLabel("First used on").fill("2026-02-01");
   await page.getByLabel("Resistance, ohm").fill("0,14");
   await page.getByRole("button", { name: "Save the pack" }).click();
   await page.getByRole("link", { name: "Rail pack" }).click();
   await expect(page.getByLabel("Own rest-volts curve")).toHaveValue("0 3.1, 50 3.7, 100 4.17");
   await expect(page.getByLabel("Resistance, ohm")).toHaveValue("0.14");
+  await expect(page.getByLabel("Full cycles so far")).toHaveValue("12.5");
   await expect(page.getByLabel("First used on")).toHaveValue("2026-02-01");
 });
 

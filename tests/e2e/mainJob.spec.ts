@@ -47,7 +47,7 @@ test("a bike is added; what is wrong is said beside the field and nothing typed 
   await page.getByLabel("Printed energy").fill("504 sacks");
   await page.getByLabel("Cells in series").fill("36 V");
   await page.getByRole("button", { name: "Save the pack" }).click();
-  await expect(page.getByText("“sacks” is not a unit of energy")).toBeVisible();
+  await expect(page.getByText("“sacks” is not a unit of an energy")).toBeVisible();
   await page.getByLabel("Printed energy").fill("504");
   await expectAccessible(page);
   await page.getByRole("button", { name: "Save the pack" }).click();
