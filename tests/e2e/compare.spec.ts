@@ -293,9 +293,7 @@ test("claims stand against what was measured, and say what they need", async ({ 
   for (const text of await page.getByText(/ mi to \d+ mi/).allTextContents())
     expect(text).not.toMatch(/[-−]\d+ mi to/);
   await expect(
-    page
-      .getByText(/^Rail pack beside: \d+ mi, \d+ mi more, 479 EUR more, \d+\.\d\d EUR a mi$/)
-      .first(),
+    page.getByText(/^Rail pack beside: \d+ mi, \d+ mi more, 479 EUR more, \d+\.\d\d EUR a mi$/).first(),
   ).toBeVisible();
   const settles = page.locator("div", {
     has: page.getByRole("heading", { name: /^What would settle it under House/ }),
