@@ -111,8 +111,12 @@ describe("notes past midnight", () => {
     expect(after("00:20", "2026-10-18T10:30:00Z", "+13:00")).toBe("2026-10-19 00:20");
   });
   test("a time that the clock leaves out is known as such", () => {
-    expect(leftOut("2026-03-29", "02:30", "Europe/Berlin")).toMatch(/clock goes forward and shows no .*: type 03:30/);
-    expect(leftOut("2026-03-29", "2:30", "Europe/Berlin")).toMatch(/clock goes forward and shows no .*: type 03:30/);
+    expect(leftOut("2026-03-29", "02:30", "Europe/Berlin")).toMatch(
+      /clock goes forward and shows no .*: type 03:30/,
+    );
+    expect(leftOut("2026-03-29", "2:30", "Europe/Berlin")).toMatch(
+      /clock goes forward and shows no .*: type 03:30/,
+    );
     for (const clock of ["01:59", "03:00", "9:05"])
       expect(leftOut("2026-03-29", clock, "Europe/Berlin")).toBeNull();
     expect(leftOut("2026-03-29", "02:30", "+01:00")).toBeNull();
