@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { bundle } from "./bundle.ts";
+import { bundleServer } from "./bundle.ts";
 import { compressClient } from "./compress.ts";
 import { writeFonts } from "./fonts.ts";
 import { writeNotices } from "./notices.ts";
@@ -62,7 +62,7 @@ export async function buildApp(signal?: AbortSignal): Promise<string> {
   if (built.code !== 0) throw new Error(`The build failed:\n${built.out}`);
   writeNotices();
   await buildServiceWorker();
-  await bundle(["app/services/compute/worker.ts"], "server/compute.js");
+  await bundleServer();
   await compressClient();
   await writeFonts(join(BUILD, "fonts"));
   writeFileSync(stampFile, hash);

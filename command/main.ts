@@ -45,7 +45,7 @@ const COMMANDS: Readonly<
     takes: { words: ["FILE.json or -"] },
     run: async ([file]) => {
       // From the next time on it is answered by this one file.
-      await (await import("./bundle.ts")).bundle(["command/calcMain.ts"], "calc.js", true);
+      await (await import("./bundle.ts")).bundle("command/calcMain.ts", "calc.js");
       return (await import("./calc.ts")).calc(file);
     },
   },

@@ -60,10 +60,10 @@ function firstPage(port: number): Promise<void> {
 /** Serves the built app on a loopback port, or the next one that is free. DATABASE_URL must be set. */
 export async function serve(firstPort: number): Promise<Serving> {
   process.env["BAROMETRON_FONTS"] ??= join(BUILD, "fonts");
-  process.env["BAROMETRON_COMPUTE"] ??= join(BUILD, "server", "compute.js");
+  process.env["BAROMETRON_COMPUTE"] ??= join(BUILD, "serve", "compute.js");
   process.env["BAROMETRON_MIGRATIONS"] ??= MIGRATIONS;
   process.env["BAROMETRON_POSTGRES"] ??= postgresPrograms() ?? "";
-  const built = (await import(join(BUILD, "server", "index.js"))) as BuiltServer;
+  const built = (await import(join(BUILD, "serve", "server.js"))) as BuiltServer;
   const server: Server = createServer(
     { headersTimeout: HEADERS_MS, requestTimeout: REQUEST_MS, connectionsCheckingInterval: CHECKED_MS },
     built.makeApp({ clientFolder: join(BUILD, "client") }),

@@ -1,12 +1,19 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 
-/** Fails with the rule and the place when the page has an accessibility fault, or shows a quantity nobody wrote out. */
-export async function expectAccessible(page: Page): Promise<void> {
+/**
+ * Fails with the rule and the place when the page has an accessibility fault, or shows a quantity nobody wrote out.
+ *
+ * @param contrast whether every text is held against its ground too, which takes most of the time: windows.spec does so on every page
+ */
+export async function expectAccessible(page: Page, contrast = false): Promise<void> {
   // Frames there are none of: the quicker way of the two.
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode(true)
-    .options({ rules: { "target-size": { enabled: true } } })
+    .options({
+      resultTypes: ["violations"],
+      rules: { "target-size": { enabled: true }, "color-contrast": { enabled: contrast } },
+    })
     .analyze();
   expect(
     violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(" ")).join(", ")}`),

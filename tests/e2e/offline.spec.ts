@@ -199,15 +199,22 @@ test("a browser killed in the middle of a ride with no network opens it again, w
         `--user-data-dir=${folder}`,
         "about:blank",
       ],
-      { stdio: "ignore" },
+      // A group of its own: what it started ends with it, and writes nothing afterwards.
+      { stdio: "ignore", detached: true },
     );
+    const end = async () => {
+      const gone = new Promise((resolve) => child.once("exit", resolve));
+      process.kill(-child.pid!, "SIGKILL");
+      await gone;
+      await browser.close().catch(() => undefined);
+    };
     while (!existsSync(port) || !readFileSync(port, "utf8").includes("\n"))
       await new Promise((resolve) => setTimeout(resolve, 50));
     const browser = await chromium.connectOverCDP(
       `http://127.0.0.1:${readFileSync(port, "utf8").split("\n")[0]}`,
     );
     const context = browser.contexts()[0]!;
-    return { child, browser, context, page: await context.newPage() };
+    return { end, context, page: await context.newPage() };
   };
   const first = await start();
   await first.page.goto(`${baseURL}${address}`);
@@ -217,10 +224,7 @@ test("a browser killed in the middle of a ride with no network opens it again, w
   await log(first.page, '18mi 52% "before the crash"');
   await log(first.page, "18.6mi 50%");
   await expect(waiting(first.page, 2)).toBeVisible();
-  const gone = new Promise((resolve) => first.child.once("exit", resolve));
-  first.child.kill("SIGKILL");
-  await gone;
-  await first.browser.close().catch(() => undefined);
+  await first.end();
 
   const second = await start();
   await second.context.setOffline(true);
@@ -229,11 +233,7 @@ test("a browser killed in the middle of a ride with no network opens it again, w
   await expect(entries(second.page).first()).toContainText("18.6mi");
   await second.context.setOffline(false);
   await expect(kept(second.page)).toBeVisible();
-  const ended = new Promise((resolve) => second.child.once("exit", resolve));
-  second.child.kill("SIGTERM");
-  await ended;
-  await second.browser.close().catch(() => undefined);
-  // The browser's helpers may still be writing.
+  await second.end();
   rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 250 });
 });
 

@@ -1,52 +1,5 @@
 import { expect } from "@playwright/test";
 import { ready, test } from "./watched";
-import { expectAccessible, expectNoSideways } from "./accessible";
-
-const SCREENS = [
-  "/",
-  "/bikes",
-  "/bikes/new",
-  "/bikes/riders/new",
-  "/bikes/instruments/new",
-  "/plan",
-  "/ride",
-  "/plan/new",
-  "/plan/courses/new",
-  "/plan/courses/import",
-  "/strip",
-  "/strip/new",
-  "/compare",
-  "/settings",
-  "/nowhere",
-];
-
-for (const [posture, viewport] of [
-  ["desk", { width: 1280, height: 800 }],
-  ["phone", { width: 390, height: 844 }],
-] as const)
-  test.describe(posture, () => {
-    test.use({ viewport });
-    for (const path of SCREENS)
-      test(`${path} is accessible and not wider than the window`, async ({ page }) => {
-        await page.goto(path);
-        await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-        await expectAccessible(page);
-        await expectNoSideways(page);
-      });
-    for (const [list, name] of [
-      ["/strip", "levee run-down"],
-      ["/bikes", "Vessock Fat"],
-      ["/plan", "Throttle only, to the end"],
-      ["/plan", "Water-tower hill"],
-    ] as const)
-      test(`${name} is accessible and not wider than the window`, async ({ page }) => {
-        await page.goto(list);
-        await page.getByRole("link", { name, exact: true }).first().click();
-        await expect(page.getByRole("heading", { level: 1 })).toContainText(name);
-        await expectAccessible(page);
-        await expectNoSideways(page);
-      });
-  });
 
 test.describe("phone", () => {
   test.use({ viewport: { width: 390, height: 844 } });

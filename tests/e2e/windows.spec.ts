@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible } from "./accessible";
+import { expectAccessible, expectNoSideways } from "./accessible";
 import { everyPage } from "./everyPage";
 import { ready, test } from "./watched";
 
@@ -83,15 +83,23 @@ const bareTables: Look = (page) =>
     }),
   );
 
-test("on a phone whatever a finger presses is 44 high; no page is wider than a window of 320, nor with more space between letters and lines", async ({
+test("every page at every width: nothing wider than its window, targets 44 high on a phone, no fault that can be found by rule, tables that say what they are", async ({
   page,
 }) => {
   test.setTimeout(900_000);
-  const asPhone = () => page.setViewportSize({ width: 390, height: 844 });
-  await asPhone();
+  const phone = { width: 390, height: 844 };
+  await page.setViewportSize(phone);
   const wrong = await onEveryPage(page, async () => {
-    const found = [...(await tooLow(page)), ...(await tooWide(page))];
-    await asPhone();
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    const low = await tooLow(page);
+    await expectAccessible(page);
+    await expectNoSideways(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    const wide = await overWindow(page);
+    await expectAccessible(page, true);
+    const found = [...low, ...(wide > 0 ? [`${wide} too wide at a desk`] : []), ...(await bareTables(page))];
+    found.push(...(await tooWide(page)));
+    await page.setViewportSize(phone);
     return found;
   });
   expect(wrong).toEqual([]);
@@ -159,17 +167,6 @@ test("the system's dark scheme is dusk until somebody chooses", async ({ browser
   await page.reload();
   expect(await ground()).toBe("rgb(246, 243, 234)");
   await context.close();
-});
-
-test("no page has a fault that can be found by rule, targets among them; every table says what it is, and which its headings are", async ({
-  page,
-}) => {
-  test.setTimeout(900_000);
-  const bare = await onEveryPage(page, async () => {
-    await expectAccessible(page);
-    return bareTables(page);
-  });
-  expect(bare).toEqual([]);
 });
 
 for (const width of [390, 1280])

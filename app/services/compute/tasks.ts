@@ -6,7 +6,7 @@ import { longStrip } from "../strip/long";
 import { clocksOf } from "../recordings/clocks";
 import { keepFile } from "../recordings/keepFile";
 import { lookAtFile } from "../recordings/lookAt";
-import { pdfOf } from "../sheets/pdf.server";
+import type { PdfAsk } from "../sheets/pdf.server";
 import { testPage } from "../sheets/testPage.server";
 import { picture } from "../drawing/picture.server";
 import { comparisonTasks } from "../comparison/tasks.server";
@@ -19,7 +19,8 @@ export const tasks = {
   clocks: clocksOf,
   longStrip,
   testPage,
-  sheetPdf: pdfOf,
+  // What writes PDFs is large: it is loaded when the first is asked for.
+  sheetPdf: async (db: Database, ask: PdfAsk) => (await import("../sheets/pdf.server")).pdfOf(db, ask),
   picture,
   drawCard,
   exportDesk: exportHere,

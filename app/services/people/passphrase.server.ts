@@ -6,7 +6,7 @@ import { LEAST_PASSPHRASE } from "./auth.server";
 /** Guesses that somebody who knows the usual lists would need, as a power of ten: fewer is refused. */
 const LEAST_GUESSES = 10;
 
-const guesser = new ZxcvbnFactory({ dictionary: { ...dictionary, ...english }, graphs: adjacencyGraphs });
+let guesser: ZxcvbnFactory | null = null;
 
 /**
  * What is wrong with a passphrase that somebody wants to take, as a sentence; null when nothing is. It is held against lists of
@@ -19,6 +19,8 @@ export function passphraseProblem(passphrase: string, name: string): string | nu
     return `Take ${LEAST_PASSPHRASE} characters or more: a few words make a good one.`;
   if (name.trim().length > 3 && passphrase.toLowerCase().includes(name.trim().toLowerCase()))
     return "It holds your name: take other words.";
+  // Its lists are long: they are read when the first passphrase is held against them.
+  guesser ??= new ZxcvbnFactory({ dictionary: { ...dictionary, ...english }, graphs: adjacencyGraphs });
   const { guessesLog10 } = guesser.check(passphrase, [name, "barometron", "e-bike"]);
   if (guessesLog10 < LEAST_GUESSES)
     return "It is on lists of passphrases, or soon guessed from them: take four words that have nothing to do with each other.";
