@@ -77,7 +77,9 @@ export default tseslint.config(
     ),
   })),
   {
-    files: ["app/**/*.tsx", "app/**/*.ts"],
+    // Where components and hooks are: these rules compile whatever file they are given.
+    files: ["app/**/*.tsx", "app/**/use*.ts", "app/ui/**/*.ts"],
+    ignores: ["app/**/*.test.*"],
     plugins: { "react-hooks": reactHooks },
     rules: reactHooks.configs.recommended.rules,
   },

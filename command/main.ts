@@ -37,8 +37,11 @@ const COMMANDS: Readonly<
     run: async () => (await import("./dev.ts")).dev(),
   },
   test: {
-    what: "type check, lint, unit, database and browser tests",
-    run: async () => (await import("./test.ts")).test(),
+    what: "type check, lint, unit, database and browser tests; --all: in depth, with the trials",
+    takes: {
+      options: { all: [null, "the interface in depth and the trials too, and more of what is random"] },
+    },
+    run: async (args) => (await import("./test.ts")).test(args),
   },
   calc: {
     what: "FILE.json or -: the core without the app",

@@ -94,10 +94,26 @@ function browser(file: string, env: Readonly<Record<string, string>>): Promise<C
 const TEMPLATE = "demo_template";
 
 /** Tests of one folder that need a database, on a cluster of their own. */
-const system = (name: string, address: string, folder: string, file: string, paths: readonly string[]) =>
+const system = (
+  name: string,
+  address: string,
+  folder: string,
+  file: string,
+  paths: readonly string[],
+  env: Readonly<Record<string, string>> = {},
+) =>
   jest(name, "tests/jest.config.js", join(folder, file), LIMIT_S.system, paths, {
     TEST_DATABASE_URL: `${address}/storage`,
+    ...env,
   });
+
+const trials = () =>
+  step(
+    "The coverage trials on the stand-in bike, in short",
+    "node",
+    ["--import", "tsx", join(ROOT, "command", "main.ts"), "trial", "--short"],
+    LIMIT_S.trial,
+  );
 
 /** One after the other, as a lane beside others. */
 async function lane(phases: readonly (() => Promise<Count>)[]): Promise<readonly Count[]> {
@@ -106,8 +122,19 @@ async function lane(phases: readonly (() => Promise<Count>)[]): Promise<readonly
   return counts;
 }
 
-/** Everything; the last line counts it all. Before the interface, which takes both cores, phases run in lanes of their own. */
-export async function test(): Promise<number> {
+/** How many requests are sent that nobody should send: with every change, and with all. */
+const HOSTILE = { change: "500", all: "5000" };
+/** How often a file is damaged, likewise. */
+const DAMAGED = { change: "2000", all: "10000" };
+
+/**
+ * What every change is tested by, or everything; the last line counts it all. Before the interface, which takes both cores, phases run
+ * in lanes of their own.
+ *
+ * @param args `--all` adds the interface in depth and the trials, and sends and damages more
+ */
+export async function test(args: readonly string[]): Promise<number> {
+  const much = args.includes("--all") ? "all" : "change";
   const [chromium, headless] = [needChromium(), needHeadless()];
   needCaddy();
   needPooler();
@@ -122,19 +149,19 @@ export async function test(): Promise<number> {
       await migrateDatabase(`${address}/storage`, MIGRATIONS);
       const lanes = await Promise.all([
         lane([
-          () => jest("Units and properties", "jest.config.js", join(folder, "unit.json"), LIMIT_S.units),
+          () =>
+            jest("Units and properties", "jest.config.js", join(folder, "unit.json"), LIMIT_S.units, [], {
+              PROPERTY_MANY: DAMAGED[much],
+            }),
           () => step("Lint and formatting", "npm", ["run", "-s", "lint"]),
         ]),
         lane([
           () => step("Types", "npm", ["run", "-s", "typecheck"]),
-          () => system("What nobody should send", address, folder, "hostile.json", ["tests/hostile"]),
           () =>
-            step(
-              "The coverage trials on the stand-in bike, in short",
-              "node",
-              ["--import", "tsx", join(ROOT, "command", "main.ts"), "trial", "--short"],
-              LIMIT_S.trial,
-            ),
+            system("What nobody should send", address, folder, "hostile.json", ["tests/hostile"], {
+              HOSTILE: HOSTILE[much],
+            }),
+          ...(much === "all" ? [trials] : []),
         ]),
         lane([
           () => system("Storage and restores", address, folder, "storage.json", ["tests/db"]),
@@ -151,6 +178,7 @@ export async function test(): Promise<number> {
         CHROMIUM: headless,
         // For what a person's own browser keeps on its disk.
         CHROMIUM_WHOLE: chromium,
+        E2E_MUCH: much,
       });
       return [...lanes.flat(), screens];
     });

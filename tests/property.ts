@@ -7,4 +7,7 @@ import fc from "fast-check";
 const chosen = process.env.PROPERTY_SEED ?? "20261018";
 if (chosen !== "any") fc.configureGlobal({ seed: Number(chosen) });
 
+/** How often a file is damaged: the same places in every run, so that more of them say little; `PROPERTY_MANY=10000` for a long look. */
+export const MANY = Number(process.env.PROPERTY_MANY ?? 2000);
+
 export default fc;

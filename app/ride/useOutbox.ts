@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useRevalidator } from "react-router";
 import { v7 as uuidv7 } from "uuid";
 import type { Entry } from "#core/ride/log";
+import { useLookAgain } from "#app/ui/network/useLookAgain";
 import { smaller, takenAt } from "#app/ui/photograph";
 import { keep, keepFact, keepPhotograph, keptOf, photographsOf, sendAgain, type KeptEntry } from "./outbox";
 import { askClock, openShelf, sendWaiting, type StorageState, type Trouble } from "./shelf";
@@ -45,7 +45,7 @@ interface Kept {
 
 /** Opens the storage, then sends again and again while the page is open; looks at the server's clock and log meanwhile. */
 function useKeptSending(testId: string, { opened, clockFound, show, flush }: Kept): void {
-  const { revalidate } = useRevalidator();
+  const lookAgain = useLookAgain();
   useEffect(() => {
     const checkClock = async () => {
       const found = await askClock(testId).catch(() => null);
@@ -64,7 +64,7 @@ function useKeptSending(testId: string, { opened, clockFound, show, flush }: Kep
     const look = () => {
       if (document.visibilityState !== "visible") return;
       void checkClock();
-      if (navigator.onLine) void revalidate();
+      if (navigator.onLine) lookAgain();
     };
     const retry = setInterval(online, RETRY_MS);
     const looking = setInterval(look, LOOK_MS);
@@ -74,7 +74,7 @@ function useKeptSending(testId: string, { opened, clockFound, show, flush }: Kep
       clearInterval(retry);
       clearInterval(looking);
     };
-  }, [clockFound, flush, opened, revalidate, show, testId]);
+  }, [clockFound, flush, lookAgain, opened, show, testId]);
 }
 
 /**
@@ -82,7 +82,7 @@ function useKeptSending(testId: string, { opened, clockFound, show, flush }: Kep
  * the server says it holds it. A failed send is tried again, and at once when the network comes back.
  */
 export function useOutbox(testId: string) {
-  const { revalidate } = useRevalidator();
+  const lookAgain = useLookAgain();
   const [log, setLog] = useState<readonly KeptEntry[]>([]);
   /** Whether the storage was looked at: before, nobody knows what waits. */
   const [looked, setLooked] = useState(false);
@@ -117,10 +117,10 @@ export function useOutbox(testId: string) {
       again.current = false;
       const { sent, trouble: came } = await sendWaiting(testId, loose);
       setTrouble(came);
-      if (sent) await show().then(() => void revalidate());
+      if (sent) await show().then(() => lookAgain());
     }
     sending.current = false;
-  }, [revalidate, show, testId]);
+  }, [lookAgain, show, testId]);
 
   const opened = useCallback((stored: Awaited<ReturnType<typeof openShelf>>) => {
     setShelf(stored.shelf);

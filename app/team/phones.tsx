@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
-import { data, Form, useRevalidator } from "react-router";
+import { data, Form } from "react-router";
+import { useLookAgain } from "#app/ui/network/useLookAgain";
 import { z } from "zod";
 import { listPhones, newPhone, takeBackPhone } from "#db/people/phones";
 import { listTests } from "#db/tests";
@@ -91,11 +92,11 @@ export default function Phones({
   // The list is looked at again and again; what was answered last stays.
   const [answer, setAnswer] = useState<Answer>(actionData ?? {});
   if (actionData && actionData !== answer) setAnswer(actionData);
-  const { revalidate } = useRevalidator();
+  const lookAgain = useLookAgain();
   useEffect(() => {
-    const timer = setInterval(() => void revalidate(), LOOK_MS);
+    const timer = setInterval(lookAgain, LOOK_MS);
     return () => clearInterval(timer);
-  }, [revalidate]);
+  }, [lookAgain]);
   const shown = answer.code && phones.find(({ id }) => id === answer.code!.id);
   return (
     <Page

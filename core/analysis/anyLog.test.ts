@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { METRES_PER_MILE } from "#core/base";
 import type { EntryBody } from "#core/ride/log";
 import { testRecordSchema } from "#core/records";

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { firstNotBefore } from "#core/base";
 
 test("finds what a walk from the front finds", () => {

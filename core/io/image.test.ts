@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { readImage } from "#core/io";
 
 const marker = (code: number, ...body: readonly number[]) => {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc, { MANY } from "#tests/property";
 import { chosenColumns, guessColumns, readCheckIns, readLogger, readTable } from "#core/io";
 import { telemetrySchema } from "#core/records";
 
@@ -102,7 +102,7 @@ describe("a logger's file", () => {
         if (read.ok) expect(telemetrySchema.safeParse(read.value).success).toBe(true);
         else expect(read.problems[0]!.sentence).toMatch(/[.:]/);
       }),
-      { numRuns: 10_000 },
+      { numRuns: MANY },
     );
   }, 120_000);
   test.each([

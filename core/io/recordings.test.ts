@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc, { MANY } from "#tests/property";
 import { FitBaseType, FitEncoder } from "fit-file-parser";
 import { formatOf, readFit, readTcx } from "#core/io";
 import { meanWhileMoving } from "#core/ride/distance";
@@ -66,7 +66,7 @@ describe.each([
         const read = format.read(damaged, ABOUT);
         if (!read.ok) expect(read.problems[0]!.sentence).toMatch(/[.:]/);
       }),
-      { numRuns: 10_000 },
+      { numRuns: MANY },
     );
   }, 120_000);
 });

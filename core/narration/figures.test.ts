@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { bordersOf } from "./statements.ts";
 import { figuresOf } from "./figures.ts";
 import { quantitiesOf } from "./quantities.ts";

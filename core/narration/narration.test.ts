@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc, { MANY } from "#tests/property";
 import { readSpoken, spokenFormatOf } from "#core/io";
 import { outOfOrder } from "./order.ts";
 import { factsOf, quickNotes, readNarration, type Item } from "./index.ts";
@@ -275,7 +275,7 @@ describe("the text itself", () => {
           else if (at % 5 === 0) expect(readNarration(damaged, { format }).ok).toBe(true);
         },
       ),
-      { numRuns: 10_000 },
+      { numRuns: MANY },
     );
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { readTable, writeCsv } from "#core/io";
 import { shownRows, tabbedText } from "#core/telling";
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { analyseTest } from "#core/analysis";
 import { formatUncertain, METRES_PER_MILE, Z_95 } from "#core/base";
 import { readTable, writeCaptions, writeChapters, writeCsv } from "#core/io";

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped } from "fflate";
 import { v7 as uuidv7 } from "uuid";
 import { analyseTest } from "#core/analysis";

@@ -1,11 +1,16 @@
 import { defineConfig } from "@playwright/test";
 
+/** What every change is tested by: the ways through the application that most people go. All else is run by `test --all`. */
+const JOURNEYS =
+  /(compare|demoDesk|firstHour|mainJob|offline|presses|ride|safety|screens|shared|sheet|tidy)\.spec\.ts$/;
+
 /**
  * Drives the production build in Debian's Chromium, two spec files at a time, each on a desk of its own. No wait leans on
  * the clock: the limits are for what hangs, and hold on a machine that is busy.
  */
 export default defineConfig({
   testDir: ".",
+  ...(process.env["E2E_MUCH"] === "change" ? { testMatch: JOURNEYS } : {}),
   outputDir: "../../test-results",
   workers: Number(process.env["E2E_WORKERS"] ?? 2),
   timeout: 300_000,

@@ -28,7 +28,7 @@ import { formDoors, pageDoors, type Door, type Ids } from "./doors";
  */
 /** On a machine that is busy with more than this, ms. */
 const LONGEST_MS = 1_800_000;
-const COUNT = Number(process.env["HOSTILE"] ?? 2000);
+const COUNT = Number(process.env["HOSTILE"] ?? 500);
 /** The largest share of requests that may be asked to come back: more is a server that refuses its work. */
 const MOST_ASKED_BACK = 0.005;
 const SEED = Number(process.env["HOSTILE_SEED"] ?? 20261127);

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { analyseTest } from "#core/analysis";
 import { makeStandin } from "#core/simulator";
 import { CARD_SIZES, headlineCard, stripCard, type Card } from "#core/telling";

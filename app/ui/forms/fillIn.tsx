@@ -1,6 +1,7 @@
 import { countOf } from "#core/base";
 import { useEffect, useRef } from "react";
-import { useMatches, useNavigation, useRevalidator } from "react-router";
+import { useMatches, useRevalidator } from "react-router";
+import { useLookAgain } from "../network/useLookAgain";
 
 /** How soon a page that waits asks again, and the longest it pauses between, ms. */
 const SOON_MS = 500;
@@ -12,23 +13,20 @@ function pendingIn(data: unknown): number {
   return typeof pending === "number" ? pending : 0;
 }
 
-/**
- * Asks for the page's data again while something of it is still being reckoned, less often the longer it takes; never while another
- * page is on its way, which would begin anew and come in at its top.
- */
+/** Asks for the page's data again while something of it is still being reckoned, less often the longer it takes. */
 export function useAskAgain(waiting: boolean): void {
-  const { revalidate, state } = useRevalidator();
-  const leaving = useNavigation().state !== "idle";
+  const { state } = useRevalidator();
+  const lookAgain = useLookAgain();
   const pause = useRef(SOON_MS);
   useEffect(() => {
     if (!waiting) pause.current = SOON_MS;
-    if (!waiting || leaving || state !== "idle") return;
+    if (!waiting || state !== "idle") return;
     const timer = setTimeout(() => {
       pause.current = Math.min(RARE_MS, pause.current * 1.5);
-      void revalidate();
+      lookAgain();
     }, pause.current);
     return () => clearTimeout(timer);
-  }, [waiting, leaving, state, revalidate]);
+  }, [waiting, state, lookAgain]);
 }
 
 /** Says how many figures of a page are still being reckoned, and fills them in as they are ready. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { codeOf } from "./code";
 import { forReader } from "./forReader";
 import { readMarkdown } from "./markdown";

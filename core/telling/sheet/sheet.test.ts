@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
+import fc from "#tests/property";
 import { analyseTest, type TestResults } from "#core/analysis";
 import { formatUncertain, renderUnits } from "#core/base";
 import { makeStandin } from "#core/simulator";
