@@ -20,6 +20,7 @@ const ROOMS = [
   "telling",
   "io",
   "narration",
+  "world",
   "simulator",
   "calc",
 ];
@@ -65,6 +66,25 @@ export default tseslint.config(
       ],
     },
   })),
+  {
+    // What is tried in the world may share nothing with it but the shape of a record.
+    files: ["core/world/**/*.ts"],
+    ignores: ["core/**/*.test.ts"],
+    rules: {
+      "@typescript-eslint/no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            {
+              regex: "^(?!\\./)",
+              allowTypeImports: true,
+              message: "The world takes nothing of core but types.",
+            },
+          ],
+        },
+      ],
+    },
+  },
   {
     files: ["db/**/*.ts"],
     rules: forbid("^(react|@react|#app|#ui|(\\.\\./)+(app|server|command))", "db knows core only."),

@@ -12,7 +12,7 @@ import { deskPosterior, type DeskDay } from "#core/desk";
 import { METRES_PER_MILE } from "#core/base";
 import type { TestRecord } from "#core/records";
 import { analyseTest } from "#core/analysis";
-import { makeHardDesk } from "#core/simulator";
+import { worldDesk } from "#tests/world";
 import type { Database } from "#db/client";
 import { appendEntries } from "#db/log";
 import { saveTest, type TestLine } from "#db/tests";
@@ -60,7 +60,7 @@ export async function benchJoint(report: Report): Promise<readonly boolean[]> {
 
 /** Tests of many bikes and some riders for one posterior: a few that were ridden, again and again under other names. */
 function manyCompared(many: number): readonly Compared[] {
-  const { tests } = makeHardDesk(3, { bikes: 6, riders: 2, testsEach: 3, told: "typical" }, REFERENCES[0]!);
+  const { tests } = worldDesk(3, { bikes: 6, riders: 2, testsEach: 3, told: "typical" }, REFERENCES[0]!);
   const ridden = tests.flatMap(({ record }): readonly Reckoned[] => {
     const results = analyseTest(record);
     return results.ok ? [{ record, results: results.value }] : [];

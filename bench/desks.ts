@@ -2,7 +2,8 @@ import { REFERENCES } from "#core/bike";
 import { chanceLess, comparedOf, rankUnder, type ErrorComponents } from "#core/compare";
 import { METRES_PER_MILE, Z_95 } from "#core/base";
 import { analyseTest } from "#core/analysis";
-import { DESK_TOLD, makeHardDesk, type HardDeskOptions } from "#core/simulator";
+import { DESK_TOLD, type DeskOptions } from "#core/world";
+import { worldDesk } from "#tests/world";
 import { middleOf } from "./measure.ts";
 
 const HOUSE = REFERENCES[0]!;
@@ -37,8 +38,8 @@ const average = (values: readonly number[]) => values.reduce((sum, each) => sum 
 const share = (hits: readonly boolean[]) => average(hits.map(Number));
 
 /** One desk brought to House: each bike's figure against what it truly takes. */
-function bringDesk(seed: number, options: HardDeskOptions): readonly Brought[] {
-  const { tests, truths } = makeHardDesk(seed, options, HOUSE);
+function bringDesk(seed: number, options: DeskOptions): readonly Brought[] {
+  const { tests, truths } = worldDesk(seed, options, HOUSE);
   const reckoned = tests.flatMap((test) => {
     const results = analyseTest(test.record);
     return results.ok ? [{ ...test, results: results.value }] : [];
@@ -59,7 +60,7 @@ function bringDesk(seed: number, options: HardDeskOptions): readonly Brought[] {
 
 const pairsOf = <T>(all: readonly T[]) => all.flatMap((a, i) => all.slice(i + 1).map((b) => [a, b] as const));
 
-function deskLine(name: string, desks: number, options: HardDeskOptions): DeskLine {
+function deskLine(name: string, desks: number, options: DeskOptions): DeskLine {
   const brought = Array.from({ length: desks }, (_, i) => bringDesk(i + 1, options));
   const all = brought.flat();
   const pairs = brought.flatMap(pairsOf).map(([a, b]) => {
@@ -87,7 +88,7 @@ function deskLine(name: string, desks: number, options: HardDeskOptions): DeskLi
 }
 
 /** The desks of the trial: by what was told, with one test a bike and with four, and bikes that scatter more than assumed. */
-export const DESK_KINDS: Readonly<Record<string, HardDeskOptions>> = {
+export const DESK_KINDS: Readonly<Record<string, DeskOptions>> = {
   ...Object.fromEntries(DESK_TOLD.map((told) => [told, { bikes: 6, riders: 2, testsEach: 1, told }])),
   "typical, four each": { bikes: 6, riders: 2, testsEach: 4, told: "typical" },
   "typical, scattered": { bikes: 6, riders: 2, testsEach: 1, told: "typical", scatter: 1.7 },

@@ -1,6 +1,7 @@
 import { METRES_PER_MILE, Z_95 } from "#core/base";
 import { analyseTest, type TestResults } from "#core/analysis";
-import { rngFrom, makeStandin, type Scenario, type Standin } from "#core/simulator";
+import { makeStandin, type Scenario, type Standin } from "#core/simulator";
+import { rngFrom } from "#core/world";
 import { middleOf } from "./measure.ts";
 
 /** Figures of the coverage trial, each with the span it must lie in. */

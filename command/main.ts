@@ -67,7 +67,7 @@ const COMMANDS: Readonly<
     what: "made rides and desks against their known truth: do the spans hold it? narrations: what is found in speech; --short: fewer",
     takes: {
       words: ["narrations"],
-      options: { short: [null, "30 of each kind of test, 4 of each desk, 60 rides"] },
+      options: { short: [null, "12 of each kind of test, 3 of each desk, 60 rides"] },
     },
     run: async (args) => (await import("./trial.ts")).trial(args),
   },

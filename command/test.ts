@@ -150,9 +150,16 @@ export async function test(args: readonly string[]): Promise<number> {
       const lanes = await Promise.all([
         lane([
           () =>
-            jest("Units and properties", "jest.config.js", join(folder, "unit.json"), LIMIT_S.units, [], {
-              PROPERTY_MANY: DAMAGED[much],
-            }),
+            jest(
+              "Units and properties",
+              "jest.config.js",
+              join(folder, "unit.json"),
+              LIMIT_S.units,
+              ["--maxWorkers=2"],
+              {
+                PROPERTY_MANY: DAMAGED[much],
+              },
+            ),
           () => step("Lint and formatting", "npm", ["run", "-s", "lint"]),
         ]),
         lane([

@@ -6,8 +6,8 @@ import { LEAST, narrations, score, scoreText } from "../bench/narrations.ts";
 import { coverageTrial } from "../bench/trial.ts";
 
 /** Tests of each kind, rides and desks of the whole trial, and of the short one that is part of every test run. */
-const WHOLE = { kind: 100, rides: 400, desks: 60 };
-const SHORT = { kind: 30, rides: 60, desks: 4 };
+const WHOLE = { kind: 40, rides: 400, desks: 20 };
+const SHORT = { kind: 12, rides: 60, desks: 3 };
 
 /** What the grammar of narrations finds: of those it was made with, and of those written after it. */
 function narrationsTrial(): boolean {
@@ -25,7 +25,7 @@ function narrationsTrial(): boolean {
 
 const print = (line: string) => process.stdout.write(`${line}\n`);
 
-/** One line for each kind of test, on the hard stand-in. */
+/** One line for each kind of test, in the world. */
 function kindsTrial(count: number): readonly KindLine[] {
   print(KINDS_HEAD);
   const lines = KIND_NAMES.map((kind) => {
@@ -39,7 +39,7 @@ function kindsTrial(count: number): readonly KindLine[] {
   return lines;
 }
 
-/** One line for each kind of desk brought to House, on the hard stand-in. */
+/** One line for each kind of desk brought to House, in the world. */
 function desksTrial(count: number): readonly DeskLine[] {
   print(DESKS_HEAD);
   const lines = Object.keys(DESK_KINDS).map((name) => {
@@ -54,7 +54,7 @@ function desksTrial(count: number): readonly DeskLine[] {
 }
 
 /**
- * Runs the trials: each kind of test on the hard stand-in, desks brought to one reference, rides on the easy one. Prints their
+ * Runs the trials: each kind of test in the world, desks brought to one reference, rides on the easy one. Prints their
  * figures, and after a whole trial where docs/method.md has others; exit code 1 when one lies outside its span or is not as
  * the page has it.
  */

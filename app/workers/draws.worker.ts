@@ -1,5 +1,5 @@
 import { drawerUnder, spreadOf, type Drawable } from "#core/compare";
-import { rngFrom } from "#core/simulator";
+import { rngFrom } from "#core/world";
 
 /** Draws a figure under a reference many times over, telling how far it is: a check of its plus-or-minus. */
 export interface DrawsAsk {

@@ -3,13 +3,13 @@ import { answer } from "#core/calc";
 import { writeBundle } from "#core/io";
 import { METRES_PER_MILE } from "#core/base";
 import { cutRecord, lengthOf, analyseTest } from "#core/analysis";
-import { makeHardTest } from "#core/simulator";
+import { worldTest } from "#tests/world";
 
 const bodies = (record: ReturnType<typeof cutRecord>) =>
   record.rides.flatMap(({ entries }) => entries.map(({ body }) => body));
 
 describe("a log as it stood at a place", () => {
-  const { record } = makeHardTest(4, "run-down");
+  const { record } = worldTest(4, "run-down");
   const lengthM = lengthOf(record);
   const half = cutRecord(record, lengthM / 2);
   test("holds what was noted up to there, and no end", () => {
@@ -19,12 +19,12 @@ describe("a log as it stood at a place", () => {
     expect(bodies(cutRecord(record, lengthM))).toEqual(bodies(record));
   });
   test("a later day is gone, and so is what was tracked and logged after it", () => {
-    const days = makeHardTest(2, "two days").record;
+    const days = worldTest(2, "two days").record;
     expect(cutRecord(days, lengthOf(days) / 4).rides).toHaveLength(1);
-    const tracked = makeHardTest(2, "hills, track").record;
+    const tracked = worldTest(2, "hills, track").record;
     const cut = cutRecord(tracked, lengthOf(tracked) / 2).rides[0]!.track!;
     expect(cut.timeS.length).toBeLessThan(0.7 * tracked.rides[0]!.track!.timeS.length);
-    const logged = makeHardTest(2, "logger").record;
+    const logged = worldTest(2, "logger").record;
     const samples = cutRecord(logged, lengthOf(logged) / 2).rides[0]!.telemetry!;
     expect(samples.timeS.length).toBeLessThan(0.7 * logged.rides[0]!.telemetry!.timeS.length);
   });
@@ -56,7 +56,7 @@ describe("a log as it stood at a place", () => {
 });
 
 describe("the way left, asked of calc", () => {
-  const { record } = makeHardTest(4, "part charge");
+  const { record } = worldTest(4, "part charge");
   const lengthM = lengthOf(record);
   const ask = (cutAt: unknown) => answer({ ...writeBundle([record]), cutAt });
   const leftAt = (cutAt: number) =>

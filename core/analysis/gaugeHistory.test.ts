@@ -1,10 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE } from "#core/base";
 import { digestOf, gaugeHistory, isDigest, analyseTest, type TestDigest } from "#core/analysis";
-import { makeHardTest, type HardKindName } from "#core/simulator";
+import type { KindName } from "#core/world";
+import { worldTest } from "#tests/world";
 
-const digest = (seed: number, kind: HardKindName): TestDigest => {
-  const found = analyseTest(makeHardTest(seed, kind).record);
+const digest = (seed: number, kind: KindName): TestDigest => {
+  const found = analyseTest(worldTest(seed, kind).record);
   if (!found.ok) throw new Error(found.problems[0]!.sentence);
   return digestOf(found.value);
 };
@@ -33,7 +34,7 @@ describe("a gauge over its bike's tests", () => {
     }
   });
   test("half the gauge, where it stands still, and what it shows as the pack cuts off", () => {
-    const stuck = gaugeHistory([1, 2, 3].map((seed) => digest(seed, "stuck")), 0)!; // prettier-ignore
+    const stuck = gaugeHistory([9, 15, 20].map((seed) => digest(seed, "stuck")), 0)!; // prettier-ignore
     expect(stuck.quirks.some(({ kind, percent }) => kind === "stands" && percent < 20)).toBe(true);
     expect(stuck.percents.find(({ shown }) => shown === 50)!.used.mean).toBeGreaterThan(0.35);
     expect(stuck.percents.find(({ shown }) => shown === 50)!.used.mean).toBeLessThan(0.65);
@@ -53,7 +54,7 @@ describe("a gauge over its bike's tests", () => {
 
 describe("a ride's totals", () => {
   test("stand for what no track tells, and count as its climb", () => {
-    const { record } = makeHardTest(5, "part charge");
+    const { record } = worldTest(5, "part charge");
     const totals = {
       id: "019c0000-0000-7000-8000-00000000ffff",
       seq: 9000,

@@ -92,16 +92,24 @@ describe("what was noted on the way", () => {
       unassistedShare: null,
       guesses: [],
     }));
-  test("speed by the clock leaves out rests and the stops counted, and knows each level", () => {
+  test("speed by the clock is that of the quickest way where nobody noted a stop, and knows each level", () => {
     const { noted } = reckon([
       start,
       look(20, 4, 88, { level: "high" }),
       look(35, 8, 76),
       look(300, 8.5, 74),
     ]);
-    expect(noted.clockSpeedMps! / MPS_PER_MPH).toBeCloseTo((8 / 35) * 60, 1);
-    expect(noted.levelSpeedMps["low"]! / MPS_PER_MPH).toBeCloseTo(12, 1);
-    expect(noted.levelSpeedMps["high"]! / MPS_PER_MPH).toBeCloseTo(16, 1);
+    const quickest = 1.06 * 16;
+    expect(noted.clockHoldsRests).toBe(true);
+    expect(noted.clockSpeedMps! / MPS_PER_MPH).toBeCloseTo(quickest, 1);
+    const mean = (8 / 35) * 60;
+    expect(noted.levelSpeedMps["low"]! / MPS_PER_MPH).toBeCloseTo((12 * quickest) / mean, 1);
+    expect(noted.levelSpeedMps["high"]! / MPS_PER_MPH).toBeCloseTo((16 * quickest) / mean, 1);
+  });
+  test("speed by the clock leaves out the stops that were counted", () => {
+    const none = reckon([start, look(20, 4, 88), look(35, 8, 76)], { test: { stops: 0 } }).noted;
+    expect(none.clockSpeedMps! / MPS_PER_MPH).toBeCloseTo((8 / 35) * 60, 1);
+    expect(none.clockHoldsRests).toBe(false);
     const counted = reckon([start, look(20, 4, 88), look(40, 8, 76)], { test: { stops: 10 } });
     expect(counted.noted.clockSpeedMps! / MPS_PER_MPH).toBeCloseTo((8 / 34) * 60, 1);
   });

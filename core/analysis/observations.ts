@@ -64,11 +64,43 @@ function timedStops(log: readonly LiveEntry[]): { readonly count: number; readon
   return { count, seconds };
 }
 
+interface TimedLeg {
+  readonly level: string;
+  readonly metres: number;
+  readonly seconds: number;
+}
+
+/** Shorter legs are mostly rounding, m. */
+const LONG_LEG_M = 800;
+/** Share of the way, its quickest, on which nobody rested. */
+const QUICKEST = 0.15;
+
+/** Mean speed over the quickest part of the way, by its longer legs; null where there are none. */
+function quickestMps(legs: readonly TimedLeg[]): number | null {
+  const long = legs.filter(({ metres }) => metres >= LONG_LEG_M);
+  const whole = long.reduce((sum, { metres }) => sum + metres, 0);
+  let [left, seconds] = [QUICKEST * whole, 0];
+  for (const leg of [...long].sort((a, b) => b.metres / b.seconds - a.metres / a.seconds)) {
+    const metres = Math.min(left, leg.metres);
+    seconds += (leg.seconds * metres) / leg.metres;
+    left -= metres;
+  }
+  return seconds > 0 ? (QUICKEST * whole) / seconds : null;
+}
+
 /**
  * Speeds by the check-ins' times over the legs that hold no long rest, less the stops: those noted with their end by their
- * own length, the others by what a stop takes, as many as fall on the part of the way that was timed.
+ * own length, the others by what a stop takes, as many as fall on the part of the way that was timed. Where nobody noted a stop
+ * the times hold rests as well: then riding speed is a little more than that of the quickest part of the way, and levels scale
+ * with it.
+ *
+ * @param stops that were noted; null where nobody did
  */
-function clockSpeeds({ marks, legs }: Timeline, stops: number, logs: readonly (readonly LiveEntry[])[]) {
+function clockSpeeds(
+  { marks, legs }: Timeline,
+  stops: number | null,
+  logs: readonly (readonly LiveEntry[])[],
+) {
   const moving = legs.filter(({ charged }) => !charged);
   const wholeM = moving.reduce((total, { distanceM }) => total + distanceM, 0);
   const ridden = moving.flatMap(({ from, to, distanceM, level }) => {
@@ -85,7 +117,7 @@ function clockSpeeds({ marks, legs }: Timeline, stops: number, logs: readonly (r
   const timed = logs.map(timedStops);
   const timedCount = timed.reduce((total, { count }) => total + count, 0);
   const timedS = timed.reduce((total, each) => total + each.seconds, 0);
-  const untimed = Math.max(0, stops - timedCount) * DEFAULTS.stopS;
+  const untimed = Math.max(0, (stops ?? 0) - timedCount) * DEFAULTS.stopS;
   // They take no more than half of what is there, whoever counted them; each level its share by distance.
   const stood = Math.min(((timedS + untimed) * metres) / wholeM, seconds / 2);
   const speedOf = (of: typeof ridden) =>
@@ -94,9 +126,21 @@ function clockSpeeds({ marks, legs }: Timeline, stops: number, logs: readonly (r
   const byLevel = levels.map(
     (level) => [level, speedOf(ridden.filter((each) => each.level === level))] as const,
   );
+  const clockMps = seconds > 0 ? metres / (seconds - stood) : null;
+  const quickMps = stops === null && timed.every(({ count }) => count === 0) ? quickestMps(ridden) : null;
+  const ridingMps =
+    quickMps === null || clockMps === null
+      ? clockMps
+      : Math.max(clockMps, DEFAULTS.quickestToRiding * quickMps);
+  const faster = ridingMps === null || clockMps === null ? 1 : ridingMps / clockMps;
   return {
-    clockSpeedMps: seconds > 0 ? metres / (seconds - stood) : null,
-    levelSpeedMps: Object.fromEntries(byLevel.filter(([, speed]) => speed > 0 && Number.isFinite(speed))),
+    clockSpeedMps: ridingMps,
+    clockHoldsRests: quickMps !== null,
+    levelSpeedMps: Object.fromEntries(
+      byLevel.flatMap(([level, speed]) =>
+        speed > 0 && Number.isFinite(speed) ? [[level, faster * speed]] : [],
+      ),
+    ),
   };
 }
 
@@ -165,7 +209,7 @@ export function rideObservations(
     ),
     airTempC: airs.length ? { from: Math.min(...airs), to: Math.max(...airs) } : null,
     unassistedShare: unassistedShare(record, tracks),
-    ...clockSpeeds(course, record.test.stops ?? stops ?? 0, logs),
+    ...clockSpeeds(course, record.test.stops ?? stops, logs),
     climbM: climbNoted(course)?.climbM.at(-1) ?? null,
     guesses: course.marks.flatMap(({ distanceM, entries }) =>
       entries.flatMap(({ struck, body }) =>

@@ -4,7 +4,8 @@ import type { Entry, EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
 import { testRecordSchema } from "#core/records";
 import { headlineOf, analyseTest } from "#core/analysis";
-import { HARD_KINDS, makeHardTest, type HardKindName } from "#core/simulator";
+import { KINDS, type KindName } from "#core/world";
+import { worldTest } from "#tests/world";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const entriesOf = (bodies: readonly EntryBody[]): Entry[] =>
@@ -32,10 +33,10 @@ const at = (miles: number, more: object): EntryBody => ({ kind: "checkIn", dista
 
 describe("best never leaves its data", () => {
   test("it lies between the least and the most that its kinds of evidence alone allow", () => {
-    const kinds = Object.keys(HARD_KINDS) as HardKindName[];
+    const kinds = Object.keys(KINDS) as KindName[];
     fc.assert(
       fc.property(fc.constantFrom(...kinds), fc.integer({ min: 1, max: 4000 }), (kind, seed) => {
-        const reckoned = analyseTest(makeHardTest(seed, kind).record);
+        const reckoned = analyseTest(worldTest(seed, kind).record);
         if (!reckoned.ok) throw new Error(reckoned.problems[0]!.sentence);
         const { best, alone } = reckoned.value;
         if (alone.length === 0) return;

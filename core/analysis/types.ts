@@ -198,6 +198,8 @@ export interface NotedOnWay {
   readonly unassistedShare: number | null;
   /** Speed between check-ins by their times, less the stops that were counted; for where no track says better. */
   readonly clockSpeedMps: number | null;
+  /** Whether nobody noted a stop, so that the times hold rests and the speed is taken from the quickest part of the way. */
+  readonly clockHoldsRests: boolean;
   /** The same by level, where several were ridden. */
   readonly levelSpeedMps: Readonly<Record<string, number>>;
   /** Climb as the recorder said at check-ins, where no track has heights. */

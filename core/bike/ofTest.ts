@@ -23,6 +23,8 @@ export interface RiddenHow {
     readonly unassistedShare: number | null;
     /** Speed by the check-ins' times less the stops; null without times. */
     readonly clockSpeedMps: number | null;
+    /** Whether the times hold rests that nobody noted. */
+    readonly clockHoldsRests?: boolean;
     readonly levelSpeedMps: Readonly<Record<string, number>>;
     readonly climbM: number | null;
   };
@@ -70,7 +72,9 @@ function speedsOf({ bike, results: { meanSpeedMps, noted } }: RiddenDay, legs: r
         ? DEFAULTS.speedHeldSdShare
         : ridden === null
           ? DEFAULTS.speedGuessSdShare
-          : DEFAULTS.speedClockSdShare,
+          : noted.clockHoldsRests
+            ? DEFAULTS.speedRestsSdShare
+            : DEFAULTS.speedClockSdShare,
   };
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { REFERENCES } from "#core/bike";
 import { answer, answerText } from "#core/calc";
-import { makeHardDesk } from "#core/simulator";
+import { worldDesk } from "#tests/world";
 
 const plain = {
   calculation: "plain",
@@ -122,7 +122,7 @@ describe("a bundle", () => {
 });
 
 describe("a bundle brought to a reference", () => {
-  const { tests } = makeHardDesk(5, { bikes: 3, riders: 2, testsEach: 2, told: "typical" }, REFERENCES[0]!);
+  const { tests } = worldDesk(5, { bikes: 3, riders: 2, testsEach: 2, told: "typical" }, REFERENCES[0]!);
   const records = tests.map(({ record }) => record);
   const ask = (under: unknown, own: readonly unknown[] = records) =>
     answer({ format: "barometron bundle", version: 1, under, tests: own });

@@ -1,6 +1,6 @@
 import type { Ground } from "#core/fields";
 import { nth, METRES_PER_MILE } from "#core/base";
-import type { Rng } from "./random.ts";
+import type { Rng } from "#core/world";
 
 /** A stretch of one level and one ground. */
 export interface Stretch {

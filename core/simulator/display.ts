@@ -4,7 +4,7 @@ import type { DisplaySample } from "#core/ride/display";
 import type { ForecastInput } from "#core/forecast";
 import { drawRide } from "./drawn.ts";
 import { barsShown, drawGauge, percentShown, type TrueGauge } from "./gauge.ts";
-import { rngFrom } from "./random.ts";
+import { rngFrom } from "#core/world";
 import type { Sample, Stand } from "./ride.ts";
 
 /** What a rehearsal rides: a plan's forecast input and the seed that draws what nobody sees. */

@@ -2,7 +2,7 @@ import { DEFAULTS, MPS_PER_MPH } from "#core/base";
 import { NOMINAL_CELL_VOLTS } from "#core/battery";
 import { slowError } from "./gauge.ts";
 import type { TruePack } from "./pack.ts";
-import type { Rng } from "./random.ts";
+import type { Rng } from "#core/world";
 import type { TrueRig } from "./ride.ts";
 import type { Scenario } from "./scenarios.ts";
 import type { Tester } from "./tester.ts";

@@ -7,7 +7,7 @@ import type { TrueCourse, Stretch } from "./course.ts";
 import { LOSSES } from "./draw.ts";
 import { slowError } from "./gauge.ts";
 import { packModel, type PackModel, type TruePack } from "./pack.ts";
-import { rngFrom, type Rng } from "./random.ts";
+import { rngFrom, type Rng } from "#core/world";
 import { rideCourse, type Sample, type Stand } from "./ride.ts";
 
 /** A planned ride's hidden side: bike, rider, day, pack and gauge as they truly are. */

@@ -1,6 +1,6 @@
 import { nth, DEFAULTS } from "#core/base";
 import type { CellCurve } from "#core/battery";
-import type { Rng } from "./random.ts";
+import type { Rng } from "#core/world";
 
 /** Places along the charge at which a slow error is drawn, and how far each reaches. */
 const KNOTS = 24;

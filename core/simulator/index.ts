@@ -1,22 +1,7 @@
-export {
-  DESK_TOLD,
-  HARD_KINDS,
-  makeHardDesk,
-  type DeskTold,
-  type HardDesk,
-  type HardDeskOptions,
-  type HardDeskTest,
-  makeHardTest,
-  type HardKindName,
-  type HardSlip,
-  type HardTest,
-  type HardTruth,
-} from "./hard/index.ts";
 export { type Given } from "./draw.ts";
 export { makeStandin, type Standin, type StandinTruth } from "./make.ts";
 export { ridePlan, type PlannedRide, type PlannedTruth } from "./planned.ts";
 export { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
-export { rngFrom, type Rng } from "./random.ts";
 export {
   displayOf,
   FAULTS,

@@ -1,5 +1,5 @@
 import type { TelemetryRecord, TrackRecord } from "#core/records";
-import type { Rng } from "./random.ts";
+import type { Rng } from "#core/world";
 import type { Sample } from "./ride.ts";
 
 /** A logger's columns of a ride: its gain on amps, and now and then a gap. */

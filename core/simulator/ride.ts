@@ -3,7 +3,7 @@ import type { Ground } from "#core/fields";
 import { roadPower, type RoadState } from "#core/bike";
 import type { TrueCourse } from "./course.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
-import type { Rng } from "./random.ts";
+import type { Rng } from "#core/world";
 
 /** Bike and rider as they truly are. */
 export interface TrueRig {

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
 import { drawCourse } from "./course.ts";
 import { FULL, type TruePack } from "./pack.ts";
-import { rngFrom } from "./random.ts";
+import { rngFrom } from "#core/world";
 import { rideCourse, type Sample, type TrueRig } from "./ride.ts";
 
 const pack: TruePack = {

@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import { METRES_PER_MILE } from "#core/base";
 import { testRecordSchema } from "#core/records";
 import { analyseTest } from "#core/analysis";
-import { rngFrom, makeStandin, SCENARIOS, type ScenarioName } from "#core/simulator";
+import { makeStandin, SCENARIOS, type ScenarioName } from "#core/simulator";
+import { rngFrom } from "#core/world";
 import { drawGauge, slowError } from "./gauge.ts";
 import { FULL, packModel, type TruePack } from "./pack.ts";
 

@@ -2,7 +2,7 @@ import { DEFAULTS, METRES_PER_MILE } from "#core/base";
 import type { EntryBody } from "#core/ride/log";
 import { barsShown, percentShown, type TrueGauge } from "./gauge.ts";
 import { packModel, type PackState, type TruePack } from "./pack.ts";
-import type { Rng } from "./random.ts";
+import type { Rng } from "#core/world";
 import type { Sample } from "./ride.ts";
 import type { Scenario } from "./scenarios.ts";
 

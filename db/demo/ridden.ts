@@ -1,7 +1,8 @@
 import { EFFORT_W } from "#core/bike";
 import type { Ground } from "#core/fields";
 import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
-import { rngFrom, FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/simulator";
+import { FULL, rideCourse, type TrueCourse, type TrueRig } from "#core/simulator";
+import { rngFrom } from "#core/world";
 import { type RIDERS, BIKES } from "./desk.ts";
 
 /** What a bike of the desk truly is; nobody there knows it. */

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { v7 as uuidv7 } from "uuid";
 import { readLine } from "#core/ride/log";
 import { readHeading } from "#core/io";
-import { rngFrom } from "#core/simulator";
+import { rngFrom } from "#core/world";
 import { dropDatabase, withClient } from "#db/backup/databases";
 import { listBikes, listInstruments, listPacks, listRiders, listSetUps } from "#db/bikes";
 import { listDamage } from "#db/check";

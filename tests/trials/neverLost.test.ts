@@ -6,7 +6,7 @@ import { closeOutbox, keep, keptOf } from "#app/ride/outbox";
 import { isWaiting, sendNext, type ServerAnswer, type Post } from "#app/ride/sender";
 import type { Entry, EntryBody } from "#core/ride/log";
 import { bikeSchema, packRecordSchema, testSchema } from "#core/records";
-import { rngFrom } from "#core/simulator";
+import { rngFrom } from "#core/world";
 import { saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { listEntries } from "#db/log";

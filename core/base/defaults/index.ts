@@ -114,6 +114,12 @@ const TABLE = {
   windGuessSdMps: [2, "m/s", "doubt of the wind where nobody typed one, 1 sd"],
   riderSdShare: [0.25, "fraction", "doubt of what the rider puts in, 1 sd"],
   speedSdShare: [0.08, "fraction", "doubt of the speed a level is ridden at, 1 sd"],
+  quickestToRiding: [
+    1.06,
+    "factor",
+    "riding speed over that of the quickest 15 % of the way, where nobody noted a stop",
+  ],
+  speedRestsSdShare: [0.18, "fraction", "doubt of that speed, 1 sd"],
   speedClockSdShare: [0.05, "fraction", "doubt of a speed taken from the times of check-ins, 1 sd"],
   speedGuessSdShare: [0.15, "fraction", "doubt of a ridden speed that nobody timed, 1 sd"],
   speedHeldSdShare: [0.03, "fraction", "doubt of a speed that is meant to be held, 1 sd"],

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { spreadOf, withoutOne } from "#core/compare";
-import { rngFrom } from "#core/simulator";
+import { rngFrom } from "#core/world";
 
 describe("draws of a figure", () => {
   test("their spread is that of what was drawn", () => {

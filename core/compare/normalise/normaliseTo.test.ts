@@ -17,7 +17,7 @@ import {
   type RiddenTest,
 } from "#core/compare";
 import { dayOfReported, deskPosterior, type DeskDay } from "#core/desk";
-import { rngFrom } from "#core/simulator";
+import { rngFrom } from "#core/world";
 import { METRES_PER_MILE, MPS_PER_MPH, renderUnits } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { REFERENCES, type Reference } from "#core/bike";

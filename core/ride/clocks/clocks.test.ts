@@ -9,7 +9,7 @@ import {
 } from "#core/ride/clocks";
 import { profileOf, type TrackProfile } from "#core/ride/distance";
 import { foldLog, type LiveEntry } from "#core/ride/log";
-import { makeHardTest } from "#core/simulator";
+import { worldTest } from "#tests/world";
 
 /** A ride with a recorder and a logger, by the simulator that knows nothing of clocks. */
 function ridden(seed: number, kind: "metered" | "hills, track" = "metered") {
@@ -20,7 +20,7 @@ function ridden(seed: number, kind: "metered" | "hills, track" = "metered") {
 }
 const rides = new Map<string, ReturnType<typeof ride>>();
 function ride(seed: number, kind: "metered" | "hills, track") {
-  const { record } = makeHardTest(seed, kind, { kind: { told: "track", meter: "logger" } });
+  const { record } = worldTest(seed, kind, { kind: { told: "track", meter: "logger" } });
   const { track, telemetry } = record.rides[0]!;
   return { profile: profileOf(track!), telemetry: telemetry! };
 }

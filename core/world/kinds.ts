@@ -1,9 +1,7 @@
-import type { Chemistry } from "#core/battery";
-
 /** What a kind of real day fixes; everything it leaves open is drawn. */
-export interface HardKind {
+export interface Kind {
   readonly what: string;
-  readonly chemistry?: Chemistry;
+  readonly chemistry?: "NMC" | "LFP";
   /** Step of the percent display; 0 for none. */
   readonly step?: number;
   readonly bars?: number;
@@ -35,7 +33,7 @@ export interface HardKind {
 }
 
 /** Kinds of test as testers keep them, each a line of the trial. */
-export const HARD_KINDS = {
+export const KINDS = {
   "part charge": { what: "percent over part of a charge", step: 1 },
   "coarse percent": { what: "percent in fives", step: 5 },
   sparse: { what: "a start, an end, two looks between", step: 1, sparse: true },
@@ -80,6 +78,6 @@ export const HARD_KINDS = {
     slip: "bar",
     untilEmpty: true,
   },
-} as const satisfies Record<string, HardKind>;
+} as const satisfies Record<string, Kind>;
 
-export type HardKindName = keyof typeof HARD_KINDS;
+export type KindName = keyof typeof KINDS;
