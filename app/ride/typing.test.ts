@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { foldLog, type Entry } from "#core/ride/log";
 import { METRES_PER_MILE } from "#core/base";
-import { isOtherDay, isTypedLate } from "./typing";
+import { isTypedLate, today } from "./typing";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const NOON = Date.parse("2026-11-25T12:00:00Z");
@@ -36,8 +36,10 @@ describe("entries typed from notes", () => {
 
 describe("the day of a ride", () => {
   test("is the one its own clock shows", () => {
-    expect(isOtherDay("2026-11-25", NOON, "+00:00")).toBe(false);
-    expect(isOtherDay("2026-11-25", NOON, "+13:00")).toBe(true);
-    expect(isOtherDay("2026-11-24", NOON, "-13:00")).toBe(false);
+    expect(today("+00:00", 0, NOON)).toBe("2026-11-25");
+    expect(today("+13:00", 0, NOON)).toBe("2026-11-26");
+    expect(today("-13:00", 0, NOON)).toBe("2026-11-24");
   });
+  test("and near midnight that of the desk, where a phone's clock is an hour slow", () =>
+    expect(today("+00:00", 3600, Date.parse("2026-11-24T23:32:00Z"))).toBe("2026-11-25"));
 });

@@ -32,9 +32,10 @@ export function isTypedLate(
   );
 }
 
-/** The day this clock shows where the ride is. */
-export const today = (zone: string): string => dayAt(Date.now(), zone);
-
-/** Whether a ride's page is open on another day than its test's: riding on, or typing up notes? */
-export const isOtherDay = (testDay: string, nowMs: number, zone: string): boolean =>
-  dayAt(nowMs, zone) !== testDay;
+/**
+ * The day where the ride is.
+ *
+ * @param offsetS what this clock is behind the server's, s: near midnight it may show another day
+ */
+export const today = (zone: string, offsetS: number, clockMs = Date.now()): string =>
+  dayAt(clockMs + 1000 * offsetS, zone);

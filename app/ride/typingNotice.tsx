@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { dayText } from "#core/base";
-import { isOtherDay } from "./typing";
+import { today } from "./typing";
 
 export type Typing = "riding" | "notes";
 
@@ -28,10 +28,10 @@ function saidOf(rideId: string): Typing | null {
  * Whether entries are made as the ride goes on, or typed up from notes: on the test's own day the first, on another day the
  * second until the person says otherwise. What was said is kept by this browser. Null on the test's own day.
  */
-export function useTyping(rideId: string, testDay: string, zone: string) {
+export function useTyping(rideId: string, testDay: string, zone: string, offsetS: number) {
   const typing = useSyncExternalStore(
     watch,
-    () => (isOtherDay(testDay, Date.now(), zone) ? (saidOf(rideId) ?? "notes") : null),
+    () => (today(zone, offsetS) !== testDay ? (saidOf(rideId) ?? "notes") : null),
     () => null,
   );
   const say = (said: Typing) => {

@@ -58,9 +58,10 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
   });
   const { shown } = device.state;
 
-  const { typing, say } = useTyping(ride.id, line.test.day, ride.zone);
+  const behindS = outbox.offsetS ?? 0;
+  const { typing, say } = useTyping(ride.id, line.test.day, ride.zone, behindS);
   const [asLate, setAsLate] = useState(false);
-  const dayTyped = () => (typing === "riding" ? today(ride.zone) : line.test.day);
+  const dayTyped = () => (typing === "riding" ? today(ride.zone, behindS) : line.test.day);
   const clockProblem = (clock: string) => leftOut(dayTyped(), clock, ride.zone);
   /** Keeps an entry made now, by the display's clock while a rehearsal runs; a correction keeps its time unless told. */
   const keep = (body: EntryBody, clock: string | null = null, supersedes: string | null = null) => {
@@ -76,7 +77,7 @@ export function useEntering(loaded: LoadedRide, { outbox, live, state, keepAt }:
     if (body.kind === "strike" || body.kind === "restore" || supersedes !== null)
       return keepAt(body, { at: null, supersedes });
     if (rehearsal) return keepAt(body, byOtherClock(shown ? shown.timeS * 1000 : rehearsal.startMs));
-    const late = typing === "notes" || isTypedLate(body, live, outbox.offsetS ?? 0);
+    const late = typing === "notes" || isTypedLate(body, live, behindS);
     setAsLate(late && typing !== "notes");
     return keepAt(body, { at: late ? null : new Date().toISOString() });
   };
