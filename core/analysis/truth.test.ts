@@ -36,9 +36,9 @@ describe("best never leaves its data", () => {
     const kinds = Object.keys(KINDS) as KindName[];
     fc.assert(
       fc.property(fc.constantFrom(...kinds), fc.integer({ min: 1, max: 4000 }), (kind, seed) => {
-        const reckoned = analyseTest(worldTest(seed, kind).record);
-        if (!reckoned.ok) throw new Error(reckoned.problems[0]!.sentence);
-        const { best, alone } = reckoned.value;
+        const analysed = analyseTest(worldTest(seed, kind).record);
+        if (!analysed.ok) throw new Error(analysed.problems[0]!.sentence);
+        const { best, alone } = analysed.value;
         if (alone.length === 0) return;
         const edges = alone.flatMap(({ whPerM: { mean, sd } }) => [mean - 3 * sd, mean + 3 * sd]);
         expect(best.value.mean).toBeGreaterThanOrEqual(Math.min(...edges));

@@ -64,9 +64,9 @@ describe("what goes wrong on real days", () => {
     expect(wheels.filter((factor) => Math.abs(factor - 1) < 0.06).length).toBeGreaterThan(12);
   });
   test("a ridge makes some stretches take many times what others do", () => {
-    const reckoned = analyseTest(worldTest(3, "ridges").record);
-    if (!reckoned.ok) throw new Error("not reckoned");
-    const uses = reckoned.value.stretches.map(({ whPerM }) => whPerM.mean);
+    const analysed = analyseTest(worldTest(3, "ridges").record);
+    if (!analysed.ok) throw new Error("no figure");
+    const uses = analysed.value.stretches.map(({ whPerM }) => whPerM.mean);
     expect(Math.max(...uses)).toBeGreaterThan(1.6 * Math.min(...uses));
   });
 });

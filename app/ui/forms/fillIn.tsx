@@ -7,13 +7,13 @@ import { useLookAgain } from "../network/useLookAgain";
 const SOON_MS = 500;
 const RARE_MS = 4000;
 
-/** How many tests a page's data says are still being reckoned. */
+/** How many tests a page's data says are still being calculated. */
 function pendingIn(data: unknown): number {
   const pending = (data as { pending?: unknown } | null | undefined)?.pending;
   return typeof pending === "number" ? pending : 0;
 }
 
-/** Asks for the page's data again while something of it is still being reckoned, less often the longer it takes. */
+/** Asks for the page's data again while something of it is still being calculated, less often the longer it takes. */
 export function useAskAgain(waiting: boolean): void {
   const { state } = useRevalidator();
   const lookAgain = useLookAgain();
@@ -29,7 +29,7 @@ export function useAskAgain(waiting: boolean): void {
   }, [waiting, state, lookAgain]);
 }
 
-/** Says how many figures of a page are still being reckoned, and fills them in as they are ready. */
+/** Says how many figures of a page are still being calculated, and fills them in as they are ready. */
 export function FillIn() {
   const pending = useMatches().reduce((most, { loaderData }) => Math.max(most, pendingIn(loaderData)), 0);
   useAskAgain(pending > 0);
@@ -40,7 +40,7 @@ export function FillIn() {
       className="border-b border-rule bg-sheet px-4 py-1.5 text-sm text-quiet md:px-6 print:hidden"
     >
       {pending === 1
-        ? "One test is being reckoned: its figure here is as last known, and is filled in by itself."
+        ? "Calculating one test: its figure here is as last known, and is filled in by itself."
         : `Calculating ${countOf(pending, "test")}: figures here are as last known, and are filled in by themselves.`}
     </p>
   );
