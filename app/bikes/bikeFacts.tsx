@@ -28,6 +28,7 @@ function Fact({
 const COUNTS: Readonly<Record<KeptBike["counts"], string>> = {
   charge: "follows amp-hours",
   energy: "follows watt-hours",
+  volts: "follows the volts",
 };
 
 function DisplayFacts({ bike }: { readonly bike: KeptBike }) {

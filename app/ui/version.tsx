@@ -1,8 +1,16 @@
 import { useEffect, useRef, useState } from "react";
 import { keepRest, stopKeeping } from "#app/ui/forms/keepRest";
 
-/** How often a newer worker is asked to take over, until it has, ms. */
+/** How often a newer worker is asked to take over, until it has, ms; and how often at most before it is made to. */
 const ASK_MS = 1500;
+const MOST_ASKED = 8;
+
+/** Whether the server answers now. */
+const isReached = () =>
+  fetch("/sw.js", { cache: "no-store" }).then(
+    ({ ok }) => ok,
+    () => false,
+  );
 
 /**
  * Registers the service worker, which keeps the pages for when there is no network. Tells of a newer one that waits: it
@@ -45,10 +53,16 @@ function useNewVersion() {
     asked.current = true;
     stopKeeping();
     // A worker that still answers somebody takes over when it has: it is asked until it does.
+    let asks = 0;
     const ask = async () => {
+      asks += 1;
       const registration = await navigator.serviceWorker.getRegistration();
       if (registration && !registration.waiting && !registration.installing) location.reload();
-      else (registration?.waiting ?? waiting)?.postMessage({ type: "SKIP_WAITING" });
+      else if (registration && asks > MOST_ASKED && (await isReached())) {
+        // The old one never ends with a request: it is put away, and the page registers the new one by itself.
+        await registration.unregister();
+        location.reload();
+      } else (registration?.waiting ?? waiting)?.postMessage({ type: "SKIP_WAITING" });
     };
     void ask();
     setInterval(() => void ask().catch(() => undefined), ASK_MS);

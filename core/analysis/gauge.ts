@@ -16,10 +16,7 @@ function countsOf(input: LedgerInput, percents: number, marks: number): GaugeSee
       Object.entries(input.gauges).map(([name, gauge]) => [name, { ...gauge, counts }]),
     );
     const solved = solveLedger({ ...input, gauges });
-    return [
-      counts,
-      solved.ok ? logEvidence(solved.value.parts, solved.value.columns.assumed) : null,
-    ] as const;
+    return [counts, solved.ok ? logEvidence(solved.value.parts) : null] as const;
   });
   return found.every(([, log]) => log !== null) ? (Object.fromEntries(found) as GaugeSeen["counts"]) : null;
 }

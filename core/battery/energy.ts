@@ -1,4 +1,4 @@
-import { DEFAULTS, type Assumed, err, ok, type Result, type Estimate } from "#core/base";
+import { DEFAULTS, err, ok, type Result, type Estimate } from "#core/base";
 import { expectedShare } from "./health.ts";
 import { interpolate } from "./interpolate.ts";
 import type { Pack, SinglePack } from "./schema.ts";
@@ -51,30 +51,41 @@ export interface UsableEnergy extends Estimate {
   readonly from: "measured" | "label";
 }
 
-/** Share of the label that a pack yields at 25 C, by what is known of its age; sd relative. */
-function shareOf({ ageYears, cycles }: SinglePack, assumed: Assumed): { mean: number; relativeSd: number } {
-  if (ageYears === undefined && cycles === undefined)
-    return { mean: assumed.labelDerate, relativeSd: assumed.labelSd };
+/** What a pack's age lets expect of it; null where nothing is known of its age. */
+function expectedOf({ ageYears, cycles }: SinglePack) {
+  if (ageYears === undefined && cycles === undefined) return null;
   // Cycles alone: a pack in use for some years, at a hundred a year.
-  const years = ageYears ?? (cycles ?? 0) / 100;
-  const { mean, sd } = expectedShare(years, cycles ?? null, assumed);
-  return { mean, relativeSd: sd / mean };
+  return expectedShare(ageYears ?? (cycles ?? 0) / 100, cycles ?? null);
 }
 
-function usableOfOne(
-  pack: SinglePack,
-  packTempC: number | undefined,
-  assumed: Assumed,
-): Result<UsableEnergy> {
+/** Share of the label that a pack yields at 25 C, by what is known of its age; sd relative. */
+function shareOf(pack: SinglePack): { mean: number; relativeSd: number } {
+  const expected = expectedOf(pack);
+  if (expected === null) return { mean: DEFAULTS.labelDerate, relativeSd: DEFAULTS.labelSd };
+  return { mean: expected.mean, relativeSd: expected.sd / expected.mean };
+}
+
+/**
+ * Share of its first capacity that a pack is expected to have lost; 0 where nothing is known of its age, or its capacity was measured.
+ *
+ * @example expectedFade({ chemistry: "NMC", labelWh: 500, ageYears: 4 }).toFixed(2) === "0.10"
+ */
+export function expectedFade(pack: SinglePack): number {
+  if (pack.measuredWh !== undefined) return 0;
+  const expected = expectedOf(pack);
+  return expected === null ? 0 : 1 - expected.mean / DEFAULTS.newDerate;
+}
+
+function usableOfOne(pack: SinglePack, packTempC: number | undefined): Result<UsableEnergy> {
   const label = labelOfOne(pack);
   if (!label.ok && pack.measuredWh === undefined) return label;
   const factorAt = (tempC: number) => temperatureFactor(pack.chemistry, tempC);
-  const factor = factorAt(pack.packTempC ?? packTempC ?? assumed.packTempC);
+  const factor = factorAt(pack.packTempC ?? packTempC ?? DEFAULTS.packTempC);
   if (pack.measuredWh !== undefined) {
     const measuredAt = factorAt(pack.measuredTempC ?? 25);
     const mean = (pack.measuredWh * factor) / measuredAt;
-    const measured = Math.max((pack.measuredSdWh ?? 0) / pack.measuredWh, assumed.measuredSdFloor);
-    const cold = (assumed.coldSdShare * Math.abs(measuredAt - factor)) / factor;
+    const measured = Math.max((pack.measuredSdWh ?? 0) / pack.measuredWh, DEFAULTS.measuredSdFloor);
+    const cold = (DEFAULTS.coldSdShare * Math.abs(measuredAt - factor)) / factor;
     return ok({
       mean,
       sd: mean * Math.hypot(measured, cold),
@@ -84,9 +95,9 @@ function usableOfOne(
     });
   }
   if (!label.ok) return label;
-  const share = shareOf(pack, assumed);
+  const share = shareOf(pack);
   const mean = label.value * share.mean * factor;
-  const cold = (assumed.coldSdShare * (1 - factor)) / factor;
+  const cold = (DEFAULTS.coldSdShare * (1 - factor)) / factor;
   return ok({
     ...{ mean, sd: mean * Math.hypot(share.relativeSd, cold) },
     ...{ labelWh: label.value, share: share.mean, from: "label" },
@@ -100,9 +111,9 @@ function usableOfOne(
  *
  * @example usableEnergy({ chemistry: "NMC", labelWh: 612, packTempC: 4 }) is 516.8 with sd 37.4
  */
-export function usableEnergy(pack: Pack, assumed: Assumed = DEFAULTS): Result<UsableEnergy> {
+export function usableEnergy(pack: Pack): Result<UsableEnergy> {
   return sumOf(
-    singlePacks(pack).map((one) => usableOfOne(one, pack.packTempC, assumed)),
+    singlePacks(pack).map((one) => usableOfOne(one, pack.packTempC)),
     (a, b) => ({
       mean: a.mean + b.mean,
       sd: Math.hypot(a.sd, b.sd),

@@ -1,4 +1,4 @@
-import { DEFAULTS, type Assumed, type Estimate } from "#core/base";
+import { DEFAULTS, type Estimate } from "#core/base";
 
 /** What a pack of an age and a count of cycles should hold, as a share of its label. */
 export interface ExpectedShare extends Estimate {
@@ -12,15 +12,11 @@ export interface ExpectedShare extends Estimate {
  *
  * @example two years, 150 cycles: 0.95 x (1 - 0.05 - 0.06) = 0.8455
  */
-export function expectedShare(
-  years: number,
-  cycles: number | null,
-  assumed: Assumed = DEFAULTS,
-): ExpectedShare {
-  const byAge = assumed.fadePerYear * Math.max(0, years);
-  const byCycles = assumed.fadePerCycle * Math.max(0, cycles ?? 0);
-  const mean = assumed.newDerate * Math.max(0, 1 - byAge - byCycles);
-  const sd = assumed.newDerate * Math.hypot(assumed.newSd, assumed.fadeSdShare * (byAge + byCycles));
+export function expectedShare(years: number, cycles: number | null): ExpectedShare {
+  const byAge = DEFAULTS.fadePerYear * Math.max(0, years);
+  const byCycles = DEFAULTS.fadePerCycle * Math.max(0, cycles ?? 0);
+  const mean = DEFAULTS.newDerate * Math.max(0, 1 - byAge - byCycles);
+  const sd = DEFAULTS.newDerate * Math.hypot(DEFAULTS.newSd, DEFAULTS.fadeSdShare * (byAge + byCycles));
   return { mean, sd, years, cycles };
 }
 

@@ -1,7 +1,14 @@
 export { chemistrySchema, ocvTableSchema, packSchema, type Pack } from "./schema.ts";
 export { NOMINAL_CELL_VOLTS, OCV, seriesOfVolts, type Chemistry, type OcvTable } from "./tables.ts";
 export { cellCurve, curveOf, fractionFromVolts, straightLineCharge, type CellCurve } from "./curve.ts";
-export { labelEnergy, temperatureFactor, usableEnergy, voltsLimits, type UsableEnergy } from "./energy.ts";
+export {
+  labelEnergy,
+  expectedFade,
+  temperatureFactor,
+  usableEnergy,
+  voltsLimits,
+  type UsableEnergy,
+} from "./energy.ts";
 export {
   defaultResistance,
   packResistance,

@@ -11,23 +11,28 @@ export interface Riding {
 /** Power of an effort in words, W. */
 export const EFFORT_W: Readonly<Record<Effort, number>> = {
   none: 0,
-  "feather-light": DEFAULTS.featherW,
-  easy: DEFAULTS.easyW,
-  steady: DEFAULTS.steadyW,
-  hard: DEFAULTS.hardW,
+  get "feather-light"() {
+    return DEFAULTS.featherW;
+  },
+  get easy() {
+    return DEFAULTS.easyW;
+  },
+  get steady() {
+    return DEFAULTS.steadyW;
+  },
+  get hard() {
+    return DEFAULTS.hardW;
+  },
 };
 
+/** The default of a bike's kind. */
 const CDA = {
-  upright: DEFAULTS.dragAreaM2,
-  "panniers or step-through": DEFAULTS.dragAreaWide,
-  leaning: DEFAULTS.dragAreaLow,
+  upright: "dragAreaM2",
+  "panniers or step-through": "dragAreaWide",
+  leaning: "dragAreaLow",
 } as const;
-const CRR = {
-  city: DEFAULTS.rollingAsphalt,
-  knobbly: DEFAULTS.rollingKnobbly,
-  fat: DEFAULTS.rollingFat,
-} as const;
-const ETA_M = { hub: DEFAULTS.hubEfficiency, mid: DEFAULTS.midEfficiency } as const;
+const CRR = { city: "rollingAsphalt", knobbly: "rollingKnobbly", fat: "rollingFat" } as const;
+const ETA_M = { hub: "hubEfficiency", mid: "midEfficiency" } as const;
 
 /**
  * Power at a heart rate on a rider's own line; null without one. Never below nothing.
@@ -87,9 +92,9 @@ export function massOf({ bike, rider, setUp }: Riding): {
 /** A bike's road load as its kind lets expect: drag by posture, rolling by tyre, the motor by its place. */
 export function roadOf({ bike, setUp }: Pick<Riding, "bike" | "setUp">) {
   return {
-    cdA: CDA[setUp?.posture ?? "upright"],
-    crr: CRR[setUp?.tyreClass ?? "city"],
+    cdA: DEFAULTS[CDA[setUp?.posture ?? "upright"]],
+    crr: DEFAULTS[CRR[setUp?.tyreClass ?? "city"]],
     etaD: DEFAULTS.drivetrainEfficiency,
-    etaM: ETA_M[bike.motor],
+    etaM: DEFAULTS[ETA_M[bike.motor]],
   };
 }

@@ -8,11 +8,11 @@ import { GROUND_FACTOR } from "./ground.ts";
 import { roadPower, type RoadState } from "./power.ts";
 
 /** Sds of the priors, as shares: rolling, drag, motor and drive together. */
-const SHARES = {
+const shares = () => ({
   rolling: DEFAULTS.rollingSdShare,
   drag: DEFAULTS.dragSdShare,
   motor: Math.SQRT2 * DEFAULTS.efficiencySdShare,
-} as const;
+});
 const ITERATIONS = 60;
 const STEP = 1e-3;
 const OUTLIER_SDS = 3;
@@ -29,9 +29,9 @@ export function fittedState(state: RoadState, { z, grounds }: Pick<RoadFit, "z" 
   const rolling = nth(z, place < 0 ? grounds.indexOf("asphalt") : place);
   return {
     ...state,
-    crr: crr * times(SHARES.rolling, rolling),
-    cdA: cdA * times(SHARES.drag, nth(z, n)),
-    etaM: (state.etaM ?? DEFAULTS.motorEfficiency) * times(SHARES.motor, nth(z, n + 1)),
+    crr: crr * times(shares().rolling, rolling),
+    cdA: cdA * times(shares().drag, nth(z, n)),
+    etaM: (state.etaM ?? DEFAULTS.motorEfficiency) * times(shares().motor, nth(z, n + 1)),
   };
 }
 
@@ -103,7 +103,7 @@ export function fitRoad(rows: readonly RoadRow[]): Result<RoadFit> {
     wide > 1 ? jacobian.transpose().mmul(jacobian).div(wide).add(Matrix.eye(n)) : information,
   ).to2DArray();
   const share = (k: number) =>
-    k < grounds.length ? SHARES.rolling : k === grounds.length ? SHARES.drag : SHARES.motor;
+    k < grounds.length ? shares().rolling : k === grounds.length ? shares().drag : shares().motor;
   const first = nth(rows, 0).state;
   const assumedOf = (k: number) =>
     k < grounds.length

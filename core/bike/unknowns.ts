@@ -10,7 +10,7 @@ export interface RideUnknown {
 }
 
 const times = (share: number, z: number) => Math.exp(share * z);
-const bothEfficiencies = Math.SQRT2 * DEFAULTS.efficiencySdShare;
+const bothEfficiencies = () => Math.SQRT2 * DEFAULTS.efficiencySdShare;
 
 /** Everything that is not known of a ride, besides the pack and the road's scatter; what lasts beyond a day first. */
 export const UNKNOWNS: readonly RideUnknown[] = [
@@ -36,7 +36,7 @@ export const UNKNOWNS: readonly RideUnknown[] = [
   {
     name: "motor and drive",
     of: "bike",
-    apply: (rig, z) => ({ ...rig, etaM: rig.etaM * times(bothEfficiencies, z) }),
+    apply: (rig, z) => ({ ...rig, etaM: rig.etaM * times(bothEfficiencies(), z) }),
   },
   {
     name: "the bike beside its road load",

@@ -1,8 +1,21 @@
 import { z } from "zod";
 import { climbOf, pairedDifference, spot } from "#core/compare";
 import { odometerFactor } from "#core/ride/distance";
-import { answerLedger, assumeSchema, ledgerInputSchema } from "#core/estimation";
-import { there, nth, assuming, err, errs, fromIssues, ok, hasKey, schemaBy, type Result } from "#core/base";
+import { answerLedger, ledgerInputSchema } from "#core/estimation";
+import {
+  there,
+  nth,
+  ASSUMPTION_NAMES,
+  assuming,
+  type AssumptionName,
+  err,
+  errs,
+  fromIssues,
+  ok,
+  hasKey,
+  schemaBy,
+  type Result,
+} from "#core/base";
 import {
   chemistrySchema,
   curveOf,
@@ -24,14 +37,25 @@ interface Calculation {
   run(input: unknown): Result<unknown>;
 }
 
+/** Defaults set otherwise for one calculation, by their names. */
+const assumeSchema = z.object({
+  assume: z
+    .partialRecord(z.enum(ASSUMPTION_NAMES as [AssumptionName, ...AssumptionName[]]), z.number())
+    .default({}),
+});
+
 function calculation<Schema extends z.ZodType>(
   schema: Schema,
   run: (input: z.infer<Schema>) => Result<unknown>,
 ): Calculation {
   return {
     run: (input) => {
-      const parsed = schema.safeParse(input);
-      return parsed.success ? run(parsed.data) : errs(fromIssues(parsed.error.issues));
+      const told = hasKey(input, "assume") ? assumeSchema.safeParse(input) : null;
+      if (told?.error) return errs(fromIssues(told.error.issues));
+      return assuming(told?.data.assume ?? {}, () => {
+        const parsed = schema.safeParse(input);
+        return parsed.success ? run(parsed.data) : errs(fromIssues(parsed.error.issues));
+      });
     },
   };
 }
@@ -117,8 +141,8 @@ export const CALCULATIONS: Readonly<Record<string, Calculation>> = {
       return ok({ q, f, ...(input.cellVoltsSd === undefined ? {} : { fSd: sd }) });
     },
   ),
-  usableEnergy: calculation(packSchema.and(z.object({ assume: assumeSchema })), ({ assume, ...pack }) => {
-    const usable = usableEnergy(pack, assuming(assume));
+  usableEnergy: calculation(packSchema, (pack) => {
+    const usable = usableEnergy(pack);
     return usable.ok
       ? ok({ meanWh: usable.value.mean, sdWh: usable.value.sd, labelWh: usable.value.labelWh })
       : usable;

@@ -39,7 +39,7 @@ export function dayOfRows({ id, mount, riderId, rows }: SteadyRows): DeskDay | n
     return rows.map(({ state, oneWay, riderSdW }) => {
       const { conditions } = withUnknowns(
         {
-          conditions: { ...RESTING, ...state, speedMps: {}, habitSdShare: DEFAULTS.riderHabitSdShare },
+          conditions: { ...resting(), ...state, speedMps: {}, habitSdShare: DEFAULTS.riderHabitSdShare },
           ...NO_WAY,
         },
         shared,
@@ -67,7 +67,7 @@ export function dayOfRows({ id, mount, riderId, rows }: SteadyRows): DeskDay | n
 
 /** What a steady row has nothing of. */
 const NO_WAY = { legs: [], slopes: [], restShare: 0 };
-const RESTING = {
+const resting = () => ({
   massSdShare: 0,
   cdA: DEFAULTS.dragAreaM2,
   crr: DEFAULTS.rollingAsphalt,
@@ -88,4 +88,4 @@ const RESTING = {
   level: "",
   speedMps: {},
   motorW: {},
-};
+});

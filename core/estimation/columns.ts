@@ -1,14 +1,5 @@
 import type { ErrorSource } from "#core/battery/readings";
-import {
-  nth,
-  METRES_PER_MILE,
-  assuming,
-  type Assumed,
-  errs,
-  ok,
-  type Problem,
-  type Result,
-} from "#core/base";
+import { nth, METRES_PER_MILE, DEFAULTS, errs, ok, type Problem, type Result } from "#core/base";
 import { usableEnergy, type UsableEnergy } from "#core/battery";
 import { GP_NODES } from "./gpBasis.ts";
 import type { LedgerInput } from "./schema.ts";
@@ -58,20 +49,18 @@ export interface Columns {
   /** Column of mark 0 of each ride. */
   readonly firstMark: readonly number[];
   readonly unknowns: Unknowns;
-  /** The defaults, as this ledger has them. */
-  readonly assumed: Assumed;
   readonly usable: Readonly<Record<string, UsableEnergy>>;
   /** Column of each pack's capacity, Wh. */
   readonly capacity: Readonly<Record<string, number>>;
 }
 
 /** Column of a cell's rate on a pack: fraction of the pack per metre. */
-export function rateColumn({ unknowns, usable, assumed }: Columns, pack: string, cell: string): number {
+export function rateColumn({ unknowns, usable }: Columns, pack: string, cell: string): number {
   const milesWh = nth(usable, pack).mean * METRES_PER_MILE;
   return unknowns.add(
     `rate ${pack}/${cell}`,
-    assumed.rateWhPerMi / milesWh,
-    assumed.rateSdWhPerMi / milesWh,
+    DEFAULTS.rateWhPerMi / milesWh,
+    DEFAULTS.rateSdWhPerMi / milesWh,
     null,
   );
 }
@@ -98,13 +87,12 @@ export function layColumns(input: LedgerInput): Result<Columns> {
     marks += legs.length + 1;
   }
   const unknowns = new Unknowns(marks);
-  const assumed = assuming(input.assume);
   const usable: Record<string, UsableEnergy> = {};
   const capacity: Record<string, number> = {};
   const problems: Problem[] = [];
   const several = Object.keys(input.packs).length > 1;
   for (const [name, pack] of Object.entries(input.packs)) {
-    const found = usableEnergy(pack, assumed);
+    const found = usableEnergy(pack);
     if (!found.ok) {
       const at = several ? `packs.${name}` : "pack";
       problems.push(...found.problems.map((problem) => ({ ...problem, path: `${at}.${problem.path}` })));
@@ -113,5 +101,5 @@ export function layColumns(input: LedgerInput): Result<Columns> {
     usable[name] = found.value;
     capacity[name] = unknowns.add(`capacity ${name}`, found.value.mean, found.value.sd, "capacity");
   }
-  return problems.length ? errs(problems) : ok({ marks, firstMark, unknowns, assumed, usable, capacity });
+  return problems.length ? errs(problems) : ok({ marks, firstMark, unknowns, usable, capacity });
 }

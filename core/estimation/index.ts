@@ -1,4 +1,4 @@
-export { assumeSchema, ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
+export { ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
 export { logEvidence } from "./scatter.ts";
 export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import fc from "#tests/property";
+import { assuming } from "#core/base";
 import {
   answerLedger,
   judgeReadings,
@@ -36,7 +37,7 @@ const close = (mine: number, theirs: number, share = 0.01) =>
   expect(Math.abs(mine - theirs)).toBeLessThanOrEqual(share * Math.abs(theirs));
 
 describe.each(cases.map((each) => [each.id, each] as const))("%s", (_id, { input, expected }) => {
-  const result = answerLedger(ledgerInputSchema.parse({ ...input, assume }));
+  const result = assuming(assume, () => answerLedger(ledgerInputSchema.parse(input)));
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
   const { whPerMi, whPerMiSd, scatter, slipLogOdds } = result.value;
   test("its Wh/mi and sd", () => {
@@ -54,7 +55,7 @@ describe.each(cases.map((each) => [each.id, each] as const))("%s", (_id, { input
 });
 
 const pack = { chemistry: "NMC", labelWh: 612, seriesCells: 13, packTempC: 20 };
-const solved = (percents: readonly number[], miles: readonly number[], more: object = {}) => {
+const solved = (percents: readonly number[], miles: readonly number[]) => {
   const result = solveLedger(
     ledgerInputSchema.parse({
       pack,
@@ -64,7 +65,6 @@ const solved = (percents: readonly number[], miles: readonly number[], more: obj
         { kind: "fullStart", mark: 0 },
         ...percents.map((percent, mark) => ({ kind: "percent", mark, percent })),
       ],
-      ...more,
     }),
   );
   if (!result.ok) throw new Error(result.problems[0]!.sentence);
@@ -88,7 +88,7 @@ describe("the scatter of the road", () => {
     expect(judgeReadings(ride).flags).toEqual([]);
   });
   test("without doubt of it the usual scale stands alone", () => {
-    const { parts } = solved([100, 80], [9], { assume: { scatterLnSd: 0 } });
+    const { parts } = assuming({ scatterLnSd: 0 }, () => solved([100, 80], [9]));
     expect(parts.map(({ scatter, weight }) => [scatter, weight])).toEqual([[1, 1]]);
   });
   test("its probabilities sum to one, whatever is read", () => {

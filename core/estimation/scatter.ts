@@ -1,4 +1,4 @@
-import type { Assumed } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import type { Part } from "./mixture.ts";
 import type { GaussianPosterior } from "./posterior.ts";
 
@@ -9,13 +9,11 @@ import type { GaussianPosterior } from "./posterior.ts";
 export const SCATTER_SCALES = [0.5, 0.71, 1, 1.41, 2, 2.83, 4, 5.66, 8] as const;
 
 /** Log prior of a scale: ln scale ~ N(0, lnSd). */
-const logPrior = (scale: number, lnSd: number) => -0.5 * (Math.log(scale) / lnSd) ** 2;
+const logPrior = (scale: number) => -0.5 * (Math.log(scale) / (DEFAULTS.scatterLnSd || 1)) ** 2;
 
 /** Log density of a ledger's readings, the road's scatter integrated: what weighs one account of them against another. */
-export function logEvidence(parts: readonly Part[], { scatterLnSd }: Assumed): number {
-  const logs = parts.map(
-    ({ scatter, posterior }) => posterior.logDensity + logPrior(scatter, scatterLnSd || 1),
-  );
+export function logEvidence(parts: readonly Part[]): number {
+  const logs = parts.map(({ scatter, posterior }) => posterior.logDensity + logPrior(scatter));
   const best = Math.max(...logs);
   return best + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - best), 0));
 }
@@ -23,18 +21,16 @@ export function logEvidence(parts: readonly Part[], { scatterLnSd }: Assumed): n
 /**
  * The answer under each scale of the road's scatter, weighed by the density of the readings under it.
  *
+ * Where the scatter is not in doubt, the usual scale alone.
+ *
  * @param solveAt solves the ledger at one scale; null when it cannot be solved
- * @param assumed no doubt of the scatter leaves the usual scale alone
  */
-export function scatterParts(
-  solveAt: (scale: number) => GaussianPosterior | null,
-  { scatterLnSd }: Assumed,
-): readonly Part[] | null {
+export function scatterParts(solveAt: (scale: number) => GaussianPosterior | null): readonly Part[] | null {
   const found: { scatter: number; log: number; posterior: GaussianPosterior }[] = [];
-  for (const scatter of scatterLnSd > 0 ? SCATTER_SCALES : [1]) {
+  for (const scatter of DEFAULTS.scatterLnSd > 0 ? SCATTER_SCALES : [1]) {
     const posterior = solveAt(scatter);
     if (!posterior) return null;
-    found.push({ scatter, log: posterior.logDensity + logPrior(scatter, scatterLnSd || 1), posterior });
+    found.push({ scatter, log: posterior.logDensity + logPrior(scatter), posterior });
   }
   const best = Math.max(...found.map(({ log }) => log));
   const sum = found.reduce((total, { log }) => total + Math.exp(log - best), 0);

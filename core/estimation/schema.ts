@@ -1,4 +1,4 @@
-import { ASSUMPTION_NAMES, type AssumptionName, hasKey, METRES_PER_MILE, schemaBy } from "#core/base";
+import { hasKey, METRES_PER_MILE, schemaBy } from "#core/base";
 import { z } from "zod";
 import { packSchema } from "#core/battery";
 import { readingSchema } from "#core/battery/readings";
@@ -25,16 +25,10 @@ export const gaugeSchema = z.object({
 export type Gauge = z.infer<typeof gaugeSchema>;
 const PLAIN_GAUGE: Gauge = { percentStep: 1, counts: "charge", bars: 0 };
 
-/** Defaults set otherwise, by their names. */
-export const assumeSchema = z
-  .partialRecord(z.enum(ASSUMPTION_NAMES as [AssumptionName, ...AssumptionName[]]), z.number())
-  .optional();
-
 const common = {
   /** Bike, rider and load, kg; matters only where climb is given. */
   massKg: z.number().positive("Mass must be more than zero.").optional(),
   cells: z.array(z.string()).min(1, "Name at least one cell."),
-  assume: assumeSchema,
 };
 
 /** The names under which a single pack and gauge stand. */

@@ -1,4 +1,4 @@
-import { farText, there, nth, type Assumed, fixed, unitToken } from "#core/base";
+import { farText, there, nth, DEFAULTS, fixed, unitToken } from "#core/base";
 import { likelySlip, markOf, readingText, type Reading, type Row } from "#core/battery/readings";
 import { energyFigure, metresOf, rideFigure, usedBetween } from "./figures.ts";
 import { leaveOneOut, type LeftOut } from "./leftOut.ts";
@@ -53,12 +53,7 @@ const normalDensity = (off: number, variance: number) =>
  *
  * @param span the pack in the row's units; @param row as it was read
  */
-function slipOf(
-  left: LeftOut,
-  span: number,
-  { value, alternatives = [] }: Row,
-  assumed: Assumed,
-): Omit<Standing, "standing"> {
+function slipOf(left: LeftOut, span: number, { value, alternatives = [] }: Row): Omit<Standing, "standing"> {
   const alike = alternatives.map((meant) => ({
     text: meant.text,
     density: left.parts.reduce(
@@ -66,14 +61,14 @@ function slipOf(
       0,
     ),
   }));
-  const share = alike.length ? assumed.slipAlike : 0;
+  const share = alike.length ? DEFAULTS.slipAlike : 0;
   const anywhere = (1 - share) / span;
   const looksLike = alike.reduce((sum, { density }) => sum + (share * density) / alike.length, 0);
   const likeliest = alike.reduce<(typeof alike)[number] | null>(
     (most, each) => (most === null || each.density > most.density ? each : most),
     null,
   );
-  const { slipPrior } = assumed;
+  const { slipPrior } = DEFAULTS;
   return {
     logOdds: left.logRatio + Math.log(anywhere + looksLike) + Math.log(slipPrior / (1 - slipPrior)),
     meant: likeliest && looksLike > anywhere ? likeliest.text : null,
@@ -84,7 +79,7 @@ function slipOf(
 export function standingsOf(solved: SolvedLedger): readonly Standing[] {
   return leaveOneOut(solved.parts).map((left, i) => ({
     standing: left.standing,
-    ...slipOf(left, spanOfPack(solved, i), nth(solved.said, i).row, solved.columns.assumed),
+    ...slipOf(left, spanOfPack(solved, i), nth(solved.said, i).row),
   }));
 }
 

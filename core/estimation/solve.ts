@@ -1,5 +1,5 @@
 import type { ErrorSource } from "#core/battery/readings";
-import { nth, assuming, METRES_PER_MILE, err, errs, ok, type Problem, type Result } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE, err, errs, ok, type Problem, type Result } from "#core/base";
 import { curveOf } from "#core/battery";
 import { checkReading, rowOf, type Reading, type Row, type Setting } from "#core/battery/readings";
 import { planElimination, MOST_HUBS, type EliminationPlan } from "./chain.ts";
@@ -43,11 +43,11 @@ const PASSES = 3;
 
 /** What the readings of a ride need to know of its pack and gauge. */
 export function settingOf(
-  input: Pick<LedgerInput, "packs" | "gauges" | "assume">,
+  input: Pick<LedgerInput, "packs" | "gauges">,
   ride: Pick<LedgerRide, "pack" | "gauge">,
 ): Setting {
   const pack = nth(input.packs, ride.pack);
-  return { pack, curve: curveOf(pack), ...nth(input.gauges, ride.gauge), assumed: assuming(input.assume) };
+  return { pack, curve: curveOf(pack), ...nth(input.gauges, ride.gauge) };
 }
 
 /** A row with the doubt of where its reading was taken, in fractions of the pack. */
@@ -148,10 +148,10 @@ function settle(
       if (!point) return null;
       relinearise(point);
     }
-  const found = scatterParts((scatter) => solveAt(evidence, scatter), columns.assumed);
+  const found = scatterParts((scatter) => solveAt(evidence, scatter));
   if (!found || isLinear) return found && { parts: found, evidence };
   relinearise(mixtureOf(found).mean);
-  const again = scatterParts((scatter) => solveAt(evidence, scatter), columns.assumed);
+  const again = scatterParts((scatter) => solveAt(evidence, scatter));
   return again && { parts: again, evidence };
 }
 
@@ -171,7 +171,7 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   const travel = travelRows(input, columns);
   const said = input.rides.flatMap((ride, r) => {
     const setting = settingOf(input, ride);
-    const perM = columns.assumed.rateWhPerMi / METRES_PER_MILE / nth(columns.usable, ride.pack).mean;
+    const perM = DEFAULTS.rateWhPerMi / METRES_PER_MILE / nth(columns.usable, ride.pack).mean;
     const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perM));
     return lastSteadyLooks(ride.readings, dequantised(read, ride)).map((row) => ({ ride: r, row }));
   });

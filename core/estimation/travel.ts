@@ -50,7 +50,7 @@ function sectionKeys(input: LedgerInput): readonly (readonly (string | null)[])[
 function climbForm(columns: Columns, leg: Leg, massKg: number, capacityWh: number): LinearForm {
   const { gainM = 0, lossM = 0 } = leg;
   if (gainM + lossM === 0) return new Map();
-  const { liftShare, liftSdShare } = columns.assumed;
+  const { liftShare, liftSdShare } = DEFAULTS;
   const lift = (massKg * STANDARD_GRAVITY) / (3600 * DEFAULTS.liftEfficiency) / capacityWh;
   const up = columns.unknowns.add("climb up", liftShare, liftSdShare, "climb");
   const down = columns.unknowns.add("climb down", liftShare, liftSdShare, "climb");

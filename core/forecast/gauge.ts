@@ -12,7 +12,7 @@ export interface Span {
 export interface Display {
   /** 0 when it shows none. */
   readonly percentStep: number;
-  readonly counts: "charge" | "energy";
+  readonly counts: "charge" | "energy" | "volts";
   readonly bars: number;
   /** 0 when it shows none. */
   readonly meterStepV: number;

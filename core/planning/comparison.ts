@@ -1,10 +1,9 @@
 import type { Forecast } from "#core/forecast";
 import { rideFigure, sumFigures, varianceOf, worthDoing } from "#core/estimation";
 import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
-import { expectedLedger, type ExpectedRide } from "./ledger.ts";
+import { expectedSolved, type ExpectedRide } from "./ledger.ts";
 import { runOrder, type PlannedRoute, type PlanRecord } from "./record.ts";
 import type { Compare, PlannedReading } from "./method.ts";
-import { solve } from "./solved.ts";
 import type { ComparisonYield } from "./yieldTypes.ts";
 
 /** Most of the charge that planned runs may use. */
@@ -33,7 +32,7 @@ function differenceSd(
     variant: run === "a" ? compare.a : compare.b,
     section: "section",
   }));
-  const solved = solve(expectedLedger(forecast, record.bike, rides));
+  const solved = expectedSolved(forecast, record.bike, rides);
   if (!solved) return null;
   const each = runs.map((run, i) => [rideFigure(solved, i), (run === "a" ? 1 : -1) / pairs] as const);
   return Math.sqrt(varianceOf(solved.posterior, sumFigures(each)));

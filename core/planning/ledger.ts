@@ -1,11 +1,12 @@
-import { nth, DEFAULTS } from "#core/base";
+import { nth, assuming, DEFAULTS } from "#core/base";
 import type { RouteSegment, Route } from "#core/route";
 import type { Forecast } from "#core/forecast";
-import type { LedgerInput } from "#core/estimation";
+import type { LedgerInput, Solved } from "#core/estimation";
 import { curveOf } from "#core/battery";
 import type { Reading } from "#core/battery/readings";
 import type { Bike } from "#core/records";
 import type { PlannedReading } from "./method.ts";
+import { solve } from "./solved.ts";
 
 /** What a ride is expected to yield: where it is read, and by what. */
 export interface ExpectedRide {
@@ -124,7 +125,7 @@ function readingsOf(forecast: Forecast, bike: Bike, ride: ExpectedRide, looks: L
  * The ledger that a planned ride is expected to leave: its legs, and every reading exactly as forecast. Its doubt is then
  * the doubt the method will leave.
  */
-export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly ExpectedRide[]): LedgerInput {
+function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly ExpectedRide[]): LedgerInput {
   const { pack, rig } = forecast.input;
   const { way } = forecast.along;
   const cells = new Set<string>();
@@ -161,7 +162,14 @@ export function expectedLedger(forecast: Forecast, bike: Bike, rides: readonly E
     massKg: rig.massKg,
     cells: [...cells],
     rides: laid,
-    // Readings that are all as forecast would teach it a road more even than any is.
-    assume: { scatterLnSd: 0 },
   };
+}
+
+/** That ledger solved. Readings that are all as forecast would teach it a road more even than any is: its scatter is the usual. */
+export function expectedSolved(
+  forecast: Forecast,
+  bike: Bike,
+  rides: readonly ExpectedRide[],
+): Solved | null {
+  return assuming({ scatterLnSd: 0 }, () => solve(expectedLedger(forecast, bike, rides)));
 }

@@ -1,10 +1,10 @@
 import { DEFAULTS, withRelative } from "#core/base";
 import { rankMeasurements, worthDoing } from "#core/estimation";
 import { MINUTES, possibleReadings, WHAT } from "./additions.ts";
-import { expectedLedger, type ExpectedRide } from "./ledger.ts";
+import { expectedSolved, type ExpectedRide } from "./ledger.ts";
 import type { PlannedRoute, PlanRecord } from "./record.ts";
 import type { PlannedReading } from "./method.ts";
-import { rideSd, solve } from "./solved.ts";
+import { rideSd } from "./solved.ts";
 
 function checkIns(route: PlannedRoute, everyM: number): readonly number[] {
   return Array.from({ length: Math.floor((route.endM - 1) / everyM) }, (_, i) => (i + 1) * everyM);
@@ -28,7 +28,7 @@ export function singleYield(record: PlanRecord, route: PlannedRoute) {
   const { bike, plan } = record;
   const { forecast } = route;
   const { taken } = plan.method;
-  const solved = solve(expectedLedger(forecast, bike, [wholeRide(record, route, taken)]));
+  const solved = expectedSolved(forecast, bike, [wholeRide(record, route, taken)]);
   if (!solved) return null;
   const mean = forecast.at(route.endM).energyWh.mean / route.endM;
   const distance = (sd: number) => withRelative({ mean, sd }, DEFAULTS.gpsScaleSd).sd;
@@ -41,7 +41,7 @@ export function singleYield(record: PlanRecord, route: PlannedRoute) {
   };
   const surer = worthDoing(now, [
     ...possibleReadings(record).map((more) => {
-      const again = solve(expectedLedger(forecast, bike, [wholeRide(record, route, [...taken, more])]));
+      const again = expectedSolved(forecast, bike, [wholeRide(record, route, [...taken, more])]);
       return { what: WHAT[more], minutes: MINUTES[more], sdLeft: again && distance(rideSd(again)) };
     }),
     fromNext("bench", "measure the pack on a bench first", DEFAULTS.benchMinutes),

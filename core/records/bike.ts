@@ -140,9 +140,16 @@ export const BIKE_FIELDS = {
     under: DISPLAY,
   }),
   counts: recordField({
-    schema: z.enum(["charge", "energy"]).default("charge"),
+    schema: z.enum(["charge", "energy", "volts"]).default("charge"),
     label: "The percent follows",
-    typed: { as: "choice", says: { charge: "amp-hours (most gauges)", energy: "watt-hours" } },
+    typed: {
+      as: "choice",
+      says: {
+        charge: "amp-hours (most gauges)",
+        energy: "watt-hours",
+        volts: "volts: it drops under load and climbs back at rest",
+      },
+    },
     under: DISPLAY,
   }),
   bars: recordField({

@@ -47,7 +47,11 @@ export const KINDS = {
   },
   bars: { what: "five unequal bars over part of a charge", step: 0, bars: 5 },
   "bars to the end": { what: "five unequal bars to cut-off", step: 0, bars: 5, untilEmpty: true },
-  "from volts": { what: "a percent that follows the loaded volts", step: 1, follows: "volts" },
+  "from volts": {
+    what: "a percent that follows the loaded volts, as its bike says",
+    step: 1,
+    follows: "volts",
+  },
   "rest volts": { what: "rest volts before and after", step: 1, restVolts: true },
   "iron phosphate": {
     what: "an iron-phosphate pack, percent in fives",

@@ -153,7 +153,7 @@ export function makeTest(seed: number, name: KindName, given: WorldGiven = {}): 
   const energyWh = end.pack.usedWh - begun.usedWh;
   const record = {
     test: { title: `${name} ${seed}`, day: `${YEAR}-06-01`, school: kind.untilEmpty ? "run-down" : "part charge", airTempC: pack.tempC, firstLevel: at(ridden, 0).level }, // prettier-ignore
-    bike: { name: "A bike of the world", levels: LEVELS.filter((level) => level !== "throttle"), throttle: true, percentStep: kind.step ?? 1, bars: kind.bars ?? 0, wheelCircumferenceM: 2.1, massKg: bikeKg }, // prettier-ignore
+    bike: { name: "A bike of the world", levels: LEVELS.filter((level) => level !== "throttle"), throttle: true, percentStep: kind.step ?? 1, ...(kind.follows && { counts: kind.follows }), bars: kind.bars ?? 0, wheelCircumferenceM: 2.1, massKg: bikeKg }, // prettier-ignore
     pack: { name: "Its pack", chemistry: pack.chemistry, labelWh: pack.labelWh, ampHours: pack.ampHours, seriesCells: pack.seriesCells, ...known }, // prettier-ignore
     rider: { name: "Its rider", massKg: Math.round(rig.massKg - bikeKg) },
     rides,

@@ -237,13 +237,16 @@ test("a browser killed in the middle of a ride with no network opens it again, w
   rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 250 });
 });
 
-test("a new version asks before it replaces an open ride, and the ride's entries stay", async ({ page }) => {
+/** A newer version comes while a ride is open, and is taken up. */
+async function takenUp(page: Page, older = "", before: () => Promise<unknown> = () => Promise.resolve()) {
   const worker = join(import.meta.dirname, "../../build/client/sw.js");
   const built = readFileSync(worker, "utf8");
-  await page.goto(address);
-  await putBy(page);
-  await ready(page);
   try {
+    writeFileSync(worker, `${built}\n${older}`);
+    await page.goto(address);
+    await putBy(page);
+    await ready(page);
+    await before();
     writeFileSync(worker, `${built}\n// another version`);
     await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.update());
     const offer = page.getByRole("status").filter({ hasText: "A new version is ready." });
@@ -259,4 +262,14 @@ test("a new version asks before it replaces an open ride, and the ride's entries
   } finally {
     writeFileSync(worker, built);
   }
-});
+}
+
+test("a new version asks before it replaces an open ride, and the ride's entries stay", ({ page }) =>
+  takenUp(page));
+
+test("a new version comes though the older one never ends with a request", ({ page }) =>
+  takenUp(
+    page,
+    `self.addEventListener("fetch", (event) => { if (event.request.url.endsWith("/never")) event.respondWith(new Promise(() => undefined)); });`,
+    () => page.evaluate(() => void fetch("/never")),
+  ));

@@ -195,7 +195,7 @@ export function denseLedger(input: DenseInput): DenseAnswer {
   const temp = input.pack.packTempC ?? 20;
   const factor = line(TEMPS, FACTORS, temp);
   const capacity = input.pack.labelWh * 0.93 * factor;
-  const capacitySd = capacity * Math.hypot(0.06, (0.4 * (1 - factor)) / factor);
+  const capacitySd = capacity * Math.hypot(0.066, (0.4 * (1 - factor)) / factor);
   const { starts } = roadPrior(input, capacity, 1);
   const said = input.rides.flatMap(({ readings }, r) =>
     readings.map((reading) => say(reading, starts[r]! + reading.mark, input)),

@@ -4,7 +4,7 @@
  */
 const TABLE = {
   labelDerate: [0.93, "fraction", "usable share of the label's energy, of a pack of unknown age"],
-  labelSd: [0.06, "fraction", "1 sd of usable energy, of a pack of unknown age"],
+  labelSd: [0.066, "fraction", "1 sd of usable energy, of a pack of unknown age"],
   newDerate: [0.95, "fraction", "usable share of the label's energy, of a pack known to be new"],
   newSd: [0.04, "fraction", "1 sd of that"],
   measuredSdFloor: [0.015, "fraction", "least 1 sd of a measured capacity"],
@@ -17,8 +17,11 @@ const TABLE = {
   stringAh: [3, "Ah", "charge of one parallel string, for the resistance"],
   fullStartSd: [0.01, "fraction", "how full a charger that says done has left the pack, 1 sd"],
   gaugeLookSd: [0.01, "fraction", "what a look at a percent is off by itself, beside its rounding, 1 sd"],
-  gaugeVoltsLookSd: [0.015, "fraction", "the same of a percent that follows the volts, 1 sd"],
+  gaugeVoltsLookSd: [0.03, "fraction", "the same of a percent that follows the volts, 1 sd"],
   gaugeScaleSd: [0.03, "fraction", "a percent gauge's scale, common to all its readings, 1 sd"],
+  gaugeVoltsScaleSd: [0.08, "fraction", "such a scale of a percent that follows the volts, 1 sd"],
+  gaugeKeepsFade: [0.5, "fraction", "part of a pack's loss by age that its gauge has not learned"],
+  gaugeKeepsFadeSd: [0.3, "fraction", "doubt of that part, 1 sd"],
   gaugeKnowsCold: [0.5, "fraction", "how far a percent gauge knows what cold takes"],
   gaugeKnowsColdSd: [0.4, "fraction", "doubt of that, 1 sd"],
   gaugeStandsBelow: [0.1, "fraction", "charge under which a percent may stand still"],
@@ -48,11 +51,12 @@ const TABLE = {
   gaugeZeroAt: [0.985, "fraction", "energy used at gauge zero, with no difference between levels"],
   gaugeZeroSd: [0.02, "fraction", "doubt of that point, 1 sd"],
   cutOffSd: [0.015, "fraction", "where the pack cuts off, against all used, 1 sd"],
-  energyGainSd: [0.01, "fraction", "an energy counter's gain, 1 sd"],
+  energyGainSd: [0.016, "fraction", "an energy counter's gain, 1 sd"],
   chargeGainSd: [0.018, "fraction", "a charge counter's gain and its volts, 1 sd"],
+  sustainedOhms: [2, "times", "a pack's resistance to a load of minutes, against that of a moment"],
   counterA: [6, "A", "mean current of a charge counter that tells no time"],
   counterASd: [3, "A", "doubt of that, 1 sd"],
-  shuntGainSd: [0.015, "fraction", "a logger's shunt, 1 sd"],
+  shuntGainSd: [0.016, "fraction", "a logger's shunt, 1 sd"],
   gapSdShare: [0.3, "fraction", "doubt of the energy in a gap of the telemetry, 1 sd"],
   tapSd: [2, "s", "how late a check-in is tapped, 1 sd"],
   clockMatchSd: [0.7, "s", "how differently two devices smooth and stamp one speed, 1 sd"],
@@ -171,7 +175,7 @@ const TABLE = {
   chargeTaperMinutes: [40, "min", "the slow last part of a full charge"],
   darkMarginMinutes: [30, "min", "to be home before sunset"],
   ampsFlicker: [1, "A", "how far amps flicker at a steady speed"],
-  ampsHalfStep: [0.05, "A", "half a step of a display of amps, for amps typed once, 1 sd"],
+  ampsHalfStep: [0.05, "A", "half a step of a display of amps that shows tenths, for amps typed once, 1 sd"],
   ampsOnceSdShare: [0.05, "fraction", "the same as a share, where that is more: the needle is never still"],
   speedReadSd: [0.02, "fraction", "reading a steady speed, 1 sd"],
   reportedSdShare: [0.08, "fraction", "doubt of the energy in a figure that others published, 1 sd"],
@@ -191,16 +195,30 @@ const TABLE = {
 export type AssumptionName = keyof typeof TABLE;
 export type Assumed = { readonly [Name in AssumptionName]: number };
 
+const VALUES = Object.fromEntries(Object.entries(TABLE).map(([name, row]) => [name, row[0]])) as Record<
+  AssumptionName,
+  number
+>;
+
 /** The default values by name. Example: `DEFAULTS.labelDerate === 0.93`. */
-export const DEFAULTS = Object.fromEntries(
-  Object.entries(TABLE).map(([name, row]) => [name, row[0]]),
-) as Assumed;
+export const DEFAULTS: Assumed = VALUES;
 
 export const ASSUMPTION_NAMES = Object.keys(TABLE) as readonly AssumptionName[];
 
-/** The defaults with some of them set otherwise. */
-export function assuming(other: Readonly<Partial<Record<AssumptionName, number>>> = {}): Assumed {
-  return { ...DEFAULTS, ...other };
+/**
+ * Does something with some of the defaults set otherwise: all that is calculated in `work` has them, and nothing after.
+ *
+ * @param work finished when it returns: nothing of it may wait or be left for later
+ * @example assuming({ labelDerate: 1 }, () => DEFAULTS.labelDerate) === 1
+ */
+export function assuming<T>(other: Readonly<Partial<Record<AssumptionName, number>>>, work: () => T): T {
+  const before = { ...VALUES };
+  Object.assign(VALUES, other);
+  try {
+    return work();
+  } finally {
+    Object.assign(VALUES, before);
+  }
 }
 
 /** The table for people: name, value, unit and what it is. */

@@ -1,38 +1,30 @@
 import { z } from "zod";
-import { DEFAULTS, type Assumed } from "#core/base";
+import { DEFAULTS } from "#core/base";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
-import {
-  assumedIn,
-  fractionRow,
-  pointRow,
-  ROOT12,
-  type Row,
-  type Setting,
-  type ReadingUnknown,
-} from "./row.ts";
+import { fractionRow, pointRow, ROOT12, type Row, type Setting, type ReadingUnknown } from "./row.ts";
 
 /**
  * Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar.
  *
  * @example barThreshold(3, 5).mean === 0.6
  */
-export function barThreshold(bar: number, bars: number, assumed: Assumed = DEFAULTS): ReadingUnknown {
+export function barThreshold(bar: number, bars: number): ReadingUnknown {
   return {
     key: `bar ${bar}`,
     of: "gauge",
     mean: 1 - (bar - 1) / bars,
-    sd: assumed.barThresholdSd / bars,
+    sd: DEFAULTS.barThresholdSd / bars,
     source: "bar thresholds",
   };
 }
 
 /** What all bars of a display have in common: a shift, and a bow that is greatest at the middle of the charge. */
-function commonToBars(assumed: Assumed): { readonly shift: ReadingUnknown; readonly bow: ReadingUnknown } {
+function commonToBars(): { readonly shift: ReadingUnknown; readonly bow: ReadingUnknown } {
   const common = { of: "gauge", mean: 0, source: "bar thresholds" } as const;
   return {
-    shift: { ...common, key: "bar shift", sd: assumed.barShiftSd },
-    bow: { ...common, key: "bar bow", sd: assumed.barBowSd },
+    shift: { ...common, key: "bar shift", sd: DEFAULTS.barShiftSd },
+    bow: { ...common, key: "bar bow", sd: DEFAULTS.barBowSd },
   };
 }
 
@@ -44,9 +36,9 @@ function commonToBars(assumed: Assumed): { readonly shift: ReadingUnknown; reado
 export const bowAt = (f: number) => 4 * f * (1 - f);
 
 /** A bar's threshold as unknowns, times a factor: its own, and what it shares with the others. */
-function thresholdTerms(bar: number, bars: number, factor: number, assumed: Assumed): Row["unknowns"] {
-  const own = barThreshold(bar, bars, assumed);
-  const { shift, bow } = commonToBars(assumed);
+function thresholdTerms(bar: number, bars: number, factor: number): Row["unknowns"] {
+  const own = barThreshold(bar, bars);
+  const { shift, bow } = commonToBars();
   return [
     { unknown: own, coefficient: factor },
     ...(shift.sd > 0 ? [{ unknown: shift, coefficient: factor }] : []),
@@ -101,7 +93,7 @@ export const bars = readingKind({
     const fixedEnds = out === 1 ? 1 : 0;
     return {
       fractions: [{ mark, coefficient: 1 }],
-      unknowns: ends.flatMap((bar) => thresholdTerms(bar, count, -0.5, assumedIn(setting))),
+      unknowns: ends.flatMap((bar) => thresholdTerms(bar, count, -0.5)),
       value: 0.5 * fixedEnds,
       errors,
     };
@@ -121,9 +113,9 @@ export const barLost = readingKind({
     const neighbours = [bar - 1, bar + 1].filter((other) => other >= 1 && other <= setting.bars);
     return {
       fractions: [{ mark, coefficient: 1 }],
-      unknowns: thresholdTerms(bar, setting.bars, -1, assumedIn(setting)),
+      unknowns: thresholdTerms(bar, setting.bars, -1),
       value: 0,
-      errors: [{ source: "bar sighting", sd: assumedIn(setting).barSightingSd }],
+      errors: [{ source: "bar sighting", sd: DEFAULTS.barSightingSd }],
       alternatives: neighbours.map((other) => ({
         value: barThreshold(other, setting.bars).mean - barThreshold(bar, setting.bars).mean,
         text: `bar ${other}`,

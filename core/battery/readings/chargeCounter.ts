@@ -1,8 +1,8 @@
-import { text } from "#core/base";
+import { text, DEFAULTS } from "#core/base";
 import { z } from "zod";
 import { packResistance, type CellCurve } from "#core/battery";
 import { problemIf, readingKind } from "./kind.ts";
-import { assumedIn, ROOT12 } from "./row.ts";
+import { ROOT12 } from "./row.ts";
 import { checkSpan, energyRow, gainOf, spanShape } from "./span.ts";
 
 /** Mean rest volts of a cell between two fractions used. */
@@ -40,20 +40,20 @@ export const chargeCounter = readingKind({
   ],
   says: ({ fromMark, toMark, ah, stepAh, meter, meanA }, setting) => {
     const { pack, curve } = setting;
-    const assumed = assumedIn(setting);
     const cells = pack.seriesCells ?? 1;
     // Energy is told at the terminals: the rest volts less what the current takes of them.
-    const sagV = (meanA ?? assumed.counterA) * packResistance(pack);
+    const ohms = DEFAULTS.sustainedOhms * packResistance(pack);
+    const sagV = (meanA ?? DEFAULTS.counterA) * ohms;
     const sagSd = Math.hypot(
-      (meanA === undefined ? assumed.counterASd : 0) * packResistance(pack),
-      sagV * assumed.resistanceSdShare,
+      (meanA === undefined ? DEFAULTS.counterASd : 0) * ohms,
+      sagV * DEFAULTS.resistanceSdShare,
     );
     return energyRow(
       {
         from: fromMark,
         to: toMark,
         wh: (fFrom, fTo) => ah * (cells * meanCellVolts(curve, fFrom, fTo) - sagV),
-        gain: (energy) => energy * assumed.chargeGainSd,
+        gain: (energy) => energy * DEFAULTS.chargeGainSd,
         gainUnknown: gainOf(`charge meter ${meter}`, "meter gain"),
       },
       [

@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { DEFAULTS } from "#core/base";
 import { readingKind } from "./kind.ts";
 import { markSchema } from "./mark.ts";
-import { assumedIn, fractionRow } from "./row.ts";
+import { fractionRow } from "./row.ts";
 
 /** The test ended crawling: it could not hold its speed any more. Nearly all is used. */
 export const crawl = readingKind({
@@ -12,8 +13,8 @@ export const crawl = readingKind({
   ifOff: "slow for another reason, such as a hill, heat or cold?",
   text: () => "could not hold its speed",
   check: () => [],
-  says: ({ mark }, setting) => {
-    const { crawlAt, crawlSd } = assumedIn(setting);
+  says: ({ mark }) => {
+    const { crawlAt, crawlSd } = DEFAULTS;
     return fractionRow(mark, crawlAt, [{ source: "where it crawls", sd: crawlSd }]);
   },
 });
@@ -27,8 +28,8 @@ export const gaugeZero = readingKind({
   ifOff: "was the gauge at zero before the pack was?",
   text: () => "gauge at zero, no power left",
   check: () => [],
-  says: ({ mark }, setting) => {
-    const { gaugeZeroAt, gaugeZeroSd } = assumedIn(setting);
+  says: ({ mark }) => {
+    const { gaugeZeroAt, gaugeZeroSd } = DEFAULTS;
     return fractionRow(mark, gaugeZeroAt, [{ source: "where the gauge ends", sd: gaugeZeroSd }]);
   },
 });

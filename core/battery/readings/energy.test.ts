@@ -43,9 +43,9 @@ describe("telemetry", () => {
 });
 
 describe("what energy readings say", () => {
-  test("an energy counter its Wh, with 1 % of the meter's", () => {
+  test("an energy counter its Wh, with 1.6 % of the meter's", () => {
     const said = energy({ kind: "energyCounter", fromMark: 0, toMark: 2, wh: 200, stepWh: 1, meter: "m" });
-    expect([said.wh(0, 0.3), said.gain(200)]).toEqual([200, 2]);
+    expect([said.wh(0, 0.3), said.gain(200)]).toEqual([200, 3.2]);
     expect(said.gainUnknown).toMatchObject({ key: "gain meter m", of: "device" });
   });
   test("a charge counter its Ah at the mean volts between the marks", () => {
@@ -53,8 +53,8 @@ describe("what energy readings say", () => {
     const early = said.wh(0, 0.1);
     expect(early).toBeGreaterThan(said.wh(0.7, 0.9));
     expect(early / 4 / 13).toBeGreaterThan(4.0);
-    // At the terminals: what 6 A take of the rest volts is not there.
-    const sagV = 6 * packResistance(setting.pack);
+    // At the terminals: what 6 A take of the rest volts for minutes is not there.
+    const sagV = 6 * 2 * packResistance(setting.pack);
     const restV = 13 * setting.curve.voltsAt(setting.curve.chargeAtFraction(0.4));
     expect(said.wh(0.4, 0.4) / 4).toBeCloseTo(restV - sagV, 9);
   });

@@ -1,8 +1,9 @@
 import { z } from "zod";
-import { temperatureFactor, type CellCurve } from "#core/battery";
+import { DEFAULTS } from "#core/base";
+import { expectedFade, temperatureFactor, type CellCurve } from "#core/battery";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
-import { assumedIn, fractionRow, ROOT12, type Row, type Setting, type ReadingUnknown } from "./row.ts";
+import { fractionRow, ROOT12, type Row, type Setting, type ReadingUnknown } from "./row.ts";
 
 /** What a percent says: the fraction used, and the sd that rounding to its step leaves. 40 % step 5 on NMC: 0.6278, 0.0141. */
 export function percentSays(percent: number, step: number, counts: Setting["counts"], curve: CellCurve) {
@@ -18,16 +19,22 @@ export function percentSays(percent: number, step: number, counts: Setting["coun
  * does not know of. One that knows nothing of the cold counts against the warm pack, and more is used than it shows.
  */
 function sharedErrors(f: number, setting: Setting): Row["unknowns"] {
-  const assumed = assumedIn(setting);
   const { pack } = setting;
-  const factor = temperatureFactor(pack.chemistry, pack.packTempC ?? assumed.packTempC);
-  const lost = Math.max(0, 1 - factor / temperatureFactor(pack.chemistry, assumed.packTempC));
-  const scale: ReadingUnknown = { key: "gauge scale", of: "gauge", mean: 0, sd: assumed.gaugeScaleSd, source: "gauge scale" }; // prettier-ignore
+  const factor = temperatureFactor(pack.chemistry, pack.packTempC ?? DEFAULTS.packTempC);
+  const lost = Math.max(0, 1 - factor / temperatureFactor(pack.chemistry, DEFAULTS.packTempC));
+  // A gauge that counts learns of ageing late: it goes on counting against part of what the pack has lost.
+  const fade = setting.counts === "volts" ? 0 : expectedFade(pack);
+  const ownSd = setting.counts === "volts" ? DEFAULTS.gaugeVoltsScaleSd : DEFAULTS.gaugeScaleSd;
+  const scale: ReadingUnknown = {
+    ...{ key: "gauge scale", of: "gauge", source: "gauge scale" },
+    mean: -DEFAULTS.gaugeKeepsFade * fade,
+    sd: Math.hypot(ownSd, DEFAULTS.gaugeKeepsFadeSd * fade),
+  };
   const cold: ReadingUnknown = {
     key: "gauge in the cold",
     of: "gauge",
-    mean: assumed.gaugeKnowsCold - 1,
-    sd: assumed.gaugeKnowsColdSd,
+    mean: DEFAULTS.gaugeKnowsCold - 1,
+    sd: DEFAULTS.gaugeKnowsColdSd,
     source: "gauge in the cold",
   };
   return [
@@ -69,12 +76,11 @@ export const percent = readingKind({
     ),
   says: ({ mark, percent: value, step, span = 0 }, setting) => {
     const { percentStep, counts, curve } = setting;
-    const assumed = assumedIn(setting);
     const { f, sd, slope } = percentSays(value, Math.max(span, step ?? percentStep), counts, curve);
-    const look = counts === "volts" ? assumed.gaugeVoltsLookSd : assumed.gaugeLookSd;
+    const look = counts === "volts" ? DEFAULTS.gaugeVoltsLookSd : DEFAULTS.gaugeLookSd;
     // Near the bottom a gauge may stand still while the charge goes on falling: never the other way.
     const q = value / 100;
-    const below = q <= assumed.gaugeStandsBelow ? assumed.gaugeStandsSd * q * slope : 0;
+    const below = q <= DEFAULTS.gaugeStandsBelow ? DEFAULTS.gaugeStandsSd * q * slope : 0;
     const row = fractionRow(
       mark,
       f + below,

@@ -1,5 +1,4 @@
 import type { ErrorSource } from "./sources.ts";
-import { DEFAULTS, type Assumed } from "#core/base";
 import type { CellCurve, Pack } from "#core/battery";
 
 /** What a reading needs to know of the bike it was taken on. */
@@ -12,11 +11,7 @@ export interface Setting {
   readonly counts: "charge" | "energy" | "volts";
   /** Bars of the display; 0 when it shows none. */
   readonly bars: number;
-  /** The defaults, where this ledger sets some otherwise. */
-  readonly assumed?: Assumed;
 }
-
-export const assumedIn = ({ assumed = DEFAULTS }: Setting): Assumed => assumed;
 
 /** An unknown of the bike that a reading leans on: a bar's threshold, a meter's gain. Normal before any evidence. */
 export interface ReadingUnknown {

@@ -3,7 +3,7 @@ import { DEFAULTS, type Problem, fixed } from "#core/base";
 import { fractionFromVolts, packResistance, voltsLimits } from "#core/battery";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
-import { assumedIn, fractionRow, ROOT12, type Row, type Setting } from "./row.ts";
+import { fractionRow, ROOT12, type Row, type Setting } from "./row.ts";
 
 function checkVolts(packVolts: number, { pack }: Setting): readonly Problem[] {
   const limits = voltsLimits(pack);
@@ -26,7 +26,7 @@ function checkVolts(packVolts: number, { pack }: Setting): readonly Problem[] {
 function voltsRow(mark: number, restPackVolts: number, readSdCell: number, setting: Setting): Row {
   const { pack, curve } = setting;
   // A measured curve is the pack's own; a table's is not, and on a flat stretch some millivolts are much of the charge.
-  const ownSd = pack.ocv ? 0 : assumedIn(setting).curveVoltsSd;
+  const ownSd = pack.ocv ? 0 : DEFAULTS.curveVoltsSd;
   const sdCell = Math.hypot(readSdCell, ownSd);
   const { f, sd } = fractionFromVolts(curve, restPackVolts / (pack.seriesCells ?? 1), sdCell);
   return fractionRow(mark, f, [{ source: "volts reading", sd }], { process: "curve", f });

@@ -13,7 +13,7 @@ import {
 } from "#core/bike";
 import { labelEnergy, NOMINAL_CELL_VOLTS } from "#core/battery";
 import type { PackRecord, Sweep, SweepRow } from "#core/records";
-import { spot } from "./spot.ts";
+import { ampsStep, spot } from "./spot.ts";
 
 /** One square of a sweep: a level on a ground at about one speed, its directions together. SI units. */
 export interface SweepSpot {
@@ -130,6 +130,7 @@ export function sweepSpots(sweep: Sweep, pack: PackRecord) {
     const found = spot(
       rows.map(({ speedMps, ...rest }) => ({ ...rest, speedMph: speedMps / MPS_PER_MPH })),
       { ampHours: pack.ampHours ?? labelWh / (volts ?? 1), labelWh, nominalVolts: volts ?? 0 },
+      ampsStep(sweep.rows),
     );
     if (!found.ok) {
       problems.push({ row: nth(square, 0), sentence: nth(found.problems, 0).sentence });
