@@ -1,5 +1,5 @@
 import { href, Link } from "react-router";
-import type { RangeSpan } from "#core/compare";
+import { verdictText, type RangeSpan } from "#core/compare";
 import {
   fixed,
   formatBare,
@@ -14,7 +14,7 @@ import { useSpoken, useSystem } from "#ui/system";
 import type { ClaimedBike } from "#app/services/comparison/claims.server";
 import { SettleList } from "./settleList";
 
-const VERDICT_CLASS = { exceeded: "", "not ruled out": "", "not met": "text-rust" } as const;
+const VERDICT_CLASS = { exceeded: "", met: "", open: "", "not met": "text-rust" } as const;
 
 /** A span with its middle, over the page's mile rule. */
 function SpanBar({
@@ -145,9 +145,10 @@ export function BikeClaims({
           bike.reports.map(({ claim, low, high, lines, needs }, i) => (
             <div key={i}>
               {claim.mode ? <p className="font-bold">{claim.mode}</p> : null}
-              {lines.map(({ under: conditions, verdict, sentence }) => (
+              {lines.map(({ under: conditions, verdict, certainty, sentence }) => (
                 <p key={conditions}>
-                  <b className={VERDICT_CLASS[verdict]}>{verdict}</b>. {say(sentence)}
+                  <b className={VERDICT_CLASS[verdict]}>{verdictText({ verdict, certainty })}</b>.{" "}
+                  {say(sentence)}
                 </p>
               ))}
               {needs.length ? <p>{say(needs.join(" "))}</p> : null}
@@ -167,7 +168,7 @@ export function BikeClaims({
         )}
         {bike.settles.length ? (
           <div className="text-sm">
-            <h3 className="font-bold">What would settle it {under}</h3>
+            <h3 className="font-bold">What would decide it {under}</h3>
             <SettleList sd={bike.rangeSd} dimension="distance" settles={bike.settles} />
           </div>
         ) : null}

@@ -34,6 +34,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     first && second && first !== second
       ? (await onDesk(db, request, "pair", { ask: { a: [first], b: [second], runs: [] }, system })).value
       : null;
+  const brought =
+    pair && first && second && reference
+      ? (await onDesk(db, request, "pairUnder", { a: [first], b: [second], reference })).value
+      : null;
   return {
     ...found,
     pending,
@@ -44,6 +48,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     },
     references: newestReferences(references).map(({ name }) => name),
     pair: pair && { joint: pair.joint, tests: pair.tests, confounders: pair.confounders },
+    brought,
   };
 }
 
@@ -199,7 +204,11 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
             <StandingsList {...loaderData} unit={unit} chosen={chosen} onChoose={choose} />
           )}
         </section>
-        <PairPanel pair={pair} oneChosen={chosen.length === 1} />
+        <PairPanel
+          pair={pair}
+          brought={reference && loaderData.brought ? { ...loaderData.brought, ...reference } : null}
+          oneChosen={chosen.length === 1}
+        />
       </div>
     </Page>
   );

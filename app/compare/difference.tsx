@@ -1,4 +1,4 @@
-import type { JointPair } from "#core/compare";
+import { lessText, type JointPair } from "#core/compare";
 import { formatBare, writeUncertain, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 
@@ -23,11 +23,10 @@ interface Named {
   readonly title: string;
 }
 
-/** Who used less, where that is sure. A and B by their bikes, or by their tests where the bike is the same. */
+/** Who used less, and how sure that is. A and B by their bikes, or by their tests where the bike is the same. */
 export function verdictOf({ whole }: JointPair, [a, b]: readonly [Named, Named]): string {
-  if (!whole.resolved) return "Not resolved: the difference is within twice its doubt.";
-  const less = whole.difference.mean > 0 ? b : a;
-  return `Resolved: ${a.bike === b.bike ? `“${less.title}”` : less.bike} used less, by more than twice the doubt.`;
+  const nameOf = ({ bike, title }: Named) => (a.bike === b.bike ? `“${title}”` : bike);
+  return lessText(whole.chanceA, nameOf(a), nameOf(b), "used");
 }
 
 /** A difference in a table: with its sign. */

@@ -29,7 +29,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const sideOf = (side: "A" | "B") => tests.filter((test) => test.side === side).map(({ id }) => id);
   const brought = reference
     ? (await onDesk(db, request, "pairUnder", { a: sideOf("A"), b: sideOf("B"), reference })).value
-    : { under: null, settles: [], notBrought: [] };
+    : { under: null, why: [], settles: [], notBrought: [] };
   const [first, second] = [sideOf("A")[0], sideOf("B")[0]];
   const worths =
     first && second ? (await onDesk(db, request, "pairWorth", { a: first, b: second })).value : [];
@@ -48,8 +48,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 /** Two put against each other by one ledger: the verdict, what confounds it, and what would settle it. */
 export default function PairPage({ loaderData }: Route.ComponentProps) {
-  const { tests, others, joint, confounders, worths, under, reference, references, notBrought, settles } =
+  const { tests, others, joint, confounders, worths, under, why, reference, references, notBrought } =
     loaderData;
+  const { settles } = loaderData;
   const say = useSpoken();
   const [a, b] = [tests.find(({ side }) => side !== "B"), tests.find(({ side }) => side !== "A") ?? tests[0]];
   const title = a && b && a !== b ? `${a.bike} against ${b.bike}` : a ? `${a.title}: A against B` : "A pair";
@@ -81,9 +82,13 @@ export default function PairPage({ loaderData }: Route.ComponentProps) {
                 <h2 className="mb-1">What would settle it</h2>
                 <Settles pair={joint.value} />
               </section>
-              <WithoutEach key={query} tests={tests} query={query} resolved={joint.value.whole.resolved} />
+              <WithoutEach key={query} tests={tests} query={query} chanceA={joint.value.whole.chanceA} />
               {reference ? (
-                <PairUnder name={reference.name} under={under} notBrought={notBrought} settles={settles} />
+                <PairUnder
+                  name={reference.name}
+                  {...{ under, why, notBrought, settles }}
+                  bikes={[a.bike, b.bike]}
+                />
               ) : null}
             </>
           ) : (

@@ -1,4 +1,4 @@
-import { fixed } from "#core/base";
+import { oddsText, type Certainty } from "#core/base";
 import { SettleList, type SettleListProps } from "./settleList";
 
 export interface RankSettlesProps {
@@ -12,29 +12,23 @@ export interface RankSettlesProps {
     readonly before: boolean;
     /** Chance that the two truly stand the other way round. */
     readonly chance: number;
-    /** The order is as good as sure. */
-    readonly told: boolean;
+    readonly certainty: Certainty;
     readonly sd: number;
     readonly settles: SettleListProps["settles"];
   } | null;
 }
 
-const inHundred = (chance: number) => fixed(Math.max(1, 100 * chance), 0);
-
 /** A bike's place, how sure it is, and what would settle it. */
 export function RankSettles({ rank }: RankSettlesProps) {
   if (!rank) return <p className="text-sm text-quiet">No other bike stands under it yet.</p>;
-  const { place, of, bike, setUp, before, chance, told, sd, settles } = rank;
+  const { place, of, bike, setUp, before, chance, certainty, sd, settles } = rank;
   const other = `${bike}${setUp ? `, ${setUp},` : ""}`;
   return (
     <>
       <p className="mb-1">
-        Place {place} of {of}.{" "}
-        {told
-          ? "It is told apart from every other."
-          : `${other} stands ${before ? "before" : "after"} it; in ${inHundred(chance)} of 100 it is the other way round.`}
+        Place {place} of {of}. {`${other} stands ${before ? "before" : "after"} it: ${oddsText(1 - chance)}.`}
       </p>
-      {told ? null : <SettleList sd={sd} dimension="energyPerDistance" settles={settles} />}
+      {certainty === "sure" ? null : <SettleList sd={sd} dimension="energyPerDistance" settles={settles} />}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import type { JointPair, SideNotes, SidesOf } from "#core/compare";
-import { fixed, formatQuantity, formatUncertain, type System } from "#core/base";
+import { fixed, formatQuantity, formatUncertain, oddsText, type System } from "#core/base";
 import { useSystem } from "#ui/system";
 import { useSigned } from "./difference";
 import type { PairTest } from "./pairPanel";
@@ -40,7 +40,9 @@ export function SectionsTable({
         <span className="block text-quiet">{noteText(sides.noted.B, system)}</span>
       </td>
       <td className="number">{signed(sides.difference)}</td>
-      <td className={sides.resolved ? "" : "text-ochre"}>{sides.resolved ? "resolved" : "not resolved"}</td>
+      <td>
+        {sides.chanceA >= 0.5 ? "A" : "B"} less: {oddsText(Math.max(sides.chanceA, 1 - sides.chanceA))}
+      </td>
     </tr>
   );
   return (
@@ -65,9 +67,7 @@ export function SectionsTable({
             <th scope="col" className="number">
               A less B
             </th>
-            <th scope="col">
-              <span className="sr-only">Verdict</span>
-            </th>
+            <th scope="col">Odds</th>
           </tr>
         </thead>
         <tbody>

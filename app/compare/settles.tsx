@@ -1,21 +1,22 @@
 import type { JointPair } from "#core/compare";
-import { fixed, formatUncertain } from "#core/base";
+import { certaintyOf, chanceBelow, fixed, formatUncertain } from "#core/base";
 import { useSystem } from "#ui/system";
 
-/** What would settle a difference that is not resolved, or has settled it. */
+/** What would decide a difference that is not sure. */
 export function Settles({ pair }: { readonly pair: JointPair }) {
   const system = useSystem();
   const { needed, order, whole, sdMetered } = pair;
   const runs = order.filter((side) => side === "A").length;
   const times = (sd: number) =>
     formatUncertain({ mean: whole.difference.mean, sd }, "energyPerDistance", system);
-  const says = whole.resolved
+  const isSure = certaintyOf(whole.chanceA) === "sure";
+  const says = isSure
     ? []
     : [
         ...(needed.runs === null
           ? []
           : [
-              `${needed.runs} runs of each like these, instead of ${runs}, would resolve a difference of this size.`,
+              `${needed.runs} runs of each like these, instead of ${runs}, would make sure of a difference of this size.`,
             ]),
         ...(needed.length === null || needed.length <= 1
           ? []
@@ -27,7 +28,7 @@ export function Settles({ pair }: { readonly pair: JointPair }) {
   const metered =
     sdMetered !== null && sdMetered < 0.9 * whole.difference.sd
       ? [
-          `With a watt-hour meter on every run: ${times(sdMetered)}${!whole.resolved && Math.abs(whole.difference.mean) > 2 * sdMetered ? ", which would resolve it" : ""}.`,
+          `With a watt-hour meter on every run: ${times(sdMetered)}${!isSure && certaintyOf(chanceBelow({ mean: whole.difference.mean, sd: sdMetered }, 0)) === "sure" ? ", which would decide it" : ""}.`,
         ]
       : [];
   const all = [...says, ...metered];
@@ -38,6 +39,6 @@ export function Settles({ pair }: { readonly pair: JointPair }) {
       ))}
     </ul>
   ) : (
-    <p className="text-quiet">It is settled, as far as these runs go.</p>
+    <p className="text-quiet">It is sure, as far as these runs go.</p>
   );
 }

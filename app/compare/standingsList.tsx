@@ -1,6 +1,6 @@
 import { lazy } from "react";
 import { href, Link, useSearchParams } from "react-router";
-import { MEASURE, type Bracket, type MeasureName, type Swapped } from "#core/compare";
+import { MEASURE, type MeasureName, type PossiblePlaces, type Swapped } from "#core/compare";
 import { nth, fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
 import { Chart } from "#ui/charts/chart";
 import { useSpoken } from "#ui/system";
@@ -21,7 +21,6 @@ const WORTH_SAYING = 0.02;
 interface StandingsListProps {
   readonly places: readonly Place[];
   readonly swaps: readonly Swapped[];
-  readonly brackets: readonly Bracket[];
   readonly left: readonly {
     readonly id: string;
     readonly bike: string;
@@ -34,6 +33,29 @@ interface StandingsListProps {
   readonly unit: string;
   readonly chosen: readonly string[];
   readonly onChoose: (id: string, on: boolean) => void;
+}
+
+const possibleText = ({ from, to }: PossiblePlaces) =>
+  from === to ? `Place ${from}` : `Possible places: ${from} to ${to}`;
+
+/** The places a row may have, along all there are. */
+function PlaceCells({
+  possible: { from, to },
+  of,
+}: {
+  readonly possible: PossiblePlaces;
+  readonly of: number;
+}) {
+  return (
+    <span className="relative mt-0.5 block h-1 bg-rule">
+      <span className="sr-only">{possibleText({ from, to })}</span>
+      <span
+        aria-hidden
+        className="absolute inset-y-0 bg-ochre"
+        style={{ left: `${(100 * (from - 1)) / of}%`, width: `${(100 * (to - from + 1)) / of}%` }}
+      />
+    </span>
+  );
 }
 
 /** A row's second line: which test, or how many of them. */
@@ -80,14 +102,16 @@ function SmallDot({
 interface RowProps extends Pick<StandingsListProps, "ask" | "reference" | "unit" | "chosen" | "onChoose"> {
   readonly row: StandingsListProps["places"][number]["row"];
   readonly place: number;
-  /** What it is not told apart from. */
-  readonly bracket: StandingsListProps["brackets"][number] | undefined;
+  /** Places that it may truly have. */
+  readonly possible: PossiblePlaces;
+  /** How many rows stand here. */
+  readonly of: number;
   /** Where the longest span ends. */
   readonly most: number;
 }
 
 /** One place: to be chosen, what it is, its figure. */
-function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose }: RowProps) {
+function Row({ row, place, possible, of, most, ask, reference, unit, chosen, onChoose }: RowProps) {
   const { dimension } = MEASURE[ask.measure];
   const { value, error } = writeIn(row.value, dimension, unit);
   const hollow = row.pencil || row.beyond.length > 0;
@@ -105,9 +129,10 @@ function Row({ row, place, bracket, most, ask, reference, unit, chosen, onChoose
       </label>
       <span
         className="w-9 shrink-0 text-right text-sm whitespace-nowrap text-quiet"
-        title={bracket ? `Places ${bracket.from} to ${bracket.to} are not told apart` : undefined}
+        title={possibleText(possible)}
       >
-        {bracket ? `${bracket.from}–${bracket.to}` : place}
+        {place}
+        <PlaceCells possible={possible} of={of} />
       </span>
       <div className="min-w-0 flex-1">
         <Link
@@ -171,26 +196,17 @@ function Left({
 }
 
 /** How a row is read. */
-function Legend({
-  brackets,
-  reference,
-}: {
-  readonly brackets: StandingsListProps["brackets"];
-  readonly reference: StandingsListProps["reference"];
-}) {
+function Legend({ reference }: Pick<StandingsListProps, "reference">) {
   return (
     <div className="mt-3 text-sm text-quiet">
       <p>
         Dot and line: best, with its 95 % span. Thin bar: paper arithmetic, as ridden. Hollow:{" "}
         {reference
-          ? "most of the doubt is what no ride has told yet"
+          ? "most of the uncertainty is what no ride has told yet"
           : "a reading of the test is in question"}
-        .
-        {brackets.length > 0
-          ? ` A bracket holds what is not told apart from its first: ${brackets.map(({ from, to }) => `places ${from} to ${to}`).join(", ")}.`
-          : ""}
+        . The small line under a place: all the places it may have, nine times in ten.
       </p>
-      {brackets.length > 0 ? <WhatIs word="bracket" /> : null}
+      <WhatIs word="possible places" />
     </div>
   );
 }
@@ -199,7 +215,6 @@ function Legend({
 export function StandingsList({
   places,
   swaps,
-  brackets,
   left,
   hidden,
   ask,
@@ -217,20 +232,13 @@ export function StandingsList({
     <>
       <div className="flex">
         <ol className="relative w-full min-w-0 pl-3 md:w-[46%]" style={{ paddingTop: HEAD }}>
-          {brackets.map(({ from, to }) => (
-            <li
-              key={from}
-              aria-hidden
-              className="absolute left-0 w-2 border-y-2 border-l-2 border-ochre"
-              style={{ top: HEAD + ROW * (from - 1) + 6, height: ROW * (to - from + 1) - 12 }}
-            />
-          ))}
-          {places.map(({ place, row }) => (
+          {places.map(({ place, possible, row }) => (
             <Row
               key={row.id}
               row={row}
               place={place}
-              bracket={brackets.find(({ from, to }) => from <= place && place <= to)}
+              possible={possible}
+              of={places.length}
               most={most}
               chosen={chosen}
               {...{ ask, reference, unit, onChoose }}
@@ -258,7 +266,7 @@ export function StandingsList({
           <Link to={`?${everything}`}>Show {hidden} more</Link>
         </p>
       ) : null}
-      <Legend brackets={brackets} reference={reference} />
+      <Legend reference={reference} />
       {left.length > 0 ? <Left left={left} reference={reference} /> : null}
       {places.length > 0 ? (
         <StandingsTable places={places} swaps={swaps} dimension={dimension} unit={unit} />

@@ -27,6 +27,9 @@ export function StandingsTable({
               <th scope="col" className="number">
                 Place
               </th>
+              <th scope="col" className="number">
+                Possible places
+              </th>
               <th scope="col">Bike</th>
               <th scope="col">Set-up</th>
               <th scope="col">Test</th>
@@ -43,7 +46,7 @@ export function StandingsTable({
             </tr>
           </thead>
           <tbody>
-            {places.map(({ place, row }) => {
+            {places.map(({ place, possible, row }) => {
               const { value, error } = writeIn(row.value, dimension, unit);
               const swap = swaps.find(({ upper }) => upper === place);
               return (
@@ -51,6 +54,9 @@ export function StandingsTable({
                   <th scope="row" className="number">
                     {place}
                   </th>
+                  <td className="number">
+                    {possible.from === possible.to ? place : `${possible.from} to ${possible.to}`}
+                  </td>
                   <td>{row.bike}</td>
                   <td>{row.setUp}</td>
                   <td>

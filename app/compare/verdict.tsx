@@ -8,13 +8,13 @@ interface VerdictProps {
   readonly b: PairTest;
 }
 
-/** The difference of a pair, whether it is resolved, and what may have drifted. */
+/** The difference of a pair, how sure it is, and what may have drifted. */
 export function Verdict({ pair, a, b }: VerdictProps) {
   const say = useSpoken();
   return (
     <section>
       <Difference difference={pair.whole.difference} />
-      <p className={`mt-2 text-lg ${pair.whole.resolved ? "" : "text-ochre"}`}>
+      <p className="mt-2 text-lg">
         {verdictOf(
           pair,
           a === b

@@ -2,6 +2,7 @@ import { href } from "react-router";
 import { useEffect, useRef, useState } from "react";
 import type { PairTold, PairWork } from "#app/workers/pair.worker";
 import type { PairedTest, WithoutOne } from "#core/compare";
+import { certaintyOf, oddsText } from "#core/base";
 import { useSigned } from "./difference";
 import type { PairTest } from "./pairPanel";
 
@@ -9,13 +10,18 @@ interface WithoutEachProps {
   readonly tests: readonly PairTest[];
   /** The pair's own address, behind the question mark. */
   readonly query: string;
-  readonly resolved: boolean;
+  /** Chance that A used less, with all of them. */
+  readonly chanceA: number;
 }
 
 type State = "idle" | "running" | "failed";
 
+/** Which side is said to use less, and how surely. */
+const verdict = (chanceA: number) =>
+  `${certaintyOf(chanceA)} ${certaintyOf(chanceA) === "open" || chanceA > 0.5}`;
+
 /** Solves the pair without each of its tests in turn, in the background: does one run alone decide it? */
-export function WithoutEach({ tests, query, resolved }: WithoutEachProps) {
+export function WithoutEach({ tests, query, chanceA }: WithoutEachProps) {
   const signed = useSigned();
   const worker = useRef<Worker | null>(null);
   const [state, setState] = useState<State>("idle");
@@ -42,17 +48,17 @@ export function WithoutEach({ tests, query, resolved }: WithoutEachProps) {
     worker.current.postMessage({ tests: paired } satisfies PairWork);
   };
   if (tests.length < 3) return null;
-  const turns = told.filter((each) => each.difference && each.resolved !== resolved);
+  const turns = told.filter((each) => each.difference && verdict(each.chanceA) !== verdict(chanceA));
   return (
     <section>
       <h2 className="mb-1">Does one run alone decide it?</h2>
       {told.length ? (
         <ul className="text-sm">
-          {told.map(({ id, difference, resolved: sure }) => (
+          {told.map(({ id, difference, chanceA: chance }) => (
             <li key={id}>
               Without “{tests.find((each) => each.id === id)?.title}”:{" "}
               {difference
-                ? `${signed(difference)}, ${sure ? "resolved" : "not resolved"}`
+                ? `${signed(difference)}, ${chance >= 0.5 ? "A" : "B"} less: ${oddsText(Math.max(chance, 1 - chance))}`
                 : "one side has no run left"}
             </li>
           ))}

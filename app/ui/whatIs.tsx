@@ -15,8 +15,8 @@ export const OWN_WORDS = {
     "The plan on one page for the ride: what to bring, where to look, what the display should show there, and where to turn.",
   surer:
     "What could be measured or looked up next, and how much smaller the ± would then be, for each hour of a person's work.",
-  bracket:
-    "Bikes in one bracket cannot be told apart with what was measured: their order is not a finding. More or better readings would tell them apart.",
+  "possible places":
+    "A bike may stand at any of its possible places: with what was measured, the true order lies within them nine times in ten. Two whose places overlap are not distinguishable yet. More or better readings narrow them.",
   bridge:
     "From the figure as it was measured to the figure under the reference, one step for each thing that differed: wind, climb, weight, speed and so on.",
   sheet:

@@ -113,7 +113,7 @@ function answerBundle(value: object): Answer {
         }
       : { title, error: nth(result.problems, 0), problems: result.problems },
   );
-  const order = brought && { ranking: brought.ranking, brackets: brought.brackets };
+  const order = brought && { ranking: brought.ranking };
   const failed = results.findIndex(({ result }) => !result.ok);
   if (failed < 0) return { ok: true, value: { tests, ...order } };
   const { result } = nth(results, failed);

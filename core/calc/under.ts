@@ -58,7 +58,7 @@ export function underOf(value: object): Result<ReferenceFor | null> {
 export function answerUnder(reckoned: readonly (Reckoned | null)[], referenceFor: ReferenceFor) {
   const places = reckoned.flatMap((each, i) => (each ? [i] : []));
   const compared = comparedOf(reckoned.filter((each) => each !== null));
-  const { desk, ranked, brackets } = rankUnder(compared, referenceFor);
+  const { desk, ranked } = rankUnder(compared, referenceFor);
   const placeOf = (id: string) => nth(places, Number(id));
   const ranking = ranked.map(({ tests, under, behindNext, ...rest }) => ({
     ...rest,
@@ -85,7 +85,7 @@ export function answerUnder(reckoned: readonly (Reckoned | null)[], referenceFor
       widened: solved.widened,
     };
   });
-  return { under, ranking, brackets };
+  return { under, ranking };
 }
 
 const spanOf = (figure: { readonly mean: number; readonly sd: number }) => {

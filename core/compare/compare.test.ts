@@ -26,18 +26,24 @@ describe("standings", () => {
     expect(places.map(({ row: { id } }) => id)).toEqual(["b", "a"]);
     expect(swaps[0]!.chance).toBeCloseTo(normalCdf(-1 / Math.hypot(2, 2)), 9);
   });
-  test("none at all", () => expect(standings([])).toEqual({ places: [], swaps: [], brackets: [] }));
-  test("what is not told apart from the first of its bracket stands in it; a row alone in none", () => {
+  test("none at all", () => expect(standings([])).toEqual({ places: [], swaps: [] }));
+  test("each row's possible places: behind all that are surely ahead, ahead of all that are surely behind", () => {
     const row = (id: string, mean: number, sd: number) => ({ id, figure: { mean, effects: { [id]: sd } } });
-    const of = (...rows: ReturnType<typeof row>[]) => standings(rows).brackets;
+    const of = (...rows: ReturnType<typeof row>[]) =>
+      standings(rows).places.map(({ possible: { from, to } }) => `${from}-${to}`);
     expect(of(row("a", 10, 1), row("b", 11, 1), row("c", 11.5, 1), row("d", 20, 1))).toEqual([
-      { from: 1, to: 3 },
+      "1-3",
+      "1-3",
+      "1-3",
+      "4-4",
     ]);
-    expect(of(row("a", 10, 0.1), row("b", 11, 0.1))).toEqual([]);
-    expect(of(row("a", 10, 0.1), row("b", 11, 0.1), row("c", 11.1, 0.1))).toEqual([{ from: 2, to: 3 }]);
+    expect(of(row("a", 10, 0.1), row("b", 11, 0.1))).toEqual(["1-1", "2-2"]);
+    expect(of(row("a", 10, 0.1), row("b", 11, 0.1), row("c", 11.1, 0.1))).toEqual(["1-1", "2-3", "2-3"]);
+    // No border where there is none: the middle one overlaps with either end, the ends not with each other.
+    expect(of(row("a", 10, 0.5), row("b", 11, 0.5), row("c", 12, 0.5))).toEqual(["1-2", "1-3", "2-3"]);
     // What two share cancels: only what is their own counts.
     const alike = (id: string, mean: number) => ({ id, figure: { mean, effects: { rider: 3, [id]: 0.1 } } });
-    expect(of(alike("a", 10), alike("b", 11))).toEqual([]);
+    expect(of(alike("a", 10), alike("b", 11))).toEqual(["1-1", "2-2"]);
   });
   test.each([[0, 0.5], [1.959964, 0.975], [-1, 0.158655], [8, 1]])("the normal at %p", (x, p) => expect(normalCdf(x)).toBeCloseTo(p, 6)); // prettier-ignore
 });

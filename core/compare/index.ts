@@ -4,7 +4,7 @@ export { asRidden } from "./figure.ts";
 export {
   chanceLess,
   standings,
-  type Bracket,
+  type PossiblePlaces,
   type Standing,
   type StandingInput,
   type Swapped,
@@ -18,6 +18,8 @@ export {
   type MeasureBasis,
   type MeasureName,
 } from "./ranking/measure.ts";
+export { lessText } from "./pairs/less.ts";
+export { whyUnder, type Why } from "./pairs/why.ts";
 export { confounders } from "./pairs/confounders.ts";
 export { spot, type Spot, type SpotPack, type SpotRow } from "./trials/spot.ts";
 export { pairedDifference, type PairedDifference, type Run } from "./pairs/paired.ts";
@@ -52,6 +54,7 @@ export {
   claimReport,
   isClaimFor,
   rangeSpan,
+  verdictText,
   type ClaimEnd,
   type ClaimInput,
   type ClaimLine,

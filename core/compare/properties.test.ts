@@ -145,7 +145,7 @@ describe("whatever was ridden", () => {
       }),
       settings,
     ));
-  test("places in brackets are those of the same order, whatever the unit of the reference's speed", () =>
+  test("places are those of the same order, whatever the unit of the reference's speed", () =>
     fc.assert(
       fc.property(told, told, (one, other) => {
         const house = REFERENCES[0]!;

@@ -310,7 +310,7 @@ test("two bikes are compared: difference, verdict, and what else differed", asyn
   await page.getByLabel("Choose Ondrey Hauler, tramway, up and down").click();
   await expect(page.getByLabel("Choose Ondrey Hauler, tramway, up and down")).toBeChecked();
   const aside = page.getByRole("complementary", { name: "Two tests" });
-  await expect(aside).toContainText("Resolved: Brindlow 3 used less");
+  await expect(aside).toContainText("Brindlow 3 used less: 99 in 100.");
   await expect(aside).toContainText("One was ridden on pedal, the other on throttle.");
   await expect(page.locator(".recharts-surface circle").first()).toBeVisible();
   await expect(page.locator(".recharts-errorBar line").first()).toBeAttached();

@@ -1,5 +1,6 @@
 import {
   boardOf,
+  chanceLess,
   bridgeTo,
   differenceOf,
   drawableOf,
@@ -8,6 +9,7 @@ import {
   normaliseTo,
   combine,
   whatWouldSettle,
+  whyUnder,
   worthOf,
   type Compared,
   type ErrorComponents,
@@ -64,7 +66,7 @@ async function rankOf(
     place: neighbour.place,
     of: rows.length,
     ...{ bike: other.line.bikeName, setUp: other.line.setUpName, before: neighbour.before },
-    ...{ chance: neighbour.chance, told: neighbour.told },
+    ...{ chance: neighbour.chance, certainty: neighbour.certainty },
     sd: combine(neighbour.difference).sd,
     settles: settlesFor(desk, neighbour.difference, both, tests),
   };
@@ -111,8 +113,14 @@ export async function pairUnder(
   // All tests of a side have spoken already: any one of them tells its bike's figure.
   const [a, b] = brought.map((each) => each.flatMap((found) => (found.ok ? [found.value.traced] : []))[0]);
   const difference = a && b && differenceOf(a, b);
+  const [first, second] = [sides.a, sides.b].map(
+    ([id]) => tests.find(({ line }) => line.id === id)?.compared,
+  );
   return {
-    under: difference ? { a: combine(a), b: combine(b), difference: combine(difference) } : null,
+    under: difference
+      ? { a: combine(a), b: combine(b), difference: combine(difference), chanceA: chanceLess(a, b) }
+      : null,
+    why: first && second ? whyUnder(posterior, first, second, reference) : [],
     settles: difference
       ? settlesFor(
           posterior,

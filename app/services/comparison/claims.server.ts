@@ -26,7 +26,7 @@ import { bikeMass, conditionsFor, referenceName, roadOf, type Reference } from "
 import type { DeskPosterior } from "#core/desk";
 import { labelEnergy, temperatureFactor } from "#core/battery";
 import { runningCost } from "#core/analysis/projection";
-import { scale, type Estimate } from "#core/base";
+import { certaintyOf, scale, type Estimate } from "#core/base";
 import type { Database } from "#db/client";
 import {
   bikesOnTwo,
@@ -62,7 +62,7 @@ export interface ClaimedBike {
   readonly packName: string;
   readonly reports: readonly ClaimReport[];
   readonly options: readonly OptionRange[];
-  /** What would settle a claim that is not ruled out; empty where all are told. */
+  /** What would decide a claim that is not sure; empty where all are. */
   readonly settles: readonly (Settling & { readonly test: string })[];
   /** Sd of the range under the reference, m. */
   readonly rangeSd: number;
@@ -87,7 +87,13 @@ function riddenRange(group: readonly ComparedTest[], mode: string): Estimate | n
     const level = compared.ridden.bike.levels.find(
       (each) => each.toLowerCase() === mode.trim().toLowerCase(),
     );
-    const figure = asRidden(compared, level === undefined ? undefined : (own) => own === level);
+    // Of the whole ride it is the range that the test's own page has.
+    const { rangeTotal } = digest;
+    if (level === undefined)
+      return rangeTotal
+        ? [{ mean: rangeTotal.value.mean, effects: { [`measured:${compared.id}`]: rangeTotal.value.sd } }]
+        : [];
+    const figure = asRidden(compared, (own) => own === level);
     if (!figure.ok) return [];
     const range = rangeOn(packEnergy(compared.packId, digest.capacity.value), figure.value);
     return range ? [range] : [];
@@ -108,8 +114,8 @@ function broughtRange(
   return rangeOn(capacityUnder(desk, compared, usable), traced);
 }
 
-/** Whether the last of a claim's lines, under the reference, leaves it open. */
-const isOpen = ({ lines }: ClaimReport) => lines.at(-1)!.verdict === "not ruled out";
+/** Whether the last of a claim's lines, under the reference, is less than sure. */
+const isOpen = ({ lines }: ClaimReport) => certaintyOf(lines.at(-1)!.chanceLow) !== "sure";
 
 interface Reporting {
   readonly riding: NonNullable<ReturnType<typeof ridingOf>>;
@@ -135,7 +141,9 @@ function reportsOf(given: Reporting): readonly ClaimReport[] {
       const stated = statedConditions(claim.conditions, reference);
       const asStated = stated && broughtRange(posterior, newest, stated);
       const ranges: readonly RangeUnder[] = [
-        ...(ridden ? [{ under: "as ridden", range: ridden }] : []),
+        ...(ridden
+          ? [{ under: claim.mode.trim() ? `as ridden, ${claim.mode.trim()}` : "as ridden", range: ridden }]
+          : []),
         ...(asStated ? [{ under: "as stated", range: combine(asStated) }] : []),
         { under: `under ${referenceName(reference)}`, range },
       ];

@@ -84,17 +84,12 @@ export async function standingsOf(db: Database, ask: StandingsAsk, reference: Re
       unassistedShare: digest.noted.unassistedShare,
     };
   });
-  const { places, swaps, brackets } = standings(
-    full,
-    MEASURE[ask.measure].better,
-    ask.all ? MOST_ROWS : FIRST_ROWS,
-  );
+  const { places, swaps } = standings(full, MEASURE[ask.measure].better, ask.all ? MOST_ROWS : FIRST_ROWS);
   const kept = places.slice(0, ask.all ? MOST_ROWS : FIRST_ROWS);
   return {
     places: kept,
     hidden: places.length - kept.length,
     swaps: swaps.filter(({ lower }) => lower <= kept.length),
-    brackets: brackets.filter(({ to }) => to <= kept.length),
     leftOut: left.length,
     left: left.slice(0, MOST_LEFT).map(({ testId, why }) => {
       const { line } = byId.get(testId)!;

@@ -28,16 +28,11 @@ const nameOf = ({ row: { bike, title, drive } }: Place) =>
   `${bike}, ${title}${drive === "throttle" ? ", throttle" : ""}`;
 
 /** Places of the standings, with all the places that a figure may have. */
-function placesOf(
-  places: readonly Place[],
-  brackets: readonly { readonly from: number; readonly to: number }[],
-): readonly SheetPlace[] {
+function placesOf(places: readonly Place[]): readonly SheetPlace[] {
   return places.map((each) => {
-    const { place, row } = each;
-    const own = brackets.filter(({ from, to }) => place >= from && place <= to);
+    const { possible, row } = each;
     return {
-      from: Math.min(place, ...own.map(({ from }) => from)),
-      to: Math.max(place, ...own.map(({ to }) => to)),
+      ...possible,
       name: nameOf(each),
       value: row.value,
       beyond: row.beyond,
@@ -53,7 +48,7 @@ export async function standingsPlaces(db: Database, request: Request, reference:
   const { value } = await onDesk(db, request, "standings", { ask, reference });
   return {
     under: reference ? `under ${referenceName(reference)}` : "as ridden",
-    places: placesOf(value.places, value.brackets),
+    places: placesOf(value.places),
     standings: value,
   };
 }

@@ -4,10 +4,6 @@ export interface Estimate {
   readonly sd: number;
 }
 
-/** A difference counts as resolved from as many of its sds. */
-export const RESOLVED_SDS = 2;
-/** An order or a claim counts as told from this chance on: the 95 % span leaves the other side out. */
-export const TOLD_CHANCE = 0.975;
 /** One-sided 95 % of a normal, in sds. */
 export const Z_ONE_SIDED_95 = 1.644854;
 /** Half-width of the central 95 % of a normal, in sds. The interface's plus-or-minus is this many sds. */

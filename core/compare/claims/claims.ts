@@ -5,11 +5,14 @@ import {
   fixed,
   METRES_PER_MILE,
   MPS_PER_MPH,
+  certaintyOf,
+  type Certainty,
   normalCdf,
   unitToken,
   Z_95,
   type Estimate,
-  TOLD_CHANCE,
+  LIKELY,
+  oddsText,
 } from "#core/base";
 import type { Claim } from "#core/records";
 
@@ -20,7 +23,8 @@ export interface RangeSpan {
   readonly high: number;
 }
 
-export type Verdict = "exceeded" | "not ruled out" | "not met";
+/** Exceeded: beyond its upper end. Met: its lower end is reached. Each, and not met, with four in five and more. */
+export type Verdict = "exceeded" | "met" | "open" | "not met";
 
 /** A claim against a range under some conditions. */
 export interface ClaimLine {
@@ -31,6 +35,7 @@ export interface ClaimLine {
   readonly chanceLow: number;
   readonly chanceHigh: number;
   readonly verdict: Verdict;
+  readonly certainty: Certainty;
   readonly sentence: string;
 }
 
@@ -92,30 +97,40 @@ function chanceBeyond({ mean, sd }: Estimate, metres: number): number {
   return sd > 0 ? normalCdf(Math.log(mean / metres) / (sd / mean)) : mean >= metres ? 1 : 0;
 }
 
-/** "99 in 100", never a sureness that nothing has. */
-const odds = (chance: number) => `${Math.min(99, Math.max(1, Math.round(100 * chance)))} in 100`;
-
 /** Whether a claim is one for a drive: one without a mode is for every drive. */
 export const isClaimFor = ({ mode }: Claim, throttle: boolean): boolean =>
   mode.trim() === "" || /throttle/i.test(mode) === throttle;
+
+/**
+ * A verdict in words.
+ *
+ * @example verdictText({ verdict: "met", certainty: "likely" }) === "likely met"
+ */
+export const verdictText = ({ verdict, certainty }: Pick<ClaimLine, "verdict" | "certainty">): string =>
+  certainty === "likely" ? `likely ${verdict}` : verdict;
 
 /** What is said of a claim against one range: whether it is met, and with what chance. */
 export function claimLine(claim: Claim, { under, range }: RangeUnder): ClaimLine {
   const span = rangeSpan(range);
   const [chanceLow, chanceHigh] = [chanceBeyond(range, claim.lowM), chanceBeyond(range, claim.highM)];
-  const verdict: Verdict =
-    chanceLow >= TOLD_CHANCE ? "exceeded" : chanceLow <= 1 - TOLD_CHANCE ? "not met" : "not ruled out";
-  const measured = `${distance(span.low)} to ${distance(span.high)}`;
   const single = claim.lowM === claim.highM;
-  const [end, chance] = single || verdict === "not met" ? [claim.lowM, chanceLow] : [claim.highM, chanceHigh];
-  const reaches = `${distance(end)} is reached with a chance of ${odds(chance)}`;
+  const verdict: Verdict =
+    !single && chanceHigh >= LIKELY
+      ? "exceeded"
+      : chanceLow >= LIKELY
+        ? "met"
+        : chanceLow <= 1 - LIKELY
+          ? "not met"
+          : "open";
+  const measured = `${distance(span.low)} to ${distance(span.high)}`;
+  const chances = [
+    `${distance(claim.lowM)} is reached with ${oddsText(chanceLow)}`,
+    ...(single || verdict === "not met" ? [] : [`${distance(claim.highM)} with ${oddsText(chanceHigh)}`]),
+  ];
   return {
     ...{ under, range: span, chanceLow, chanceHigh, verdict },
-    sentence: `${nth(under, 0).toUpperCase()}${under.slice(1)}: ${measured}, claimed ${spanOf(claim)}. ${
-      verdict === "exceeded" && !single
-        ? `Its lower end is exceeded; ${reaches}`
-        : nth(reaches, 0).toUpperCase() + reaches.slice(1)
-    }.`,
+    certainty: certaintyOf(verdict === "exceeded" ? chanceHigh : chanceLow),
+    sentence: `${nth(under, 0).toUpperCase()}${under.slice(1)}: ${measured}, claimed ${spanOf(claim)}. ${chances.join(", ")}.`,
   };
 }
 

@@ -21,4 +21,4 @@ describe("draws of a figure", () => {
 });
 
 test("without any test left there is nothing", () =>
-  expect(withoutOne([], "x")).toEqual({ id: "x", difference: null, resolved: false }));
+  expect(withoutOne([], "x")).toEqual({ id: "x", difference: null, chanceA: 0.5 }));

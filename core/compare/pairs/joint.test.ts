@@ -4,7 +4,8 @@ import fc from "#tests/property";
 import { jointPair, neededFor, orderWarning, type JointPair, type PairedTest } from "#core/compare";
 import type { Side } from "#core/fields";
 import type { EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE, renderUnits } from "#core/base";
+import { certaintyOf, METRES_PER_MILE, renderUnits } from "#core/base";
+import { analyseTest } from "#core/analysis";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
@@ -71,7 +72,7 @@ describe("a joint pair", () => {
         const looks = falling(from, from - drop);
         const { whole } = joint(paired("A", looks), paired("B", looks));
         expect(Math.abs(whole.difference.mean)).toBeLessThan(1e-9 * whole.a.mean);
-        expect(whole.resolved).toBe(false);
+        expect(whole.chanceA).toBeCloseTo(0.5, 6);
       }),
       { numRuns: 25 },
     ));
@@ -115,11 +116,40 @@ describe("a joint pair", () => {
     expect(joint(twin("A", { bars: 1, packVolts: 44.1 }), sound).lastBar).toBeNull();
     expect(joint(twin("A", { bars: 2 }), sound).lastBar).toBeNull();
   });
+  test("its two figures are those of the tests themselves, whatever was slipped in one of them", () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 70, max: 100 }),
+        fc.integer({ min: 8, max: 30 }),
+        fc.integer({ min: 8, max: 30 }),
+        fc.boolean(),
+        (from, dropA, dropB, slips) => {
+          const looks = [
+            ...falling(from, from - dropA),
+            { miles: 9, percent: from - Math.round(1.5 * dropA) },
+          ];
+          if (slips) looks[2] = { ...looks[2]!, percent: looks[2]!.percent - 10 };
+          const tests = [paired("A", looks), paired("B", falling(from, from - dropB))];
+          const { whole } = joint(...tests);
+          const own = tests.map((test) => {
+            const results = analyseTest(test.record);
+            if (!results.ok) throw new Error("no figure");
+            return results.value.best.value;
+          });
+          [whole.a, whole.b].forEach(({ mean, sd }, i) => {
+            expect(mean / own[i]!.mean).toBeCloseTo(1, 9);
+            expect(sd / own[i]!.sd).toBeCloseTo(1, 9);
+          });
+          expect(whole.difference.mean).toBeCloseTo(whole.a.mean - whole.b.mean, 12);
+        },
+      ),
+      { numRuns: 20 },
+    ));
   test("turned round it is the same verdict with the other sign", () => {
     const [a, b] = [falling(98, 76), falling(96, 80)];
     const [there, back] = [joint(paired("A", a), paired("B", b)), joint(paired("A", b), paired("B", a))];
     expect(there.whole.difference.mean).toBeCloseTo(-back.whole.difference.mean, 10);
-    expect(there.whole.resolved).toBe(back.whole.resolved);
+    expect(there.whole.chanceA).toBeCloseTo(1 - back.whole.chanceA, 9);
   });
   test("what the runs share cancels: surer together than apart", () => {
     const pair = joint(paired("A", falling(98, 70)), paired("B", falling(98, 78)));
@@ -167,7 +197,7 @@ describe("a joint pair", () => {
   });
   test("says what rounding can do, what would settle it, and what a meter would leave", () => {
     const pair = joint(paired("A", falling(98, 85)), paired("B", falling(98, 86)));
-    expect(pair.whole.resolved).toBe(false);
+    expect(certaintyOf(pair.whole.chanceA)).not.toBe("sure");
     expect(renderUnits(pair.rounding.sentence, "imperial")).toMatch(
       /^Of the 0\.\d\d Wh\/mi between them, up to 1\.\d\d Wh\/mi can be rounding of what was read\.$/,
     );

@@ -2,6 +2,7 @@ import type { ErrorSource } from "#core/battery/readings";
 import {
   budgetOf,
   energyFigure,
+  judgeReadings,
   solveLedger,
   sumFigures,
   estimateOf,
@@ -19,12 +20,14 @@ import {
   errs,
   ok,
   type Result,
+  scale,
   unitToken,
   widen,
+  chanceBelow,
   type Estimate,
-  RESOLVED_SDS,
 } from "#core/base";
-import { prepareTest } from "#core/analysis";
+import { analyseTest, prepareTest } from "#core/analysis";
+import type { TestRecord } from "#core/records";
 import { lastBarWarning } from "./lastBar.ts";
 import { metered } from "./metered.ts";
 import { neededFor, type Needed } from "./needed.ts";
@@ -40,8 +43,8 @@ export interface SidesOf {
   readonly b: Estimate;
   /** A less B, what they share cancelled. */
   readonly difference: Estimate;
-  /** Over two sds. */
-  readonly resolved: boolean;
+  /** Chance that A truly used less. */
+  readonly chanceA: number;
   readonly metres: Readonly<Record<Side, number>>;
   /** What the log noted of each side there. */
   readonly noted: Readonly<Record<Side, SideNotes>>;
@@ -90,18 +93,85 @@ function distanceSd(runs: readonly LaidRun[], stretches: readonly SideRun[]): nu
   return Math.max(...stretches.map(({ ride }) => lastOf(nth(runs, ride).laid.course.bases).relativeSd));
 }
 
+/** Figures of whole tests, once each. */
+const OF_TESTS = new WeakMap<TestRecord, Estimate | null>();
+
+/** A test's own figure, as its page has it; null where it has none. */
+function figureOfTest(record: TestRecord): Estimate | null {
+  const known = OF_TESTS.get(record);
+  if (known !== undefined) return known;
+  const results = analyseTest(record);
+  const figure = results.ok ? results.value.best.value : null;
+  OF_TESTS.set(record, figure);
+  return figure;
+}
+
+interface Sides {
+  readonly a: Estimate;
+  readonly b: Estimate;
+  /** A less B. */
+  readonly difference: Estimate;
+}
+
+/**
+ * A and B where each test is wholly one of them: what their own pages say, weighed by miles. How far their errors go together
+ * is the joint ledger's.
+ *
+ * @returns null where a log names its own sides
+ */
+function sidesOfTests(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): Sides | null {
+  const tests = runs.flatMap((run, ride) => {
+    const { side, record } = run.test;
+    const own = stretches.filter((each) => each.ride === ride);
+    const value = side && own.length ? figureOfTest(record) : null;
+    if (!side || !value) return [];
+    const { relativeSd, source } = lastOf(run.laid.course.bases);
+    const byDistance = relativeSd * value.mean;
+    return {
+      ...{ side, value, source, byDistance },
+      byLedger: Math.sqrt(Math.max(0, value.sd ** 2 - byDistance ** 2)),
+      metres: own.reduce((sum, { metres }) => sum + metres, 0),
+      figure: runsFigure(solved, runs, own),
+    };
+  });
+  if (tests.length < runs.length) return null;
+  const variance = (figure: Figure) => varianceOf(solved.posterior, figure);
+  const own = tests.map(({ figure }) => variance(figure));
+  const covariance = (i: number, j: number) => {
+    const [one, other] = [nth(tests, i), nth(tests, j)];
+    if (i === j) return one.value.sd ** 2;
+    const both = variance(sumFigures([[one.figure, 1], [other.figure, 1]])); // prettier-ignore
+    const alike = (both - nth(own, i) - nth(own, j)) / 2 / Math.sqrt(nth(own, i) * nth(own, j));
+    // Distances from one kind of recorder are off alike.
+    const byDistance = one.source === other.source ? one.byDistance * other.byDistance : 0;
+    return alike * one.byLedger * other.byLedger + byDistance;
+  };
+  const covariances = tests.map((_, i) => tests.map((__, j) => covariance(i, j)));
+  const metresOf = (side: Side) =>
+    tests.reduce((sum, each) => sum + (each.side === side ? each.metres : 0), 0);
+  const weighed = (by: Readonly<Record<Side, number>>): Estimate => {
+    const weights = tests.map(({ side, metres }) => (by[side] * metres) / metresOf(side));
+    let [mean, square] = [0, 0];
+    weights.forEach((weight, i) => {
+      mean += weight * nth(tests, i).value.mean;
+      weights.forEach((other, j) => (square += weight * other * nth(nth(covariances, i), j)));
+    });
+    return { mean, sd: Math.sqrt(Math.max(0, square)) };
+  };
+  return {
+    a: weighed({ A: 1, B: 0 }),
+    b: weighed({ A: 0, B: 1 }),
+    difference: weighed({ A: 1, B: -1 }),
+  };
+}
+
 const sourceOf = (runs: readonly LaidRun[], stretches: readonly SideRun[]) =>
   [...new Set(stretches.map(({ ride }) => lastOf(nth(runs, ride).laid.course.bases).source))]
     .sort()
     .join("+");
 
-/** What each side took over some stretches, and their difference. */
-function sidesOf(
-  solved: Solved,
-  runs: readonly LaidRun[],
-  stretches: readonly SideRun[],
-  section: string,
-): SidesOf {
+/** What each side took over some stretches by the joint ledger, and their difference. */
+function sidesJointly(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]): Sides {
   const wide = birgeRatio(solved.posterior);
   const of = (side: Side) => stretches.filter((run) => run.side === side);
   const [figureA, figureB] = SIDES.map((side) => runsFigure(solved, runs, of(side))) as [Figure, Figure];
@@ -112,14 +182,25 @@ function sidesOf(
   // Distances from one kind of recorder are off alike, and scale the difference with them.
   const alike = sourceOf(runs, of("A")) === sourceOf(runs, of("B"));
   const byDistance = alike ? Math.max(sdA, sdB) * gap.mean : Math.hypot(sdA * a.mean, sdB * b.mean);
-  const difference = { mean: gap.mean, sd: Math.hypot(gap.sd, byDistance) };
-  const metres = (side: Side) => of(side).reduce((sum, run) => sum + run.metres, 0);
   return {
-    section,
     a: { mean: a.mean, sd: Math.hypot(a.sd, sdA * a.mean) },
     b: { mean: b.mean, sd: Math.hypot(b.sd, sdB * b.mean) },
-    difference,
-    resolved: Math.abs(difference.mean) > RESOLVED_SDS * difference.sd,
+    difference: { mean: gap.mean, sd: Math.hypot(gap.sd, byDistance) },
+  };
+}
+
+/** Sides over some stretches with what was noted there. */
+function sidesOf(
+  sides: Sides,
+  runs: readonly LaidRun[],
+  stretches: readonly SideRun[],
+  section: string,
+): SidesOf {
+  const of = (side: Side) => stretches.filter((run) => run.side === side);
+  const metres = (side: Side) => of(side).reduce((sum, run) => sum + run.metres, 0);
+  return {
+    ...{ section, ...sides },
+    chanceA: chanceBelow(sides.difference, 0),
     metres: { A: metres("A"), B: metres("B") },
     noted: { A: sideNotes(runs, of("A")), B: sideNotes(runs, of("B")) },
   };
@@ -136,21 +217,32 @@ function gapOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly Sid
   return sumFigures([[of("A"), 1], [of("B"), -1]]); // prettier-ignore
 }
 
-/** Sections that both sides rode, each by itself; none where the runs name no section. */
-function sectionsOf(solved: Solved, runs: readonly LaidRun[], stretches: readonly SideRun[]) {
+/**
+ * Sections that both sides rode, each by itself; none where the runs name no section.
+ *
+ * @param whole what each side's sections come to, and what the joint ledger has for it
+ */
+function sectionsOf(
+  solved: Solved,
+  runs: readonly LaidRun[],
+  stretches: readonly SideRun[],
+  [whole, jointly]: readonly [Sides, Sides],
+) {
+  const [byA, byB] = [whole.a.mean / jointly.a.mean, whole.b.mean / jointly.b.mean];
+  const agreeing = ({ a, b, difference }: Sides): Sides => ({
+    a: scale(a, byA),
+    b: scale(b, byB),
+    difference: { mean: a.mean * byA - b.mean * byB, sd: difference.sd },
+  });
   const names = [...new Set(stretches.map(({ section }) => section))].filter(
     (name) =>
       name !== "" &&
       SIDES.every((side) => stretches.some((run) => run.section === name && run.side === side)),
   );
-  return names.map((name) =>
-    sidesOf(
-      solved,
-      runs,
-      stretches.filter(({ section }) => section === name),
-      name,
-    ),
-  );
+  return names.map((name) => {
+    const own = stretches.filter(({ section }) => section === name);
+    return sidesOf(agreeing(sidesJointly(solved, runs, own)), runs, own, name);
+  });
 }
 
 /** The difference's sd with a watt-hour meter on every run that had none, Wh per metre; null where all had. */
@@ -184,8 +276,11 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
     );
   const found = solveLedger(jointInput(packs, runs));
   if (!found.ok) return found;
-  const solved = found.value;
-  const whole = sidesOf(solved, runs, stretches, "");
+  // Readings in question count by their odds, as on a test's own page.
+  const solved = judgeReadings(found.value).headline;
+  const jointly = sidesJointly(solved, runs, stretches);
+  const sides = sidesOfTests(solved, runs, stretches) ?? jointly;
+  const whole = sidesOf(sides, runs, stretches, "");
   const budget = budgetOf(solved, gapOf(solved, runs, stretches));
   const falls = budget.reduce((sum, { variance }) => sum + variance, 0);
   const order = orderOf(inOrder(runs, stretches));
@@ -194,7 +289,7 @@ export function jointPair(tests: readonly PairedTest[]): Result<JointPair> {
   const rounding = roundingOf(solved, runs, stretches);
   return ok({
     whole,
-    sections: sectionsOf(solved, runs, stretches),
+    sections: sectionsOf(solved, runs, stretches, [sides, jointly]),
     order,
     together,
     orderWarning: together ? null : orderWarning(order),

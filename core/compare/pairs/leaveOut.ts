@@ -7,13 +7,14 @@ export interface WithoutOne {
   readonly id: string;
   /** Wh per metre. */
   readonly difference: Estimate | null;
-  readonly resolved: boolean;
+  /** Chance that A truly used less. */
+  readonly chanceA: number;
 }
 
 /** The joint ledger without one of the tests: whether that one alone decides the verdict. */
 export function withoutOne(tests: readonly PairedTest[], id: string): WithoutOne {
   const found = jointPair(tests.filter((each) => each.id !== id));
   return found.ok
-    ? { id, difference: found.value.whole.difference, resolved: found.value.whole.resolved }
-    : { id, difference: null, resolved: false };
+    ? { id, difference: found.value.whole.difference, chanceA: found.value.whole.chanceA }
+    : { id, difference: null, chanceA: 0.5 };
 }

@@ -1,4 +1,7 @@
-import { err, ok, type Result, RESOLVED_SDS } from "#core/base";
+import { err, ok, type Result } from "#core/base";
+
+/** On paper a difference counts as resolved from as many of its sds. */
+const PAPER_SDS = 2;
 
 /** A run over the section by percent. */
 export interface Run {
@@ -65,7 +68,7 @@ export function pairedDifference(
     sdRounding,
     sdScatter,
     sd,
-    resolved: sdScatter !== null && Math.abs(mean) > RESOLVED_SDS * sd,
-    pairsNeeded: mean === 0 ? null : Math.max(1, Math.ceil(n * ((RESOLVED_SDS * sd) / mean) ** 2)),
+    resolved: sdScatter !== null && Math.abs(mean) > PAPER_SDS * sd,
+    pairsNeeded: mean === 0 ? null : Math.max(1, Math.ceil(n * ((PAPER_SDS * sd) / mean) ** 2)),
   });
 }

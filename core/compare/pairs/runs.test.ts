@@ -144,7 +144,7 @@ describe("leaving one test out", () => {
     expect(difference!.mean).toBeLessThan(0);
   });
   test("a side without a run has no difference", () =>
-    expect(withoutOne(tests, "b")).toEqual({ id: "b", difference: null, resolved: false }));
+    expect(withoutOne(tests, "b")).toEqual({ id: "b", difference: null, chanceA: 0.5 }));
 });
 
 test("a logger's steady stretches become rows of the fit, one way where they are few", () => {

@@ -1,4 +1,4 @@
-import { TOLD_CHANCE } from "#core/base";
+import { certaintyOf, type Certainty } from "#core/base";
 import { chanceLess } from "./standings.ts";
 import { differenceOf, type ErrorComponents } from "../errorComponents.ts";
 
@@ -11,8 +11,7 @@ export interface Neighbour<T> {
   readonly before: boolean;
   /** Chance that the two truly stand the other way round. */
   readonly chance: number;
-  /** The order is as good as sure. */
-  readonly told: boolean;
+  readonly certainty: Certainty;
   /** The figure less its neighbour's, errors told apart. */
   readonly difference: ErrorComponents;
 }
@@ -35,7 +34,7 @@ export function neighbourOf<T extends { readonly figure: ErrorComponents }>(
       place,
       before,
       chance,
-      told: chance <= 1 - TOLD_CHANCE,
+      certainty: certaintyOf(chance),
       difference: differenceOf(figure, row.figure),
     };
   });

@@ -3,12 +3,13 @@ import type { Reference } from "#core/bike";
 import { dayOfReported, deskPosterior, type DeskPosterior } from "#core/desk";
 import type { Drive } from "#core/records";
 import { deskDayOf, type Compared } from "../compared.ts";
-import { standings, type Bracket } from "./standings.ts";
+import { standings, type PossiblePlaces } from "./standings.ts";
 import { broughtTo, subjectOf, type Normalised } from "../normalise/normaliseTo.ts";
 
 /** A bike as it is set up, in its place under a reference. */
 export interface Ranked {
   readonly place: number;
+  readonly possible: PossiblePlaces;
   readonly bike: string;
   readonly setUp: string | null;
   readonly drive: Drive;
@@ -22,7 +23,6 @@ export interface Ranked {
 export interface RankingUnder {
   readonly desk: DeskPosterior;
   readonly ranked: readonly Ranked[];
-  readonly brackets: readonly Bracket[];
 }
 
 /** What others published of the bikes of some tests, once for each bike. */
@@ -58,14 +58,14 @@ export function rankUnder(
     const under = broughtTo(desk, subjectOf(there(first)), referenceFor(there(first)));
     return { id, figure: under.traced, under, group };
   });
-  const { places, swaps, brackets } = standings(rows, "less", Infinity, 0);
-  const ranked = places.map(({ place, row: { under, group } }): Ranked => {
+  const { places, swaps } = standings(rows, "less", Infinity, 0);
+  const ranked = places.map(({ place, possible, row: { under, group } }): Ranked => {
     const { bike, setUp, test } = nth(group, 0).ridden;
     return {
-      ...{ place, under, bike: bike.name, setUp: setUp?.name ?? null, drive: test.drive },
+      ...{ place, possible, under, bike: bike.name, setUp: setUp?.name ?? null, drive: test.drive },
       tests: group.map(({ id }) => id),
       behindNext: swaps.find(({ upper }) => upper === place)?.chance ?? null,
     };
   });
-  return { desk, ranked, brackets };
+  return { desk, ranked };
 }

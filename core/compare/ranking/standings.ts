@@ -1,4 +1,4 @@
-import { nth, normalCdf, TOLD_CHANCE } from "#core/base";
+import { nth, normalCdf } from "#core/base";
 import { differenceOf, combine, type ErrorComponents } from "../errorComponents.ts";
 
 export interface StandingInput {
@@ -9,6 +9,7 @@ export interface StandingInput {
 
 export interface Standing<T extends StandingInput> {
   readonly place: number;
+  readonly possible: PossiblePlaces;
   readonly row: T;
 }
 
@@ -20,8 +21,8 @@ export interface Swapped {
   readonly chance: number;
 }
 
-/** Places that cannot be told apart: from the first to the last of a bracket. */
-export interface Bracket {
+/** Places that a row may truly have, at 90 %. */
+export interface PossiblePlaces {
   readonly from: number;
   readonly to: number;
 }
@@ -39,24 +40,42 @@ export function chanceLess(first: ErrorComponents, second: ErrorComponents): num
   return sd > 0 ? normalCdf(mean / sd) : mean > 0 ? 1 : mean < 0 ? 0 : 0.5;
 }
 
-/** Brackets from the top: each holds the rows that are not told apart from its first. One of a single row is none. */
-function bracketsOf<T>(sorted: readonly T[], chanceBetter: (a: T, b: T) => number): readonly Bracket[] {
-  const brackets: Bracket[] = [];
-  for (let from = 0; from < sorted.length;) {
-    let to = from;
-    while (to + 1 < sorted.length && chanceBetter(nth(sorted, from), nth(sorted, to + 1)) < TOLD_CHANCE)
-      to += 1;
-    if (to > from) brackets.push({ from: from + 1, to: to + 1 });
-    from = to + 1;
-  }
-  return brackets;
+/** A row stands surely ahead of another from this chance on, so that nine in ten of its possible places are named. */
+const SURELY_AHEAD = 0.95;
+/** Sds by which two are apart for that, were they as little alike as they can be. */
+const FAR_APART = 1.645;
+
+/** Possible places of rows in their order: after all that are surely ahead, before all that are surely behind. */
+function possiblePlaces<T extends StandingInput>(
+  sorted: readonly T[],
+  better: "less" | "more",
+): readonly PossiblePlaces[] {
+  const sds = sorted.map(({ figure }) => combine(figure).sd);
+  const ahead = sorted.map(() => 0);
+  const behind = sorted.map(() => 0);
+  sorted.forEach((first, i) => {
+    for (let j = i + 1; j < sorted.length; j += 1) {
+      const second = nth(sorted, j);
+      const gap = Math.abs(second.figure.mean - first.figure.mean);
+      // Whatever two share, their difference has no more sd than both of theirs together.
+      const isSure =
+        gap > FAR_APART * (nth(sds, i) + nth(sds, j)) ||
+        (better === "less"
+          ? chanceLess(first.figure, second.figure)
+          : chanceLess(second.figure, first.figure)) > SURELY_AHEAD;
+      if (!isSure) continue;
+      behind[i] = nth(behind, i) + 1;
+      ahead[j] = nth(ahead, j) + 1;
+    }
+  });
+  return sorted.map((_, i) => ({ from: 1 + nth(ahead, i), to: sorted.length - nth(behind, i) }));
 }
 
 /**
- * Rows from best to worst, with brackets of what is not told apart and the neighbouring places that could well be swapped.
+ * Rows from best to worst, each with the places it may truly have, and the neighbouring places that could well be swapped.
  *
  * @param better which end is best: the least, as of Wh per mile, or the most, as of a range
- * @param swapsWithin how many places are looked at for what could be swapped; @param worthSaying least chance that is named
+ * @param swapsWithin how many rows are looked at for what could be swapped, and for possible places; @param worthSaying least chance that is named
  */
 export function standings<T extends StandingInput>(
   rows: readonly T[],
@@ -66,7 +85,6 @@ export function standings<T extends StandingInput>(
 ): {
   readonly places: readonly Standing<T>[];
   readonly swaps: readonly Swapped[];
-  readonly brackets: readonly Bracket[];
 } {
   const sign = better === "less" ? 1 : -1;
   const sorted = [...rows].sort((a, b) => sign * (a.figure.mean - b.figure.mean));
@@ -75,11 +93,13 @@ export function standings<T extends StandingInput>(
     const chance = chanceLess(first.figure, second.figure);
     return chance >= worthSaying ? [{ upper: i + 1, lower: i + 2, chance }] : [];
   });
-  const chanceBetter = (a: T, b: T) =>
-    better === "less" ? chanceLess(a.figure, b.figure) : chanceLess(b.figure, a.figure);
+  const shown = possiblePlaces(sorted.slice(0, swapsWithin), better);
   return {
-    brackets: bracketsOf(sorted.slice(0, swapsWithin), chanceBetter),
-    places: sorted.map((row, i) => ({ place: i + 1, row })),
+    places: sorted.map((row, i) => ({
+      place: i + 1,
+      possible: shown[i] ?? { from: i + 1, to: sorted.length },
+      row,
+    })),
     swaps,
   };
 }

@@ -5,6 +5,7 @@ import {
   type JointPair,
   type RangeSpan,
   type SweepResults,
+  lessText,
 } from "#core/compare";
 import { estimateToken, Z_95, type Estimate } from "#core/base";
 import type { TestRecord } from "#core/records";
@@ -43,13 +44,10 @@ export const standingsCard = (places: readonly SheetPlace[], under: string): Car
 
 /** Two set-ups against each other. */
 export function pairCard(a: string, b: string, { whole }: JointPair): Card {
-  const { difference, resolved } = whole;
-  const less = difference.mean > 0 ? b : a;
+  const { difference, chanceA } = whole;
   return {
     title: `${a} and ${b}`,
-    line: resolved
-      ? `${less} used less, by more than twice the doubt.`
-      : "Not resolved: the difference is within twice its doubt.",
+    line: lessText(chanceA, a, b, "used"),
     content: {
       kind: "figures",
       figures: [

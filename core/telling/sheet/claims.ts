@@ -1,5 +1,5 @@
 import { unitToken } from "#core/base";
-import type { ClaimReport } from "#core/compare";
+import { verdictText, type ClaimReport } from "#core/compare";
 import type { SheetBlock, SheetLine } from "./document.ts";
 import { asSentence } from "./facts.ts";
 
@@ -22,9 +22,13 @@ export interface ClaimsOf {
 export function claimsBlock(claims: readonly ClaimsOf[]): SheetBlock | null {
   const lines = claims.flatMap(({ label, reports }) =>
     reports.flatMap(({ claim, lines: said, needs }) =>
-      said.map(({ verdict, sentence }, i): SheetLine => ({
+      said.map(({ verdict, certainty, sentence }, i): SheetLine => ({
         label: i === 0 ? `${label}, ${spanText(claim)}` : "",
-        text: [asSentence(verdict), sentence, ...(i === said.length - 1 ? needs : [])].join(" "),
+        text: [
+          asSentence(verdictText({ verdict, certainty })),
+          sentence,
+          ...(i === said.length - 1 ? needs : []),
+        ].join(" "),
         ...(verdict === "not met" && { tone: "bad" as const }),
       })),
     ),

@@ -1,5 +1,5 @@
 import { estimateToken, fixed, halfWidth95, unitToken, type DimensionName, type Estimate } from "#core/base";
-import { rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
+import { lessText, rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
 import {
   paragraph,
   photographsBlock,
@@ -75,8 +75,7 @@ function standingsBlocks({ places, measure, under }: ComparisonSheetInput): read
 
 function pairBlocks(pair: NonNullable<ComparisonSheetInput["pair"]>): readonly (SheetBlock | null)[] {
   const { joint, a, b } = pair;
-  const { difference, resolved } = joint.whole;
-  const less = difference.mean > 0 ? b : a;
+  const { difference, chanceA } = joint.whole;
   return [
     {
       kind: "figures",
@@ -91,9 +90,7 @@ function pairBlocks(pair: NonNullable<ComparisonSheetInput["pair"]>): readonly (
       ],
     },
     paragraph([
-      resolved
-        ? `Resolved: ${less} used less, by more than twice the doubt.`
-        : "Not resolved: the difference is within twice its doubt.",
+      lessText(chanceA, a, b, "used"),
       joint.rounding.sentence,
       ...(joint.lastBar ? [joint.lastBar] : []),
       ...(joint.orderWarning ? [joint.orderWarning] : []),
