@@ -5,7 +5,7 @@ import type { Estimate } from "./estimate.ts";
 export type Certainty = "sure" | "likely" | "open";
 
 /** Sure: the 95 % span leaves the other side out. Likely: four times in five. */
-export const SURE = 0.975;
+const SURE = 0.975;
 export const LIKELY = 0.8;
 
 /**

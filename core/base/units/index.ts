@@ -16,7 +16,7 @@ export {
   type System,
 } from "./units.ts";
 export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
-export { certaintyOf, chanceBelow, LIKELY, oddsText, SURE, type Certainty } from "./certainty.ts";
+export { certaintyOf, chanceBelow, LIKELY, oddsText, type Certainty } from "./certainty.ts";
 export { couldBeThousands, parseNumber, parseQuantity, twoWays } from "./parse.ts";
 export { halfWidth95, scale, Z_95, Z_ONE_SIDED_95, widen, withRelative, type Estimate } from "./estimate.ts";
 export {
