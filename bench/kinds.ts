@@ -120,16 +120,12 @@ export const KINDS_HEAD = `${"kind of test".padEnd(18)}   tests  covers   packs 
 const LEAST_COVER: Partial<Record<KindName, number>> = {
   // Wheels that nothing ever checked may be off by a quarter.
   "wheel unchecked": 0.88,
-  // Tables of volts that displays have are of no pack in particular.
-  "from volts": 0.8,
   "iron phosphate": 0.82,
-  // A meter's gain is met with more error than is assumed.
-  metered: 0.87,
 };
 /** Honest readings that are questioned: at most, where it is more than one in a hundred. */
 const MOST_HONEST: Partial<Record<KindName, number>> = {
   ...{ ridges: 0.02, "hills, typed": 0.02, "hills, track": 0.02 },
-  ...{ "from volts": 0.025, "iron phosphate": 0.025 },
+  "iron phosphate": 0.025,
 };
 const MOST_COVER = 0.995;
 /** The way left is held this often, and the ride ends short of its span no more often than this. */

@@ -3,7 +3,7 @@ import { href, Link } from "react-router";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
-import { fixed, formatBare, formatQuantity, halfWidth95, unitOf, type Estimate } from "#core/base";
+import { fixed, formatQuantity, halfWidth95, unitOf, type Estimate, writeUncertain } from "#core/base";
 import { gaugeHistory, type GaugeHistory } from "#core/analysis";
 import { findBike } from "#db/bikes";
 import { listTests } from "#db/tests";
@@ -73,10 +73,10 @@ function Bars({ history, bars }: { readonly history: GaugeHistory; readonly bars
               <div className="h-4 bg-spruce" style={{ width: `${(100 * share.mean) / most}%` }} />
             </td>
             <td className="number">{percent(share)}</td>
-            <td className="number">{`${fixed(wh.mean, 0)} ± ${fixed(halfWidth95(wh), 0)}`}</td>
+            <td className="number">{`${writeUncertain(wh, "energy", system).value} ${writeUncertain(wh, "energy", system).spread}`}</td>
             <td className="number">
               {wayM
-                ? `${formatBare(wayM.mean, "distance", system)} ± ${formatBare(halfWidth95(wayM), "distance", system)}`
+                ? `${writeUncertain(wayM, "distance", system).value} ${writeUncertain(wayM, "distance", system).spread}`
                 : ""}
             </td>
           </tr>

@@ -65,11 +65,11 @@ export async function action(args: Route.ActionArgs) {
 /** The figure under the reference with its error, and the measured one. */
 function Headline({ bridge: { under, measured } }: { readonly bridge: Bridge }) {
   const system = useSystem();
-  const { value, error, unit } = writeUncertain(under.whPerM, "energyPerDistance", system);
+  const { value, spread, unit } = writeUncertain(under.whPerM, "energyPerDistance", system);
   return (
     <p className={under.beyond.length ? "pencil" : ""}>
       <span className="text-5xl leading-none font-bold">{value}</span>
-      <span className="text-xl"> ± {error}</span> {unit}
+      <span className="text-xl"> {spread}</span> {unit}
       <span className="text-quiet not-italic">
         , measured {formatUncertain(measured, "energyPerDistance", system)}
       </span>

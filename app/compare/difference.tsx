@@ -7,7 +7,7 @@ const signed = (text: string, value: number) => (value > 0 ? `+${text}` : text);
 /** A difference as the one large figure of its page. */
 export function Difference({ difference }: { readonly difference: Estimate }) {
   const system = useSystem();
-  const { value, error, unit } = writeUncertain(difference, "energyPerDistance", system);
+  const { value, error, unit } = writeUncertain(difference, "energyPerDistance", system, true);
   return (
     <>
       <p className="mt-3 text-4xl leading-none font-bold">{signed(value, difference.mean)}</p>
@@ -33,7 +33,7 @@ export function verdictOf({ whole }: JointPair, [a, b]: readonly [Named, Named])
 export function useSigned() {
   const system = useSystem();
   return (value: Estimate) => {
-    const { value: text, error } = writeUncertain(value, "energyPerDistance", system);
+    const { value: text, error } = writeUncertain(value, "energyPerDistance", system, true);
     return `${signed(text, value.mean)} ± ${error}`;
   };
 }

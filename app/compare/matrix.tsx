@@ -45,7 +45,7 @@ export function Matrix({ cells, levels: own }: MatrixProps) {
                       <>
                         <b>{writeUncertain(cell.whPerM, "energyPerDistance", system).value}</b>{" "}
                         <span className="text-quiet">
-                          ± {writeUncertain(cell.whPerM, "energyPerDistance", system).error}
+                          {writeUncertain(cell.whPerM, "energyPerDistance", system).spread}
                         </span>
                       </>
                     ) : (

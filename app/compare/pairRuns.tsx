@@ -35,7 +35,7 @@ function Doubt({ pair }: { readonly pair: JointPair }) {
         Counted separately, the plus-or-minus would be{" "}
         {formatQuantity(Z_95 * pair.sdApart, "energyPerDistance", system)}. Over{" "}
         {formatQuantity(20 * METRES_PER_MILE, "distance", system, 0)} the difference is{" "}
-        {formatUncertain(scale(pair.whole.difference, 20 * METRES_PER_MILE), "energy", system)}.
+        {formatUncertain(scale(pair.whole.difference, 20 * METRES_PER_MILE), "energy", system, true)}.
       </p>
     </>
   );

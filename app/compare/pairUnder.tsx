@@ -55,7 +55,7 @@ export function PairUnder({ name, bikes, under, why, notBrought, settles }: Pair
           <p>
             {formatUncertain(under.a, "energyPerDistance", system)} against{" "}
             {formatUncertain(under.b, "energyPerDistance", system)}: a difference of{" "}
-            {formatUncertain(under.difference, "energyPerDistance", system)}.{" "}
+            {formatUncertain(under.difference, "energyPerDistance", system, true)}.{" "}
             {lessText(under.chanceA, ...bikes)}
           </p>
           <WhyUnder why={why} />

@@ -8,7 +8,7 @@ export function Settles({ pair }: { readonly pair: JointPair }) {
   const { needed, order, whole, sdMetered } = pair;
   const runs = order.filter((side) => side === "A").length;
   const times = (sd: number) =>
-    formatUncertain({ mean: whole.difference.mean, sd }, "energyPerDistance", system);
+    formatUncertain({ mean: whole.difference.mean, sd }, "energyPerDistance", system, true);
   const isSure = certaintyOf(whole.chanceA) === "sure";
   const says = isSure
     ? []

@@ -113,7 +113,7 @@ interface RowProps extends Pick<StandingsListProps, "ask" | "reference" | "unit"
 /** One place: to be chosen, what it is, its figure. */
 function Row({ row, place, possible, of, most, ask, reference, unit, chosen, onChoose }: RowProps) {
   const { dimension } = MEASURE[ask.measure];
-  const { value, error } = writeIn(row.value, dimension, unit);
+  const { value, spread } = writeIn(row.value, dimension, unit);
   const hollow = row.pencil || row.beyond.length > 0;
   const only = nth(row.testIds, 0);
   return (
@@ -162,7 +162,7 @@ function Row({ row, place, possible, of, most, ask, reference, unit, chosen, onC
         ) : (
           <b className="text-lg leading-tight">{value}</b>
         )}
-        <span className="block text-sm leading-tight text-quiet">± {error}</span>
+        <span className="block text-sm leading-tight text-quiet">{spread}</span>
       </div>
     </li>
   );

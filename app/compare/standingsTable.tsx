@@ -47,7 +47,7 @@ export function StandingsTable({
           </thead>
           <tbody>
             {places.map(({ place, possible, row }) => {
-              const { value, error } = writeIn(row.value, dimension, unit);
+              const { value, spread } = writeIn(row.value, dimension, unit);
               const swap = swaps.find(({ upper }) => upper === place);
               return (
                 <tr key={row.id}>
@@ -64,7 +64,7 @@ export function StandingsTable({
                   </td>
                   <td className="whitespace-nowrap">{dayText(row.day)}</td>
                   <td className="number">
-                    {value} ± {error}
+                    {value} {spread}
                   </td>
                   <td className="number">
                     {row.plain === null

@@ -49,7 +49,7 @@ export function Worths({ worths, difference }: WorthsProps) {
       </table>
       <p className="mt-2">
         What is left of the difference:{" "}
-        {formatUncertain(leftOver(difference, worths), "energyPerDistance", system)}.
+        {formatUncertain(leftOver(difference, worths), "energyPerDistance", system, true)}.
       </p>
     </>
   );

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { AgainstGuess, AgainstPlan, Arrival, LiveTurn, LiveView } from "#core/live";
-import { fixed, formatBare, formatQuantity, formatUncertain, halfWidth95 } from "#core/base";
+import { formatBare, formatQuantity, formatUncertain, writeShare } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import { useSteadyHeight } from "./useSteady";
 
@@ -64,8 +64,8 @@ function Left({
         </p>
       ) : null}
       <p>
-        <span className="text-5xl leading-none font-bold">{fixed(100 * view.left.mean, 0)} %</span>
-        <span className="text-xl"> ± {fixed(100 * halfWidth95(view.left), 0)}</span>
+        <span className="text-5xl leading-none font-bold">{writeShare(view.left).value} %</span>
+        <span className="text-xl"> {writeShare(view.left).spread}</span>
         <span className="text-quiet"> left, {formatUncertain(view.leftWh, "energy", system)}</span>
       </p>
       <dl className="grid grid-cols-3 gap-2">

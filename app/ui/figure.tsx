@@ -11,11 +11,11 @@ interface FigureProps {
 
 /** A figure with its plus-or-minus and unit, rounded to what the error supports. */
 export function Figure({ value, dimension, pencil = false, large = false }: FigureProps) {
-  const { value: text, error, unit } = writeUncertain(value, dimension, useSystem());
+  const { value: text, spread, unit } = writeUncertain(value, dimension, useSystem());
   return (
     <span className={pencil ? "pencil" : ""}>
       <span className={large ? "text-5xl leading-none font-bold" : ""}>{text}</span>
-      <span className={large ? "text-xl" : ""}> ± {error}</span>
+      <span className={large ? "text-xl" : ""}> {spread}</span>
       <span className={large ? "text-sm text-quiet" : "text-quiet"}> {unit}</span>
       {pencil ? <span className="sr-only"> (assumed or worked out)</span> : null}
     </span>

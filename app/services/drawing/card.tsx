@@ -60,19 +60,19 @@ function FiguresInside({
   const colours = COLOURS[theme];
   const [first, ...rest] = figures;
   if (!first) return null;
-  const large = writeUncertain(first.value, first.dimension, system);
+  const large = writeUncertain(first.value, first.dimension, system, first.signed);
   const each = stacked ? width : width / Math.max(1, rest.length);
   return (
     <g>
       <text y={230} fontSize={250} fontWeight={700}>
         {large.value}
       </text>
-      <text y={330} fontSize={76}>{`± ${large.error} ${large.unit}`}</text>
+      <text y={330} fontSize={76}>{`${large.spread} ${large.unit}`}</text>
       <text y={386} fontSize={32} fill={colours.quiet}>
         {renderUnits(first.says, system)}
       </text>
-      {rest.map(({ key, value, dimension, says, pencil }, i) => {
-        const { value: text, error, unit } = writeUncertain(value, dimension, system);
+      {rest.map(({ key, value, dimension, says, pencil, signed }, i) => {
+        const { value: text, spread, unit } = writeUncertain(value, dimension, system, signed);
         const [x, y] = stacked ? [0, 560 + i * 220] : [i * each, 580];
         return (
           <g key={key} transform={`translate(${x} ${y})`}>
@@ -83,7 +83,7 @@ function FiguresInside({
               fill={pencil ? colours.ochre : colours.ink}
             >
               {text}
-              <tspan dx={14} fontSize={40} fontWeight={400}>{`± ${error} ${unit}`}</tspan>
+              <tspan dx={14} fontSize={40} fontWeight={400}>{`${spread} ${unit}`}</tspan>
             </text>
             {wrapped(renderUnits(says, system), each - 30, 29, 2).map((line, at) => (
               <text key={line} y={46 + 36 * at} fontSize={29} fill={colours.quiet}>
@@ -109,7 +109,7 @@ function drawnRows(rows: readonly CardRow[], dimension: DimensionName, system: S
       ...{ name, hollow },
       says: span
         ? `${formatBare(low, dimension, system, 0)} to ${formatBare(high, dimension, system, 0)} ${unit}`
-        : `${written.value} ± ${written.error}`,
+        : `${written.value} ${written.spread}`,
       mean: shown(value.mean),
       low: shown(Math.max(0, low)),
       high: shown(Math.min(2 * value.mean, high)),

@@ -20,11 +20,11 @@ export function rowsOfPlaces(places: readonly Placed[], system: System): readonl
   const unit = unitOf(DIMENSION, system);
   const shown = (whPerM: number) => fromSi(whPerM, DIMENSION, unit);
   return places.map(({ name, value, hollow }) => {
-    const { value: text, error } = writeUncertain(value, DIMENSION, system);
+    const { value: text, spread } = writeUncertain(value, DIMENSION, system);
     const by = halfWidth95(value);
     return {
       name,
-      says: `${text} ± ${error}`,
+      says: `${text} ${spread}`,
       mean: shown(value.mean),
       low: shown(Math.max(0, value.mean - by)),
       high: shown(Math.min(2 * value.mean, value.mean + by)),

@@ -1,4 +1,4 @@
-import { fixed, formatBare, formatQuantity, halfWidth95 } from "#core/base";
+import { formatBare, formatQuantity, writeShare } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { StripResults } from "#app/services/strip/view";
 
@@ -27,7 +27,7 @@ export function Readout({ results, mark }: ReadoutProps) {
             {system === "imperial" ? "mile" : "km"} <b>{formatBare(point.distanceM, "distance", system)}</b>
           </span>
           <span>
-            energy left <b>{fixed(point.left.mean * 100, 0)}</b> ± {fixed(halfWidth95(point.left) * 100, 0)} %
+            energy left <b>{writeShare(point.left).value}</b> {writeShare(point.left).spread} %
           </span>
           {leg ? (
             <span>

@@ -14,11 +14,11 @@ import {
   forField,
   formatBare,
   formatQuantity,
-  halfWidth95,
   stopwatchText,
   writeUncertain,
   type Estimate,
   type System,
+  writeShare,
 } from "#core/base";
 import { useSystem } from "#ui/system";
 import { Figure } from "#ui/figure";
@@ -110,10 +110,15 @@ function Reading({
   );
 }
 
+const shareText = (share: Estimate) => {
+  const { value, spread } = writeShare(share);
+  return `${value} ${spread}`;
+};
+
 /** Energy per distance with its plus-or-minus, under a heading that names the unit. */
 function bareUncertain(whPerM: Estimate, system: System): string {
-  const { value, error } = writeUncertain(whPerM, "energyPerDistance", system);
-  return `${value} ± ${error}`;
+  const { value, spread } = writeUncertain(whPerM, "energyPerDistance", system);
+  return [value, spread].filter(Boolean).join(" ");
 }
 
 /** Quantities beside the charge that an entry may hold, in the order of their declaration. */
@@ -200,9 +205,7 @@ export function EntryRow({
           <Reading entry={entry} field={field} at={at} onJudge={onJudge} />
         </td>
       ))}
-      <td className="number text-sm text-quiet">
-        {left ? `${fixed(100 * left.mean, 0)} ± ${fixed(100 * halfWidth95(left), 0)}` : ""}
-      </td>
+      <td className="number text-sm text-quiet">{left ? shareText(left) : ""}</td>
       <td className="number text-sm text-quiet">{stretch ? bareUncertain(stretch, system) : ""}</td>
       <td className="max-w-64 text-sm">
         {about}

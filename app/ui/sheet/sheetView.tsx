@@ -39,12 +39,12 @@ export interface FiguresProps {
 function Figures({ figures, system, say }: FiguresProps) {
   return (
     <div className="paper-figures">
-      {figures.map(({ key, value, dimension, says, pencil }, i) => {
-        const { value: text, error, unit } = writeUncertain(value, dimension, system);
+      {figures.map(({ key, value, dimension, says, pencil, signed }, i) => {
+        const { value: text, spread, unit } = writeUncertain(value, dimension, system, signed);
         return (
           <p key={key}>
             <span className={pencil ? "paper-pencil" : ""}>
-              <b className={i === 0 ? "paper-large" : "paper-medium"}>{text}</b> ± {error} {unit}
+              <b className={i === 0 ? "paper-large" : "paper-medium"}>{text}</b> {spread} {unit}
               {pencil ? <span className="paper-told"> (assumed or worked out)</span> : null}
             </span>
             <span className="paper-quiet">{say(says)}</span>

@@ -1,5 +1,6 @@
 import { forField, IN_THOUSANDS, inReadersDecimal } from "./decimal.ts";
-import { halfWidth95, type Estimate } from "./estimate.ts";
+import { boundedSpan } from "./bounded.ts";
+import { halfWidth95, Z_95, type Estimate } from "./estimate.ts";
 import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
 
 const MINUS = "\u2212";
@@ -28,12 +29,17 @@ export function errorDecimals(error: number): number {
 }
 
 export interface Written {
-  /** The value, rounded to what its error supports. */
+  /** The value, rounded to what its error supports; "under 12" where hardly more is known. */
   readonly value: string;
   /** The plus-or-minus, 95 %, at the same decimals. */
   readonly error: string;
+  /** What is written behind the value: "± 1.7", "(4 to 19)" where a plus-or-minus would not do, nothing behind "under 12". */
+  readonly spread: string;
   readonly unit: string;
 }
+
+/** What is never negative. */
+const BOUNDED: ReadonlySet<DimensionName> = new Set(["distance", "speed", "energy", "energyPerDistance"]);
 
 /** Fewest and most decimals a figure may show: beyond two nobody can ride. */
 const MOST_DECIMALS = 2;
@@ -41,29 +47,65 @@ const MOST_DECIMALS = 2;
 /**
  * Writes an uncertain SI value in a system's unit: value and 95 % plus-or-minus at the decimals the error supports.
  *
- * @example writeUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial") is { value: "13.9", error: "1.7", unit: "Wh/mi" }
+ * @param signed a difference, which may lie on either side of nought
+ * @example writeUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial").spread === "± 1.7"
  */
-export function writeUncertain(value: Estimate, name: DimensionName, system: System): Written {
-  return writeIn(value, name, unitOf(name, system));
+export function writeUncertain(
+  value: Estimate,
+  name: DimensionName,
+  system: System,
+  signed = false,
+): Written {
+  return writeIn(value, name, unitOf(name, system), signed);
 }
 
 /** The same in a unit that is named. */
-export function writeIn(value: Estimate, name: DimensionName, unit: string): Written {
+export function writeIn(value: Estimate, name: DimensionName, unit: string, signed = false): Written {
   const zero = fromSi(0, name, unit);
   const shown = fromSi(value.mean, name, unit);
   const error = Math.abs(fromSi(halfWidth95(value), name, unit) - zero);
   const decimals = Math.min(MOST_DECIMALS, errorDecimals(error));
-  return { value: fixed(shown, decimals), error: fixed(error, decimals), unit };
+  const written = { error: fixed(error, decimals), unit };
+  const span = !signed && BOUNDED.has(name) ? boundedSpan({ mean: shown, sd: error / Z_95 }) : null;
+  if (!span) return { ...written, value: fixed(shown, decimals), spread: `± ${written.error}` };
+  if (span.untold) return { ...written, value: `under ${fixed(span.high, decimals)}`, spread: "" };
+  return {
+    ...written,
+    value: fixed(shown, decimals),
+    spread: `(${fixed(span.low, decimals)} to ${fixed(span.high, decimals)})`,
+  };
 }
 
 /**
- * One line: "13.9 ± 1.7 Wh/mi".
+ * One line: "13.9 ± 1.7 Wh/mi", "9 (4 to 19) Wh/mi".
  *
+ * @param signed a difference, which may lie on either side of nought
  * @example formatUncertain({ mean: 0.00861, sd: 0.000525 }, "energyPerDistance", "imperial") === "13.9 ± 1.7 Wh/mi"
  */
-export function formatUncertain(value: Estimate, name: DimensionName, system: System): string {
-  const { value: text, error, unit } = writeUncertain(value, name, system);
-  return `${text} ± ${error} ${unit}`.trim();
+export function formatUncertain(
+  value: Estimate,
+  name: DimensionName,
+  system: System,
+  signed = false,
+): string {
+  const { value: text, spread, unit } = writeUncertain(value, name, system, signed);
+  return [text, spread, unit].filter(Boolean).join(" ");
+}
+
+/**
+ * A share of the charge in percent, never below nothing or above all: "46 ± 6", or "98 (91 to 100)".
+ *
+ * @example writeShare({ mean: 0.46, sd: 0.03 }).spread === "± 6"
+ * @example writeShare({ mean: 1.03, sd: 0.04 }).spread === "(95 to 100)"
+ */
+export function writeShare({ mean, sd }: Estimate): { readonly value: string; readonly spread: string } {
+  const half = Z_95 * sd;
+  const inside = (share: number) => fixed(100 * Math.min(1, Math.max(0, share)), 0);
+  const reaches = mean - half < 0 || mean + half > 1;
+  return {
+    value: inside(mean),
+    spread: reaches ? `(${inside(mean - half)} to ${inside(mean + half)})` : `± ${fixed(100 * half, 0)}`,
+  };
 }
 
 /**

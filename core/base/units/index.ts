@@ -28,6 +28,7 @@ export {
   formatUncertain,
   writeIn,
   writeNarrowing,
+  writeShare,
   writeUncertain,
   type Written,
 } from "./format.ts";

@@ -57,6 +57,7 @@ export function pairCard(a: string, b: string, { whole }: JointPair): Card {
           dimension: "energyPerDistance",
           says: `${a} less ${b}`,
           pencil: false,
+          signed: true,
         },
         { key: "a", value: whole.a, dimension: "energyPerDistance", says: a, pencil: false },
         { key: "b", value: whole.b, dimension: "energyPerDistance", says: b, pencil: false },

@@ -86,6 +86,7 @@ function pairBlocks(pair: NonNullable<ComparisonSheetInput["pair"]>): readonly (
           dimension: "energyPerDistance",
           says: `${a} less ${b}`,
           pencil: false,
+          signed: true,
         },
       ],
     },

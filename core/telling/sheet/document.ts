@@ -30,6 +30,8 @@ export interface SheetFigure {
   readonly says: string;
   /** Reckoned beyond what was measured. */
   readonly pencil: boolean;
+  /** A difference, which may lie on either side of nought. */
+  readonly signed?: boolean;
 }
 
 export interface SheetLine {

@@ -20,13 +20,13 @@ export type Say = (text: string) => string;
 export function Figures({ figures, system, say }: FiguresProps) {
   return (
     <View style={styles.figures}>
-      {figures.map(({ key, value, dimension, says, pencil }, i) => {
-        const { value: text, error, unit } = writeUncertain(value, dimension, system);
+      {figures.map(({ key, value, dimension, says, pencil, signed }, i) => {
+        const { value: text, spread, unit } = writeUncertain(value, dimension, system, signed);
         return (
           <View key={key} style={styles.figure}>
             <Text style={pencil ? styles.pencil : {}}>
               <Text style={i === 0 ? styles.large : styles.medium}>{text}</Text>
-              <Text>{` ± ${error} ${unit}`}</Text>
+              <Text>{` ${spread} ${unit}`}</Text>
             </Text>
             <Text style={styles.says}>{say(says)}</Text>
           </View>
