@@ -25,7 +25,7 @@ interface Named {
 
 /** Who used less, and how sure that is. A and B by their bikes, or by their tests where the bike is the same. */
 export function verdictOf({ whole }: JointPair, [a, b]: readonly [Named, Named]): string {
-  const nameOf = ({ bike, title }: Named) => (a.bike === b.bike ? `“${title}”` : bike);
+  const nameOf = ({ bike, title }: Named) => (bike && a.bike !== b.bike ? bike : bike ? `“${title}”` : title);
   return lessText(whole.chanceA, nameOf(a), nameOf(b), "used");
 }
 

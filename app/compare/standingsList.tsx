@@ -66,7 +66,7 @@ function what(row: CompareRow, by: "test" | "set-up", brought: boolean): string 
     !brought && row.unassistedShare !== null && row.unassistedShare > WORTH_SAYING
       ? `, motor outrun on ${fixed(100 * row.unassistedShare, 0)} % of the way`
       : "";
-  return `${drive}${row.title}${by === "set-up" || brought ? `, ${tests}` : ""}${outrun}${row.heldMps === null ? "" : ", its motor holds less"}`;
+  return `${drive}${row.title}${by === "set-up" || brought ? `, ${tests}` : ""}${outrun}${row.heldMps === null ? "" : ", its motor holds less"}${row.isLast ? ", hardly known" : ""}`;
 }
 
 /** The farthest that a figure or its span reaches; a span far longer than its figure is cut. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "#tests/property";
-import { confounders, standings } from "#core/compare";
+import { confounders, isHardlyKnown, standings } from "#core/compare";
 import { normalCdf } from "#core/base";
 import { testRecordSchema, type TestRecord } from "#core/records";
 
@@ -25,6 +25,11 @@ describe("standings", () => {
     const { places, swaps } = standings([row("a", 30, 2), row("b", 31, 2)], "more");
     expect(places.map(({ row: { id } }) => id)).toEqual(["b", "a"]);
     expect(swaps[0]!.chance).toBeCloseTo(normalCdf(-1 / Math.hypot(2, 2)), 9);
+  });
+  test("what is hardly known leads nothing, however small its figure", () => {
+    const vague = { ...row("vague", 4, 1.5), isLast: isHardlyKnown({ mean: 4, sd: 1.5 }) };
+    const { places } = standings([vague, row("a", 10, 0.5), row("b", 12, 0.5)]);
+    expect(places.map(({ row: { id } }) => id)).toEqual(["a", "b", "vague"]);
   });
   test("none at all", () => expect(standings([])).toEqual({ places: [], swaps: [] }));
   test("each row's possible places: behind all that are surely ahead, ahead of all that are surely behind", () => {

@@ -3,6 +3,7 @@ export { deskDayOf, type Compared, type PartOf, type RiddenTest } from "./compar
 export { asRidden } from "./figure.ts";
 export {
   chanceLess,
+  isHardlyKnown,
   standings,
   type PossiblePlaces,
   type Standing,

@@ -278,7 +278,7 @@ test("claims stand against what was measured, and say what they need", async ({ 
   const brindlow = page.locator("section", { has: page.getByRole("heading", { name: "Brindlow 3" }) });
   // As ridden comes first, then under the reference.
   await expect(
-    brindlow.getByText(/As ridden: \d+ mi to \d+ mi, claimed 50 mi\. 50 mi is reached/),
+    brindlow.getByText(/As ridden, calm: \d+ mi to \d+ mi, claimed 50 mi\. 50 mi is reached/),
   ).toBeVisible();
   await expect(
     brindlow.getByText(/Under House(, version 2)?: \d+ mi to \d+ mi, claimed 50 mi/),

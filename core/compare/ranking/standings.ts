@@ -1,11 +1,23 @@
-import { nth, normalCdf } from "#core/base";
+import { nth, halfWidth95, normalCdf, type Estimate } from "#core/base";
 import { differenceOf, combine, type ErrorComponents } from "../errorComponents.ts";
 
 export interface StandingInput {
   readonly id: string;
   /** What is compared, its errors told apart. */
   readonly figure: ErrorComponents;
+  /** Known so little that it leads nothing: it stands behind all others. */
+  readonly isLast?: boolean;
 }
+
+/** A plus-or-minus of more than this share of its figure leads no list. */
+const HARDLY = 0.5;
+
+/**
+ * Whether a figure is known so little that it should lead nothing.
+ *
+ * @example isHardlyKnown({ mean: 4, sd: 1.5 }) && !isHardlyKnown({ mean: 14, sd: 2 })
+ */
+export const isHardlyKnown = (figure: Estimate): boolean => halfWidth95(figure) > HARDLY * figure.mean;
 
 export interface Standing<T extends StandingInput> {
   readonly place: number;
@@ -56,7 +68,7 @@ function possiblePlaces<T extends StandingInput>(
   sorted.forEach((first, i) => {
     for (let j = i + 1; j < sorted.length; j += 1) {
       const second = nth(sorted, j);
-      const gap = Math.abs(second.figure.mean - first.figure.mean);
+      const gap = (better === "less" ? 1 : -1) * (second.figure.mean - first.figure.mean);
       // Whatever two share, their difference has no more sd than both of theirs together.
       const isSure =
         gap > FAR_APART * (nth(sds, i) + nth(sds, j)) ||
@@ -72,7 +84,8 @@ function possiblePlaces<T extends StandingInput>(
 }
 
 /**
- * Rows from best to worst, each with the places it may truly have, and the neighbouring places that could well be swapped.
+ * Rows from best to worst, those that are hardly known behind all others, each with the places it may truly have, and the
+ * neighbouring places that could well be swapped.
  *
  * @param better which end is best: the least, as of Wh per mile, or the most, as of a range
  * @param swapsWithin how many rows are looked at for what could be swapped, and for possible places; @param worthSaying least chance that is named
@@ -87,7 +100,9 @@ export function standings<T extends StandingInput>(
   readonly swaps: readonly Swapped[];
 } {
   const sign = better === "less" ? 1 : -1;
-  const sorted = [...rows].sort((a, b) => sign * (a.figure.mean - b.figure.mean));
+  const sorted = [...rows].sort(
+    (a, b) => Number(a.isLast ?? false) - Number(b.isLast ?? false) || sign * (a.figure.mean - b.figure.mean),
+  );
   const swaps = sorted.slice(1, swapsWithin).flatMap((row, i) => {
     const [first, second] = better === "less" ? [row, nth(sorted, i)] : [nth(sorted, i), row];
     const chance = chanceLess(first.figure, second.figure);
