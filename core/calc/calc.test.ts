@@ -35,6 +35,35 @@ describe("one calculation, an array, or JSON lines", () => {
     expect(answerText("hello there")).toMatchObject([{ ok: false, value: { error: { code: "not-json" } } }]));
 });
 
+describe("assume", () => {
+  const usable = (assume: object) =>
+    answer({ calculation: "usableEnergy", input: { chemistry: "NMC", labelWh: 600, assume } });
+  test("sets defaults for one calculation, and for none after it", () => {
+    const before = usable({});
+    expect(usable({ labelDerate: 1 })).not.toEqual(before);
+    expect(usable({})).toEqual(before);
+  });
+  test("sets a meter's gain", () => {
+    const sdOf = (assume: object) => {
+      const { value } = answer({
+        calculation: "ledger",
+        input: {
+          assume,
+          pack: { chemistry: "NMC", labelWh: 600 },
+          cells: ["a"],
+          legs: [{ miles: { a: 20 } }],
+          readings: [
+            { kind: "fullStart", mark: 0 },
+            { kind: "energyCounter", fromMark: 0, toMark: 1, wh: 280, meter: "m" },
+          ],
+        },
+      });
+      return (value as { whPerMiSd: readonly number[] }).whPerMiSd[0]!;
+    };
+    expect(sdOf({ energyGainSd: 0.05 })).toBeGreaterThan(2 * sdOf({}));
+  });
+});
+
 describe("errors have a path and a sentence", () => {
   test.each([
     [{ calculation: "fly", input: {} }, "calculation"],
@@ -46,6 +75,14 @@ describe("errors have a path and a sentence", () => {
     [{ calculation: "plain", input: { ...plain.input, endPercent: 96 } }, "input.endPercent"],
     [{ calculation: "usableEnergy", input: { chemistry: "NMC" } }, "input.labelWh"],
     [{ calculation: "openCircuit", input: { chemistry: "NMC", q: 2 } }, "input.q"],
+    [
+      { calculation: "usableEnergy", input: { chemistry: "NMC", labelWh: 600, assume: { fade: 1 } } },
+      "input.assume",
+    ],
+    [
+      { calculation: "usableEnergy", input: { chemistry: "NMC", labelWh: 600, assume: null } },
+      "input.assume",
+    ],
     [{ calculation: "openCircuit", input: { chemistry: "tin", cellVolts: 3 } }, "input.chemistry"],
     [
       {

@@ -40,7 +40,12 @@ interface Calculation {
 /** Defaults set otherwise for one calculation, by their names. */
 const assumeSchema = z.object({
   assume: z
-    .partialRecord(z.enum(ASSUMPTION_NAMES as [AssumptionName, ...AssumptionName[]]), z.number())
+    .partialRecord(z.enum(ASSUMPTION_NAMES as [AssumptionName, ...AssumptionName[]]), z.number(), {
+      error: (issue) =>
+        "keys" in issue
+          ? `“${String(issue["keys"])}” is no assumption: give numbers by their names, for example {"labelDerate": 0.9}.`
+          : 'Give assumptions as numbers by their names, for example {"labelDerate": 0.9}.',
+    })
     .default({}),
 });
 
