@@ -1,5 +1,5 @@
-import type { JointPair, SideNotes, SidesOf } from "#core/compare";
-import { fixed, formatQuantity, formatUncertain, oddsText, type System } from "#core/base";
+import { lessShort, type JointPair, type SideNotes, type SidesOf } from "#core/compare";
+import { fixed, formatQuantity, formatUncertain, type System } from "#core/base";
 import { useSystem } from "#ui/system";
 import { useSigned } from "./difference";
 import type { PairTest } from "./pairPanel";
@@ -40,9 +40,7 @@ export function SectionsTable({
         <span className="block text-quiet">{noteText(sides.noted.B, system)}</span>
       </td>
       <td className="number">{signed(sides.difference)}</td>
-      <td>
-        {sides.chanceA >= 0.5 ? "A" : "B"} less: {oddsText(Math.max(sides.chanceA, 1 - sides.chanceA))}
-      </td>
+      <td>{lessShort(sides.chanceA)}</td>
     </tr>
   );
   return (

@@ -1,8 +1,8 @@
 import { href } from "react-router";
 import { useEffect, useRef, useState } from "react";
 import type { PairTold, PairWork } from "#app/workers/pair.worker";
-import type { PairedTest, WithoutOne } from "#core/compare";
-import { certaintyOf, oddsText } from "#core/base";
+import { lessShort, type PairedTest, type WithoutOne } from "#core/compare";
+import { certaintyOf } from "#core/base";
 import { useSigned } from "./difference";
 import type { PairTest } from "./pairPanel";
 
@@ -57,9 +57,7 @@ export function WithoutEach({ tests, query, chanceA }: WithoutEachProps) {
           {told.map(({ id, difference, chanceA: chance }) => (
             <li key={id}>
               Without “{tests.find((each) => each.id === id)?.title}”:{" "}
-              {difference
-                ? `${signed(difference)}, ${chance >= 0.5 ? "A" : "B"} less: ${oddsText(Math.max(chance, 1 - chance))}`
-                : "one side has no run left"}
+              {difference ? `${signed(difference)}, ${lessShort(chance)}` : "one side has no run left"}
             </li>
           ))}
         </ul>

@@ -19,7 +19,7 @@ export {
   type MeasureBasis,
   type MeasureName,
 } from "./ranking/measure.ts";
-export { lessText } from "./pairs/less.ts";
+export { lessShort, lessText } from "./pairs/less.ts";
 export { whyUnder, type Why } from "./pairs/why.ts";
 export { confounders } from "./pairs/confounders.ts";
 export { spot, type Spot, type SpotPack, type SpotRow } from "./trials/spot.ts";

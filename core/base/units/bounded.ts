@@ -5,8 +5,8 @@ import { Z_95, type Estimate } from "./estimate.ts";
 export interface BoundedSpan {
   readonly low: number;
   readonly high: number;
-  /** The readings hardly tell it: only its upper end says something. */
-  readonly untold: boolean;
+  /** Hardly known: only its upper end says something. */
+  readonly isVague: boolean;
 }
 
 /** Up to this share of the mean a half-width is a plus-or-minus; beyond it the two sides differ. */
@@ -40,10 +40,10 @@ export function boundedSpan({ mean, sd }: Estimate): BoundedSpan | null {
   if (mean + Z_95 * sd <= 0 || Z_95 * sd <= MOST_HALF * mean) return null;
   if (sd >= mean) {
     const of = (p: number) => quantileAboveZero({ mean, sd }, p);
-    return { low: of(0.025), high: of(0.975), untold: true };
+    return { low: of(0.025), high: of(0.975), isVague: true };
   }
   const spread = Math.log(1 + (sd / mean) ** 2);
   const middle = mean * Math.exp(-spread / 2);
   const by = Math.exp(Z_95 * Math.sqrt(spread));
-  return { low: middle / by, high: middle * by, untold: false };
+  return { low: middle / by, high: middle * by, isVague: false };
 }

@@ -68,7 +68,7 @@ export function writeIn(value: Estimate, name: DimensionName, unit: string, sign
   const written = { error: fixed(error, decimals), unit };
   const span = !signed && BOUNDED.has(name) ? boundedSpan({ mean: shown, sd: error / Z_95 }) : null;
   if (!span) return { ...written, value: fixed(shown, decimals), spread: `± ${written.error}` };
-  if (span.untold) return { ...written, value: `under ${fixed(span.high, decimals)}`, spread: "" };
+  if (span.isVague) return { ...written, value: `under ${fixed(span.high, decimals)}`, spread: "" };
   return {
     ...written,
     value: fixed(shown, decimals),

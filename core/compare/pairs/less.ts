@@ -19,3 +19,11 @@ export function lessText(chanceA: number, a: string, b: string, verb = "uses"): 
       return `Open which ${verb} less: ${name} with ${oddsText(chance)}.`;
   }
 }
+
+/**
+ * The same in a table's cell.
+ *
+ * @example lessShort(0.12) === "B less: 88 in 100"
+ */
+export const lessShort = (chanceA: number): string =>
+  `${chanceA >= 0.5 ? "A" : "B"} less: ${oddsText(Math.max(chanceA, 1 - chanceA))}`;
