@@ -1,5 +1,5 @@
 import { liveView } from "#core/live";
-import { METRES_PER_MILE, Z_95 } from "#core/base";
+import { METRES_PER_MILE, spanOf, Z_95 } from "#core/base";
 import { cutRecord, lengthOf, analyseTest } from "#core/analysis";
 import type { TestRecord } from "#core/records";
 import { KINDS, type KindName, type Truth } from "#core/world";
@@ -57,7 +57,8 @@ function reachedAt(record: TestRecord, truth: Truth, along: number): Reached {
   // In the log's own miles, as its reader rides on by them.
   const whole = (truth.rangeMi / truth.miles) * lengthM;
   const leftM = whole - view.distanceM;
-  return leftM < view.toEnd.low ? "short" : leftM > view.toEnd.high ? "further" : "held";
+  const { low, high } = spanOf(view.toEnd);
+  return leftM < low ? "short" : leftM > high ? "further" : "held";
 }
 
 /** How one test is answered; null when it gets no figure. */

@@ -1,5 +1,5 @@
 import { href, Link } from "react-router";
-import { verdictText, type RangeSpan } from "#core/compare";
+import { verdictText } from "#core/compare";
 import {
   fixed,
   formatBare,
@@ -7,7 +7,10 @@ import {
   formatUncertain,
   fromSi,
   halfWidth95,
+  spanOf,
+  spanText,
   toSi,
+  type Estimate,
   unitOf,
 } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
@@ -18,14 +21,15 @@ const VERDICT_CLASS = { exceeded: "", met: "", open: "", "not met": "text-rust" 
 
 /** A span with its middle, over the page's mile rule. */
 function SpanBar({
-  span,
+  value,
   most,
   filled,
 }: {
-  readonly span: RangeSpan;
+  readonly value: Estimate;
   readonly most: number;
   readonly filled: boolean;
 }) {
+  const span = spanOf(value);
   const percent = (metres: number) => `${(100 * Math.min(metres, most)) / most}%`;
   return (
     <div className="relative h-4">
@@ -35,7 +39,7 @@ function SpanBar({
       />
       <div
         className={`absolute top-1/2 size-3 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-spruce ${filled ? "bg-spruce" : "bg-bone"}`}
-        style={{ left: percent(span.mean) }}
+        style={{ left: percent(value.mean) }}
       />
     </div>
   );
@@ -56,13 +60,13 @@ function ClaimBar({ bike, most }: { readonly bike: ClaimedBike; readonly most: n
       ))}
       {bike.ridden ? (
         <div className="relative">
-          <SpanBar span={bike.ridden} most={most} filled />
+          <SpanBar value={bike.ridden} most={most} filled />
           {bike.plainM === null ? null : (
             <div className="absolute inset-y-0 w-0.5 bg-slate" style={{ left: percent(bike.plainM) }} />
           )}
         </div>
       ) : null}
-      <SpanBar span={bike.range} most={most} filled={false} />
+      <SpanBar value={bike.range} most={most} filled={false} />
     </div>
   );
 }
@@ -112,8 +116,6 @@ export function BikeClaims({
 }) {
   const system = useSystem();
   const say = useSpoken();
-  const spanText = ({ low, high }: RangeSpan) =>
-    `${formatBare(low, "distance", system, 0)} to ${formatQuantity(high, "distance", system, 0)}`;
   return (
     <section className="grid gap-x-8 gap-y-3 border-b border-rule py-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div>
@@ -122,8 +124,8 @@ export function BikeClaims({
           {bike.drive === "throttle" ? ", throttle" : ""}
         </h2>
         <p className="text-sm text-quiet">
-          {bike.ridden ? `${spanText(bike.ridden)} as ridden, ` : ""}
-          {spanText(bike.range)} {under}, on the {bike.packName};{" "}
+          {bike.ridden ? `${spanText(bike.ridden, "distance", system)} as ridden, ` : ""}
+          {spanText(bike.range, "distance", system)} {under}, on the {bike.packName};{" "}
           {formatUncertain(bike.whPerM, "energyPerDistance", system)} {under},{" "}
           {bike.tests === 1 ? "one test" : `${bike.tests} tests`}
         </p>

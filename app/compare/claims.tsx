@@ -1,6 +1,6 @@
 import { href, Form, Link } from "react-router";
 import { dbContext } from "#app/context";
-import { parseNumber } from "#core/base";
+import { parseNumber, spanOf } from "#core/base";
 import { newestReferences, referenceName, REFERENCES } from "#core/bike";
 import { Empty, Page } from "#ui/page";
 import { useSpoken } from "#ui/system";
@@ -71,8 +71,8 @@ export default function Claims({ loaderData }: Route.ComponentProps) {
       1,
       ...claimed.flatMap(({ range, ridden, plainM, reports }) => [
         // A span far longer than its figure is cut: the scale ends where the figures do.
-        Math.min(range.high, 2 * range.mean),
-        Math.min(ridden?.high ?? 0, 2 * (ridden?.mean ?? 0)),
+        Math.min(spanOf(range).high, 2 * range.mean),
+        ridden ? Math.min(spanOf(ridden).high, 2 * ridden.mean) : 0,
         plainM ?? 0,
         ...reports.map(({ claim }) => claim.highM),
       ]),

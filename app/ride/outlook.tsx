@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { AgainstGuess, AgainstPlan, Arrival, LiveTurn, LiveView } from "#core/live";
-import { formatBare, formatQuantity, formatUncertain, writeShare } from "#core/base";
+import { formatUncertain, spanText, writeShare } from "#core/base";
 import { useSpoken, useSystem } from "#ui/system";
 import { useSteadyHeight } from "./useSteady";
 
@@ -78,10 +78,7 @@ function Left({
         ).map(([name, value]) => (
           <div key={name}>
             <dt className="text-sm text-quiet">{name}</dt>
-            <dd className="pencil">
-              {formatBare(value.low, "distance", system, 0)} to{" "}
-              {formatQuantity(value.high, "distance", system, 0)}
-            </dd>
+            <dd className="pencil">{spanText(value, "distance", system)}</dd>
           </div>
         ))}
       </dl>

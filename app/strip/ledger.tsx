@@ -6,6 +6,7 @@ import {
   formatQuantity,
   formatUncertain,
   fromSi,
+  spanText,
   Z_95,
   unitOf,
   widenedText,
@@ -234,7 +235,7 @@ export const Ledger = memo(function Ledger({
         {left ? (
           <Line
             name="Way left, to the end"
-            value={`${formatBare(left.low, "distance", system, 0)} to ${formatQuantity(left.high, "distance", system, 0)}`}
+            value={spanText(left, "distance", system)}
             because="from the last check-in on, at the rate so far; no end is noted"
             pencil
           />

@@ -184,6 +184,7 @@ export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "cour
   }));
   const bearing = new Map(counted.map((logged, i) => [logged, nth(bears, i)]));
   const questions = inQuestion(everything, judged, course, readings, relativeSd, setAside.length > 0);
+  const rideSoFar = soFar(solved, distance, wide);
   const ridden = rideParts(test, reckoned);
   const end = endOf(course, pack.fraction, fadeAlong(record, course, ridden.curve));
   const { alone, sentence } = evidenceAlone(solved, input, counted, relativeSd);
@@ -199,8 +200,8 @@ export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "cour
     },
     ...plainFigures(test, best, pack),
     ...quantities(test, pack, distance),
-    soFar: soFar(solved, distance, wide),
-    ...ranges(solved, distanceM, relativeSd, wide, course, end),
+    soFar: rideSoFar,
+    ...ranges(solved, rideSoFar, relativeSd, course, end),
     ...ridden,
     parts: parts(solved, course, perMetre),
     readings: withoutTheOnly(

@@ -49,6 +49,6 @@ export function howCapacity(usable: UsableEnergy, capacity: Estimate): readonly 
 export function howRange(distanceM: number, portion: number, fraction: Estimate): readonly string[] {
   return [
     `${unitToken(distanceM, "distance", 1)} took ${share(fraction)} of the pack; ${fixed(portion * 100, 0)} % of it takes ${fixed(portion / fraction.mean, 2)} times as far.`,
-    "The pack's size cancels: only the share used and the distance carry error.",
+    "The pack's size cancels: the share used, the distance and how the road ahead may differ carry the error.",
   ];
 }

@@ -1,7 +1,7 @@
-import { num, nth, DEFAULTS, fixed, widen } from "#core/base";
-import { linearFigure, estimateOf, usedOnRide, type Solved } from "#core/estimation";
+import { nth, DEFAULTS, fixed, num, type Estimate } from "#core/base";
+import type { Solved } from "#core/estimation";
 import type { Timeline } from "#core/ride/log";
-import { rangeOwnMix, shareWithReserve, SKETCH_BELOW } from "#core/analysis/projection";
+import { SKETCH_BELOW, SPENT, wayInAll, type RideSoFar } from "#core/analysis/projection";
 import { howRange } from "./how.ts";
 import type { EndView, Explained } from "./types.ts";
 
@@ -22,25 +22,17 @@ function noFurther(fullPower: Explained | null, total: Explained | null): Explai
 
 /**
  * Range three ways: to the end, to the end of full power, with the owner's reserve. Ink where it was ridden from full,
- * else projected through the fraction used.
- *
- * @param wide factor of the sds
+ * else what was ridden and what is left of a full charge.
  */
-export function ranges(
-  solved: Solved,
-  distanceM: number,
-  relativeSd: number,
-  wide: number,
-  course: Timeline,
-  end: EndView,
-) {
-  const fraction = widen(estimateOf(solved, linearFigure(solved, usedOnRide(solved, 0).form)), wide);
+export function ranges(solved: Solved, ride: RideSoFar, relativeSd: number, course: Timeline, end: EndView) {
+  const { used, distance } = ride;
   const start = num(solved.posterior.mean, 0);
-  const sketch = fraction.mean < SKETCH_BELOW ? "; a sketch: under 30 % of the energy was used" : "";
-  const explain = (share: number, because: string): Explained | null => {
-    const value = rangeOwnMix(distanceM, fraction, share, relativeSd);
-    return value && value.sd / value.mean < 1
-      ? { value, because, pencil: true, how: howRange(distanceM, share, fraction) }
+  const full = Math.abs(start) < FULL_WITHIN && !course.legs.some(({ charged }) => charged);
+  const sketch = used.mean < SKETCH_BELOW ? "; a sketch: under 30 % of the energy was used" : "";
+  const explain = (share: Estimate, because: string): Explained | null => {
+    const value = wayInAll(ride, share, full);
+    return value && value.sd < value.mean
+      ? { value, because, pencil: true, how: howRange(distance.mean, share.mean, used) }
       : null;
   };
   const ridden = (metres: number, because: string): Explained => ({
@@ -49,25 +41,24 @@ export function ranges(
     pencil: false,
     how: [],
   });
-  const full = Math.abs(start) < FULL_WITHIN && !course.legs.some(({ charged }) => charged);
   const { fullPower, closed } = end;
   const firstM = nth(course.marks, 0).distanceM;
   const rangeTotal =
     closed && full
-      ? ridden(distanceM, "ridden, full to the end")
-      : explain(1, `projected from ${fixed(fraction.mean * 100, 0)} % of the energy${sketch}`);
+      ? ridden(distance.mean, "ridden, full to the end")
+      : explain(SPENT.toEnd, `projected from ${fixed(used.mean * 100, 0)} % of the energy${sketch}`);
   const assumed = explain(
-    DEFAULTS.lowPowerAt,
+    SPENT.toFullPower,
     `assumed to end at ${fixed(DEFAULTS.lowPowerAt * 100, 0)} % used`,
   );
   return {
     rangeTotal,
     rangeFullPower:
       fullPower && full
-        ? ridden(Math.min(distanceM, fullPower.distanceM - firstM), FULL_POWER_BECAUSE[fullPower.by])
+        ? ridden(Math.min(distance.mean, fullPower.distanceM - firstM), FULL_POWER_BECAUSE[fullPower.by])
         : noFurther(assumed, rangeTotal),
     rangeWithReserve: explain(
-      shareWithReserve,
+      SPENT.toReserve,
       `${fixed(DEFAULTS.reserve * 100, 0)} % kept back for the way home and the pack's sake`,
     ),
   };

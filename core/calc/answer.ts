@@ -1,7 +1,6 @@
 import { readBundle } from "#core/io";
 import { liveView } from "#core/live";
-import { nth, renderUnits, err, ok, type Problem, type Result } from "#core/base";
-import type { WayLeft } from "#core/analysis/projection";
+import { nth, renderUnits, spanOf, type Estimate, err, ok, type Problem, type Result } from "#core/base";
 import { cutRecord, lengthOf, analyseTest, type TestResults } from "#core/analysis";
 import { CALCULATIONS } from "./calculations.ts";
 import { answerUnder, underOf } from "./under.ts";
@@ -63,9 +62,10 @@ function rangeLeft(results: TestResults, fromM: number) {
   const view = liveView(results);
   if (!view) return null;
   const since = Math.max(0, fromM - view.distanceM);
-  const from = ({ mean, sd, low, high }: WayLeft) => {
+  const from = (left: Estimate) => {
+    const { low, high } = spanOf(left);
     const less = (metres: number) => Math.max(0, metres - since);
-    return { mean: less(mean), sd, low: less(low), high: less(high) };
+    return { mean: less(left.mean), sd: left.sd, low: less(low), high: less(high) };
   };
   return {
     fromM: view.distanceM + since,

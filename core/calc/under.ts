@@ -1,6 +1,6 @@
 import { bikeMass, REFERENCES, type Reference } from "#core/bike";
-import { comparedOf, rankUnder, rangeSpan, type Compared, type Reckoned } from "#core/compare";
-import { there, nth, err, ok, type Result } from "#core/base";
+import { comparedOf, rankUnder, type Compared, type Reckoned } from "#core/compare";
+import { there, nth, spanOf, err, ok, type Result } from "#core/base";
 import { conditionsSchema } from "./conditions.ts";
 
 const HOUSE = nth(REFERENCES, 0);
@@ -87,8 +87,3 @@ export function answerUnder(reckoned: readonly (Reckoned | null)[], referenceFor
   });
   return { under, ranking };
 }
-
-const spanOf = (figure: { readonly mean: number; readonly sd: number }) => {
-  const { low, high } = rangeSpan(figure);
-  return { low, high };
-};

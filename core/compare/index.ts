@@ -54,13 +54,11 @@ export {
   claimLine,
   claimReport,
   isClaimFor,
-  rangeSpan,
   verdictText,
   type ClaimEnd,
   type ClaimInput,
   type ClaimLine,
   type ClaimReport,
-  type RangeSpan,
   type RangeUnder,
 } from "./claims/claims.ts";
 export { statedConditions } from "./normalise/stated.ts";

@@ -3,7 +3,6 @@ import fc from "#tests/property";
 import {
   bridgeTo,
   deskDayOf,
-  rangeSpan,
   standings,
   normaliseTo,
   combine,
@@ -12,7 +11,7 @@ import {
 } from "#core/compare";
 import { deskPosterior } from "#core/desk";
 import { GROUNDS } from "#core/fields";
-import { METRES_PER_MILE, MPS_PER_MPH } from "#core/base";
+import { METRES_PER_MILE, MPS_PER_MPH, spanOf } from "#core/base";
 import { bikeSchema, riderSchema, setUpSchema, testSchema } from "#core/records";
 import { REFERENCES, type Reference } from "#core/bike";
 
@@ -105,8 +104,8 @@ describe("whatever was ridden", () => {
       fc.property(told, reference, (each, to) => {
         const [{ whPerM }] = brought([compared(each)], to) as [Normalised];
         expect(whPerM.mean).toBeGreaterThan(0);
-        expect(rangeSpan(whPerM).low).toBeGreaterThan(0);
-        expect(Number.isFinite(rangeSpan(whPerM).high)).toBe(true);
+        expect(spanOf(whPerM).low).toBeGreaterThan(0);
+        expect(Number.isFinite(spanOf(whPerM).high)).toBe(true);
       }),
       settings,
     ));

@@ -1,6 +1,5 @@
 import type { LiveEntry } from "#core/ride/log";
-import type { WayLeft } from "#core/analysis/projection";
-import { there, unitToken } from "#core/base";
+import { there, spanOf, unitToken, type Estimate } from "#core/base";
 
 /** The display's own guess of the way left, brought to here, against the ledger's. */
 export interface AgainstGuess {
@@ -19,14 +18,14 @@ export function againstGuess(
   entries: readonly LiveEntry[],
   placeOf: (rootId: string) => number | undefined,
   atM: number,
-  toEnd: WayLeft,
+  toEnd: Estimate,
 ): AgainstGuess | null {
   const last = [...entries]
     .reverse()
     .find(({ struck, body }) => !struck && "rangeGuessM" in body && body.rangeGuessM !== undefined);
   if (!last || !("rangeGuessM" in last.body)) return null;
   const leftM = Math.max(0, there(last.body.rangeGuessM) - Math.max(0, atM - (placeOf(last.rootId) ?? atM)));
-  const { low, high } = toEnd;
+  const { low, high } = spanOf(toEnd);
   const says = leftM > high ? "too far" : leftM < low ? "too short" : "as the ledger";
   const words = `The display says ${unitToken(leftM, "distance", 0)} left`;
   const span = `${unitToken(low, "distance", 0)} to ${unitToken(high, "distance", 0)}`;

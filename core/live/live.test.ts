@@ -23,7 +23,7 @@ describe("what is left", () => {
   test("is the rest of the pack at the rate so far", () => {
     expect(view.left.mean).toBeCloseTo(0.6, 9);
     expect(view.leftWh.mean).toBeCloseTo(300, 6);
-    expect(view.toEnd.mean / METRES_PER_MILE).toBeCloseTo(15.5, 6);
+    expect(view.toEnd.mean / METRES_PER_MILE).toBeCloseTo(15, 6);
     expect(view.toFullPower.mean / METRES_PER_MILE).toBeCloseTo(13, 6);
     expect(view.toReserve.mean / METRES_PER_MILE).toBeCloseTo(10, 6);
   });

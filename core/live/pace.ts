@@ -1,6 +1,6 @@
-import { DEFAULTS, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, type Estimate } from "#core/base";
 import type { Forecast } from "#core/forecast";
-import { wayLeft, type RideSoFar, type WayLeft } from "#core/analysis/projection";
+import { wayLeft, type RideSoFar } from "#core/analysis/projection";
 
 /**
  * What the ride so far takes against its plan, 1 as planned: the plan's own doubt of it weighed with what was measured, of
@@ -46,7 +46,7 @@ function placeWhere(forecast: Forecast, fromM: number, need: number, pace: numbe
  * @param share of the charge that may be spent, with its doubt
  * @returns null before anything was used
  */
-export function wayLeftOnPlan(forecast: Forecast, ride: RideSoFar, share: Estimate): WayLeft | null {
+export function wayLeftOnPlan(forecast: Forecast, ride: RideSoFar, share: Estimate): Estimate | null {
   const own = wayLeft(ride, share);
   if (!own) return null;
   const need = Math.max(0, share.mean - ride.spent.mean);
@@ -59,6 +59,5 @@ export function wayLeftOnPlan(forecast: Forecast, ride: RideSoFar, share: Estima
   const [plan, mine] = [1 / byPlan ** 2, 1 / byOwn ** 2];
   const mean = (plan * aheadM + mine * own.mean) / (plan + mine);
   const road = 1 / Math.sqrt(plan + mine);
-  const sd = mean * Math.hypot(road, byRest);
-  return { mean, sd, low: Math.max(0, mean - Z_95 * sd), high: mean + Z_95 * sd };
+  return { mean, sd: mean * Math.hypot(road, byRest) };
 }

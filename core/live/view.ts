@@ -1,6 +1,6 @@
 import { DEFAULTS, type Estimate } from "#core/base";
 import type { Forecast } from "#core/forecast";
-import { wayLeft, type WayLeft } from "#core/analysis/projection";
+import { SPENT, wayLeft } from "#core/analysis/projection";
 import type { TestResults } from "#core/analysis";
 import { wayLeftOnPlan } from "./pace.ts";
 
@@ -12,9 +12,9 @@ export interface LiveView {
   readonly left: Estimate;
   readonly leftWh: Estimate;
   /** Way left at the rate so far: to the end, to full power's end, and with the reserve kept back; never under nothing. */
-  readonly toEnd: WayLeft;
-  readonly toFullPower: WayLeft;
-  readonly toReserve: WayLeft;
+  readonly toEnd: Estimate;
+  readonly toFullPower: Estimate;
+  readonly toReserve: Estimate;
 }
 
 /**
@@ -28,11 +28,10 @@ export function liveView(
   reserve: number = DEFAULTS.reserve,
   forecast: Forecast | null = null,
 ): LiveView | null {
-  const to = (mean: number, sd = 0) =>
-    forecast ? wayLeftOnPlan(forecast, soFar, { mean, sd }) : wayLeft(soFar, { mean, sd });
-  const toEnd = to(1, DEFAULTS.cutOffSd);
-  const toFullPower = to(DEFAULTS.lowPowerAt, DEFAULTS.lowPowerSd);
-  const toReserve = to(1 - reserve);
+  const to = (share: Estimate) => (forecast ? wayLeftOnPlan(forecast, soFar, share) : wayLeft(soFar, share));
+  const toEnd = to(SPENT.toEnd);
+  const toFullPower = to(SPENT.toFullPower);
+  const toReserve = to({ mean: 1 - reserve, sd: 0 });
   if (!toEnd || !toFullPower || !toReserve) return null;
   const left = { mean: Math.max(0, 1 - soFar.spent.mean), sd: soFar.spent.sd };
   return {

@@ -9,14 +9,12 @@ import {
   optionRange,
   packOptions,
   weightedMean,
-  rangeSpan,
   statedConditions,
   subjectOf,
   normaliseTo,
   combine,
   type ClaimReport,
   type PackOption,
-  type RangeSpan,
   type RangeUnder,
   type Settling,
   type ErrorComponents,
@@ -55,9 +53,9 @@ export interface ClaimedBike {
   readonly drive: string;
   readonly tests: number;
   readonly whPerM: Estimate;
-  readonly range: RangeSpan;
+  readonly range: Estimate;
   /** As ridden; null where no test tells it. */
-  readonly ridden: RangeSpan | null;
+  readonly ridden: Estimate | null;
   readonly plainM: number | null;
   readonly packName: string;
   readonly reports: readonly ClaimReport[];
@@ -201,8 +199,8 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         drive: line.test.drive,
         tests: all.length,
         whPerM,
-        range: rangeSpan(range),
-        ridden: whole && rangeSpan(whole),
+        range,
+        ridden: whole,
         plainM: plains.length ? mean(plains) : null,
         packName: newest.line.secondPackId ? `${pack.name} and a second one` : pack.name,
         reports,

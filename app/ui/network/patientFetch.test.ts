@@ -6,7 +6,6 @@ import {
   patientFetch,
   tryNow,
   waitingNow,
-  whenQuiet,
   type Waiting,
 } from "./patientFetch";
 
@@ -102,31 +101,5 @@ describe("a request that finds no network", () => {
     const other = new Error("a fault of ours");
     const broken = patientFetch((() => Promise.reject(other)) as never, () => "id");
     await expect(broken("/bikes.data")).rejects.toBe(other);
-  });
-});
-
-describe("what a page asks for by itself", () => {
-  test("begins at once when nothing is under way, else after the save and the page that it leads to", async () => {
-    const begun: string[] = [];
-    whenQuiet(() => begun.push("at once"));
-    expect(begun).toEqual(["at once"]);
-    const waits: (() => void)[] = [];
-    const send = (() =>
-      new Promise<Response>((resolve) => waits.push(() => resolve(answer)))) as typeof fetch;
-    const fetch = patientFetch(send, () => "id");
-    const saved = fetch("/act.data", { method: "POST" });
-    whenQuiet(() => begun.push("after"));
-    await jest.advanceTimersByTimeAsync(10_000);
-    expect(begun).toEqual(["at once"]);
-    waits[0]!();
-    await saved;
-    await jest.advanceTimersByTimeAsync(20);
-    const page = fetch("/strip/1.data");
-    await jest.advanceTimersByTimeAsync(10_000);
-    expect(begun).toEqual(["at once"]);
-    waits[1]!();
-    await page;
-    await jest.advanceTimersByTimeAsync(100);
-    expect(begun).toEqual(["at once", "after"]);
   });
 });

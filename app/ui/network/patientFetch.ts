@@ -42,32 +42,6 @@ export const tryNow = (): void => {
   for (const wake of [...wakers]) wake();
 };
 
-/** Requests of the router that were sent and not yet answered. */
-let underWay = 0;
-/** What begins once none is. */
-const forQuiet = new Set<() => void>();
-/** How long the router takes to send what follows from an answer, such as the page it leads to, ms. */
-const FOLLOWS_MS = 50;
-
-function answered(): void {
-  underWay -= 1;
-  setTimeout(() => {
-    if (underWay > 0) return;
-    const waits = [...forQuiet];
-    forQuiet.clear();
-    for (const begin of waits) begin();
-  }, FOLLOWS_MS);
-}
-
-/**
- * Does something once no request of the router is under way, at once when none is. A page's data asked for again in the middle of a
- * save would have the router drop where that save leads to.
- */
-export function whenQuiet(begin: () => void): void {
-  if (underWay === 0) begin();
-  else forQuiet.add(begin);
-}
-
 /** A pause that ends early when somebody asks, or when the request is given up. */
 function pause(ms: number, signal: AbortSignal | null | undefined): Promise<void> {
   return new Promise((resolve) => {
@@ -121,7 +95,6 @@ export function patientFetch(send: typeof fetch, newId: () => string): typeof fe
     const one: Partial<Waiting> = isSave ? { saves: 1 } : { pages: 1 };
     const less: Partial<Waiting> = isSave ? { saves: -1 } : { pages: -1 };
     let counted = false;
-    underWay += 1;
     try {
       for (let waitMs = FIRST_MS; ; waitMs = Math.min(MOST_MS, waitMs * GROWS)) {
         try {
@@ -136,7 +109,6 @@ export function patientFetch(send: typeof fetch, newId: () => string): typeof fe
       }
     } finally {
       if (counted) told(less);
-      answered();
     }
   };
 }

@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, type Estimate } from "#core/base";
 
 /** A ride as far as it has come: what the way left rests on. Fractions of the usable energy, metres. */
 export interface RideSoFar {
@@ -14,11 +14,12 @@ export interface RideSoFar {
   readonly scatter: number;
 }
 
-/** Way still to go, m, with the edges of its 95 % span: not as far below as above, since it is the inverse of a rate. */
-export interface WayLeft extends Estimate {
-  readonly low: number;
-  readonly high: number;
-}
+/** Shares of the charge that may be spent, each with the doubt of where it is. */
+export const SPENT = {
+  toEnd: { mean: 1, sd: DEFAULTS.cutOffSd },
+  toFullPower: { mean: DEFAULTS.lowPowerAt, sd: DEFAULTS.lowPowerSd },
+  toReserve: { mean: 1 - DEFAULTS.reserve, sd: 0 },
+} as const satisfies Record<string, Estimate>;
 
 /**
  * How the mean of the road ahead may differ from that of the road ridden, as a share: as a whole, and mile by mile, of which
@@ -31,28 +32,27 @@ export function roadAheadShare(aheadM: number, riddenM: number, scatter: number)
   return Math.hypot(DEFAULTS.roadAheadSd, scatter * Math.sqrt(perMile(aheadM) + perMile(riddenM)));
 }
 
-/** A rate surer than nothing: the upper edge of its inverse stays in sight. */
-const MOST_AWAY = 0.75;
+/** Of what was used: readings that say less of it say nothing of the way left. */
+const MOST_UNSURE = 0.5;
 
 /**
  * Way left at the rate of the ride so far, d (share - spent) / used: capacity cancels, so a full pack's unknown size does
- * not count; the last look counts in both. The road ahead is taken to be like the road ridden within `roadAheadShare`.
+ * not count; the last look counts in both. The road ahead is taken to be like the road ridden within `roadAheadShare`, and the charge
+ * in low-power mode to go as far as any, within `lastStretchSd`.
  *
- * @param share of the charge that may be spent, with the doubt of where that is: 1 to the end
+ * @param share of the charge that may be spent, with the doubt of where that is
  * @returns null when the readings show no use; nothing left is 0 with its doubt
  * @example 20 mi on 0.40 ± 0.01 of the pack, from full: 30 mi to the end
  */
 export function wayLeft(
   { distance, used, spent, covariance, scatter }: RideSoFar,
   share: Estimate,
-): WayLeft | null {
-  if (!(used.mean > 0) || !(distance.mean > 0)) return null;
+): Estimate | null {
+  if (!(used.mean > 0) || !(distance.mean > 0) || used.sd > MOST_UNSURE * used.mean) return null;
   const perFraction = distance.mean / used.mean;
   const rest = Math.max(0, share.mean - spent.mean);
-  // In low-power mode the rider does more of the work, and the last of the charge goes further.
   const slow = Math.min(rest, Math.max(0, share.mean - DEFAULTS.lowPowerAt));
-  const further = perFraction * slow * (DEFAULTS.lastStretch - 1);
-  const mean = perFraction * rest + further;
+  const mean = perFraction * rest;
   // Rest and rate fall together where the last look was too low.
   const restVariance = spent.sd ** 2 + share.sd ** 2 + (2 * rest * Math.max(0, covariance)) / used.mean;
   const byRest = perFraction * Math.hypot(Math.sqrt(restVariance), slow * DEFAULTS.lastStretchSd);
@@ -61,11 +61,29 @@ export function wayLeft(
     distance.sd / distance.mean,
     roadAheadShare(mean, distance.mean, scatter),
   );
-  const away = Z_95 * rate;
-  return {
-    mean,
-    sd: Math.hypot(byRest, mean * rate),
-    low: Math.max(0, mean - Math.hypot(Z_95 * byRest, mean * (1 - 1 / (1 + away)))),
-    high: mean + Math.hypot(Z_95 * byRest, mean * (1 / (1 - Math.min(away, MOST_AWAY)) - 1)),
-  };
+  return { mean, sd: Math.hypot(byRest, mean * rate) };
+}
+
+/**
+ * Way on the whole of a charge, or a share of it: what was ridden and what is left, never less than what was ridden. Of a ride that
+ * did not begin full, what it would have been; a share that is spent already lies behind.
+ *
+ * @param fromFull the ride began with a full charge and had no other
+ */
+export function wayInAll(ride: RideSoFar, share: Estimate, fromFull: boolean): Estimate | null {
+  const { distance, used } = ride;
+  const whole = fromFull ? ride : { ...ride, spent: used, covariance: used.sd ** 2 };
+  if (share.mean <= whole.spent.mean) {
+    const mean = (distance.mean * share.mean) / used.mean;
+    const relative = [used.sd / used.mean, share.sd / share.mean, distance.sd / distance.mean] as const;
+    return { mean, sd: mean * Math.hypot(...relative) };
+  }
+  const left = wayLeft(whole, share);
+  return (
+    left && {
+      mean: distance.mean + left.mean,
+      sd: Math.hypot(left.sd, distance.sd),
+      floor: distance.mean,
+    }
+  );
 }

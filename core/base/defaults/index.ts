@@ -63,8 +63,11 @@ const TABLE = {
   chargerEta: [0.86, "fraction", "wall energy that reaches the pack"],
   chargerEtaSd: [0.03, "fraction", "doubt of that, 1 sd"],
   roadAheadSd: [0.06, "fraction", "how the road ahead differs from the road ridden, 1 sd"],
-  lastStretch: [1.25, "times", "how far the charge in low-power mode goes against before"],
-  lastStretchSd: [0.25, "times", "doubt of that, 1 sd"],
+  lastStretchSd: [
+    0.25,
+    "times",
+    "how much further or less far the charge in low-power mode goes than before, 1 sd",
+  ],
   rateWhPerMi: [15, "Wh/mi", "what a mile costs before anything is known"],
   rateSdWhPerMi: [15, "Wh/mi", "doubt of that, 1 sd"],
   scatterShare: [0.25, "fraction", "scatter of one mile about the level's rate, 1 sd"],

@@ -2,6 +2,8 @@
 export interface Estimate {
   readonly mean: number;
   readonly sd: number;
+  /** What it cannot be less than, where that is more than nought: a range is never less than what was ridden. */
+  readonly floor?: number;
 }
 
 /** One-sided 95 % of a normal, in sds. */
@@ -24,7 +26,12 @@ export function halfWidth95(value: Estimate): number {
  * @example scale({ mean: 14, sd: 0.5 }, 10).mean === 140
  */
 export function scale(value: Estimate, factor: number): Estimate {
-  return { mean: value.mean * factor, sd: value.sd * Math.abs(factor) };
+  const { mean, sd, floor } = value;
+  return {
+    mean: mean * factor,
+    sd: sd * Math.abs(factor),
+    ...(floor !== undefined && factor > 0 && { floor: floor * factor }),
+  };
 }
 
 /** Adds a relative error, in quadrature, for example the distance's to a Wh/mi. `withRelative({mean:10,sd:0},0.01).sd === 0.1`. */

@@ -1,5 +1,5 @@
 import { forField, IN_THOUSANDS, inReadersDecimal } from "./decimal.ts";
-import { boundedSpan } from "./bounded.ts";
+import { boundedSpan, spanOf } from "./bounded.ts";
 import { halfWidth95, Z_95, type Estimate } from "./estimate.ts";
 import { decimalsOf, fromSi, unitOf, type DimensionName, type System } from "./units.ts";
 
@@ -66,7 +66,8 @@ export function writeIn(value: Estimate, name: DimensionName, unit: string, sign
   const error = Math.abs(fromSi(halfWidth95(value), name, unit) - zero);
   const decimals = Math.min(MOST_DECIMALS, errorDecimals(error));
   const written = { error: fixed(error, decimals), unit };
-  const span = !signed && BOUNDED.has(name) ? boundedSpan({ mean: shown, sd: error / Z_95 }) : null;
+  const floor = fromSi(value.floor ?? 0, name, unit);
+  const span = !signed && BOUNDED.has(name) ? boundedSpan({ mean: shown, sd: error / Z_95, floor }) : null;
   if (!span) return { ...written, value: fixed(shown, decimals), spread: `± ${written.error}` };
   if (span.isVague) return { ...written, value: `under ${fixed(span.high, decimals)}`, spread: "" };
   return {
@@ -90,6 +91,16 @@ export function formatUncertain(
 ): string {
   const { value: text, spread, unit } = writeUncertain(value, name, system, signed);
   return [text, spread, unit].filter(Boolean).join(" ");
+}
+
+/**
+ * From and to, the 95 % of an uncertain value: "27 to 33 mi".
+ *
+ * @example spanText({ mean: 48280, sd: 2463 }, "distance", "imperial") === "27 to 33 mi"
+ */
+export function spanText(value: Estimate, name: DimensionName, system: System): string {
+  const { low, high } = spanOf(value);
+  return `${formatBare(low, name, system, 0)} to ${formatQuantity(high, name, system, 0)}`;
 }
 
 /**

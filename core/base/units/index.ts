@@ -17,6 +17,7 @@ export {
 } from "./units.ts";
 export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
 export { certaintyOf, chanceBelow, LIKELY, oddsText, type Certainty } from "./certainty.ts";
+export { chanceAbove, spanOf, type BoundedSpan } from "./bounded.ts";
 export { couldBeThousands, parseNumber, parseQuantity, twoWays } from "./parse.ts";
 export { halfWidth95, scale, Z_95, Z_ONE_SIDED_95, widen, withRelative, type Estimate } from "./estimate.ts";
 export {
@@ -26,6 +27,7 @@ export {
   formatInput,
   formatQuantity,
   formatUncertain,
+  spanText,
   writeIn,
   writeNarrowing,
   writeShare,

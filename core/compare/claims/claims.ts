@@ -7,21 +7,14 @@ import {
   MPS_PER_MPH,
   certaintyOf,
   type Certainty,
-  normalCdf,
+  chanceAbove,
+  spanOf,
   unitToken,
-  Z_95,
   type Estimate,
   LIKELY,
   oddsText,
 } from "#core/base";
 import type { Claim } from "#core/records";
-
-/** A range as from-to, since it is one over a figure: never negative, farther up than down. */
-export interface RangeSpan {
-  readonly mean: number;
-  readonly low: number;
-  readonly high: number;
-}
 
 /** Exceeded: beyond its upper end. Met: its lower end is reached. Each, and not met, with four in five and more. */
 export type Verdict = "exceeded" | "met" | "open" | "not met";
@@ -30,7 +23,7 @@ export type Verdict = "exceeded" | "met" | "open" | "not met";
 export interface ClaimLine {
   /** "as ridden", "as stated", or the reference's name. */
   readonly under: string;
-  readonly range: RangeSpan;
+  readonly range: Estimate;
   /** Chance that the range reaches the claim's lower end, and its upper. */
   readonly chanceLow: number;
   readonly chanceHigh: number;
@@ -77,25 +70,11 @@ export interface ClaimInput {
 /** A rider or a speed beyond these makes no claim true. */
 const SANE = { mostW: 400, leastMps: 4 * MPS_PER_MPH } as const;
 
-/**
- * A range's central 95 %, as the reciprocal of a figure has it.
- *
- * @example rangeSpan({ mean: 40, sd: 2 }).low.toFixed(1) === "36.3"
- */
-export function rangeSpan({ mean, sd }: Estimate): RangeSpan {
-  const by = Math.exp((Z_95 * sd) / mean);
-  return { mean, low: mean / by, high: mean * by };
-}
-
 const distance = (metres: number) => unitToken(metres, "distance", 0);
 
 /** "45 mi", or "40 mi to 60 mi". */
-const spanOf = ({ lowM, highM }: Claim) =>
+const claimText = ({ lowM, highM }: Claim) =>
   lowM === highM ? distance(lowM) : `${distance(lowM)} to ${distance(highM)}`;
-
-function chanceBeyond({ mean, sd }: Estimate, metres: number): number {
-  return sd > 0 ? normalCdf(Math.log(mean / metres) / (sd / mean)) : mean >= metres ? 1 : 0;
-}
 
 /** Whether a claim is one for a drive: one without a mode is for every drive. */
 export const isClaimFor = ({ mode }: Claim, throttle: boolean): boolean =>
@@ -111,8 +90,8 @@ export const verdictText = ({ verdict, certainty }: Pick<ClaimLine, "verdict" | 
 
 /** What is said of a claim against one range: whether it is met, and with what chance. */
 export function claimLine(claim: Claim, { under, range }: RangeUnder): ClaimLine {
-  const span = rangeSpan(range);
-  const [chanceLow, chanceHigh] = [chanceBeyond(range, claim.lowM), chanceBeyond(range, claim.highM)];
+  const span = spanOf(range);
+  const [chanceLow, chanceHigh] = [chanceAbove(range, claim.lowM), chanceAbove(range, claim.highM)];
   const single = claim.lowM === claim.highM;
   const verdict: Verdict =
     !single && chanceHigh >= LIKELY
@@ -128,9 +107,9 @@ export function claimLine(claim: Claim, { under, range }: RangeUnder): ClaimLine
     ...(single || verdict === "not met" ? [] : [`${distance(claim.highM)} with ${oddsText(chanceHigh)}`]),
   ];
   return {
-    ...{ under, range: span, chanceLow, chanceHigh, verdict },
+    ...{ under, range, chanceLow, chanceHigh, verdict },
     certainty: certaintyOf(verdict === "exceeded" ? chanceHigh : chanceLow),
-    sentence: `${nth(under, 0).toUpperCase()}${under.slice(1)}: ${measured}, claimed ${spanOf(claim)}. ${chances.join(", ")}.`,
+    sentence: `${nth(under, 0).toUpperCase()}${under.slice(1)}: ${measured}, claimed ${claimText(claim)}. ${chances.join(", ")}.`,
   };
 }
 

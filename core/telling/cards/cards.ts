@@ -1,13 +1,6 @@
 import type { TestResults } from "#core/analysis";
-import {
-  rangeSpan,
-  type ClimbFigures,
-  type JointPair,
-  type RangeSpan,
-  type SweepResults,
-  lessText,
-} from "#core/compare";
-import { estimateToken, Z_95, type Estimate } from "#core/base";
+import { type ClimbFigures, type JointPair, type SweepResults, lessText } from "#core/compare";
+import { estimateToken, spanOf, type Estimate } from "#core/base";
 import type { TestRecord } from "#core/records";
 import { isTold, type SheetPlace } from "../sheet/comparisonSheet.ts";
 import { conditionsLine, headlineFigures } from "../sheet/testSheet.ts";
@@ -70,17 +63,17 @@ export function pairCard(a: string, b: string, { whole }: JointPair): Card {
 export interface ClaimedRanges {
   readonly bike: string;
   readonly under: string;
-  readonly ridden: RangeSpan | null;
-  readonly range: RangeSpan;
+  readonly ridden: Estimate | null;
+  readonly range: Estimate;
   readonly claims: readonly { readonly lowM: number; readonly highM: number; readonly mode: string }[];
 }
 
 /** What is claimed of a bike beside its range as ridden and under the reference. */
 export function claimCard({ bike, under, ridden, range, claims }: ClaimedRanges): Card {
-  const rowOf = (name: string, { mean, low, high }: RangeSpan, claimed?: CardRow["claimed"]): CardRow => ({
+  const rowOf = (name: string, value: Estimate, claimed?: CardRow["claimed"]): CardRow => ({
     name,
-    value: { mean, sd: (high - low) / (2 * Z_95) },
-    span: { low, high },
+    value,
+    span: spanOf(value),
     ...(claimed && { claimed }),
   });
   const sides = claims.flatMap(({ lowM, highM, mode }) => {
@@ -115,7 +108,7 @@ export const rangesCard = (
     says: "range",
     rows: rows.flatMap(({ level, ground, seasons }) =>
       seasons.flatMap(({ name, total }) =>
-        isTold(total) ? [{ name: `${level}, ${ground}, ${name}`, value: total, span: rangeSpan(total) }] : [],
+        isTold(total) ? [{ name: `${level}, ${ground}, ${name}`, value: total, span: spanOf(total) }] : [],
       ),
     ),
   },

@@ -1,5 +1,13 @@
-import { estimateToken, fixed, halfWidth95, unitToken, type DimensionName, type Estimate } from "#core/base";
-import { lessText, rangeSpan, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
+import {
+  estimateToken,
+  fixed,
+  halfWidth95,
+  spanOf,
+  unitToken,
+  type DimensionName,
+  type Estimate,
+} from "#core/base";
+import { lessText, type ClimbFigures, type JointPair, type SweepSpot } from "#core/compare";
 import {
   paragraph,
   photographsBlock,
@@ -108,7 +116,7 @@ export const isTold = ({ mean, sd }: Estimate): boolean => mean > 0 && sd / mean
 /** "27 mi to 33 mi", a span to be read out; where it would span anything, that. */
 function rangeText(range: Estimate): string {
   if (!isTold(range)) return "not told yet";
-  const { low, high } = rangeSpan(range);
+  const { low, high } = spanOf(range);
   return `${unitToken(low, "distance", 0)} to ${unitToken(high, "distance", 0)}`;
 }
 
