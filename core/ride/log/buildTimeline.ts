@@ -12,6 +12,7 @@ import { SAME_PLACE_M } from "./possible.ts";
 import { isCharged, upToEnd } from "./ending.ts";
 import { placeEntries, type DistanceBasis, type KnownFactor, type PlacedEntry } from "./places.ts";
 import { withoutRebounds } from "./rebounds.ts";
+import { unnotedCharges, unnotedSentence } from "./unnoted.ts";
 import { readingsAt } from "./sightings.ts";
 import { telemetryReadings, type TelemetryColumns } from "./telemetry.ts";
 
@@ -87,9 +88,14 @@ function climbOver(track: RideLog["track"], placed: Parameters<typeof typedClimb
 }
 
 /** Where a ride goes on from a charge without a look at the gauge there: a mark without entries. */
-function goOnFromCharge({ marks, legs, held, offset }: Laying, ride: number, alongM: number): void {
+function goOnFromCharge(
+  { marks, legs, held, offset }: Laying,
+  ride: number,
+  alongM: number,
+  isCharged: boolean,
+): void {
   const charge = marks.at(-1);
-  if (!charge || !refillOf(charge)) return;
+  if (!charge || !isCharged) return;
   const left = charge.ride === ride ? charge.distanceM - offset : 0;
   if (alongM - left < SAME_PLACE_M) return;
   const index = marks.length;
@@ -98,14 +104,23 @@ function goOnFromCharge({ marks, legs, held, offset }: Laying, ride: number, alo
 }
 
 /** A mark where entries were made, and the leg to it. */
-function layMark(laying: Laying, ride: number, group: readonly PlacedEntry[], climb: ClimbOver): void {
+function layMark(
+  laying: Laying,
+  ride: number,
+  group: readonly PlacedEntry[],
+  climb: ClimbOver,
+  chargedUnnoted: boolean,
+): void {
   const { marks, legs, plain, marked, setting, offset } = laying;
   const { distanceM: along, source } = nth(group, 0);
-  goOnFromCharge(laying, ride, along);
+  const last = marks.at(-1);
+  const isCharged = last !== undefined && (refillOf(last) !== null || chargedUnnoted);
+  goOnFromCharge(laying, ride, along, isCharged);
   const index = marks.length;
   const previous = marks.at(-1);
   const fromM = previous?.ride === ride ? previous.distanceM - offset : 0;
-  const charged = previous !== undefined && refillOf(previous) !== null;
+  // Where a mark of its own was made for the end of the charge, the way goes on from there.
+  const charged = isCharged && previous === last;
   const [gainM, lossM] = charged ? [0, 0] : [climb("gainM", fromM, along), climb("lossM", fromM, along)];
   if (previous)
     legs.push({
@@ -139,10 +154,28 @@ function layMark(laying: Laying, ride: number, group: readonly PlacedEntry[], cl
   }
 }
 
-/** One ride of the test, from where those before it ended. */
-function layRide(laying: Laying, { entries, track, telemetry }: RideLog, ride: number): void {
-  const { setting, marks, handMarks, offset } = laying;
-  const found = placeEntries(entries, track, setting.knownFactor, setting.circumferenceMm);
+/** A ride with its entries at their places, and what of it is part of the test. */
+interface PlacedRide extends ReturnType<typeof placeEntries> {
+  readonly log: RideLog;
+  readonly upToEnd: ReturnType<typeof upToEnd>;
+  readonly groups: readonly (readonly PlacedEntry[])[];
+}
+
+function placeRide(log: RideLog, { knownFactor, circumferenceMm }: TimelineSetting): PlacedRide {
+  const found = placeEntries(log.entries, log.track, knownFactor, circumferenceMm);
+  const kept = upToEnd(found.placed);
+  const groups = groupsOf(kept.placed.filter(({ entry }) => makesMark(entry)));
+  return { ...found, log, upToEnd: kept, groups };
+}
+
+/**
+ * One ride of the test, from where those before it ended.
+ *
+ * @param unnoted places of it before which the pack was charged though nobody noted it
+ */
+function layRide(laying: Laying, found: PlacedRide, ride: number, unnoted: ReadonlySet<number>): void {
+  const { marks, handMarks, offset } = laying;
+  const { entries, track, telemetry } = found.log;
   laying.bases.push(found.basis);
   for (const { entry, distanceM, source } of found.placed)
     if (!makesMark(entry))
@@ -150,7 +183,7 @@ function layRide(laying: Laying, { entries, track, telemetry }: RideLog, ride: n
         ...{ rootId: entry.rootId, distanceM: offset + distanceM },
         between: source === "between",
       });
-  const { placed, afterM, done } = upToEnd(found.placed);
+  const { placed, afterM, done } = found.upToEnd;
   laying.rideStart.push(marks.length);
   if (laying.isDone && !isCharged(entries)) {
     laying.afterEndM += found.placed.at(-1)?.distanceM ?? 0;
@@ -164,8 +197,7 @@ function layRide(laying: Laying, { entries, track, telemetry }: RideLog, ride: n
     if (entry.body.kind === "fullPowerEnd" && !entry.struck)
       handMarks.push({ rootId: entry.rootId, distanceM: offset + distanceM });
   const climb = climbOver(track, placed);
-  for (const group of groupsOf(placed.filter(({ entry }) => makesMark(entry))))
-    layMark(laying, ride, group, climb);
+  found.groups.forEach((group, at) => layMark(laying, ride, group, climb, unnoted.has(at)));
   if (telemetry) laying.logged.push(...telemetryReadings(marks.slice(laying.rideStart[ride]), telemetry));
   laying.offset = marks.at(-1)?.distanceM ?? offset;
 }
@@ -184,7 +216,12 @@ export function buildTimeline(rides: readonly RideLog[], setting: TimelineSettin
     ...{ isDone: false, afterEndM: 0, offset: 0 },
     held: { level, ground, section: "", side: null },
   };
-  rides.forEach((each, ride) => layRide(laying, each, ride));
+  const found = rides.map((log) => placeRide(log, setting));
+  const unnoted = unnotedCharges(
+    found.map(({ groups }) => groups.map((group) => group.map(({ entry }) => entry))),
+    (entries) => refillOf({ entries }) !== null,
+  );
+  found.forEach((each, ride) => layRide(laying, each, ride, nth(unnoted, ride)));
   const { marks, legs, marked, rideStart } = laying;
   const charges = new Map(legs.flatMap(({ from, to, charged }) => (charged ? [[from, to] as const] : [])));
   const steady = withoutRebounds(laying.plain, new Set(charges.values()));
@@ -199,6 +236,12 @@ export function buildTimeline(rides: readonly RideLog[], setting: TimelineSettin
     afterEndM: laying.afterEndM,
     slips: [...laying.slips, ...steady.slips],
     rebounds: steady.rebounds,
-    notices: [...steady.notices, ...counted.notices],
+    notices: [
+      ...new Set(
+        unnoted.flatMap((places, ride) => [...places].map((at) => unnotedSentence(ride > 0 && at === 0))),
+      ),
+      ...steady.notices,
+      ...counted.notices,
+    ],
   };
 }
