@@ -165,7 +165,7 @@ function UnderReference({
       {bridge.under.heldMps === null ? null : (
         <p className="mt-2 text-ochre">
           {say(
-            `Its motor does not hold ${speedsApart(reference.conditions.speedMps, bridge.under.heldMps)} on the level: this is the figure at what it holds.`,
+            `Its motor does not hold ${speedsApart(reference.conditions.speedMps, bridge.under.heldMps)} ${bridge.under.heldUphill ? "up the hills" : "on the level"}: this is the figure at what it holds.`,
           )}
         </p>
       )}

@@ -216,6 +216,15 @@ describe("a bike brought to a reference", () => {
     expect(heldMps! / MPS_PER_MPH).toBeLessThan(16);
     expect(whPerM.mean).toBeLessThan(under({ drive: "throttle" }, flat).whPerM.mean);
   });
+  test("one that holds it on the level and not up the hills is said so too", () => {
+    const { heldMps, heldUphill } = under({ drive: "throttle", motorW: 250 }, house);
+    expect(heldUphill).toBe(true);
+    expect(heldMps!).toBeLessThan(house.conditions.speedMps);
+    expect(under({ drive: "throttle", motorW: 750 }, house)).toMatchObject({
+      heldMps: null,
+      heldUphill: false,
+    });
+  });
   test("a bike of which no test has a part is refused, with why", () => {
     const bare = ridden();
     const empty = { ...bare, ridden: { ...bare.ridden, results: { ...bare.ridden.results, parts: [] } } };

@@ -23,8 +23,10 @@ export interface Normalised {
   readonly beyond: readonly string[];
   /** Share of the variance by source, the largest first. */
   readonly sources: readonly { readonly name: string; readonly share: number }[];
-  /** The speed that the motor holds on the level where it does not hold the reference's, m/s; null where it does. */
+  /** The speed that the motor holds where it does not hold the reference's, m/s; null where it does. */
   readonly heldMps: number | null;
+  /** It holds it on the level, and not on the steepest of the reference's hills. */
+  readonly heldUphill: boolean;
 }
 
 /** Unknowns in words. */
@@ -50,15 +52,16 @@ export const subjectOf = ({ bikeId, ridden: { bike, setUp, test } }: Compared): 
   drive: test.drive,
 });
 
-/** The fastest a motor holds on level ground where it does not hold the speed wanted, m/s; null where it does. */
-function heldSpeed({ conditions, legs }: Ride, wantedMps: number): number | null {
+/** The fastest a motor holds on a slope, up to the speed wanted, m/s. */
+function heldOn({ conditions, legs }: Ride, slope: number, wantedMps: number): number {
   const [leg] = legs;
   const limitMps = Math.min(wantedMps, conditions.assistToMps);
   const mostW = conditions.motorW[there(leg).level] ?? Infinity;
-  const needs = (speedMps: number) =>
-    roadPower({ ...conditions, ground: there(leg).ground, speedMps, assistToMps: Infinity, unevenN: 0 })
-      .motorW;
-  if (needs(limitMps) <= mostW) return limitMps < wantedMps ? limitMps : null;
+  const needs = (speedMps: number) => {
+    const { ground } = there(leg);
+    return roadPower({ ...conditions, slope, ground, speedMps, assistToMps: Infinity, unevenN: 0 }).motorW;
+  };
+  if (needs(limitMps) <= mostW) return limitMps;
   let [low, high] = [0, limitMps];
   for (let i = 0; i < HALVINGS; i += 1) {
     const middle = (low + high) / 2;
@@ -66,6 +69,15 @@ function heldSpeed({ conditions, legs }: Ride, wantedMps: number): number | null
     else low = middle;
   }
   return low;
+}
+
+/** What a motor holds where it does not hold the speed wanted: on the level, else on the steepest of the way. */
+function heldSpeed(ride: Ride, wantedMps: number): Pick<Normalised, "heldMps" | "heldUphill"> {
+  const level = heldOn(ride, 0, wantedMps);
+  if (level < wantedMps) return { heldMps: level, heldUphill: false };
+  const steepest = Math.max(0, ...ride.slopes.flatMap(({ share, slope }) => (share > 0 ? [slope] : [])));
+  const uphill = heldOn(ride, steepest, wantedMps);
+  return { heldMps: uphill < wantedMps ? uphill : null, heldUphill: uphill < wantedMps };
 }
 
 /** A bike's figure under a reference, as the desk now believes. Source: docs/method.md. */
@@ -98,7 +110,7 @@ export function broughtTo(desk: DeskPosterior, subject: Subject, reference: Refe
       .filter(({ kind, share }) => share > HOLLOW_SHARE && isUnlearned(kind))
       .map(({ kind }) => nameOf(kind)),
     sources: sources.map(({ kind, share }) => ({ name: nameOf(kind), share })),
-    heldMps: heldSpeed(ride, reference.conditions.speedMps),
+    ...heldSpeed(ride, reference.conditions.speedMps),
   };
 }
 
