@@ -3,11 +3,14 @@ import { DESK_KINDS, deskKind, DESKS_HEAD, deskShortfalls, deskText, type DeskLi
 import { KIND_NAMES, kindLine, KINDS_HEAD, kindText, shortfalls, type KindLine } from "../bench/kinds.ts";
 import { differsFromPage } from "../bench/methodPage.ts";
 import { LEAST, narrations, score, scoreText } from "../bench/narrations.ts";
+import { RANK_KINDS, rankLine, RANKS_HEAD, rankText } from "../bench/ranks.ts";
+import { sensitivity, SENSITIVITY_HEAD, sensitivityText } from "../bench/sensitivity.ts";
 import { coverageTrial } from "../bench/trial.ts";
 
 /** Tests of each kind, rides and desks of the whole trial, and of the short one that is part of every test run. */
 const WHOLE = { kind: 40, rides: 400, desks: 20 };
 const SHORT = { kind: 12, rides: 60, desks: 3 };
+const RANKED = 1000;
 
 /** What the grammar of narrations finds: of those it was made with, and of those written after it. */
 function narrationsTrial(): boolean {
@@ -53,12 +56,28 @@ function desksTrial(count: number): readonly DeskLine[] {
   return lines;
 }
 
+/** Rides drawn from the model's own priors: whether their truths lie evenly in their answers. */
+function ranksTrial(): number {
+  print(RANKS_HEAD);
+  for (const kind of RANK_KINDS) print(rankText(rankLine(kind, RANKED)));
+  return 0;
+}
+
+/** What a default, a tenth larger, makes of the Wh/mi of one log a kind, in percent. */
+function sensitivityTrial(): number {
+  print(SENSITIVITY_HEAD);
+  for (const line of sensitivity()) print(sensitivityText(line));
+  return 0;
+}
+
 /**
  * Runs the trials: each kind of test in the world, desks brought to one reference, rides on the easy one. Prints their
  * figures, and after a whole trial where docs/method.md has others; exit code 1 when one lies outside its span or is not as
  * the page has it.
  */
 export function trial(args: readonly string[] = []): number {
+  if (args.includes("ranks")) return ranksTrial();
+  if (args.includes("sensitivity")) return sensitivityTrial();
   const isShort = args.includes("--short");
   const { kind, rides, desks: deskCount } = isShort ? SHORT : WHOLE;
   const read = narrationsTrial();

@@ -1,4 +1,4 @@
-import { formatQuantity, halfWidth95, type Estimate } from "#core/base";
+import { formatBare, formatQuantity, spanOf, type Estimate } from "#core/base";
 import { useSystem } from "#ui/system";
 import type { CellRanges } from "#app/services/comparison/bike.server";
 
@@ -6,10 +6,8 @@ import type { CellRanges } from "#app/services/comparison/bike.server";
 function useSpan() {
   const system = useSystem();
   return (value: Estimate) => {
-    const by = halfWidth95(value);
-    const bare = (metres: number) =>
-      formatQuantity(Math.max(0, metres), "distance", system, 0).replace(/ \D+$/, "");
-    return `${bare(value.mean - by)} to ${bare(value.mean + by)}`;
+    const { low, high } = spanOf(value);
+    return [low, high].map((metres) => formatBare(metres, "distance", system, 0)).join(" to ");
   };
 }
 

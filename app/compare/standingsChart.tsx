@@ -5,7 +5,8 @@ import { CartesianGrid, ComposedChart, ErrorBar, ResponsiveContainer, Scatter, X
 export interface ChartRow {
   readonly id: string;
   readonly best: number;
-  readonly error: number;
+  /** How far its span reaches below and above it. */
+  readonly error: readonly [below: number, above: number];
   readonly plain: number | null;
   readonly hollow: boolean;
 }
@@ -41,7 +42,7 @@ function PlainStroke({ cx = 0, cy = 0 }: Spot) {
 
 /** The farthest that anything of the rows reaches; a whisker longer than its figure is drawn no farther than twice it. */
 const farthest = (rows: readonly ChartRow[]) =>
-  Math.max(...rows.map(({ best, error, plain }) => Math.max(best + Math.min(error, best), plain ?? 0)));
+  Math.max(...rows.map(({ best, error, plain }) => Math.max(best + Math.min(error[1], best), plain ?? 0)));
 
 /** Dots with whiskers, one a row, aligned with the rows of words beside them. */
 export default function StandingsChart({ rows, head, row }: ChartProps) {

@@ -1,7 +1,7 @@
 import { lazy } from "react";
 import { href, Link, useSearchParams } from "react-router";
 import { MEASURE, type MeasureName, type PossiblePlaces, type Swapped } from "#core/compare";
-import { nth, fixed, fromSi, halfWidth95, writeIn, type Estimate } from "#core/base";
+import { nth, fixed, fromSi, spanOf, writeIn, type Estimate } from "#core/base";
 import { Chart } from "#ui/charts/chart";
 import { useSpoken } from "#ui/system";
 import { WhatIs } from "#ui/whatIs";
@@ -71,7 +71,14 @@ function what(row: CompareRow, by: "test" | "set-up", brought: boolean): string 
 
 /** The farthest that a figure or its span reaches; a span far longer than its figure is cut. */
 const farthest = (values: readonly Estimate[]) =>
-  Math.max(...values.map((value) => value.mean + Math.min(halfWidth95(value), value.mean)), 1e-12);
+  Math.max(...values.map((value) => Math.min(spanOf(value).high, 2 * value.mean)), 1e-12);
+
+/** How far a figure's span reaches below and above it, in a unit. */
+function spanAbout(value: Estimate, inUnit: (figure: number) => number): readonly [number, number] {
+  const { low, high } = spanOf(value);
+  const at = inUnit(value.mean);
+  return [Math.max(0, at - inUnit(low)), Math.max(0, inUnit(high) - at)];
+}
 
 /** A figure with its span on a line of its own, where there is no room for the chart. */
 function SmallDot({
@@ -83,13 +90,13 @@ function SmallDot({
   readonly most: number;
   readonly hollow: boolean;
 }) {
-  const by = Math.min(halfWidth95(value), value.mean);
+  const { low, high } = spanOf(value);
   const percent = (figure: number) => `${(100 * figure) / most}%`;
   return (
     <span aria-hidden className="relative mt-1 block h-2.5 md:hidden">
       <span
         className="absolute top-1/2 h-0.5 -translate-y-1/2 bg-spruce"
-        style={{ left: percent(value.mean - by), width: percent(2 * by) }}
+        style={{ left: percent(low), width: percent(Math.min(high, most) - low) }}
       />
       <span
         className={`absolute top-1/2 size-2.5 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-spruce ${hollow ? "bg-bone" : "bg-spruce"}`}
@@ -253,7 +260,7 @@ export function StandingsList({
               rows={places.map(({ row }) => ({
                 id: row.id,
                 best: fromSi(row.value.mean, dimension, unit),
-                error: fromSi(halfWidth95(row.value), dimension, unit),
+                error: spanAbout(row.value, (figure) => fromSi(figure, dimension, unit)),
                 plain: row.plain === null ? null : fromSi(row.plain, dimension, unit),
                 hollow: row.pencil || row.beyond.length > 0 || row.questions > 0,
               }))}

@@ -4,6 +4,9 @@ import type { CurvePoint, Quarter, Quarters } from "./types.ts";
 const QUARTER = 0.25;
 /** A quarter counts when this share of it was ridden. */
 const RIDDEN = 0.8;
+/** Fractions used within which a start is full and an end empty. */
+const FULL_WITHIN = 0.03;
+const EMPTY_WITHIN = 0.06;
 
 function at(xs: readonly number[], ys: readonly number[], x: number): number {
   const i = xs.findIndex((each) => each >= x);
@@ -54,7 +57,10 @@ export function quartersOf(
     const [begin, end] = [Math.max(first, from), Math.min(last, from + QUARTER)];
     if (end - begin < RIDDEN * QUARTER) continue;
     const [fromM, toM] = [at(used, miles, begin), at(used, miles, end)];
-    const whole = QUARTER / (end - begin);
+    // A full start and an empty end are the quarter's own: of a ride from full to the end the quarters are all of it.
+    const started = begin - from < FULL_WITHIN ? from : begin;
+    const ended = from + QUARTER === 1 && 1 - end < EMPTY_WITHIN ? 1 : end;
+    const whole = QUARTER / Math.min(QUARTER, ended - started);
     found.push({
       from,
       to: from + QUARTER,

@@ -1,6 +1,7 @@
 export { ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
 export { logEvidence } from "./scatter.ts";
 export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
+export { scatterSd } from "./travel.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
 export { influences, type Influence } from "./influence.ts";

@@ -173,7 +173,8 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
     const setting = settingOf(input, ride);
     const perM = DEFAULTS.rateWhPerMi / METRES_PER_MILE / nth(columns.usable, ride.pack).mean;
     const read = ride.readings.map((reading) => placed(rowOf(reading, setting), reading, perM));
-    return lastSteadyLooks(ride.readings, dequantised(read, ride)).map((row) => ({ ride: r, row }));
+    const stopped = dequantised(read, ride);
+    return lastSteadyLooks(ride.readings, stopped, setting).map((row) => ({ ride: r, row }));
   });
   const rows = evidenceRows(input, columns, said, null);
   const layout = planElimination(columns.marks, [...columns.unknowns.list], [...travel.rows, ...rows]);

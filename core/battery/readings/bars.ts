@@ -73,6 +73,8 @@ export const bars = readingKind({
     ...{ kind: z.literal("bars"), ...markShape, bars: barNumber },
     /** How many bars fewer were seen in turn with them. */
     fewer: barNumber.min(0).optional(),
+    /** How many looks in a row showed them, of which this is the last. */
+    looks: z.number().int().min(1).optional(),
   }),
   name: "bars",
   counted: ["one look at the bars", "looks at the bars"],
@@ -83,18 +85,21 @@ export const bars = readingKind({
     checkCount(reading.bars, 0, setting, "bars").concat(
       reading.fewer ? checkCount(reading.bars - reading.fewer, 0, setting, "fewer") : [],
     ),
-  says: ({ mark, bars: shown, fewer = 0 }, setting) => {
+  says: ({ mark, bars: shown, fewer = 0, looks = 1 }, setting) => {
     const count = setting.bars;
-    const errors = [{ source: "bar width", sd: Math.max(1, fewer) / count / ROOT12 }] as const;
+    // The last of several looks that lie anywhere on the bar: the greatest of so many, as a beta has it.
+    const place = looks / (looks + 1);
+    const sd = Math.sqrt(looks / (looks + 2)) / (looks + 1);
+    const errors = [{ source: "bar width", sd: (Math.max(1, fewer) / count) * sd }] as const;
     if (shown === 0) return fractionRow(mark, 1, errors);
     // The threshold that lit the last of the fewest, and the one that puts out the last of the most.
     const [lit, out] = fewer === 0 ? [shown + 1, shown] : [shown, shown - fewer + 1];
-    const ends = [lit, out].filter((bar) => bar >= 2 && bar <= count);
-    const fixedEnds = out === 1 ? 1 : 0;
+    const terms = (bar: number, weight: number) =>
+      bar >= 2 && bar <= count ? thresholdTerms(bar, count, -weight) : [];
     return {
       fractions: [{ mark, coefficient: 1 }],
-      unknowns: ends.flatMap((bar) => thresholdTerms(bar, count, -0.5)),
-      value: 0.5 * fixedEnds,
+      unknowns: [...terms(lit, 1 - place), ...terms(out, place)],
+      value: out === 1 ? place : 0,
       errors,
     };
   },
