@@ -11,6 +11,8 @@ import { coverageTrial } from "../bench/trial.ts";
 const WHOLE = { kind: 40, rides: 400, desks: 20 };
 const SHORT = { kind: 12, rides: 60, desks: 3 };
 const RANKED = 1000;
+/** What of it may be asked for alone. */
+const PARTS = ["narrations", "ranks", "sensitivity"];
 
 /** What the grammar of narrations finds: of those it was made with, and of those written after it. */
 function narrationsTrial(): boolean {
@@ -76,6 +78,13 @@ function sensitivityTrial(): number {
  * the page has it.
  */
 export function trial(args: readonly string[] = []): number {
+  const unknown = args.find((arg) => !arg.startsWith("--") && !PARTS.includes(arg));
+  if (unknown !== undefined) {
+    print(
+      `There is no trial “${unknown}”: it is ${PARTS.slice(0, -1).join(", ")} or ${PARTS.at(-1)}, or nothing for all.`,
+    );
+    return 2;
+  }
   if (args.includes("ranks")) return ranksTrial();
   if (args.includes("sensitivity")) return sensitivityTrial();
   const isShort = args.includes("--short");

@@ -2,7 +2,6 @@ import { href, Link } from "react-router";
 import { verdictText } from "#core/compare";
 import {
   fixed,
-  formatBare,
   formatQuantity,
   formatUncertain,
   fromSi,

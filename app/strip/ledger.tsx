@@ -3,7 +3,6 @@ import { Link } from "react-router";
 import {
   fixed,
   formatBare,
-  formatQuantity,
   formatUncertain,
   fromSi,
   spanText,

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { DEFAULTS } from "#core/base";
 import { problemIf, readingKind } from "./kind.ts";
 import { markShape } from "./mark.ts";
-import { fractionRow, pointRow, ROOT12, type Row, type Setting, type ReadingUnknown } from "./row.ts";
+import { fractionRow, pointRow, type Row, type Setting, type ReadingUnknown } from "./row.ts";
 
 /**
  * Where bar k of N goes out, until learned: equal bars, each uncertain by 0.30 bar.
