@@ -8,7 +8,7 @@ async function figureIn(at: Locator): Promise<string> {
 }
 
 /** Every test of the desk by its address, with its figure as the list has it. */
-test("a test's figure is the same in the list, on its page, on its sheet and on the boards", async ({
+test("a test's figure is the same in the list, on its page and on the board as ridden", async ({
   page,
 }) => {
   await page.goto("/strip");
