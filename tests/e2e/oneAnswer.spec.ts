@@ -4,13 +4,13 @@ import { test } from "./watched";
 /** A figure as it is written, "13.9 ± 1.7 Wh/mi" or "9 (4 to 19) Wh/mi", without what only a screen reader hears. */
 async function figureIn(at: Locator): Promise<string> {
   const text = (await at.textContent()) ?? "";
-  return /(?:under )?\d[\d.,]*\s*(?:± [\d.,]+|\([\d.,]+ to [\d.,]+\))?/.exec(text)?.[0].replaceAll(/\s/g, "") ?? "";
+  return (
+    /(?:under )?\d[\d.,]*\s*(?:± [\d.,]+|\([\d.,]+ to [\d.,]+\))?/.exec(text)?.[0].replaceAll(/\s/g, "") ?? ""
+  );
 }
 
 /** Every test of the desk by its address, with its figure as the list has it. */
-test("a test's figure is the same in the list, on its page and on the board as ridden", async ({
-  page,
-}) => {
+test("a test's figure is the same in the list, on its page and on the board as ridden", async ({ page }) => {
   await page.goto("/strip");
   const rows = page
     .getByRole("table")
