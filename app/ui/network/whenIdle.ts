@@ -22,6 +22,7 @@ export function whenIdle(router: IdleRouter, begin: () => void): void {
   const unsubscribe = router.subscribe(() => {
     if (!isIdle(router)) return;
     unsubscribe();
-    begin();
+    // The router is still in the middle of saying so: what begins now would not be told from what has just ended.
+    setTimeout(() => whenIdle(router, begin), 0);
   });
 }
