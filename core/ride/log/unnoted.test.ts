@@ -46,12 +46,11 @@ describe("a charge that nobody noted", () => {
       [],
     ]));
   test("is found in no honest log of the world", () => {
-    for (const kind of Object.keys(KINDS) as KindName[])
-      for (let seed = 1; seed <= 1; seed += 1) {
-        const found = analyseTest(worldTest(seed, kind).record);
-        const notices = found.ok ? found.value.notices.filter((each) => each.includes("was noted")) : [];
-        expect([kind, seed, notices]).toEqual([kind, seed, []]);
-      }
+    for (const kind of Object.keys(KINDS) as KindName[]) {
+      const found = analyseTest(worldTest(1, kind).record);
+      const notices = found.ok ? found.value.notices.filter((each) => each.includes("was noted")) : [];
+      expect([kind, notices]).toEqual([kind, []]);
+    }
   });
   test("does not make the figure a third of what it is", () => {
     const { record, truth } = worldTest(3, "part charge");

@@ -1,16 +1,16 @@
-import { lastOf } from "#core/base";
 import type { LiveEntry } from "./fold.ts";
 
+const FIELDS = ["percent", "bars"] as const;
+type Field = (typeof FIELDS)[number];
+
 /** What a place says of the charge, as far as it tells that the pack was charged before it. */
-interface Seen {
-  readonly percent: number | undefined;
-  readonly bars: number | undefined;
+interface Seen extends Readonly<Partial<Record<Field, number>>> {
   /** The charger was done: a start says so. */
   readonly full: boolean;
   /** The first of a later ride. */
   readonly begins: boolean;
-  /** A charge that was noted ends before it. */
-  readonly charged: boolean;
+  /** A charge that was noted ends it. */
+  readonly refilled: boolean;
 }
 
 /** A gauge that comes back at rest regains no more: points of percent, and bars. */
@@ -18,29 +18,29 @@ const RESTED = { percent: 15, bars: 1 } as const;
 /** Of the rise, so much must still be there at the next look: else the higher one was a slip. */
 const STAYS = 0.5;
 
-function seen(group: readonly LiveEntry[], begins: boolean, charged: boolean): Seen {
+function seen(group: readonly LiveEntry[], begins: boolean, refilled: boolean): Seen {
   const standing = group.filter(({ struck }) => !struck);
-  const of = (field: "percent" | "bars") =>
+  const of = (field: Field) =>
     standing.flatMap(({ body, struckFields }) => {
-      const value = field in body ? (body as Partial<Record<typeof field, number>>)[field] : undefined;
-      return value === undefined || struckFields.includes(field) ? [] : [value];
-    });
+      const value = field in body ? (body as Partial<Record<Field, number>>)[field] : undefined;
+      return value === undefined || struckFields.includes(field) ? [] : [{ [field]: value }];
+    })[0];
   const full = standing.some(({ body }) => body.kind === "start" && body.chargerDone === true);
-  return { percent: of("percent")[0], bars: of("bars")[0], full, begins, charged };
+  return { ...of("percent"), ...of("bars"), full, begins, refilled };
 }
 
-/** Whether one kind of look rose by more than a rest gives back, and stays there at the look after. */
-function rose(places: readonly Seen[], at: number, field: "percent" | "bars"): boolean {
-  const here = places[at]?.[field];
-  const before = places.slice(0, at).flatMap((place) => place[field] ?? []);
-  if (here === undefined || before.length === 0) return false;
-  const last = lastOf(before);
-  // Of a single low look the look before tells that it was the slip.
-  if (here - Math.max(...before.slice(-2)) <= RESTED[field]) return false;
-  const after = places.slice(at + 1).find((place) => place[field] !== undefined)?.[field];
-  // A later ride begins with a look of its own, which nothing else need bear out.
-  if (after === undefined) return places[at]?.begins === true;
-  return after - last >= STAYS * (here - last) - RESTED[field] / 2;
+/** For each place the next look of the same ride, up to a charge that was noted. */
+function looksAfter(places: readonly Seen[], field: Field): readonly (number | undefined)[] {
+  const after: (number | undefined)[] = [];
+  let next: number | undefined;
+  for (let at = places.length - 1; at >= 0; at -= 1) {
+    const place = places[at];
+    if (place?.refilled) next = undefined;
+    after[at] = next;
+    next = place?.[field] ?? next;
+    if (place?.begins) next = undefined;
+  }
+  return after;
 }
 
 /**
@@ -55,27 +55,41 @@ export function unnotedCharges(
   rides: readonly (readonly (readonly LiveEntry[])[])[],
   isRefill: (group: readonly LiveEntry[]) => boolean,
 ): readonly ReadonlySet<number>[] {
-  let since: Seen[] = [];
-  let ridden = false;
-  let noted = false;
-  return rides.map((groups, ride) => {
+  const all = rides.map((groups, ride) =>
+    groups.map((group, at) => seen(group, ride > 0 && at === 0, isRefill(group))),
+  );
+  const places = all.flat();
+  const after = { percent: looksAfter(places, "percent"), bars: looksAfter(places, "bars") };
+  /** The last two looks since a charge, of each kind. */
+  let before: Record<Field, readonly number[]> = { percent: [], bars: [] };
+  const rose = (place: Seen, index: number, field: Field): boolean => {
+    const here = place[field];
+    const last = before[field].at(-1);
+    if (here === undefined || last === undefined) return false;
+    // Of a single low look the look before tells that it was the slip.
+    if (here - Math.max(...before[field]) <= RESTED[field]) return false;
+    const next = after[field][index];
+    // A later ride begins with a look of its own, which nothing else need bear out.
+    if (next === undefined) return place.begins;
+    return next - last >= STAYS * (here - last) - RESTED[field] / 2;
+  };
+  let index = 0;
+  let refilled = false;
+  return all.map((ride) => {
     const found = new Set<number>();
-    groups.forEach((group, at) => {
-      const begins = ride > 0 && at === 0;
-      const later = [...groups.slice(at + 1).map((each) => seen(each, false, isRefill(each)))];
-      const until = later.findIndex(({ charged }) => charged);
-      const place = seen(group, begins, noted);
-      const places = [...since, place, ...(until < 0 ? later : later.slice(0, until))];
-      const by = since.length;
+    ride.forEach((place, at) => {
       const isCharged =
-        !noted &&
-        ridden &&
-        ((begins && place.full) || rose(places, by, "percent") || rose(places, by, "bars"));
+        !refilled &&
+        index > 0 &&
+        ((place.begins && place.full) || FIELDS.some((each) => rose(place, index, each)));
       if (isCharged) found.add(at);
-      if (isCharged || noted) since = [];
-      since.push(place);
-      noted = isRefill(group);
-      ridden = true;
+      if (isCharged || refilled) before = { percent: [], bars: [] };
+      for (const field of FIELDS) {
+        const value = place[field];
+        if (value !== undefined) before = { ...before, [field]: [...before[field].slice(-1), value] };
+      }
+      refilled = place.refilled;
+      index += 1;
     });
     return found;
   });
