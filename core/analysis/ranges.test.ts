@@ -63,6 +63,12 @@ describe("range three ways", () => {
   test("under 30 % used it is a sketch", () => {
     expect(rangesOf(ride(85), course, open).rangeTotal!.because).toContain("a sketch");
   });
+  test("a few frugal miles still have a range, whose doubt is of its own size", () => {
+    const four = soFar(ride(95), { mean: LONG_M, sd: 0.005 * LONG_M }, 1);
+    expect(four.scatter).toBeLessThanOrEqual(1);
+    const { mean, sd } = rangesOf(ride(95), course, open).rangeTotal!.value;
+    expect(sd / mean).toBeGreaterThan(0.2);
+  });
   test("a ride the readings say nothing of has no range", () => {
     const nothing = ride(100, [{ kind: "percent", mark: 1, percent: 100 }]);
     const { rangeTotal } = rangesOf(nothing, course, open, 40);

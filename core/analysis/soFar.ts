@@ -13,6 +13,8 @@ import type { RideSoFar } from "#core/analysis/projection";
 const LEAST_SPAN_M = 4 * METRES_PER_MILE;
 /** The ledger's own scatter counts like so many stretches. */
 const LEARNED_AS = 3;
+/** What a mile takes is hardly ever below nothing: its scatter is not above its mean. */
+const MOST_SCATTER = 1;
 
 /**
  * Scatter of one mile of the road about its mean, as a share: what the ledger learned, with how the stretches ridden differ.
@@ -45,7 +47,7 @@ function roadScatter(solved: Solved, usedShare: number): number {
     0,
   );
   const told = LEARNED_AS + Math.max(0, spans.length - 1);
-  return Math.sqrt((LEARNED_AS * learned ** 2 + square) / told) * studentShare(told);
+  return Math.min(MOST_SCATTER, Math.sqrt((LEARNED_AS * learned ** 2 + square) / told) * studentShare(told));
 }
 
 /**
