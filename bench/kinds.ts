@@ -122,6 +122,7 @@ const LEAST_COVER: Partial<Record<KindName, number>> = {
   // Wheels that nothing ever checked may be off by a quarter.
   "wheel unchecked": 0.88,
   "iron phosphate": 0.82,
+  "meter off": 0.65,
 };
 /** Honest readings that are questioned: at most, where it is more than one in a hundred. */
 const MOST_HONEST: Partial<Record<KindName, number>> = {
@@ -135,6 +136,8 @@ const LEAST_LEFT = 0.9;
 const LEAST_LEFT_OF: Partial<Record<KindName, number>> = { "miles mistyped": 0.7, "wrong bar": 0.75 };
 const MOST_SHORT = 0.1;
 const LEAST_PACKS = 0.9;
+/** Between 8 and 10 % nothing tells a meter that is off from a pack that is. */
+const LEAST_PACKS_OF: Partial<Record<KindName, number>> = { "meter off": 0.65 };
 const LEAST_SLIPS: Partial<Record<KindName, number>> = { "slip of ten": 0.9, "digits swapped": 0.9, "miles mistyped": 0.9 }; // prettier-ignore
 /** What a kind's line falls short of, in words; empty when it holds. Shares are given three sds of chance. */
 export function shortfalls(line: KindLine): readonly string[] {
@@ -144,11 +147,12 @@ export function shortfalls(line: KindLine): readonly string[] {
   const chance = (share: number) => 3 * Math.sqrt((share * (1 - share)) / of);
   const least = LEAST_COVER[kind] ?? 0.92;
   const leastSlips = LEAST_SLIPS[kind];
+  const leastPacks = LEAST_PACKS_OF[kind] ?? LEAST_PACKS;
   const mostHonest = MOST_HONEST[kind] ?? 0.01;
   return [
     answered < of ? "some got no figure" : "",
     covers < least - chance(least) || covers > MOST_COVER + chance(MOST_COVER) ? "covers" : "",
-    capacityCovers < LEAST_PACKS - chance(LEAST_PACKS) ? "packs" : "",
+    capacityCovers < leastPacks - chance(leastPacks) ? "packs" : "",
     plain !== null && best > plain * (1 + 4 / Math.sqrt(of)) ? "best is no better than plain" : "",
     slips !== null && leastSlips !== undefined && slips < leastSlips - chance(leastSlips) ? "slips" : "",
     lefts.some((left) => left !== null && left < leastLeft - chance(leastLeft)) ? "way left" : "",

@@ -1,5 +1,5 @@
-import { err, ok, there, unitToken, type Result } from "#core/base";
-import { solveLedger } from "#core/estimation";
+import { certaintyOf, err, fixed, oddsText, ok, there, unitToken, type Result } from "#core/base";
+import { metersOff, solveLedger, type SolvedLedger } from "#core/estimation";
 import type { TestRecord } from "#core/records";
 import { figuresOf } from "./figures.ts";
 import { prepareTest } from "./prepare.ts";
@@ -36,10 +36,29 @@ export function analyseTest(record: TestRecord): Result<TestResults> {
     ...figures,
     notices: [
       ...pastAnyBike(Math.max(figures.best.value.mean, figures.plain?.whPerM ?? 0)),
+      ...doubtedMeters(whole),
       ...problems,
       ...course.notices,
     ],
     course,
+  });
+}
+
+/** From this chance on a meter that may be far off is named. */
+const NAMED_FROM = 0.2;
+
+/** Meters that the pack and the other readings speak against, each in a sentence. */
+function doubtedMeters(solved: SolvedLedger): readonly string[] {
+  return metersOff(solved).flatMap(({ device, chance, shows }) => {
+    if (chance < NAMED_FROM) return [];
+    // What nobody named is "meter meter".
+    const words = device.split(" ");
+    const name = words.at(-1) === words.at(-2) ? words.slice(0, -1).join(" ") : device;
+    const side = `${fixed(Math.abs(100 * (shows - 1)), 0)} % too ${shows > 1 ? "much" : "little"}`;
+    const sure = certaintyOf(chance) === "open" ? "may show" : "probably shows";
+    return [
+      `The ${name} ${sure} ${side} (${oddsText(chance)}): the pack's energy and the other readings do not agree with it. Check it against another meter. The figure takes both into account.`,
+    ];
   });
 }
 

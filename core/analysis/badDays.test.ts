@@ -3,6 +3,7 @@ import type { EntryBody } from "#core/ride/log";
 import { METRES_PER_MILE, renderUnits } from "#core/base";
 import { testRecordSchema } from "#core/records";
 import { analyseTest } from "#core/analysis";
+import { worldTest } from "#tests/world";
 
 const mi = (miles: number) => miles * METRES_PER_MILE;
 const reckon = (bodies: readonly EntryBody[], bike: object = {}) =>
@@ -88,4 +89,20 @@ describe("days nobody designed for", () => {
     expect(sentence(reckon([{ kind: "start", distanceM: 0, chargerDone: true }, look(20, {})]))).toContain(
       "note a percent, bars, volts, a counter or how it ended",
     ));
+});
+
+describe("a meter that is out of order", () => {
+  const notices = (seed: number, kind: "meter off" | "pack measured") => {
+    const found = analyseTest(worldTest(seed, kind).record);
+    if (!found.ok) throw new Error(found.problems[0]!.sentence);
+    return found.value.notices.filter((each) => each.includes("meter"));
+  };
+  test("is named, with its side and its odds", () => {
+    expect(notices(4, "meter off")).toEqual([
+      expect.stringMatching(/^The meter probably shows \d+ % too much \(\d+ in 100\): the pack's energy/),
+    ]);
+  });
+  test("one that is in order is not", () => {
+    for (let seed = 1; seed <= 6; seed += 1) expect(notices(seed, "pack measured")).toEqual([]);
+  });
 });

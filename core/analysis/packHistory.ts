@@ -24,6 +24,12 @@ const DAY_MS = 86_400_000;
 const STEPS = 12;
 const percent = (share: number, digits = 0) => `${fixed(share * 100, digits)} %`;
 
+/** What a bench would find of a pack that gave so much on a ride. */
+const asOnBench = (onRide: Estimate): Estimate => ({
+  mean: onRide.mean / DEFAULTS.benchToRide,
+  sd: Math.hypot(onRide.sd, DEFAULTS.benchToRideSd * onRide.mean) / DEFAULTS.benchToRide,
+});
+
 /** A pack's capacity over its life at 25 C, against what its age and cycles let expect; null without a label. */
 export function packHistory(pack: PackRecord, tests: readonly PackTest[], today: string): PackHistory | null {
   const label = labelEnergy(pack);
@@ -42,7 +48,7 @@ export function packHistory(pack: PackRecord, tests: readonly PackTest[], today:
   );
   const rides = tests
     .filter(({ learned }) => learned.learned)
-    .map(({ day, learned }): CapacityPoint => ({ day, wh: learned.after, from: "ride" }));
+    .map(({ day, learned }): CapacityPoint => ({ day, wh: asOnBench(learned.after), from: "ride" }));
   const points = [...bench, ...rides]
     .sort((a, b) => (a.day < b.day ? -1 : 1))
     .map((point) => ({ ...point, share: scale(point.wh, 1 / labelWh) }));

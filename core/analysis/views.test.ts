@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { EntryBody } from "#core/ride/log";
-import { METRES_PER_MILE, unitToken, renderUnits } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, unitToken, renderUnits } from "#core/base";
 import { packRecordSchema, testRecordSchema, type TestRecord } from "#core/records";
 import { packHistory, analyseTest, type TestResults } from "#core/analysis";
 import { makeStandin } from "#core/simulator";
@@ -236,9 +236,9 @@ describe("a pack's history", () => {
   });
   test("holds the bench and the rides that measured it, oldest first, with a verdict and its assumption", () => {
     const history = packHistory(pack, [ride(528, true), ride(500, false)], "2026-11-01")!;
-    expect(history.points.map(({ from, wh }) => [from, wh.mean])).toEqual([["bench", 540], ["ride", 528]]); // prettier-ignore
+    expect(history.points.map(({ from, wh }) => [from, wh.mean])).toEqual([["bench", 540], ["ride", 528 / DEFAULTS.benchToRide]]); // prettier-ignore
     expect(history.sentence).toMatch(
-      /^528 of 600 Wh, 88 %: inside what 2\.0 years and 100 cycles let expect/,
+      /^542 of 600 Wh, 90 %: inside what 2\.0 years and 100 cycles let expect/,
     );
     expect(history.points[0]!.share.mean).toBeCloseTo(0.9, 12);
     expect(history.sentence).toContain("(assumed)");

@@ -6,6 +6,7 @@ export {
   expectedFade,
   temperatureFactor,
   usableEnergy,
+  usableOnRide,
   voltsLimits,
   type UsableEnergy,
 } from "./energy.ts";

@@ -23,7 +23,9 @@ import {
   type Judgement,
   type LedgerFlag,
 } from "./slips.ts";
+import { metersOff } from "./meterOff.ts";
 import { rankMeasurements } from "./rankMeasurements.ts";
+import { scalesOf } from "./scatter.ts";
 import type { LedgerInput } from "./schema.ts";
 import { solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 
@@ -53,6 +55,8 @@ export interface LedgerAnswer {
   readonly chi2PerReading: number;
   /** Scales of the road's scatter, with their probabilities. */
   readonly scatter: readonly (readonly [scale: number, weight: number])[];
+  /** Meters and loggers that may be far off, by their names, with the probability of it. */
+  readonly metersOff: Readonly<Record<string, number>>;
   readonly looStandardised: readonly number[];
   /** Log odds that each reading is a slip, with all others held. */
   readonly slipLogOdds: readonly number[];
@@ -168,7 +172,8 @@ export function answerLedger(input: LedgerInput): Result<LedgerAnswer> {
     ...(lastBarF && { lastBarF }),
     ...(lowPowerF && { lowPowerF }),
     chi2PerReading: posterior.chi2PerReading,
-    scatter: solved.parts.map(({ scatter, weight }) => [scatter, weight] as const),
+    scatter: scalesOf(solved.parts),
+    metersOff: Object.fromEntries(metersOff(solved).map(({ device, chance }) => [device, chance])),
     looStandardised: standings.map(({ standing }) => standing),
     slipLogOdds: standings.map(({ logOdds }) => logOdds),
     flags: flags.map((flag) => flagAnswer(solved, without, flag)),

@@ -13,6 +13,7 @@ import {
   standingsOf,
   type SolvedLedger,
 } from "#core/estimation";
+import { DEFAULTS } from "#core/base";
 import { planElimination, MOST_HUBS } from "./chain.ts";
 import { combine, valueAt, type LinearForm } from "./linearForm.ts";
 import { ROAD, rowSd, type LedgerRow } from "./rows.ts";
@@ -23,8 +24,8 @@ const logDeterminantOf = (matrix: Matrix) =>
   2 *
   new CholeskyDecomposition(matrix).lowerTriangularMatrix.diagonal().reduce((sum, d) => sum + Math.log(d), 0);
 
-/** The plain dense form: every row and every unknown's prior stacked, whitened, by QR and an inverse; under one scale of the road's scatter. */
-function dense({ columns, travel, evidence }: SolvedLedger, scatter: number) {
+/** The plain dense form: every row and every unknown's prior stacked, whitened, by QR and an inverse; under one weighing of them. */
+function dense({ columns, travel, evidence }: SolvedLedger, scatter: number, meterOff?: string) {
   const { marks, unknowns } = columns;
   const width = marks + unknowns.list.length;
   const rows: LedgerRow[] = [...travel.rows, ...evidence];
@@ -33,7 +34,8 @@ function dense({ columns, travel, evidence }: SolvedLedger, scatter: number) {
   // Unknowns in their own sds, so that the matrix is well scaled.
   const scale = (column: number) => {
     if (column < marks) return 1;
-    const { sd, source } = unknowns.list[column - marks]!;
+    const { key, sd, source } = unknowns.list[column - marks]!;
+    if (key === meterOff) return sd * DEFAULTS.meterOffTimes;
     return source === ROAD ? sd * scatter : sd;
   };
   let logSds = 0;
@@ -145,7 +147,7 @@ describe("the chain and the plain dense form agree to 1e-6, under each scale of 
           linearFigure(ride, usedBetween(ride, 0, 1, 3).form),
           linearFigure(ride, new Map([[2, 1]])),
         ];
-        const books = ride.parts.map(({ scatter }) => dense(ride, scatter));
+        const books = ride.parts.map(({ scatter, meterOff }) => dense(ride, scatter, meterOff));
         ride.parts.forEach(({ posterior }, p) => {
           const book = books[p]!;
           book.mean.forEach((value, column) => close(posterior.mean[column]!, value));

@@ -1,6 +1,6 @@
 import type { ErrorSource } from "#core/battery/readings";
 import { nth, METRES_PER_MILE, DEFAULTS, errs, ok, type Problem, type Result } from "#core/base";
-import { usableEnergy, type UsableEnergy } from "#core/battery";
+import { usableOnRide, type UsableEnergy } from "#core/battery";
 import { GP_NODES } from "./gpBasis.ts";
 import type { LedgerInput } from "./schema.ts";
 
@@ -92,7 +92,7 @@ export function layColumns(input: LedgerInput): Result<Columns> {
   const problems: Problem[] = [];
   const several = Object.keys(input.packs).length > 1;
   for (const [name, pack] of Object.entries(input.packs)) {
-    const found = usableEnergy(pack);
+    const found = usableOnRide(pack);
     if (!found.ok) {
       const at = several ? `packs.${name}` : "pack";
       problems.push(...found.problems.map((problem) => ({ ...problem, path: `${at}.${problem.path}` })));

@@ -1,5 +1,6 @@
 export { ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
 export { logEvidence } from "./scatter.ts";
+export { metersOff } from "./meterOff.ts";
 export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 export { scatterSd } from "./travel.ts";
 export { answerLedger, type LedgerAnswer } from "./answer.ts";

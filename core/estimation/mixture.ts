@@ -2,12 +2,14 @@ import { num, there } from "#core/base";
 import { valueAt, type LinearForm } from "./linearForm.ts";
 import type { GaussianPosterior, Posterior } from "./posterior.ts";
 
-/** One of the stories a mixture holds: how much the road scatters, which readings are slips. */
+/** One of the stories a mixture holds: how much the road scatters, which readings are slips, whether a meter is far off. */
 export interface Part {
   /** Its probability; those of a mixture sum to 1. */
   readonly weight: number;
   /** The road's scatter against the usual. */
   readonly scatter: number;
+  /** Key of the gain of a meter that is far off; absent where all meters are in order. */
+  readonly meterOff?: string | undefined;
   readonly posterior: GaussianPosterior;
 }
 

@@ -141,7 +141,9 @@ export function rankMeasurements(solved: Solved, ride = 0): readonly RankedMeasu
     const row: LedgerRow = {
       form: new Map([[nth(columns.capacity, pack), 1]]),
       value: capacity,
-      errors: [{ source: "capacity", sd: capacity * DEFAULTS.measuredSdFloor }],
+      errors: [
+        { source: "capacity", sd: capacity * Math.hypot(DEFAULTS.measuredSdFloor, DEFAULTS.benchToRideSd) },
+      ],
       floor: EXACT * capacity,
     };
     found.push({

@@ -40,3 +40,10 @@ export function scatterParts(solveAt: (scale: number) => GaussianPosterior | nul
     posterior,
   }));
 }
+
+/** The scales with their probabilities, whatever else the parts differ in. */
+export function scalesOf(parts: readonly Part[]): readonly (readonly [scale: number, weight: number])[] {
+  const found = new Map<number, number>();
+  for (const { scatter, weight } of parts) found.set(scatter, (found.get(scatter) ?? 0) + weight);
+  return [...found];
+}

@@ -6,9 +6,10 @@ import { planElimination, MOST_HUBS, type EliminationPlan } from "./chain.ts";
 import { layColumns, rateColumn, type Columns } from "./columns.ts";
 import { dequantised } from "./dequantised.ts";
 import { evidenceRows, type RideRow } from "./evidence.ts";
+import { withMetersOff } from "./meterOff.ts";
 import { mixtureOf, type Part } from "./mixture.ts";
 import { solvePosterior, type GaussianPosterior, type Posterior } from "./posterior.ts";
-import type { LedgerRow } from "./rows.ts";
+import type { LedgerRow, Weighing } from "./rows.ts";
 import { scatterParts } from "./scatter.ts";
 import type { LedgerInput, LedgerRide } from "./schema.ts";
 import { lastSteadyLooks } from "./steadyLooks.ts";
@@ -134,9 +135,14 @@ function settle(
   first: readonly LedgerRow[],
 ): Settled | null {
   const isLinear = said.every(({ row }) => !row.energy);
-  const solveAt = (evidence: readonly LedgerRow[], scatter: number): GaussianPosterior | null => {
-    const posterior = solvePosterior(layout, travel.rows, evidence, { scatter });
+  const solveAt = (rows: readonly LedgerRow[], weighing: Weighing): GaussianPosterior | null => {
+    const posterior = solvePosterior(layout, travel.rows, rows, weighing);
     return posterior?.mean.every(Number.isFinite) ? posterior : null;
+  };
+  const partsOf = (rows: readonly LedgerRow[]): readonly Part[] | null => {
+    const allInOrder = scatterParts((scatter) => solveAt(rows, { scatter }));
+    const farOff = (meterOff: string) => scatterParts((scatter) => solveAt(rows, { scatter, meterOff }));
+    return allInOrder && withMetersOff(allInOrder, columns, farOff);
   };
   let evidence = first;
   const relinearise = (point: Float64Array) => {
@@ -144,14 +150,14 @@ function settle(
   };
   if (!isLinear)
     for (let pass = from ? 1 : 0; pass < PASSES - 1; pass += 1) {
-      const point = pass === 1 && from ? from : solveAt(evidence, 1)?.mean;
+      const point = pass === 1 && from ? from : solveAt(evidence, {})?.mean;
       if (!point) return null;
       relinearise(point);
     }
-  const found = scatterParts((scatter) => solveAt(evidence, scatter));
+  const found = partsOf(evidence);
   if (!found || isLinear) return found && { parts: found, evidence };
   relinearise(mixtureOf(found).mean);
-  const again = scatterParts((scatter) => solveAt(evidence, scatter));
+  const again = partsOf(evidence);
   return again && { parts: again, evidence };
 }
 
@@ -214,10 +220,10 @@ function solvedOf(frame: Frame, said: readonly RideRow[], { parts, evidence }: S
       const main = parts.filter(({ weight }) => weight >= MINOR);
       const sum = main.reduce((total, { weight }) => total + weight, 0);
       const known: Part[] = [];
-      for (const { weight, scatter } of main) {
-        const solved = solvePosterior(layout, travel.rows, evidence, { scatter, without: source });
+      for (const { weight, scatter, meterOff } of main) {
+        const solved = solvePosterior(layout, travel.rows, evidence, { scatter, meterOff, without: source });
         if (!solved) return null;
-        known.push({ weight: weight / sum, scatter, posterior: solved });
+        known.push({ weight: weight / sum, scatter, meterOff, posterior: solved });
       }
       return mixtureOf(known);
     },

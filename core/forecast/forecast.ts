@@ -8,7 +8,7 @@ import {
   Z_ONE_SIDED_95,
 } from "#core/base";
 import type { Route } from "#core/route";
-import { curveOf, usableEnergy, type Pack } from "#core/battery";
+import { curveOf, usableOnRide, type Pack } from "#core/battery";
 import { plus, rideAlong, slopedVariance, type Along, type Sloped } from "./along.ts";
 import { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
 import type { Knowledge } from "./knowledge.ts";
@@ -74,7 +74,7 @@ function scatterWh(energyWh: number, overM: number): number {
  * @returns problems when the pack's label gives no energy
  */
 export function forecastRide(input: ForecastInput): Result<Forecast> {
-  const usable = usableEnergy(input.pack);
+  const usable = usableOnRide(input.pack);
   if (!usable.ok) return usable;
   const { way, rig, knowledge, startPercent } = input;
   const curve = curveOf(input.pack);

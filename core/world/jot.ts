@@ -23,13 +23,13 @@ const UNIFORM = Math.sqrt(3);
 /** Step of a display's trip meter, m. */
 const TENTH_OF_A_MILE = MILE_M / 10;
 
-export function drawInstruments(chance: Rng): Instruments {
+export function drawInstruments(chance: Rng, { meterOff = false }: Kind): Instruments {
   const wide = (sd: number) => chance.between(-UNIFORM * sd, UNIFORM * sd);
   return {
     recorder: 1 + wide(0.005),
     // Most wheels are set about right, some are another wheel's.
     display: chance.happens(0.88) ? 1 + wide(0.03) : chance.between(0.75, 1.3),
-    meter: 1 + wide(0.016),
+    meter: meterOff ? 1 + chance.between(0.08, 0.18) * (chance.happens(0.5) ? 1 : -1) : 1 + wide(0.016),
   };
 }
 

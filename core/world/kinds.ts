@@ -16,6 +16,10 @@ export interface Kind {
   readonly told?: "track" | "typed";
   readonly days?: number;
   readonly meter?: "wh" | "ah" | "logger";
+  /** The counter is out of order: off by 8 to 18 %, either way. */
+  readonly meterOff?: boolean;
+  /** The pack's energy was measured on a bench. */
+  readonly benched?: boolean;
   /** Rest volts at start and end, and now and then between. */
   readonly restVolts?: boolean;
   /** Only the display's distance, its wheel never checked. */
@@ -70,6 +74,14 @@ export const KINDS = {
   "wheel unchecked": { what: "the display's distance alone", step: 1, displayOnly: true },
   metered: { what: "an energy counter beside the percent", step: 1, meter: "wh" },
   "amp-hours": { what: "a charge counter beside the percent", step: 1, meter: "ah" },
+  "pack measured": {
+    what: "a counter on a pack that a bench has measured, to cut-off",
+    ...{ step: 1, meter: "wh", benched: true, untilEmpty: true },
+  },
+  "meter off": {
+    what: "the same with a counter that is 8 to 18 % off",
+    ...{ step: 1, meter: "wh", benched: true, meterOff: true, untilEmpty: true },
+  },
   logger: { what: "a logger of volts and amps, with gaps", step: 1, meter: "logger" },
   refill: { what: "percent in fives, the charge after read at the wall", step: 5, refill: true },
   "slip of ten": { what: "one percent typed ten points off", step: 1, slip: "tenPoints" },

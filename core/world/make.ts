@@ -5,7 +5,7 @@ import { drawGauge } from "./gauge.ts";
 import { idsFrom } from "./ids.ts";
 import { drawInstruments, jotDown } from "./jot.ts";
 import { KINDS, type Kind, type KindName } from "./kinds.ts";
-import { drawPack, type Charge, type KnownAge, type Pack } from "./pack.ts";
+import { benchWh, drawPack, type Charge, type KnownAge, type Pack } from "./pack.ts";
 import { loggerOf, trackOf } from "./record.ts";
 import { drawRig, type Rig } from "./rider.ts";
 import { rideRoad, type Moment } from "./ride.ts";
@@ -107,7 +107,8 @@ export function makeTest(seed: number, name: KindName, given: WorldGiven = {}): 
   const { pack, known, rig, road, whole, ridden, full, before: earlier } = rideWhole(chance, kind, given);
   const gauge = drawGauge(chance, kind, pack);
   for (const moment of earlier ? whole.slice(0, whole.indexOf(earlier)) : []) gauge.see(moment);
-  const instruments = drawInstruments(chance);
+  const instruments = drawInstruments(chance, kind);
+  const measured = kind.benched ? { measuredWh: Math.round(benchWh(pack) * chance.normal(1, 0.015)) } : {};
   const nextId = idsFrom(seed, "019c");
   const begunM = earlier?.distanceM ?? 0;
   let [startS, before, offsetM, firstS] = [START_S, earlier?.pack ?? full, begunM, earlier?.timeS ?? 0];
@@ -154,7 +155,7 @@ export function makeTest(seed: number, name: KindName, given: WorldGiven = {}): 
   const record = {
     test: { title: `${name} ${seed}`, day: `${YEAR}-06-01`, school: kind.untilEmpty ? "run-down" : "part charge", airTempC: pack.tempC, firstLevel: at(ridden, 0).level }, // prettier-ignore
     bike: { name: "A bike of the world", levels: LEVELS.filter((level) => level !== "throttle"), throttle: true, percentStep: kind.step ?? 1, ...(kind.follows && { counts: kind.follows }), bars: kind.bars ?? 0, wheelCircumferenceM: 2.1, massKg: bikeKg }, // prettier-ignore
-    pack: { name: "Its pack", chemistry: pack.chemistry, labelWh: pack.labelWh, ampHours: pack.ampHours, seriesCells: pack.seriesCells, ...known }, // prettier-ignore
+    pack: { name: "Its pack", chemistry: pack.chemistry, labelWh: pack.labelWh, ampHours: pack.ampHours, seriesCells: pack.seriesCells, ...known, ...measured }, // prettier-ignore
     rider: { name: "Its rider", massKg: Math.round(rig.massKg - bikeKg) },
     rides,
   };

@@ -51,6 +51,7 @@ const CUT_VOLTS = { NMC: 3.0, LFP: 2.5 } as const;
 /** Share of a pack's energy that its own resistance keeps, on a usual ride. */
 const USUALLY_KEPT = 0.025;
 const WARM_C = 20;
+const BENCH_W = 60;
 const REFERENCE_K = kelvin(25);
 
 /** Between two ends, likelier in the middle. */
@@ -146,6 +147,19 @@ export function draw(pack: Pack, { share, slowV, usedWh, usedAh }: Charge, watts
     ...{ volts, amps },
     isCut: share <= 0 || volts / pack.seriesCells < pack.cutVolts || power < watts,
   };
+}
+
+/** What a bench takes out of a full pack at a steady 60 W in a warm room, Wh. */
+export function benchWh(pack: Pack): number {
+  const warm = { ...pack, tempC: 25 };
+  let drawn: Drawn = {
+    charge: { share: 1, slowV: 0, usedWh: 0, usedAh: 0 },
+    volts: 0,
+    amps: 0,
+    isCut: false,
+  };
+  while (!drawn.isCut) drawn = draw(warm, drawn.charge, BENCH_W);
+  return drawn.charge.usedWh;
 }
 
 /** Volts of a pack some minutes after it was last drawn from. */

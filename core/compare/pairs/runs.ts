@@ -1,7 +1,7 @@
 import type { LedgerInput, LedgerRide } from "#core/estimation";
 import type { Side } from "#core/fields";
 import type { Timeline } from "#core/ride/log";
-import { usableEnergy, type Pack } from "#core/battery";
+import { usableOnRide, type Pack } from "#core/battery";
 import { there, nth } from "#core/base";
 import type { Reading } from "#core/battery/readings";
 import type { TestRecord } from "#core/records";
@@ -51,7 +51,7 @@ export function shareUpPacks(laid: readonly { readonly test: PairedTest; readonl
     const packKey = [test.packId, test.secondPackId ?? []].flat().join("+");
     const pack = nth(Object.values(each.input.packs), 0);
     packs[packKey] ??= pack;
-    const [own, first] = [usableEnergy(pack), usableEnergy(nth(packs, packKey))];
+    const [own, first] = [usableOnRide(pack), usableOnRide(nth(packs, packKey))];
     return {
       test,
       laid: each,

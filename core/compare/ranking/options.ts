@@ -1,5 +1,5 @@
 import { there } from "#core/base";
-import { labelEnergy, usableEnergy } from "#core/battery";
+import { labelEnergy, usableOnRide } from "#core/battery";
 import type { PackRecord } from "#core/records";
 
 /** A way to more energy on a bike: another pack instead of its own, or beside it. */
@@ -29,7 +29,7 @@ const perWh = ({ addedWh, addedMinor }: Pick<PackOption, "addedWh" | "addedMinor
   addedMinor !== null && addedMinor * addedWh > 0 ? addedMinor / addedWh : null;
 
 const usableOf = (pack: PackRecord) => {
-  const found = usableEnergy({ ...pack, packTempC: 25 });
+  const found = usableOnRide({ ...pack, packTempC: 25 });
   return found.ok ? found.value.mean : null;
 };
 

@@ -1,6 +1,6 @@
 import { DEFAULTS, ok, type Result, METRES_PER_MILE, scale, type Estimate } from "#core/base";
 import { EFFORT_W, massOf, type Riding, roadOf, roadPower, type RoadRow } from "#core/bike";
-import { curveOf, labelEnergy, usableEnergy } from "#core/battery";
+import { curveOf, labelEnergy, usableOnRide } from "#core/battery";
 import type { ClimbRecord, PackRecord } from "#core/records";
 import { climbOf } from "./climb.ts";
 
@@ -43,7 +43,7 @@ function energyOf(
   const own = { ...pack, packTempC: airTempC };
   const label = labelEnergy(own);
   if (!label.ok) return label;
-  const usable = usableEnergy(own);
+  const usable = usableOnRide(own);
   if (!usable.ok) return usable;
   const curve = curveOf(own);
   const used = (percent: number) => curve.fractionAt(percent / 100);
