@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from "node:util";
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { PgColumn } from "drizzle-orm/pg-core";
 import type { z } from "zod";
+import type { LearnedOfTests } from "#core/analysis";
 import { packSheet } from "#core/battery";
 import {
   benchSchema,
@@ -18,7 +20,7 @@ import {
   measuredEarlier,
 } from "#core/records";
 import type { Database } from "./client.ts";
-import { saveEntity, type Seen } from "./entities.ts";
+import { saveEntity, saveTogether, type Seen } from "./entities.ts";
 import { withNulls, withoutNulls } from "./rows.ts";
 import { bench, bike, instrument, pack, rider, setUp } from "./schema.ts";
 import { bySchema, readRow, readRows, type Unreadable } from "./unreadable.ts";
@@ -182,8 +184,38 @@ const rowFrom = <T extends object>(id: string, schema: { readonly shape: object 
   ...withNulls(value, columnsOf(schema) as unknown as readonly (keyof T)[]),
 });
 
-export function saveBike(db: Database, id: string, value: Bike, seen?: Seen): Promise<string> {
-  return saveEntity(db, "bike", rowFrom(id, bikeSchema, value), seen);
+/** Keeps a bike; what its tests showed of its display stays with it. */
+export async function saveBike(db: Database, id: string, value: Bike, seen?: Seen): Promise<string> {
+  const [before] = value.learned.length
+    ? []
+    : await db.select({ learned: bike.learned }).from(bike).where(eq(bike.id, id));
+  const learned = before?.learned ?? value.learned;
+  return saveEntity(db, "bike", rowFrom(id, bikeSchema, { ...value, learned }), seen);
+}
+
+/**
+ * Takes over what the tests of a bike showed, in place of what was taken over before: its tests are calculated with it from then on.
+ *
+ * @returns the id by which it can be undone; null when nothing changed
+ */
+export function keepLearned(db: Database, bikeId: string, found: LearnedOfTests): Promise<string | null> {
+  return saveTogether(db, async (tx, save) => {
+    const [ofBike] = await tx.select().from(bike).where(eq(bike.id, bikeId));
+    const packs = await tx.select().from(pack).where(eq(pack.bikeId, bikeId));
+    let changed = false;
+    const keep = async (
+      kind: "bike" | "pack",
+      row: Row & { readonly learned: unknown },
+      learned: unknown,
+    ) => {
+      if (isDeepStrictEqual(row.learned, learned)) return;
+      await save(kind, { ...row, learned });
+      changed = true;
+    };
+    if (ofBike) await keep("bike", ofBike, found.display);
+    for (const row of packs) await keep("pack", row, found.packs.get(row.id) ?? []);
+    return changed;
+  });
 }
 
 /** A pack as it is kept; null when there is none, or it cannot be read. */
@@ -201,7 +233,8 @@ export async function savePack(
   seen?: Seen,
 ): Promise<string> {
   const before = await packAsKept(db, id);
-  const whole = before ? { ...value, measuredBefore: measuredEarlier(before, value) } : value;
+  const learned = value.learned.length ? value.learned : (before?.learned ?? []);
+  const whole = before ? { ...value, learned, measuredBefore: measuredEarlier(before, value) } : value;
   return saveEntity(db, "pack", { ...rowFrom(id, packRecordSchema, whole), bikeId }, seen);
 }
 

@@ -1,5 +1,6 @@
 import { alias } from "drizzle-orm/pg-core";
 import { eq } from "drizzle-orm";
+import { knownFor } from "#core/analysis";
 import {
   bikeSchema,
   packRecordSchema,
@@ -38,10 +39,17 @@ export async function loadRecord(
   const part = <T>(table: string, found: object | null, read: (row: object) => T) =>
     found ? readRow(table, found, read) : null;
   const rides = await listRides(db, id);
-  return {
+  const own = {
     test: part("test", row.test, bySchema(testSchema))!,
     bike: part("bike", row.bike, bySchema(bikeSchema))!,
     pack: part("pack", row.pack, bySchema(packRecordSchema))!,
+  };
+  return {
+    test: own.test,
+    // Of what other tests showed the ledger takes what it knows of them alone.
+    bike: { ...own.bike, learned: [] },
+    pack: { ...own.pack, learned: [] },
+    ...knownFor(own.bike, own.pack, { testId: id, day: own.test.day }),
     secondPack: part("pack", row.secondPack, bySchema(packRecordSchema)),
     rider: part("rider", row.rider, bySchema(riderSchema)),
     setUp: part("set_up", row.setUp, bySchema(setUpSchema)),
@@ -54,6 +62,5 @@ export async function loadRecord(
       })),
     ),
     instruments: [...(await listInstruments(db, { archived: true }))],
-    knownFactor: null,
   };
 }

@@ -31,6 +31,7 @@ import {
   SET_UP_FIELDS,
   TEST_FIELDS,
   type Bench,
+  type Bike,
   type ClimbRecord,
   type Claim,
   type PackRecord,
@@ -123,6 +124,10 @@ export const bike = pgTable(
       .$type<readonly Reported[]>()
       .notNull()
       .default(sql`'[]'::jsonb`),
+    learned: jsonb("learned")
+      .$type<Bike["learned"]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
     pencil: pencil(),
     archivedAt: archivedAt(),
     deletedAt: deletedAt(),
@@ -151,6 +156,10 @@ export const pack = pgTable(
     /** Earlier measurements, by day. */
     measuredBefore: jsonb("measured_before")
       .$type<PackRecord["measuredBefore"]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
+    learned: jsonb("learned")
+      .$type<PackRecord["learned"]>()
       .notNull()
       .default(sql`'[]'::jsonb`),
     resistanceOhm: doublePrecision("resistance_ohm"),

@@ -67,6 +67,9 @@ const ANEW: Readonly<Partial<Record<EntityKind, Readonly<Record<string, unknown>
   plan: { testId: null },
   setUp: { since: null },
   instrument: { formerNames: [] },
+  // What its tests showed is the other's.
+  bike: { learned: [] },
+  pack: { learned: [] },
 };
 
 /**
@@ -97,7 +100,10 @@ export async function duplicateEntity(
     for (const part of ["pack", "setUp"] as const)
       for (const each of await linkedRows(tx, { kind: part, column: "bikeId" }, id))
         if (each["archivedAt"] === null)
-          await copyRow(save, { kind: part, row: each }, uuidv5(each.id, copy), { bikeId: copy });
+          await copyRow(save, { kind: part, row: each }, uuidv5(each.id, copy), {
+            ...ANEW[part],
+            bikeId: copy,
+          });
     return true;
   });
 }

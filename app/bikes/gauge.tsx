@@ -1,12 +1,21 @@
 import { lazy, type ReactNode } from "react";
-import { href, Link } from "react-router";
+import { Form, href, Link, redirect } from "react-router";
 import { dbContext } from "#app/context";
 import { digestsOf } from "#app/services/analysis.server";
 import { found, idOf } from "#app/ui/require.server";
+import { afterChange } from "#app/ui/safePath";
 import { fixed, formatQuantity, halfWidth95, unitOf, type Estimate, writeUncertain } from "#core/base";
-import { gaugeHistory, type GaugeHistory } from "#core/analysis";
-import { findBike } from "#db/bikes";
-import { listTests } from "#db/tests";
+import {
+  gaugeHistory,
+  learnedOf,
+  stillShown,
+  type GaugeHistory,
+  type LearnedOfTests,
+  type TestDigest,
+} from "#core/analysis";
+import type { Bike, PackRecord } from "#core/records";
+import { findBike, keepLearned, listPacks, type OfBike } from "#db/bikes";
+import { listTests, type TestLine } from "#db/tests";
 import { Chart } from "#ui/charts/chart";
 import { Empty, Page } from "#ui/page";
 import { useSystem } from "#ui/system";
@@ -23,7 +32,47 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
   const tests = await listTests(db, { bikeId: bike.id, limit: MOST_TESTS });
   const { digests, pending } = await digestsOf(db, tests);
-  return { bike, pending, history: gaugeHistory([...digests.values()], bike.bars) };
+  const shown = shownBy(tests, digests);
+  const taken = takenOf(bike, await listPacks(db, bike.id, { archived: true }));
+  return {
+    bike,
+    pending,
+    history: gaugeHistory([...digests.values()], bike.bars),
+    learned: { shown: sizeOf(shown), taken: sizeOf(taken), isCurrent: stillShown(shown, taken) },
+  };
+}
+
+const shownBy = (tests: readonly TestLine[], digests: ReadonlyMap<string, TestDigest>): LearnedOfTests =>
+  learnedOf(
+    tests.flatMap(({ id, test, packId, secondPackId }) => {
+      const digest = digests.get(id);
+      return digest ? [{ id, day: test.day, packId, secondPackId, digest }] : [];
+    }),
+  );
+
+/** What the figures of a bike's tests take of one another now. */
+const takenOf = (bike: Bike, packs: readonly OfBike<PackRecord>[]): LearnedOfTests => ({
+  display: bike.learned,
+  packs: new Map(packs.map(({ id, learned }) => [id, learned])),
+});
+
+/** How many tests showed something, of the display and of a pack. */
+const sizeOf = ({ display, packs }: LearnedOfTests) => ({
+  display: new Set(display.map(({ testId }) => testId)).size,
+  packs: new Set([...packs.values()].flat().map(({ testId }) => testId)).size,
+});
+
+const NOTHING: LearnedOfTests = { display: [], packs: new Map() };
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const db = context.get(dbContext);
+  const bike = found(await findBike(db, idOf(params.bikeId, GONE)), GONE);
+  const isTaken = (await request.formData()).get("intent") === "use";
+  const tests = await listTests(db, { bikeId: bike.id, limit: MOST_TESTS });
+  const shown = isTaken ? shownBy(tests, (await digestsOf(db, tests)).digests) : NOTHING;
+  const changed = await keepLearned(db, bike.id, shown);
+  const back = href("/bikes/:bikeId/gauge", { bikeId: bike.id });
+  return redirect(changed === null ? back : afterChange(back, changed));
 }
 
 const percent = ({ mean, sd }: Estimate, digits = 0) =>
@@ -166,8 +215,46 @@ function Points({ points }: { readonly points: GaugeHistory["points"] }) {
   );
 }
 
+const testsText = (count: number) => (count === 1 ? "one test" : `${count} tests`);
+
+/** Whether the bike's tests take what the others showed, and the button to have it so. */
+function Learned({ shown, taken, isCurrent }: Route.ComponentProps["loaderData"]["learned"]) {
+  const isInUse = taken.display + taken.packs > 0;
+  if (shown.display + shown.packs === 0 && !isInUse) return null;
+  const parts = ({ display, packs }: typeof shown) =>
+    [
+      display > 0 ? `the gauge by ${testsText(display)}` : "",
+      packs > 0 ? `the pack by ${testsText(packs)}` : "",
+    ]
+      .filter(Boolean)
+      .join(", ");
+  return (
+    <section aria-label="In the figures of this bike's tests" className="lg:col-span-2">
+      <h2 className="mb-2">In the figures of this bike's tests</h2>
+      <p>
+        {isInUse
+          ? `In use: ${parts(taken)}. Each test takes what the others showed, and not its own.`
+          : `Known: ${parts(shown)}. Each test's figure rests on its own readings alone.`}
+        {isInUse && !isCurrent ? ` The tests now show: ${parts(shown) || "nothing of either"}.` : ""}
+      </p>
+      <Form method="post" className="mt-2 flex flex-wrap gap-2">
+        {isCurrent && isInUse ? null : (
+          <button name="intent" value="use" className="button">
+            {isInUse ? "Update" : "Use in all figures"}
+          </button>
+        )}
+        {isInUse ? (
+          <button name="intent" value="stop" className="button">
+            Stop using
+          </button>
+        ) : null}
+      </Form>
+    </section>
+  );
+}
+
 /** What a bike's gauge says against what is truly left, learned over its tests. */
-export default function GaugePage({ loaderData: { bike, history, pending } }: Route.ComponentProps) {
+export default function GaugePage({ loaderData: { bike, history, learned, pending } }: Route.ComponentProps) {
   const half = history?.percents.find(({ shown }) => shown === 50);
   return (
     <Page
@@ -218,6 +305,7 @@ export default function GaugePage({ loaderData: { bike, history, pending } }: Ro
               <Points points={history.points} />
             </Part>
           ) : null}
+          <Learned {...learned} />
           <p className="text-sm text-quiet lg:col-span-2">
             A pack's last percents are its least sure: plan the way home on the reserve, not on the gauge.
           </p>

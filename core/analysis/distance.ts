@@ -1,25 +1,26 @@
 import type { TrackProfile } from "#core/ride/distance";
-import { totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
+import { totalOf, type KnownFactor, type LiveEntry, type Timeline } from "#core/ride/log";
 import { lastOf, fixed, unitToken } from "#core/base";
 
 const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: "by the display" } as const;
 
 /** Where the distance is from, and what it says of the display. */
-export function distanceBecause(course: Timeline): string {
+export function distanceBecause(course: Timeline, known: KnownFactor | null): string {
   const after =
     course.afterEndM > 0
       ? `; ${unitToken(course.afterEndM, "distance", 1)} more after the end count for nothing`
       : "";
-  return `${sourceBecause(course)}${after}`;
+  return `${sourceBecause(course, known)}${after}`;
 }
 
-function sourceBecause(course: Timeline): string {
+function sourceBecause(course: Timeline, known: KnownFactor | null): string {
   const last = lastOf(course.bases);
   const factor = course.bases.map(({ factor }) => factor).find((found) => found !== null);
-  if (!factor)
-    return last.source === "display"
-      ? "by the display, never checked against a recorder"
-      : SOURCE_WORDS[last.source];
+  if (!factor) {
+    if (last.source !== "display") return SOURCE_WORDS[last.source];
+    if (!known) return "by the display, never checked against a recorder";
+    return `by the display times ${fixed(known.k, 3)}, as ${known.tests === 1 ? "another test" : "other tests"} of the bike found`;
+  }
   const off = (1 / factor.k - 1) * 100;
   if (Math.abs(off) < 0.5) return `${SOURCE_WORDS[last.source]}; the display agrees`;
   const wheel = factor.warn ? `: wheel set too ${off > 0 ? "large" : "small"}` : "";

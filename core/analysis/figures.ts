@@ -26,6 +26,7 @@ import { gaugeSeen } from "./gauge.ts";
 import { howBest, howCapacity, howEnergy } from "./how.ts";
 import { agree, inQuestion, questionWords } from "./inQuestion.ts";
 import { packOf } from "./input.ts";
+import { knownWords } from "./known.ts";
 import { packLearned, thresholds } from "./learned.ts";
 import { climbNoted, rideObservations } from "./observations.ts";
 import { parts } from "./parts.ts";
@@ -89,7 +90,7 @@ function plainFigures(test: SolvedTest, best: Estimate, { usable, capacity }: Pa
 }
 
 /** Energy, distance and capacity, each with its reason. */
-function quantities({ course }: SolvedTest, pack: PackFigures, distance: Estimate) {
+function quantities({ course, record }: SolvedTest, pack: PackFigures, distance: Estimate) {
   const { energyWh, capacity, fraction, usable } = pack;
   const display = lastOf(course.bases).source === "display";
   return {
@@ -101,8 +102,8 @@ function quantities({ course }: SolvedTest, pack: PackFigures, distance: Estimat
     },
     distance: {
       value: distance,
-      because: distanceBecause(course),
-      pencil: display && !factorOf(course),
+      because: distanceBecause(course, record.knownFactor),
+      pencil: display && !factorOf(course) && !record.knownFactor,
       how: [],
     },
     capacity: {
@@ -193,7 +194,7 @@ export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "cour
   return {
     best: {
       value: best,
-      because: `${evidenceWords(counted.map(({ reading }) => reading))}${questionWords(questions.flags.length)}${settled ? "" : "; what is left of them does not agree: see what each kind alone would say"}`,
+      because: `${evidenceWords(counted.map(({ reading }) => reading))}${knownWords(record.known)}${questionWords(questions.flags.length)}${settled ? "" : "; what is left of them does not agree: see what each kind alone would say"}`,
       // What its own readings do not support is no bold figure.
       pencil: !settled,
       how: howBest({ ...pack, distanceM, whPerM: best, relativeSd, wide }),
@@ -216,7 +217,7 @@ export function figuresOf(test: SolvedTest): Omit<TestResults, "notices" | "cour
     surer: surer(solved, wide, best.mean * relativeSd),
     end,
     packLearned: packLearned(record, solved),
-    thresholds: thresholds(solved, wide),
+    thresholds: thresholds(record, solved, wide),
     gauge: gaugeSeen(record, course, input, counted, ridden.curve),
     budget: varianceBudget(solved, rideFigure(solved, 0), { best, relativeSd, wide }),
     widened: wide,

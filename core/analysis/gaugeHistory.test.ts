@@ -18,11 +18,17 @@ describe("a gauge over its bike's tests", () => {
       new Map(gaugeHistory(tests, 5)!.points.map(({ name, used }) => [name, used.sd]));
     const [alone, both] = [sdOf([one]), sdOf([one, other])];
     for (const [name, sd] of alone) expect(both.get(name)!).toBeLessThanOrEqual(sd + 1e-12);
-    const told = { ...one, thresholds: [{ name: "bar 3 goes", used: { mean: 0.5, sd: 0.1 }, prior: { mean: 0.4, sd: 0.1 } }] }; // prettier-ignore
-    // A test that told nothing of a point gives its prior back, and moves nothing.
-    const mute = { ...told, thresholds: [{ ...told.thresholds[0]!, used: told.thresholds[0]!.prior }] };
+    const [prior, own] = [
+      { mean: 0.4, sd: 0.1 },
+      { mean: 0.5, sd: 0.1 },
+    ];
+    const shows = { point: "bar 3", name: "bar 3 goes", used: own, prior, own, tests: 0 };
+    const told = { ...one, thresholds: [shows] };
+    // A test that shows nothing of a point moves nothing.
+    const mute = { ...told, thresholds: [{ ...shows, used: prior, own: null }] };
     const pooled = gaugeHistory([told, mute, mute], 5)!.points[0]!;
-    expect(pooled.used.sd).toBeCloseTo(0.1, 9);
+    expect(pooled.used.mean).toBeCloseTo(0.45, 9);
+    expect(pooled.used.sd).toBeCloseTo(0.1 / Math.SQRT2, 9);
   });
   test("bars have lengths that sum to the pack, in Wh and in miles", () => {
     const { bars } = gaugeHistory([one, other], 5)!;

@@ -1,5 +1,6 @@
 import { nth, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
 import type { TestDigest } from "./digest.ts";
+import { weighedMean } from "./known.ts";
 
 /** A point of a gauge over a bike's tests: fraction used where it is reached. */
 export interface GaugePoint {
@@ -49,26 +50,13 @@ const STANDS_M = 3 * METRES_PER_MILE;
 const JUMPS_BY = 8;
 const JUMPS_WITHIN_M = METRES_PER_MILE;
 
-/** Several tests' normal answers about one point, each with the same prior in it: the prior counts once. */
-function pooled(prior: Estimate, answers: readonly Estimate[]): Estimate {
-  const weightOf = ({ sd }: Estimate) => 1 / Math.max(sd, 1e-6) ** 2;
-  const p0 = weightOf(prior);
-  let [precision, sum] = [p0, p0 * prior.mean];
-  for (const answer of answers) {
-    const own = Math.max(0, weightOf(answer) - p0);
-    if (own === 0) continue;
-    precision += own;
-    sum += weightOf(answer) * answer.mean - p0 * prior.mean;
-  }
-  return { mean: sum / precision, sd: 1 / Math.sqrt(precision) };
-}
-
 function pointsOf(tests: readonly TestDigest[]): readonly GaugePoint[] {
-  const names = [...new Set(tests.flatMap(({ thresholds }) => thresholds.map(({ name }) => name)))];
-  return names.map((name) => {
-    const found = tests.flatMap(({ thresholds }) => thresholds.filter((each) => each.name === name));
+  const all = tests.flatMap(({ thresholds }) => thresholds);
+  return [...new Set(all.map(({ name }) => name))].map((name) => {
+    const found = all.filter((each) => each.name === name);
     const { prior } = nth(found, 0);
-    return { name, prior, used: pooled(prior, found.map(({ used }) => used)), tests: found.length }; // prettier-ignore
+    const used = weighedMean([prior, ...found.flatMap(({ own }) => own ?? [])]) ?? prior;
+    return { name, prior, used, tests: found.length };
   });
 }
 
@@ -135,21 +123,12 @@ function countsOf(tests: readonly TestDigest[]): GaugeHistory["counts"] {
   return Object.fromEntries(chances) as GaugeHistory["counts"];
 }
 
-const meanOf = (values: readonly Estimate[]): Estimate | null => {
-  const precision = values.reduce((sum, { sd }) => sum + 1 / sd ** 2, 0);
-  if (!(precision > 0) || !Number.isFinite(precision)) return null;
-  return {
-    mean: values.reduce((sum, { mean, sd }) => sum + mean / sd ** 2, 0) / precision,
-    sd: 1 / Math.sqrt(precision),
-  };
-};
-
 /** A bike's gauge learned over its tests. Null without any. @param bars of its display */
 export function gaugeHistory(tests: readonly TestDigest[], bars: number): GaugeHistory | null {
   if (tests.length === 0) return null;
   const points = pointsOf(tests);
-  const capacity = meanOf(tests.map(({ capacity }) => capacity.value));
-  const use = meanOf(tests.map(({ best }) => best.value).filter(({ sd }) => sd > 0));
+  const capacity = weighedMean(tests.map(({ capacity }) => capacity.value));
+  const use = weighedMean(tests.map(({ best }) => best.value).filter(({ sd }) => sd > 0));
   // The bike's tests differ by more than their errors: so does a bar's way.
   const spread = use && Math.max(...tests.map(({ best }) => Math.abs(best.value.mean - use.mean))) / Z_95;
   const whPerM = use && { mean: use.mean, sd: Math.hypot(use.sd, spread ?? 0) };
@@ -163,7 +142,7 @@ export function gaugeHistory(tests: readonly TestDigest[], bars: number): GaugeH
     blinkToEndM: tests.flatMap(({ gauge }) => gauge.blinkToEndM ?? []),
     rebounds: tests.reduce((sum, { gauge }) => sum + gauge.rebounds, 0),
     counts: countsOf(tests),
-    odometer: meanOf(
+    odometer: weighedMean(
       tests.flatMap(({ odometer }) => (odometer ? [{ mean: odometer.k, sd: odometer.sd }] : [])),
     ),
   };

@@ -29,3 +29,4 @@ export type {
 } from "./types.ts";
 export { headlineOf, type Headline } from "./headline.ts";
 export { digestOf, isDigest, type TestDigest } from "./digest.ts";
+export { knownFor, learnedOf, stillShown, type LearnedOfTests } from "./known.ts";

@@ -13,6 +13,7 @@ import { nth } from "#core/base";
 import { checkReading, readingText, type Setting } from "#core/battery/readings";
 import { capacityOn, type Bike, type PackRecord, type TestRecord } from "#core/records";
 import { byInstrument } from "./instruments.ts";
+import { ledgerKnown } from "./known.ts";
 
 /** From a record to what the ledger solves: the course, its cells, and the readings that can be. */
 
@@ -101,7 +102,8 @@ export function packOf(record: TestRecord, course?: Timeline): Pack {
   };
 }
 
-const ONLY = "only";
+/** Name of the one pack and gauge of a test. */
+export const ONLY = "only";
 
 /** The display of a bike; one without percent has the usual step, which nothing then uses. */
 function gaugeOf({ percentStep, counts, bars }: Bike): Gauge {
@@ -117,6 +119,7 @@ export function ledgerInput(
   return {
     packs: { [ONLY]: packOf(record, course) },
     gauges: { [ONLY]: gaugeOf(record.bike) },
+    known: ledgerKnown(record, ONLY),
     massKg: massOf(record).kg,
     cells: [...new Set(course.legs.map(({ level, ground }) => cellName(level, ground)))],
     rides: [

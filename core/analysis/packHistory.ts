@@ -46,9 +46,9 @@ export function packHistory(pack: PackRecord, tests: readonly PackTest[], today:
           },
         ],
   );
-  const rides = tests
-    .filter(({ learned }) => learned.learned)
-    .map(({ day, learned }): CapacityPoint => ({ day, wh: asOnBench(learned.after), from: "ride" }));
+  const rides = tests.flatMap(({ day, learned: { own, learned } }): readonly CapacityPoint[] =>
+    own && learned ? [{ day, wh: asOnBench(own), from: "ride" }] : [],
+  );
   const points = [...bench, ...rides]
     .sort((a, b) => (a.day < b.day ? -1 : 1))
     .map((point) => ({ ...point, share: scale(point.wh, 1 / labelWh) }));

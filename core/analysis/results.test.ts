@@ -226,7 +226,15 @@ describe("what cannot be reckoned, or only in part", () => {
   test("no log at all", () => expect(analyseTest(record([]))).toMatchObject({ ok: false }));
   test("volts without cells are left out with a notice", () => {
     const results = reckon([start, checkIn(5, 88, { packVolts: 50 }), checkIn(9, 80)], {
-      pack: { name: "p", chemistry: "NMC", labelWh: 612, measuredBefore: [], storage: "", pencil: [] },
+      pack: {
+        name: "p",
+        chemistry: "NMC",
+        labelWh: 612,
+        measuredBefore: [],
+        learned: [],
+        storage: "",
+        pencil: [],
+      },
     });
     expect(results.notices[0]).toContain("series cells");
     expect(results.readings.map(({ kind }) => kind)).not.toContain("restVolts");

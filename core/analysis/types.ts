@@ -148,7 +148,9 @@ export interface PackLearned {
   /** Usable energy at 25 C before the ride, Wh. */
   readonly before: Estimate;
   readonly after: Estimate;
-  /** The ride narrowed it by a fifth or more. */
+  /** What the ride by itself says; null where it says next to nothing. */
+  readonly own: Estimate | null;
+  /** The ride by itself narrows it by a fifth or more. */
   readonly learned: boolean;
 }
 
@@ -270,9 +272,16 @@ export interface TestResults {
   readonly packLearned: PackLearned;
   /** Points of the gauge as this ride has them: fractions used. */
   readonly thresholds: readonly {
+    /** "bar 3", "last bar", "low power". */
+    readonly point: string;
     readonly name: string;
     readonly used: Estimate;
+    /** What was assumed of it before any test. */
     readonly prior: Estimate;
+    /** What this test by itself shows; null where it shows next to nothing. */
+    readonly own: Estimate | null;
+    /** How many other tests it was known from. */
+    readonly tests: number;
   }[];
   readonly gauge: GaugeSeen;
   /** Height along the track, thinned; null without heights. */

@@ -232,7 +232,7 @@ describe("a pack's history", () => {
   });
   const ride = (mean: number, learned: boolean) => ({
     day: "2026-05-01",
-    learned: { before: { mean: 570, sd: 22 }, after: { mean, sd: 9 }, learned },
+    learned: { before: { mean: 570, sd: 22 }, after: { mean, sd: 9 }, own: { mean, sd: 10 }, learned },
   });
   test("holds the bench and the rides that measured it, oldest first, with a verdict and its assumption", () => {
     const history = packHistory(pack, [ride(528, true), ride(500, false)], "2026-11-01")!;

@@ -1,5 +1,5 @@
 import { num, there, nth, DEFAULTS, METRES_PER_MILE, type Estimate } from "#core/base";
-import { bowAt } from "#core/battery/readings";
+import { barForm } from "./known.ts";
 import { combine, valueAt, type LinearForm } from "./linearForm.ts";
 import type { Posterior } from "./posterior.ts";
 import type { LedgerRide } from "./schema.ts";
@@ -155,13 +155,6 @@ export function birgeRatio({ chi2PerReading, count }: Pick<Posterior, "chi2PerRe
 
 /** Where a bar of a gauge goes out: its own threshold with what all bars share; null when nothing leans on it. */
 export function barFigure(solved: Solved, gauge: string, bar: number): Figure | null {
-  const { unknowns } = solved.columns;
-  const own = unknowns.find(`${gauge}/bar ${bar}`);
-  if (own === undefined) return null;
-  const { mean } = nth(unknowns.list, own - solved.columns.marks);
-  const form = new Map([[own, 1]]);
-  const [shift, bow] = [unknowns.find(`${gauge}/bar shift`), unknowns.find(`${gauge}/bar bow`)];
-  if (shift !== undefined) form.set(shift, 1);
-  if (bow !== undefined) form.set(bow, bowAt(mean));
-  return linearFigure(solved, form);
+  const form = barForm(solved.columns, gauge, bar);
+  return form && linearFigure(solved, form);
 }

@@ -1,5 +1,6 @@
 export { ledgerInputSchema, type Gauge, type LedgerInput, type LedgerRide } from "./schema.ts";
 export { logEvidence } from "./scatter.ts";
+export { pointForm, priorOf } from "./known.ts";
 export { metersOff } from "./meterOff.ts";
 export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 export { scatterSd } from "./travel.ts";
@@ -20,7 +21,6 @@ export {
 export { worthDoing, WORTH_SAYING } from "./worthDoing.ts";
 export { rankMeasurements, type NextMeasure, type RankedMeasurement } from "./rankMeasurements.ts";
 export {
-  barFigure,
   cellFigure,
   columnFigure,
   energyFigure,

@@ -25,7 +25,18 @@ export const gaugeSchema = z.object({
 export type Gauge = z.infer<typeof gaugeSchema>;
 const PLAIN_GAUGE: Gauge = { percentStep: 1, counts: "charge", bars: 0 };
 
+/** What other ledgers found of a gauge's point (a fraction used) or of a pack (Wh, as on this test). */
+const knownShape = z.object({
+  of: z.enum(["gauge", "pack"]),
+  name: z.string(),
+  /** "bar 3", "last bar", "low power"; of a pack nothing. */
+  point: z.string().default(""),
+  mean: z.number(),
+  sd: z.number().positive(),
+});
+
 const common = {
+  known: z.array(knownShape).optional(),
   /** Bike, rider and load, kg; matters only where climb is given. */
   massKg: z.number().positive("Mass must be more than zero.").optional(),
   cells: z.array(z.string()).min(1, "Name at least one cell."),

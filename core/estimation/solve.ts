@@ -12,6 +12,7 @@ import { solvePosterior, type GaussianPosterior, type Posterior } from "./poster
 import type { LedgerRow, Weighing } from "./rows.ts";
 import { scatterParts } from "./scatter.ts";
 import type { LedgerInput, LedgerRide } from "./schema.ts";
+import { knownRows } from "./known.ts";
 import { lastSteadyLooks } from "./steadyLooks.ts";
 import { travelRows, type Travel } from "./travel.ts";
 
@@ -174,7 +175,7 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
   if (problems.length) return errs(problems);
   const columns = laid.value;
   for (const { pack } of input.rides) for (const cell of input.cells) rateColumn(columns, pack, cell);
-  const travel = travelRows(input, columns);
+  const ridden = travelRows(input, columns);
   const said = input.rides.flatMap((ride, r) => {
     const setting = settingOf(input, ride);
     const perM = DEFAULTS.rateWhPerMi / METRES_PER_MILE / nth(columns.usable, ride.pack).mean;
@@ -183,6 +184,7 @@ export function solveLedger(input: LedgerInput): Result<SolvedLedger> {
     return lastSteadyLooks(ride.readings, stopped, setting).map((row) => ({ ride: r, row }));
   });
   const rows = evidenceRows(input, columns, said, null);
+  const travel = { ...ridden, rows: [...ridden.rows, ...knownRows(input, columns)] };
   const layout = planElimination(columns.marks, [...columns.unknowns.list], [...travel.rows, ...rows]);
   if (layout.border - layout.unknowns.length > MOST_HUBS)
     return err(

@@ -3,6 +3,7 @@ import { recordField, shapeOf } from "#core/fields";
 import { z } from "zod";
 import { DRIVES } from "./drive.ts";
 import { named, number, pencil, words } from "./fields.ts";
+import { displayLearned } from "./learned.ts";
 
 /** A claimed range, in one mode, as a figure or a span, with what the maker says of how. */
 const claimSchema = z
@@ -216,6 +217,7 @@ export const bikeSchema = z
     currency: text()
       .regex(/^[A-Z]{3}$/, "A currency has three letters, for example EUR.")
       .default("EUR"),
+    learned: displayLearned,
     pencil,
   })
   .superRefine(({ levels, levelShares, massKg, massWithoutPackKg }, context) => {

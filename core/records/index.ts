@@ -9,6 +9,7 @@ export {
   type MeasuredCapacity,
   type PackRecord,
 } from "./pack.ts";
+export { type HeldByPack, type Known, type ShownOfDisplay } from "./learned.ts";
 export { RIDER_FIELDS, riderSchema, type Rider } from "./rider.ts";
 export { SET_UP_FIELDS, setUpSchema, type SetUp } from "./setUp.ts";
 export { INSTRUMENT_FIELDS, instrumentNamed, instrumentSchema, type Instrument } from "./instrument.ts";

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { recordField, shapeOf } from "#core/fields";
 import { chemistrySchema, ocvTableSchema } from "#core/battery";
 import { day, named, number, pencil, words } from "./fields.ts";
+import { packLearned } from "./learned.ts";
 
 const measured = number(20, 10_000, "A measured capacity is 20 to 10,000 Wh.");
 const measuredSd = number(0, 1000, "The doubt of the measurement is in Wh, for example 9.");
@@ -148,6 +149,7 @@ export const packRecordSchema = z.object({
     .array(z.object({ on: day(), wh: measured, sdWh: measuredSd.optional() }))
     .max(60, "A pack keeps 60 measurements.")
     .default([]),
+  learned: packLearned,
   pencil,
 });
 export type PackRecord = z.infer<typeof packRecordSchema>;

@@ -41,6 +41,7 @@ describe("defaults", () => {
       currency: "EUR",
       claims: [],
       reported: [],
+      learned: [],
       pencil: [],
     });
   });

@@ -6,6 +6,7 @@ import { bikeSchema } from "./bike.ts";
 import { DRIVES } from "./drive.ts";
 import { EFFORTS } from "./effort.ts";
 import { day, named, number, pencil, words } from "./fields.ts";
+import { knownSchema } from "./learned.ts";
 import { instrumentSchema } from "./instrument.ts";
 import { packRecordSchema } from "./pack.ts";
 import { telemetrySchema, trackSchema } from "./recording.ts";
@@ -193,8 +194,10 @@ export const testRecordSchema = z.object({
   rides: z.array(rideRecordSchema).min(1, "A test has at least one ride."),
   /** Odometer factor learned on this bike's other rides. */
   knownFactor: z
-    .object({ k: z.number().positive(), sd: z.number().min(0) })
+    .object({ k: z.number().positive(), sd: z.number().min(0), tests: z.number().optional() })
     .nullable()
     .default(null),
+  /** What other tests showed of gauge and pack. */
+  known: knownSchema.nullable().default(null),
 });
 export type TestRecord = z.infer<typeof testRecordSchema>;

@@ -10,7 +10,7 @@ import {
 } from "#core/records";
 import { analyseTest } from "#core/analysis";
 import { REFERENCES } from "#core/bike";
-import { saveBike, savePack } from "#db/bikes";
+import { findBike, keepLearned, saveBike, savePack } from "#db/bikes";
 import { connect, type Connection } from "#db/client";
 import { findDerived, keepDerived } from "#db/derived";
 import { findClimb, findSweep, listClimbs, listSweeps, saveClimb, saveSweep } from "#db/field";
@@ -143,4 +143,29 @@ test("what was derived is found by its key, once", async () => {
   expect(await findDerived(db, "pair/x")).toEqual({ body: { a: 2 } });
   await keepDerived(db, "fit/none", null);
   expect(await findDerived(db, "fit/none")).toEqual({ body: null });
+});
+
+test("what the other tests of a bike showed is in its record once taken over, is kept by a save and undone as one", async () => {
+  const { db } = connection;
+  const other = uuidv7();
+  const stamp = async () => (await findTest(db, testId))!.stamp;
+  const shown = (id: string) => ({ testId: id, point: "bar 3", mean: 0.55, sd: 0.02 });
+  const before = await stamp();
+  const change = await keepLearned(db, bike, {
+    display: [shown(testId), shown(other)],
+    packs: new Map([[pack, [{ testId: other, on: "2026-10-18", wh: 440, sdWh: 8 }]]]),
+  });
+  const record = (await loadRecord(db, testId))!;
+  // What a test itself showed counts not for it.
+  expect(record.known!.points).toEqual([{ point: "bar 3", mean: 0.55, sd: 0.02, tests: 1 }]);
+  expect(record.known!.capacity!.mean).toBeCloseTo(440, 9);
+  expect(await stamp()).not.toBe(before);
+  const { id: _, archived, version, ...kept } = (await findBike(db, bike))!;
+  await saveBike(db, bike, bikeSchema.parse({ ...kept, learned: undefined, what: "cargo" }));
+  expect((await findBike(db, bike))!.learned).toHaveLength(2);
+  expect([archived, version > 1]).toEqual([false, true]);
+  expect((await keepLearned(db, bike, { display: [], packs: new Map() }))!).toEqual(expect.any(String));
+  expect((await loadRecord(db, testId))!.known).toBeNull();
+  expect(await keepLearned(db, bike, { display: [], packs: new Map() })).toBeNull();
+  expect(change).toEqual(expect.any(String));
 });

@@ -150,3 +150,21 @@ test("a gauge page tells what percent and bars truly mean", async ({ page }) => 
   await page.setViewportSize({ width: 390, height: 844 });
   await expectNoSideways(page);
 });
+
+test("what a bike's tests show is taken over into one another's figures, and said", async ({ page }) => {
+  await page.goto("/bikes");
+  await page.getByRole("link", { name: "Ondrey Hauler" }).first().click();
+  await page.getByRole("link", { name: "What its gauge really says" }).click();
+  const part = page.getByRole("region", { name: "In the figures of this bike's tests" });
+  await expect(part).toContainText("Each test's figure rests on its own readings alone.");
+  await part.getByRole("button", { name: "Use in all figures" }).click();
+  await expect(part).toContainText("In use: the gauge by one test.");
+  await expectAccessible(page);
+  await page.goto("/strip");
+  await page.getByRole("link", { name: "market day on both packs" }).first().click();
+  await expect(ledger(page)).toContainText("known besides: the gauge by one other test");
+  await page.goBack();
+  await page.goBack();
+  await part.getByRole("button", { name: "Stop using" }).click();
+  await expect(part.getByRole("button", { name: "Use in all figures" })).toBeVisible();
+});

@@ -82,6 +82,7 @@ export function formDoors(ids: Ids): readonly Door[] {
   return [
     { path: "/bikes/new", fields: fill(BIKE) },
     { path: `/bikes/${ids.bike}/edit`, fields: fill(BIKE) },
+    { path: `/bikes/${ids.bike}/gauge`, fields: { intent: "use" } },
     { path: `/bikes/${ids.bike}/packs/new`, fields: fill(PACK) },
     { path: `/bikes/${ids.bike}/packs/${ids.pack}`, fields: fill(PACK) },
     {

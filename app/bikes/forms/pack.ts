@@ -77,6 +77,7 @@ export const NEW_PACK: PackRecord = {
   name: "Main pack",
   chemistry: "NMC",
   measuredBefore: [],
+  learned: [],
   storage: "",
   pencil: ["name", "chemistry"],
 };

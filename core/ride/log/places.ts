@@ -26,6 +26,8 @@ export interface DistanceBasis {
 export interface KnownFactor {
   readonly k: number;
   readonly sd: number;
+  /** How many tests it is from. */
+  readonly tests?: number | undefined;
 }
 
 const recorderOf = (entry: LiveEntry, track: TrackProfile | null) =>

@@ -292,6 +292,7 @@ describe("a pack's page, for its owner", () => {
     chemistry: "NMC" as const,
     labelWh: 600,
     measuredBefore: [],
+    learned: [],
     pencil: [],
     storage: "",
     firstUsedOn: "2024-03-01",
