@@ -66,7 +66,7 @@ const COMMANDS: Readonly<
   trial: {
     what: "made rides and desks against their known truth: do the spans hold it? narrations: what is found in speech; ranks: the ledger on its own priors; sensitivity: what each default moves; --short: fewer",
     takes: {
-      words: ["narrations, ranks or sensitivity"],
+      words: ["narrations, ranks, sensitivity or identities"],
       options: { short: [null, "12 of each kind of test, 3 of each desk, 60 rides"] },
     },
     run: async (args) => (await import("./trial.ts")).trial(args),

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { DESK_KINDS, deskKind, DESKS_HEAD, deskShortfalls, deskText, type DeskLine } from "../bench/desks.ts";
+import { identities } from "../bench/identities.ts";
 import { KIND_NAMES, kindLine, KINDS_HEAD, kindText, shortfalls, type KindLine } from "../bench/kinds.ts";
 import { differsFromPage } from "../bench/methodPage.ts";
 import { LEAST, narrations, score, scoreText } from "../bench/narrations.ts";
@@ -8,11 +9,11 @@ import { sensitivity, SENSITIVITY_HEAD, sensitivityText } from "../bench/sensiti
 import { coverageTrial } from "../bench/trial.ts";
 
 /** Tests of each kind, rides and desks of the whole trial, and of the short one that is part of every test run. */
-const WHOLE = { kind: 40, rides: 400, desks: 20 };
-const SHORT = { kind: 12, rides: 60, desks: 3 };
+const WHOLE = { kind: 40, rides: 400, desks: 20, identities: 200 };
+const SHORT = { kind: 12, rides: 60, desks: 3, identities: 7 };
 const RANKED = 1000;
 /** What of it may be asked for alone. */
-const PARTS = ["narrations", "ranks", "sensitivity"];
+const PARTS = ["narrations", "ranks", "sensitivity", "identities"];
 
 /** What the grammar of narrations finds: of those it was made with, and of those written after it. */
 function narrationsTrial(): boolean {
@@ -72,6 +73,15 @@ function sensitivityTrial(): number {
   return 0;
 }
 
+/** Desks whose figures are held against one another: one quantity has one answer. */
+function identitiesTrial(desks: number): boolean {
+  const { tests, pairs, broken } = identities(desks);
+  print(`One quantity, one answer: ${desks} desks, ${tests} tests, ${pairs} pairs; ${broken.length} that disagree.`);
+  broken.forEach(print);
+  print("");
+  return broken.length === 0;
+}
+
 /**
  * Runs the trials: each kind of test in the world, desks brought to one reference, rides on the easy one. Prints their
  * figures, and after a whole trial where docs/method.md has others; exit code 1 when one lies outside its span or is not as
@@ -87,10 +97,12 @@ export function trial(args: readonly string[] = []): number {
   }
   if (args.includes("ranks")) return ranksTrial();
   if (args.includes("sensitivity")) return sensitivityTrial();
+  if (args.includes("identities")) return identitiesTrial(WHOLE.identities) ? 0 : 1;
   const isShort = args.includes("--short");
   const { kind, rides, desks: deskCount } = isShort ? SHORT : WHOLE;
   const read = narrationsTrial();
   if (args.includes("narrations")) return read ? 0 : 1;
+  const isOne = identitiesTrial(isShort ? SHORT.identities : WHOLE.identities);
   const kinds = kindsTrial(kind);
   const desks = desksTrial(deskCount);
   const figures = coverageTrial(rides);
@@ -103,6 +115,7 @@ export function trial(args: readonly string[] = []): number {
   }
   const held =
     read &&
+    isOne &&
     kinds.every((line) => shortfalls(line).length === 0) &&
     desks.every((line) => deskShortfalls(line).length === 0) &&
     figures.every(({ value, low, high }) => value >= low && value <= high);

@@ -1,5 +1,6 @@
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
-import type { Problem, Result } from "#core/base";
+import { Z_95, type Problem, type Result } from "#core/base";
+import { HARDLY_KNOWN } from "#core/compare";
 import {
   digestOf,
   headlineOf,
@@ -171,7 +172,10 @@ export async function waitingTests(db: Database, limit: number) {
   return { rows: rows.map(({ why, ...line }) => ({ ...line, why: why! })), all: all[0]?.all ?? 0 };
 }
 
-/** Tests with the least Wh per mile as ridden. */
+/** Figures so vague that they lead no list. */
+const isHardlyKnown = sql`${Z_95} * ${result.whPerMSd} > ${HARDLY_KNOWN} * ${result.whPerM}`;
+
+/** Tests with the least Wh per mile as ridden; those that are hardly known come last. */
 export async function thriftiestTests(db: Database, limit: number) {
   const rows = await db
     .select({ ...LINE, mean: result.whPerM, sd: result.whPerMSd })
@@ -179,7 +183,7 @@ export async function thriftiestTests(db: Database, limit: number) {
     .innerJoin(test, eq(test.id, result.testId))
     .innerJoin(bike, eq(bike.id, test.bikeId))
     .where(and(isNull(test.rehearsal), isNotNull(result.whPerM), isNotNull(result.whPerMSd)))
-    .orderBy(asc(result.whPerM))
+    .orderBy(isHardlyKnown, asc(result.whPerM))
     .limit(limit);
   return rows.map(({ mean, sd, ...line }) => ({ ...line, whPerM: { mean: mean!, sd: sd! } }));
 }

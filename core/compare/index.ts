@@ -3,6 +3,7 @@ export { deskDayOf, type Compared, type PartOf, type RiddenTest } from "./compar
 export { asRidden } from "./figure.ts";
 export {
   chanceLess,
+  HARDLY_KNOWN,
   isHardlyKnown,
   standings,
   type PossiblePlaces,

@@ -10,7 +10,9 @@ async function figureIn(at: Locator): Promise<string> {
 }
 
 /** Every test of the desk by its address, with its figure as the list has it. */
-test("a test's figure is the same in the list, on its page and on the board as ridden", async ({ page }) => {
+test("a test's figure is the same in the list, on its page, on the board as ridden, on Today, in a pair and on its report", async ({
+  page,
+}) => {
   await page.goto("/strip");
   const rows = page
     .getByRole("table")
@@ -45,4 +47,34 @@ test("a test's figure is the same in the list, on its page and on the board as r
     const best = await figureIn(ledger.locator(".text-5xl").locator(".."));
     expect([to, best]).toEqual([to, figure]);
   }
+
+  // A report begun from the first test's page.
+  const [[first, ofFirst]] = [...listed] as [[string, string]];
+  await page.goto(first);
+  await page.getByText("Export this test").click();
+  await page.getByRole("button", { name: "Sheet of this test" }).click();
+  const paper = page.getByRole("article");
+  await expect(paper).toContainText("Wh/mi", { timeout: 60_000 });
+  expect(((await paper.textContent()) ?? "").replaceAll(/\s/g, "")).toContain(`${ofFirst}Wh/mi`);
+
+  // Today's list of the thriftiest, and a pair of the first two tests of the list.
+  await page.goto("/");
+  const least = page
+    .getByRole("listitem")
+    .filter({ has: page.getByRole("link") })
+    .filter({ hasText: "Wh/mi" });
+  expect(await least.count()).toBeGreaterThan(2);
+  for (const row of await least.all()) {
+    const to = await row.getByRole("link").first().getAttribute("href");
+    const figure = await figureIn(row.locator(":scope > span").last());
+    if (to && listed.has(to)) expect([to, figure]).toEqual([to, listed.get(to)]);
+  }
+  const [[a, ofA], [b, ofB]] = [...listed] as [[string, string], [string, string]];
+  await page.goto(`/compare/pair?a=${a.replace("/strip/", "")}&b=${b.replace("/strip/", "")}`);
+  const whole = page.getByRole("row", { name: /^(the whole|all runs)/ });
+  await expect(whole).toBeVisible({ timeout: 60_000 });
+  expect([
+    await figureIn(whole.getByRole("cell").nth(1)),
+    await figureIn(whole.getByRole("cell").nth(3)),
+  ]).toEqual([ofA, ofB]);
 });

@@ -10,14 +10,14 @@ export interface StandingInput {
 }
 
 /** A plus-or-minus of more than this share of its figure leads no list. */
-const HARDLY = 0.5;
+export const HARDLY_KNOWN = 0.5;
 
 /**
  * Whether a figure is known so little that it should lead nothing.
  *
  * @example isHardlyKnown({ mean: 4, sd: 1.5 }) && !isHardlyKnown({ mean: 14, sd: 2 })
  */
-export const isHardlyKnown = (figure: Estimate): boolean => halfWidth95(figure) > HARDLY * figure.mean;
+export const isHardlyKnown = (figure: Estimate): boolean => halfWidth95(figure) > HARDLY_KNOWN * figure.mean;
 
 export interface Standing<T extends StandingInput> {
   readonly place: number;

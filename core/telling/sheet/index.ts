@@ -15,7 +15,7 @@ export { isOn, PAPERS, SECTIONS, sheetOptionsSchema, type Paper, type SheetOptio
 export { METHOD_RULES, methodOf } from "./method.ts";
 export { CAVEAT_RULES, caveatsOf } from "./caveats.ts";
 export { remarksByTopic, remarksOf, topicOf, TOPICS, type Remark, type Topic } from "./remarks.ts";
-export { testSheet, type TestSheetInput } from "./testSheet.ts";
+export { headlineFigures, testSheet, type TestSheetInput } from "./testSheet.ts";
 export { customerSheet, hoursText, type CustomerSheetInput } from "./customerSheet.ts";
 export { comparisonSheet, type ComparisonSheetInput, type SheetPlace } from "./comparisonSheet.ts";
 export { type ToldClaim } from "./claims.ts";
