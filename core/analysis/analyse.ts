@@ -1,6 +1,8 @@
 import { certaintyOf, err, fixed, oddsText, ok, there, unitToken, type Result } from "#core/base";
 import { metersOff, solveLedger, type SolvedLedger } from "#core/estimation";
+import { foldLog } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
+import { clashes } from "./clashes.ts";
 import { figuresOf } from "./figures.ts";
 import { prepareTest } from "./prepare.ts";
 import type { TestResults } from "./types.ts";
@@ -37,6 +39,11 @@ export function analyseTest(record: TestRecord): Result<TestResults> {
     notices: [
       ...pastAnyBike(Math.max(figures.best.value.mean, figures.plain?.whPerM ?? 0)),
       ...doubtedMeters(whole),
+      ...clashes(
+        tracks,
+        course,
+        record.rides.map(({ entries }) => foldLog(entries)),
+      ),
       ...problems,
       ...course.notices,
     ],

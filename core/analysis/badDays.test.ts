@@ -106,3 +106,49 @@ describe("a meter that is out of order", () => {
     for (let seed = 1; seed <= 6; seed += 1) expect(notices(seed, "pack measured")).toEqual([]);
   });
 });
+
+describe("what was typed of the whole ride against its log", () => {
+  const said = (totals: object, times = true) => {
+    const found = analyseTest(
+      testRecordSchema.parse({
+        test: { title: "t", day: "2026-06-01" },
+        bike: { name: "b", levels: ["eco"], percentStep: 1 },
+        pack: { name: "p", chemistry: "NMC", labelWh: 612, seriesCells: 13 },
+        rides: [
+          {
+            name: "r",
+            entries: [START, look(20, { percent: 52 }), { kind: "totals", ...totals }].map((body, seq) => ({
+              id: `019c0000-0000-7000-8000-${String(seq).padStart(12, "0")}`,
+              ...{ seq, body, supersedes: null },
+              at: times && seq < 2 ? `2026-06-01T0${6 + 2 * seq}:00:00Z` : null,
+            })),
+          },
+        ],
+      }),
+    );
+    return figure(found).notices.map((notice) => renderUnits(notice, "imperial"));
+  };
+  const mph = 0.44704;
+  test.each([
+    [
+      "an average that the riding time denies",
+      { movingS: 5400, avgSpeedMps: 15.5 * mph },
+      "An average of 15.5 mph was typed; 20.0 mi in a riding time of 1 h 30 min is 13.3 mph. The riding time is used.",
+    ],
+    [
+      "a riding time longer than the ride",
+      { movingS: 3 * 3600 },
+      "A riding time of 3 h was typed; by the times of its entries the ride lasted 2 h. Check both.",
+    ],
+    [
+      "an average that takes longer than the ride",
+      { avgSpeedMps: 8 * mph },
+      "An average of 8.0 mph takes 2 h 30 min for 20.0 mi; by the times of its entries the ride lasted 2 h. Check both.",
+    ],
+  ])("%s is said with what is used", (_, totals, sentence) => expect(said(totals)).toEqual([sentence]));
+  test("what agrees, and what nothing denies, is said nothing of", () => {
+    expect(said({ movingS: 5400, avgSpeedMps: 13.2 * mph })).toEqual([]);
+    expect(said({ movingS: 3 * 3600 }, false)).toEqual([]);
+    expect(said({ avgSpeedMps: 14 * mph })).toEqual([]);
+  });
+});

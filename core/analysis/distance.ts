@@ -32,7 +32,7 @@ const known = (values: readonly (number | null | undefined)[]) =>
   values.filter((value): value is number => value !== null && value !== undefined);
 
 /** Metres of one ride by its marks. */
-function lengthOf({ marks }: Timeline, ride: number): number {
+export function lengthOfRide({ marks }: Timeline, ride: number): number {
   const own = marks.filter((mark) => mark.ride === ride);
   const before = marks.filter((mark) => mark.ride < ride).at(-1)?.distanceM ?? 0;
   return own.length ? lastOf(own).distanceM - before : 0;
@@ -51,7 +51,7 @@ export function rideFigures(
 ) {
   const rides = logs.map((log, ride) => {
     const track = tracks[ride];
-    const metres = track?.totalM ?? lengthOf(course, ride);
+    const metres = track?.totalM ?? lengthOfRide(course, ride);
     const avgMps = totalOf(log, "avgSpeedMps");
     const typedS = totalOf(log, "movingS") ?? (avgMps ? metres / avgMps : null);
     return {

@@ -28,7 +28,7 @@ import { agree, inQuestion, questionWords } from "./inQuestion.ts";
 import { packOf } from "./input.ts";
 import { knownWords } from "./known.ts";
 import { packLearned, thresholds } from "./learned.ts";
-import { climbNoted, rideObservations } from "./observations.ts";
+import { climbOnTheWay, rideObservations } from "./observations.ts";
 import { parts } from "./parts.ts";
 import { plainResult } from "./plain.ts";
 import { plottedReadings } from "./plottedReadings.ts";
@@ -128,7 +128,7 @@ function rideParts(test: SolvedTest, reckoned: Reckoning) {
   const along = alongTheWay(reckoned, course);
   const profile = profileAlong(course, tracks);
   const climb =
-    profile && ridden.climbM !== null ? climbOfProfile(profile, ridden.climbM) : climbNoted(course);
+    profile && ridden.climbM !== null ? climbOfProfile(profile, ridden.climbM) : climbOnTheWay(course);
   const quarters = quartersOf(
     along.curve,
     climb,

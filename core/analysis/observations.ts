@@ -145,7 +145,7 @@ function clockSpeeds(
 }
 
 /** Climb at the marks where a recorder's was noted, from nothing at the start; each ride counts on from the one before. */
-export function climbNoted({ marks }: Timeline): ClimbAlong | null {
+function climbNoted({ marks }: Timeline): ClimbAlong | null {
   const all = [{ distanceM: 0, climbM: 0 }];
   let [ride, beforeM] = [0, 0];
   for (const mark of marks) {
@@ -156,6 +156,12 @@ export function climbNoted({ marks }: Timeline): ClimbAlong | null {
   }
   if (all.length === 1) return null;
   return { distanceM: all.map(({ distanceM }) => distanceM), climbM: all.map(({ climbM }) => climbM) };
+}
+
+/** The climb where it was noted more than once: one total spread over the miles says nothing of a quarter. */
+export function climbOnTheWay(course: Timeline): ClimbAlong | null {
+  const noted = climbNoted(course);
+  return noted && new Set(noted.distanceM).size > 2 ? noted : null;
 }
 
 /** What a recorder kept beside the places of all rides, as one mean over the time in motion; null where it kept none. */
