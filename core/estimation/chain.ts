@@ -1,4 +1,4 @@
-import { DEFAULTS, num, nth } from "#core/base";
+import { num, nth } from "#core/base";
 import { ROAD, rowSd, type LedgerRow, type Weighing } from "./rows.ts";
 import type { LedgerUnknown } from "./columns.ts";
 import {
@@ -89,13 +89,12 @@ function whiten(row: LedgerRow, { marks, unknowns, hub, border }: EliminationPla
   return { low, white };
 }
 
-/** The layout with its unknowns weighed: a source's known exactly, shared scatter at its scale, a meter's gain far off. */
-function weighed(layout: EliminationPlan, { scatter = 1, without, meterOff }: Weighing): EliminationPlan {
-  if (scatter === 1 && without === undefined && meterOff === undefined) return layout;
+/** The layout with its unknowns weighed: a source's known exactly, shared scatter at its scale. */
+function weighed(layout: EliminationPlan, { scatter = 1, without }: Weighing): EliminationPlan {
+  if (scatter === 1 && without === undefined) return layout;
   const unknowns = layout.unknowns.map((each) => {
     if (each.source === null) return each;
     if (each.source === without) return { ...each, sd: 0 };
-    if (each.key === meterOff) return { ...each, sd: each.sd * DEFAULTS.meterOffTimes };
     return each.source === ROAD ? { ...each, sd: each.sd * scatter } : each;
   });
   return { ...layout, unknowns };

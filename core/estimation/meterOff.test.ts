@@ -1,7 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { answerLedger, judgeReadings, ledgerInputSchema, rideFigure, solveLedger } from "#core/estimation";
 import { assuming, METRES_PER_MILE } from "#core/base";
-import { oddsFar } from "./meterOff.ts";
 
 const TRUE_WH = 500;
 const MILES = 25;
@@ -58,13 +57,6 @@ describe("a meter that is far off", () => {
   test("a label says too little to doubt a meter by", () => {
     const { metersOff } = answer(rundown(1.05, { pack: { measuredWh: undefined } }));
     expect(metersOff["meter meter"] ?? 0).toBeLessThan(0.1);
-  });
-  test("odds are those of the two widths: as solved again, of any reading", () => {
-    // z ~ N(0, 1) and one reading of it, 3 with an sd of 0.5, leave N(2.4, 0.2).
-    const [prior, width] = [0.04 / 0.96, 7];
-    const density = (variance: number) => Math.exp((-9 / variance) * 0.5) / Math.sqrt(variance);
-    expect(oddsFar(2.4, 0.2)).toBeCloseTo((prior * density(width ** 2 + 0.25)) / density(1.25), 9);
-    expect(oddsFar(0, 1)).toBeCloseTo(prior, 9);
   });
   test("the answer with the story is the mixture of both, told once", () => {
     const solved = solveLedger(rundown(1.08));

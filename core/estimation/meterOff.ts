@@ -3,12 +3,11 @@ import { DEFAULTS, num } from "#core/base";
 import type { Columns, LedgerUnknown } from "./columns.ts";
 import type { RideRow } from "./evidence.ts";
 import { mixtureOf, type Part } from "./mixture.ts";
-import { logEvidence } from "./scatter.ts";
+import { valueAt, type LinearForm } from "./linearForm.ts";
+import type { GaussianPosterior } from "./posterior.ts";
+import { logEvidence, weighedParts } from "./scatter.ts";
 
 const METER_SOURCES: ReadonlySet<ErrorSource | null> = new Set(["meter gain", "logger gain"]);
-
-/** Odds below which a story shows in no figure. */
-const UNSEEN = 0.003;
 
 /** Further off than so many of its wide sds no meter is: what asks for it is something else. */
 const MOST_OFF = 4;
@@ -21,47 +20,62 @@ function gainsOf({ marks, unknowns }: Columns): readonly { readonly column: numb
 }
 
 /**
- * Odds that a meter is far off against that it is in order, from where the readings put its gain z while it is taken as in
- * order, z ~ N(0, 1): dividing by that prior leaves N(l, u), which is then asked how likely it is under either width.
+ * An answer with a meter's gain free to be far off, from the one with it in order: only the prior of one unknown differs, z ~ N(0, 1)
+ * against N(0, w), so that every mean, variance and density follows from the covariance with z, and nothing is solved again.
  *
- * @param mean of z, @param variance of z, given the readings
- * @example oddsFar(0, 0.5) < 0.01
- * @example oddsFar(4.4, 0.04) > 1
+ * @param key of the gain; where it is taken as exactly known there is nothing to free
  */
-export function oddsFar(mean: number, variance: number): number {
-  const { meterOffPrior, meterOffTimes } = DEFAULTS;
-  const prior = meterOffPrior / (1 - meterOffPrior);
-  // Readings that say nothing of the gain leave the odds as they were.
-  if (!(variance < 1)) return prior;
-  const u = 1 / (1 / variance - 1);
-  const l = (u * mean) / variance;
-  const log = (width: number) => -0.5 * (Math.log(u + width) + (l * l) / (u + width));
-  return prior * Math.exp(log(meterOffTimes ** 2) - log(1));
+export function withGainFree(inOrder: GaussianPosterior, columns: Columns, key: string): GaussianPosterior {
+  const column = columns.unknowns.find(key);
+  if (column === undefined) return inOrder;
+  const along = inOrder.covarianceWith(new Map([[column, 1]]));
+  const variance = num(along, column);
+  if (!(variance > 0)) return inOrder;
+  const width = DEFAULTS.meterOffTimes ** 2;
+  // The prior's precision falls by so much; the rest is the update of an inverse by one row.
+  const fall = 1 - 1 / width;
+  const left = 1 - fall * variance;
+  const z = num(inOrder.mean, column);
+  const mean = inOrder.mean.map((value, i) => value + (fall * num(along, i) * z) / left);
+  const varianceOf = (form: LinearForm) => inOrder.variance(form) + (fall * valueAt(form, along) ** 2) / left;
+  const gained = (fall * z * z) / left;
+  return {
+    mean,
+    count: inOrder.count,
+    chi2PerReading: inOrder.count ? inOrder.chi2PerReading - gained / inOrder.count : 0,
+    logDensity: inOrder.logDensity + (gained - Math.log(width * left)) / 2,
+    variance: varianceOf,
+    covarianceWith: (form) => {
+      const by = (fall * valueAt(form, along)) / left;
+      return inOrder.covarianceWith(form).map((value, i) => value + by * num(along, i));
+    },
+    residuals: () =>
+      inOrder.residuals().map(({ row, sd }) => ({
+        ...{ row, sd },
+        residual: (row.value - valueAt(row.form, mean)) / sd,
+        free: Math.max(1 - varianceOf(row.form) / (sd * sd), 1e-15),
+      })),
+  };
 }
 
 /**
- * The parts with, for each meter that the readings speak against, the story that it is far off, each by its odds; the same
- * parts where all are in order. One meter is off at a time.
- *
- * @param solveWith the parts with the gain of this key free to be far off; null when they cannot be solved
+ * The parts with, for each meter, the story that it is far off, each by its odds: before any evidence, of 100 so many are. One meter
+ * is off at a time.
  */
-export function withMetersOff(
-  parts: readonly Part[],
-  columns: Columns,
-  solveWith: (meterOff: string) => readonly Part[] | null,
-): readonly Part[] | null {
+export function withMetersOff(parts: readonly Part[], columns: Columns): readonly Part[] {
   if (!(DEFAULTS.meterOffPrior > 0)) return parts;
-  const inOrder = mixtureOf(parts);
-  const stories: { readonly logOdds: number; readonly parts: readonly Part[] }[] = [{ logOdds: 0, parts }];
   const prior = Math.log(DEFAULTS.meterOffPrior / (1 - DEFAULTS.meterOffPrior));
+  const stories: { readonly logOdds: number; readonly parts: readonly Part[] }[] = [{ logOdds: 0, parts }];
   for (const { column, key } of gainsOf(columns)) {
-    if (oddsFar(num(inOrder.mean, column), inOrder.variance(new Map([[column, 1]]))) < UNSEEN) continue;
-    const far = solveWith(key);
-    if (!far) return null;
+    const far = weighedParts(
+      parts.map(({ scatter, posterior }) => ({
+        ...{ scatter, meterOff: key },
+        posterior: withGainFree(posterior, columns, key),
+      })),
+    );
     // Exact readings of one meter that contradict each other would all be explained by a meter that counts nothing.
     if (Math.abs(num(mixtureOf(far).mean, column)) > MOST_OFF * DEFAULTS.meterOffTimes) continue;
-    const logOdds = prior + logEvidence(far) - logEvidence(parts);
-    stories.push({ logOdds, parts: far.map((part) => ({ ...part, meterOff: key })) });
+    stories.push({ logOdds: prior + logEvidence(far) - logEvidence(parts), parts: far });
   }
   const most = Math.max(...stories.map(({ logOdds }) => logOdds));
   const sum = stories.reduce((total, { logOdds }) => total + Math.exp(logOdds - most), 0);

@@ -30,8 +30,6 @@ export interface Weighing {
   readonly scatter?: number;
   /** An error source taken as exactly known. */
   readonly without?: ErrorSource | undefined;
-  /** Key of a meter's gain that may be far off. */
-  readonly meterOff?: string | undefined;
 }
 
 /** A row's sd. */

@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { DEFAULTS, nth } from "#core/base";
 import type { Part } from "./mixture.ts";
 import type { GaussianPosterior } from "./posterior.ts";
 
@@ -26,19 +26,21 @@ export function logEvidence(parts: readonly Part[]): number {
  * @param solveAt solves the ledger at one scale; null when it cannot be solved
  */
 export function scatterParts(solveAt: (scale: number) => GaussianPosterior | null): readonly Part[] | null {
-  const found: { scatter: number; log: number; posterior: GaussianPosterior }[] = [];
+  const found: Omit<Part, "weight">[] = [];
   for (const scatter of DEFAULTS.scatterLnSd > 0 ? SCATTER_SCALES : [1]) {
     const posterior = solveAt(scatter);
     if (!posterior) return null;
-    found.push({ scatter, log: posterior.logDensity + logPrior(scatter), posterior });
+    found.push({ scatter, posterior });
   }
-  const best = Math.max(...found.map(({ log }) => log));
-  const sum = found.reduce((total, { log }) => total + Math.exp(log - best), 0);
-  return found.map(({ scatter, log, posterior }) => ({
-    scatter,
-    weight: Math.exp(log - best) / sum,
-    posterior,
-  }));
+  return weighedParts(found);
+}
+
+/** Answers under each scale, weighed by the density of the readings under it and the scale's prior. */
+export function weighedParts(found: readonly Omit<Part, "weight">[]): readonly Part[] {
+  const logs = found.map(({ scatter, posterior }) => posterior.logDensity + logPrior(scatter));
+  const best = Math.max(...logs);
+  const sum = logs.reduce((total, log) => total + Math.exp(log - best), 0);
+  return found.map((part, i) => ({ ...part, weight: Math.exp(nth(logs, i) - best) / sum }));
 }
 
 /** The scales with their probabilities, whatever else the parts differ in. */

@@ -6,7 +6,7 @@ import { planElimination, MOST_HUBS, type EliminationPlan } from "./chain.ts";
 import { layColumns, rateColumn, type Columns } from "./columns.ts";
 import { dequantised } from "./dequantised.ts";
 import { evidenceRows, type RideRow } from "./evidence.ts";
-import { withMetersOff } from "./meterOff.ts";
+import { withGainFree, withMetersOff } from "./meterOff.ts";
 import { mixtureOf, type Part } from "./mixture.ts";
 import { solvePosterior, type GaussianPosterior, type Posterior } from "./posterior.ts";
 import type { LedgerRow, Weighing } from "./rows.ts";
@@ -142,8 +142,7 @@ function settle(
   };
   const partsOf = (rows: readonly LedgerRow[]): readonly Part[] | null => {
     const allInOrder = scatterParts((scatter) => solveAt(rows, { scatter }));
-    const farOff = (meterOff: string) => scatterParts((scatter) => solveAt(rows, { scatter, meterOff }));
-    return allInOrder && withMetersOff(allInOrder, columns, farOff);
+    return allInOrder && withMetersOff(allInOrder, columns);
   };
   let evidence = first;
   const relinearise = (point: Float64Array) => {
@@ -223,9 +222,10 @@ function solvedOf(frame: Frame, said: readonly RideRow[], { parts, evidence }: S
       const sum = main.reduce((total, { weight }) => total + weight, 0);
       const known: Part[] = [];
       for (const { weight, scatter, meterOff } of main) {
-        const solved = solvePosterior(layout, travel.rows, evidence, { scatter, meterOff, without: source });
+        const solved = solvePosterior(layout, travel.rows, evidence, { scatter, without: source });
         if (!solved) return null;
-        known.push({ weight: weight / sum, scatter, meterOff, posterior: solved });
+        const posterior = meterOff === undefined ? solved : withGainFree(solved, columns, meterOff);
+        known.push({ weight: weight / sum, scatter, meterOff, posterior });
       }
       return mixtureOf(known);
     },
