@@ -76,7 +76,9 @@ function sensitivityTrial(): number {
 /** Desks whose figures are held against one another: one quantity has one answer. */
 function identitiesTrial(desks: number): boolean {
   const { tests, pairs, broken } = identities(desks);
-  print(`One quantity, one answer: ${desks} desks, ${tests} tests, ${pairs} pairs; ${broken.length} that disagree.`);
+  print(
+    `One quantity, one answer: ${desks} desks, ${tests} tests, ${pairs} pairs; ${broken.length} that disagree.`,
+  );
   broken.forEach(print);
   print("");
   return broken.length === 0;

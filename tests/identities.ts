@@ -8,7 +8,8 @@ const SUMS = 1e-6;
 /** Stretches are between marks whose places were rounded; a quarter ends where the curve was read. */
 const READ_OFF = { stretches: 1e-3, quarters: 1e-2 };
 
-const isNear = (a: number, b: number, share: number) => Math.abs(a - b) <= share * Math.max(Math.abs(b), 1e-9);
+const isNear = (a: number, b: number, share: number) =>
+  Math.abs(a - b) <= share * Math.max(Math.abs(b), 1e-9);
 
 /** Sums over the ride against the whole. */
 function brokenSums({ best, energy, distance, parts, stretches, quarters, rangeTotal, course }: TestResults) {

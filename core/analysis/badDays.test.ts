@@ -152,3 +152,27 @@ describe("what was typed of the whole ride against its log", () => {
     expect(said({ avgSpeedMps: 14 * mph })).toEqual([]);
   });
 });
+
+describe("where nobody said where", () => {
+  test("a remark makes no mark and splits no way", () => {
+    const { course } = figure(
+      reckon([START, { kind: "checkIn", note: "windy" } as EntryBody, look(20, { percent: 52 })]),
+    );
+    expect(course.legs.map(({ distanceM }) => Math.round(distanceM / METRES_PER_MILE))).toEqual([20]);
+    expect(course.asides).toMatchObject([{ between: true }]);
+  });
+  test("a start at the bike's whole mileage is at nought, and said", () => {
+    const { distance, notices, flags } = figure(
+      reckon([
+        { ...START, distanceM: mi(204) } as EntryBody,
+        look(12, { percent: 70 }),
+        look(20, { percent: 52 }),
+      ]),
+    );
+    expect(distance.value.mean / METRES_PER_MILE).toBeCloseTo(20, 9);
+    expect(flags).toEqual([]);
+    expect(notices.map((each) => renderUnits(each, "imperial"))).toEqual([
+      "The start was noted at 204.0 mi, further on than all that follows: it is taken as the bike's whole mileage, and the ride counts from 0. Correct it if it is not.",
+    ]);
+  });
+});

@@ -11,7 +11,10 @@ const HEART = "A heart beats 30 to 230 times a minute.";
 const distance = z
   .number({ error: "Distance must be a number." })
   .min(0, "Distance cannot be negative: type the miles since the start.")
-  .max(FARTHEST_M, "That is over 600 miles: check the unit.");
+  .max(
+    FARTHEST_M,
+    "That is over 600 miles: type how far this ride is so far, not the bike's whole mileage, and check the unit.",
+  );
 const speed = z
   .number({ error: "Speed must be a number." })
   .min(0, "Speed cannot be negative.")

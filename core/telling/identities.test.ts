@@ -18,7 +18,9 @@ test("what disagrees is named", () => {
   const found = analyseTest(worldTest(1, "run-down").record);
   if (!found.ok) throw new Error("not analysed");
   const { best, rangeTotal } = found.value;
-  const off = <T extends { readonly value: { readonly mean: number; readonly sd: number } }>(figure: T): T => ({
+  const off = <T extends { readonly value: { readonly mean: number; readonly sd: number } }>(
+    figure: T,
+  ): T => ({
     ...figure,
     value: { ...figure.value, mean: 1.01 * figure.value.mean },
   });

@@ -1,5 +1,5 @@
 import { climbAt, type TrackProfile } from "#core/ride/distance";
-import { nth } from "#core/base";
+import { nth, unitToken } from "#core/base";
 import { typedClimb } from "./climbs.ts";
 import { chargeReadings, refillOf } from "./charges.ts";
 import { type Ground } from "#core/fields";
@@ -40,10 +40,23 @@ const groundOf = ({ body }: LiveEntry) => ("ground" in body ? body.ground : unde
 const MARKLESS = ["stop", "go", "note", "fullPowerEnd", "totals"];
 const READ_AT_STOPS = [...READING_FIELDS, "level", "ground", "section", "side"];
 
-const makesMark = ({ body }: LiveEntry) =>
-  !MARKLESS.includes(body.kind) ||
-  ((body.kind === "stop" || body.kind === "go") &&
-    READ_AT_STOPS.some((field) => (body as Record<string, unknown>)[field] !== undefined));
+const startSentence = (startedAtM: number) =>
+  `The start was noted at ${unitToken(startedAtM, "distance", 1)}, further on than all that follows: it is taken as the bike's whole mileage, and the ride counts from 0. Correct it if it is not.`;
+
+/** Words alone, said nowhere in particular. */
+const isRemark = ({ entry: { body }, source }: PlacedEntry) =>
+  body.kind === "checkIn" && source === "between" && Object.keys(body).every((key) => REMARK.includes(key));
+const REMARK = ["kind", "note"];
+
+const makesMark = (placed: PlacedEntry) => {
+  const { body } = placed.entry;
+  if (isRemark(placed)) return false;
+  return (
+    !MARKLESS.includes(body.kind) ||
+    ((body.kind === "stop" || body.kind === "go") &&
+      READ_AT_STOPS.some((field) => (body as Record<string, unknown>)[field] !== undefined))
+  );
+};
 
 /** Entries of one ride grouped by place; a refill closes its group, since what follows stands after the charge. */
 function groupsOf(placed: readonly PlacedEntry[]): readonly (readonly PlacedEntry[])[] {
@@ -164,7 +177,7 @@ interface PlacedRide extends ReturnType<typeof placeEntries> {
 function placeRide(log: RideLog, { knownFactor, circumferenceMm }: TimelineSetting): PlacedRide {
   const found = placeEntries(log.entries, log.track, knownFactor, circumferenceMm);
   const kept = upToEnd(found.placed);
-  const groups = groupsOf(kept.placed.filter(({ entry }) => makesMark(entry)));
+  const groups = groupsOf(kept.placed.filter(makesMark));
   return { ...found, log, upToEnd: kept, groups };
 }
 
@@ -177,11 +190,11 @@ function layRide(laying: Laying, found: PlacedRide, ride: number, unnoted: Reado
   const { marks, handMarks, offset } = laying;
   const { entries, track, telemetry } = found.log;
   laying.bases.push(found.basis);
-  for (const { entry, distanceM, source } of found.placed)
-    if (!makesMark(entry))
+  for (const placed of found.placed)
+    if (!makesMark(placed))
       laying.asides.push({
-        ...{ rootId: entry.rootId, distanceM: offset + distanceM },
-        between: source === "between",
+        ...{ rootId: placed.entry.rootId, distanceM: offset + placed.distanceM },
+        between: placed.source === "between",
       });
   const { placed, afterM, done } = found.upToEnd;
   laying.rideStart.push(marks.length);
@@ -240,6 +253,7 @@ export function buildTimeline(rides: readonly RideLog[], setting: TimelineSettin
       ...new Set(
         unnoted.flatMap((places, ride) => [...places].map((at) => unnotedSentence(ride > 0 && at === 0))),
       ),
+      ...new Set(found.flatMap(({ startedAtM }) => (startedAtM === null ? [] : [startSentence(startedAtM)]))),
       ...steady.notices,
       ...counted.notices,
     ],

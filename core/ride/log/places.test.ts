@@ -108,6 +108,21 @@ describe("where an entry lies", () => {
   });
 });
 
+describe("a start with a distance", () => {
+  const at = (startM: number, ...distances: readonly number[]) =>
+    place(
+      log(
+        [null, { kind: "start", distanceM: startM }],
+        ...distances.map((distanceM) => [null, { kind: "checkIn", distanceM }] as [null, EntryBody]),
+      ),
+    ).at.map(([distanceM]) => distanceM);
+  test("further on than all that follows is at nought: the whole mileage beside the trip", () =>
+    expect(at(330_000, 19_000, 32_000)).toEqual([0, 19_000, 32_000]));
+  test("stays where what follows goes on from it", () =>
+    expect(at(330_000, 349_000, 362_000)).toEqual([330_000, 349_000, 362_000]));
+  test("stays where it is alone", () => expect(at(500)).toEqual([500]));
+});
+
 describe("how sure the distance is", () => {
   test("a recorder by half a percent, an unchecked display by eight", () => {
     expect(place(log(start, [null, { kind: "checkIn", distanceM: 9000 }])).basis).toMatchObject({

@@ -118,6 +118,21 @@ function between(known: readonly PlacedEntry[], lost: readonly LiveEntry[]): rea
 }
 
 /**
+ * A start that lies further on than all that follows was read off the bike's whole mileage, the rest off the trip: it is at nought.
+ * Where what follows lies further on, all of it was read off the same.
+ *
+ * @returns what it was noted at; null where it stays
+ */
+function startAtNought(found: PlacedEntry[]): number | null {
+  const at = found.findIndex(({ entry }) => entry.body.kind === "start");
+  const start = found[at];
+  const rest = found.filter((_, i) => i !== at);
+  if (!start || rest.length === 0 || rest.some(({ distanceM }) => distanceM >= start.distanceM)) return null;
+  found[at] = { ...start, distanceM: 0 };
+  return start.distanceM;
+}
+
+/**
  * Puts every entry of one ride at its distance: the recorder's, else the track's at its time, else the display's
  * corrected by the odometer factor (this ride's own, else a known one), else between its neighbours by time.
  */
@@ -130,6 +145,8 @@ export function placeEntries(
   readonly placed: readonly PlacedEntry[];
   readonly basis: DistanceBasis;
   readonly slips: readonly DistanceSlip[];
+  /** What a start was noted at that is taken to be at nought; null where none is. */
+  readonly startedAtM: number | null;
 } {
   const factor = factorOf(entries, track, circumferenceMm);
   const k = factor?.k ?? known?.k ?? 1;
@@ -148,6 +165,7 @@ export function placeEntries(
     else if (entry.body.kind === "start") found.push({ entry, distanceM: 0, source: "recorder" });
     else lost.push(entry);
   }
+  const startedAtM = startAtNought(found);
   const slips = distanceSlips(found.filter(({ source }) => source !== "track"));
   const slipped = new Set(slips.map(({ rootId }) => rootId));
   const placed = found.filter(({ entry }) => !slipped.has(entry.rootId));
@@ -161,8 +179,7 @@ export function placeEntries(
   const source = farthest?.source === "between" ? "display" : (farthest?.source ?? "recorder");
   const displaySd = factor ? factor.sd / factor.k : known ? known.sd / known.k : DEFAULTS.uncheckedOdometerSd;
   return {
-    placed,
-    slips,
+    ...{ placed, slips, startedAtM },
     basis: { source, relativeSd: source === "display" ? displaySd : DEFAULTS.gpsScaleSd, factor },
   };
 }
