@@ -40,7 +40,7 @@ export function howEnergy(capacity: Estimate, fraction: Estimate, energyWh: Esti
 
 export function howCapacity(usable: UsableEnergy, capacity: Estimate): readonly string[] {
   return [
-    `Before the ride: ${wh(usable)}, ${usable.from === "measured" ? "as measured" : `${fixed(usable.share * 100, 0)} % of ${fixed(usable.labelWh, 0)} Wh`} at the pack's temperature.`,
+    `Before the ride: ${wh(usable)}, ${usable.from === "measured" ? "as measured, less what a ride's currents leave in it," : `${fixed(usable.share * 100, 0)} % of ${fixed(usable.labelWh, 0)} Wh`} at the pack's temperature.`,
     `With this ride's readings: ${wh(capacity)}.`,
   ];
 }

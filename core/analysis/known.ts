@@ -76,7 +76,7 @@ function ofPack({ learned }: Pick<PackRecord, "learned">, testId: string, day: s
     (best, each) => (best && best.sd <= each.sd ? best : each),
     null,
   );
-  return surest && { ...surest, tests: new Set(others.map((each) => each.testId)).size };
+  return surest && { ...surest, tests: 1 };
 }
 
 /**
@@ -112,7 +112,7 @@ export function ledgerKnown(
 export const warmthOf = ({ pack, test }: Pick<TestRecord, "pack" | "test">): number =>
   temperatureFactor(pack.chemistry, test.packTempC ?? test.airTempC ?? DEFAULTS.packTempC);
 
-/** "; the pack and 2 points of the gauge as other tests showed them (from 3)". */
+/** "; known besides: the pack by one other test, the gauge by 3 other tests". */
 export function knownWords(known: Known | null): string {
   if (!known) return "";
   const { capacity, points } = known;

@@ -37,7 +37,7 @@ export function evidenceWords(readings: readonly Reading[]): string {
 /** Where the usable energy comes from. */
 export function capacityWords({ from, labelWh, share }: UsableEnergy): string {
   return from === "measured"
-    ? "measured, at the test's temperature, weighed with this ride"
+    ? "measured, less the cold and what a ride's currents leave in it, weighed with this ride"
     : `${fixed(share * 100, 0)} % of the label's ${fixed(labelWh, 0)} Wh, less the cold, weighed with this ride`;
 }
 
