@@ -2,6 +2,7 @@ import { startTransition, StrictMode } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import { decimalBy } from "#core/base";
+import { noteOwnCopy } from "#app/ui/network/keptCopy";
 import { patientFetch, tryNow } from "#app/ui/network/patientFetch";
 
 /** A UUIDv7: the time, then chance. Of its own, so that the first page stays light. */
@@ -14,6 +15,7 @@ function newId(): string {
 decimalBy(() => (document.documentElement.dataset["decimal"] === "," ? "," : "."));
 window.fetch = patientFetch(window.fetch.bind(window), newId);
 window.addEventListener("online", tryNow);
+noteOwnCopy();
 
 startTransition(() => {
   hydrateRoot(

@@ -1,12 +1,24 @@
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { generateSW } from "workbox-build";
+import { generateSW, type RuntimeCaching } from "workbox-build";
 import { BUILD } from "./paths.ts";
 
 /** How long a page waits for the network before its kept copy is shown, s. */
 const PATIENCE_S = 3;
 /** Pages, answers and records kept for want of a network, each. */
 const MOST = 120;
+
+/** What goes into the worker as text: a kept copy says that it is one, in the one header that a page can read of itself. */
+const copies: NonNullable<RuntimeCaching["options"]>["plugins"] = [
+  {
+    cachedResponseWillBeUsed: ({ cachedResponse }) => {
+      if (!cachedResponse) return Promise.resolve(cachedResponse);
+      const headers = new Headers(cachedResponse.headers);
+      headers.set("Server-Timing", "kept");
+      return Promise.resolve(new Response(cachedResponse.body, { status: 200, headers }));
+    },
+  },
+];
 
 /** Asks the network first; what it gave last is kept for when it does not answer. */
 const networkFirst = (cacheName: string) => ({
@@ -16,6 +28,7 @@ const networkFirst = (cacheName: string) => ({
     networkTimeoutSeconds: PATIENCE_S,
     expiration: { maxEntries: MOST },
     cacheableResponse: { statuses: [200] },
+    plugins: copies,
   },
 });
 

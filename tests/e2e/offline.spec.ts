@@ -110,6 +110,36 @@ test("with the network cut a ride is logged and forecast, over a closed page and
   );
 });
 
+test("a page that is a kept copy says so, and shows what was done meanwhile as soon as the desk answers", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  const copy = page.getByText("The desk does not answer: this page is as it was last seen here");
+  await page.goto(address);
+  await putBy(page);
+  await page.goto("/ride");
+  await ready(page);
+  const name = await page
+    .getByRole("button", { name: /^Start / })
+    .first()
+    .getAttribute("aria-label");
+  const begun = page.getByRole("link", { name: name!.replace("Start ", ""), exact: true });
+  await expect(copy).toBeHidden();
+  await page.context().setOffline(true);
+  await page.reload();
+  await expect(copy).toBeVisible();
+  const other = await browser.newContext({ ...(baseURL && { baseURL }), serviceWorkers: "block" });
+  const second = await other.newPage();
+  await second.goto("/ride");
+  await second.getByRole("button", { name: name!, exact: true }).click();
+  await expect(second.getByRole("heading", { name: "Start readings" })).toBeVisible();
+  await other.close();
+  await page.context().setOffline(false);
+  await expect(copy).toBeHidden();
+  await expect(begun).toBeVisible();
+});
+
 test("two phones log one ride: both show all, in the order of time", async ({ page, browser, baseURL }) => {
   const other: BrowserContext = await browser.newContext({ ...(baseURL && { baseURL }) });
   const second = await other.newPage();

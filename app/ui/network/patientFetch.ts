@@ -3,6 +3,8 @@
  * nothing that was typed: the page stays as it is until its answer comes.
  */
 
+import { noteCopy } from "./keptCopy";
+
 /** How long until a request is sent again: at first, at most, and how that grows. */
 const FIRST_MS = 1000;
 const MOST_MS = 15_000;
@@ -73,6 +75,7 @@ const BODILESS = new Set([101, 204, 205, 304]);
 async function whole(answer: Response): Promise<Response> {
   if (BODILESS.has(answer.status) || !answer.body) return answer;
   const { status, statusText, headers } = answer;
+  noteCopy(headers);
   const body = await answer.arrayBuffer().catch((cause: unknown) => {
     throw new BrokenOff("The answer broke off.", { cause });
   });
