@@ -17,12 +17,5 @@ export {
   resistanceFromSteps,
   type RestLoadPair,
 } from "./resistance.ts";
-export {
-  expectedShare,
-  packHealth,
-  yearsBetween,
-  type CapacityPoint,
-  type ExpectedShare,
-  type PackHealth,
-} from "./health.ts";
-export { packSheet, type PackSheet } from "./sheet.ts";
+export { expectedShare, packHealth, yearsBetween, type CapacityPoint, type PackHealth } from "./health.ts";
+export { packSheet } from "./sheet.ts";

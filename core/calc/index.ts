@@ -1,2 +1,2 @@
-export { answer, answerText, type Answer } from "./answer.ts";
+export { answer, answerText } from "./answer.ts";
 export {} from "./calculations.ts";

@@ -1,5 +1,5 @@
 export { differenceOf, weightedMean, weightedSum, combine, type ErrorComponents } from "./errorComponents.ts";
-export { deskDayOf, type Compared, type PartOf, type RiddenTest } from "./compared.ts";
+export { deskDayOf, type Compared, type RiddenTest } from "./compared.ts";
 export { asRidden } from "./figure.ts";
 export {
   chanceLess,
@@ -23,9 +23,9 @@ export {
 export { lessShort, lessText } from "./pairs/less.ts";
 export { whyUnder, type Why } from "./pairs/why.ts";
 export { confounders } from "./pairs/confounders.ts";
-export { spot, type Spot, type SpotPack, type SpotRow } from "./trials/spot.ts";
-export { pairedDifference, type PairedDifference, type Run } from "./pairs/paired.ts";
-export { climbOf, type Climb, type ClimbRun } from "./trials/climb.ts";
+export { spot } from "./trials/spot.ts";
+export { pairedDifference } from "./pairs/paired.ts";
+export { climbOf } from "./trials/climb.ts";
 export {
   broughtTo,
   capacityUnder,
@@ -33,12 +33,12 @@ export {
   normaliseTo,
   type Normalised,
 } from "./normalise/normaliseTo.ts";
-export { bridgeTo, type Bridge, type BridgeBar } from "./normalise/bridge.ts";
+export { bridgeTo, type Bridge } from "./normalise/bridge.ts";
 export { drawableOf, drawerUnder, spreadOf, type Drawable } from "./normalise/draws.ts";
 export { jointPair, type JointPair, type SidesOf } from "./pairs/joint.ts";
 export type { SideNotes } from "./pairs/sideNotes.ts";
 export { orderWarning } from "./pairs/order.ts";
-export { neededFor, type Needed } from "./pairs/needed.ts";
+export { neededFor } from "./pairs/needed.ts";
 export type { PairedTest } from "./pairs/runs.ts";
 export {
   drivenBy,
@@ -50,22 +50,20 @@ export {
   type SweepSpot,
 } from "./trials/sweep.ts";
 export { CLIMB_PACK_WH, climbFigures, climbRow, type ClimbFigures } from "./trials/climbs.ts";
-export { inAir, seasonRange, SEASONS, type Season, type SeasonRange } from "./normalise/seasons.ts";
+export { inAir, seasonRange, SEASONS } from "./normalise/seasons.ts";
 export {
   claimLine,
   claimReport,
   isClaimFor,
   verdictText,
-  type ClaimEnd,
   type ClaimInput,
-  type ClaimLine,
   type ClaimReport,
   type RangeUnder,
 } from "./claims/claims.ts";
 export { statedConditions } from "./normalise/stated.ts";
 export { whatWouldSettle, type Settling } from "./settle.ts";
-export { tellableOf, type Tellable } from "./tellable.ts";
-export { neighbourOf, type Neighbour } from "./ranking/neighbour.ts";
+export { tellableOf } from "./tellable.ts";
+export { neighbourOf } from "./ranking/neighbour.ts";
 export {
   boardOf,
   figureFor,
@@ -73,15 +71,13 @@ export {
   type FigureOnBoard,
   LEVEL_PLACES,
   partFor,
-  type Board,
   type BoardAsk,
   type BoardEntry,
-  type BoardRow,
 } from "./ranking/board.ts";
 export { cheapestOption, optionRange, packOptions, type PackOption } from "./ranking/options.ts";
 export { bikeCells, cellUnder, type BikeCell } from "./normalise/cells.ts";
 export { withoutOne, type WithoutOne } from "./pairs/leaveOut.ts";
 export { steadyRows } from "./trials/steadyRows.ts";
 export { comparedOf, type Reckoned } from "./ofRecords.ts";
-export { rankUnder, type Ranked, type RankingUnder } from "./ranking/ranking.ts";
+export { rankUnder } from "./ranking/ranking.ts";
 export { leftOver, worthOf, type Worth } from "./pairs/worth.ts";

@@ -4,22 +4,13 @@ export { pointForm, priorOf } from "./known.ts";
 export { metersOff } from "./meterOff.ts";
 export { settingOf, solveLedger, type Solved, type SolvedLedger } from "./solve.ts";
 export { scatterSd } from "./travel.ts";
-export { answerLedger, type LedgerAnswer } from "./answer.ts";
+export { answerLedger } from "./answer.ts";
 export { budgetOf, type BudgetLine } from "./budget.ts";
 export { influences, type Influence } from "./influence.ts";
 export { singleSourceEstimates, type SingleSourceEstimate } from "./singleSource.ts";
-export {
-  flagSentence,
-  judgeReadings,
-  otherStory,
-  standingsOf,
-  type Judgement,
-  type LedgerFlag,
-  type OtherStory,
-  type Standing,
-} from "./slips.ts";
+export { flagSentence, judgeReadings, otherStory, standingsOf, type Judgement } from "./slips.ts";
 export { worthDoing, WORTH_SAYING } from "./worthDoing.ts";
-export { rankMeasurements, type NextMeasure, type RankedMeasurement } from "./rankMeasurements.ts";
+export { rankMeasurements, type NextMeasure } from "./rankMeasurements.ts";
 export {
   cellFigure,
   columnFigure,

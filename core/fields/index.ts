@@ -1,4 +1,4 @@
-export { exampleOf, type Field, type FieldGroup, type LineWords } from "./field.ts";
+export { exampleOf, type Field } from "./field.ts";
 export {
   END_NAMES,
   ENDS,
@@ -13,11 +13,4 @@ export {
 export { eventOf, EVENTS, type EntryEvent } from "./events.ts";
 export { endsOf, readTyped, spanned } from "./typed.ts";
 export { SIGHTING, SIGHTING_FIELDS, sightingSchema, type Sighting, type SightingField } from "./sighting.ts";
-export {
-  choicesOf,
-  recordField,
-  shapeOf,
-  type RecordField,
-  type RecordFields,
-  type Typed,
-} from "./record.ts";
+export { choicesOf, recordField, shapeOf, type RecordField, type RecordFields } from "./record.ts";

@@ -1,14 +1,5 @@
 export { PRIOR, type Knowledge } from "./knowledge.ts";
-export { sharesOfUnknowns, slopedVariance, type Sloped, type UnknownShare } from "./along.ts";
+export { sharesOfUnknowns, slopedVariance, type Sloped } from "./along.ts";
 export { barsAt, percentAt, restVoltsAt, type Display, type Span } from "./gauge.ts";
 export { forecastRide, withLaps, type ExpectedAt, type Forecast, type ForecastInput } from "./forecast.ts";
-export {
-  bailOuts,
-  chanceHome,
-  goOnBelow,
-  turnRound,
-  wayHome,
-  type BailOut,
-  type TurnRound,
-  type WayHome,
-} from "./home.ts";
+export { bailOuts, chanceHome, goOnBelow, turnRound, wayHome, type BailOut, type TurnRound } from "./home.ts";

@@ -8,7 +8,7 @@ export { readCheckIns, type ImportedRow, type ImportOptions, type RowCheck } fro
 export { readGpx } from "./gpx.ts";
 export { readFit } from "./fit.ts";
 export { readTcx } from "./tcx.ts";
-export { readBundle, writeBundle, type Bundle } from "./bundle.ts";
+export { readBundle, writeBundle } from "./bundle.ts";
 export { joinTracks } from "./joined.ts";
 export { readLogger } from "./logger.ts";
 export {
@@ -25,7 +25,6 @@ export {
   formatOf,
   type FileAbout,
   type FileContents,
-  type FileFormat,
   type FormatId,
 } from "./formats.ts";
 export { readCourseGpx, writeCourseGpx, type CourseRead } from "./courseGpx.ts";

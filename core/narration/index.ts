@@ -1,6 +1,5 @@
-export { readNarration, type Item, type LeftOut, type Narration, type Place } from "./read.ts";
-export type { ReadingKind, SetUpKind } from "./found.ts";
+export { readNarration, type Item, type Narration } from "./read.ts";
 export type { Question } from "./questions.ts";
-export { levelOn, saidEntries, type RiddenBike, type SaidEntry } from "./entries.ts";
+export { levelOn, saidEntries, type RiddenBike } from "./entries.ts";
 export { FACT_FIELDS, factsOf, type Fact } from "./facts.ts";
 export { quickNotes } from "./quickNotes.ts";

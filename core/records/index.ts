@@ -6,7 +6,6 @@ export {
   measurementsOf,
   PACK_FIELDS,
   packRecordSchema,
-  type MeasuredCapacity,
   type PackRecord,
 } from "./pack.ts";
 export { type HeldByPack, type Known, type ShownOfDisplay } from "./learned.ts";

@@ -1,6 +1,5 @@
-export { type Given } from "./draw.ts";
-export { makeStandin, type Standin, type StandinTruth } from "./make.ts";
-export { ridePlan, type PlannedRide, type PlannedTruth } from "./planned.ts";
+export { makeStandin, type Standin } from "./make.ts";
+export { ridePlan } from "./planned.ts";
 export { SCENARIOS, type Scenario, type ScenarioName } from "./scenarios.ts";
 export {
   displayOf,
@@ -11,7 +10,7 @@ export {
   rehearsalSchema,
   type Rehearsal,
 } from "./display.ts";
-export { debrief, standsOf, truthOf, type Debrief, type RehearsalTruth, type TrainerRow } from "./trainer.ts";
+export { debrief, standsOf, truthOf, type Debrief } from "./trainer.ts";
 export { rideCourse, type Stand, type TrueRig } from "./ride.ts";
 export { type TrueCourse } from "./course.ts";
 export { FULL } from "./pack.ts";

@@ -2,5 +2,4 @@ export { rngFrom, type Rng } from "./chance.ts";
 export { idsFrom } from "./ids.ts";
 export { KINDS, type KindName } from "./kinds.ts";
 export { makeTest, type Truth, type WorldGiven, type WorldTest } from "./make.ts";
-export { DESK_TOLD, makeDesk, type Desk, type DeskOptions, type DeskTest, type DeskTold } from "./desk.ts";
-export type { Slip } from "./slips.ts";
+export { DESK_TOLD, makeDesk, type Desk, type DeskOptions, type DeskTest } from "./desk.ts";

@@ -184,5 +184,3 @@ export function quickFigure(
     );
   return ok({ quick: quick.value, results: results.value });
 }
-
-export type { Problem };

@@ -17,7 +17,7 @@ export {
 } from "./units.ts";
 export { durationAt, durationText, stopwatchAt, stopwatchText } from "./duration.ts";
 export { certaintyOf, chanceBelow, LIKELY, oddsText, type Certainty } from "./certainty.ts";
-export { chanceAbove, spanOf, type BoundedSpan } from "./bounded.ts";
+export { chanceAbove, spanOf } from "./bounded.ts";
 export { couldBeThousands, parseNumber, parseQuantity, twoWays } from "./parse.ts";
 export { halfWidth95, scale, Z_95, Z_ONE_SIDED_95, widen, withRelative, type Estimate } from "./estimate.ts";
 export {
@@ -32,7 +32,6 @@ export {
   writeNarrowing,
   writeShare,
   writeUncertain,
-  type Written,
 } from "./format.ts";
 export { decimalBy, forField, withReadersDecimals, type Decimal } from "./decimal.ts";
 export { normalCdf } from "./normal.ts";

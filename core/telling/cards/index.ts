@@ -3,7 +3,6 @@ export {
   CARD_SIZES,
   type Card,
   type CardContent,
-  type CardCurve,
   type CardKind,
   type CardRow,
   type CardSize,
@@ -17,5 +16,4 @@ export {
   standingsCard,
   stripCard,
   sweepCard,
-  type ClaimedRanges,
 } from "./cards.ts";

@@ -1,3 +1,3 @@
-export { readLine, type ReadLine } from "./read.ts";
-export { type Chip, type LineSetting, type Unread } from "./reader.ts";
+export { readLine } from "./read.ts";
+export { type LineSetting } from "./reader.ts";
 export { writeLine } from "./write.ts";
