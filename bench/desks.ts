@@ -1,6 +1,6 @@
 import { REFERENCES } from "#core/bike";
 import { chanceLess, comparedOf, rankUnder, type ErrorComponents } from "#core/compare";
-import { METRES_PER_MILE, Z_95 } from "#core/base";
+import { METRES_PER_MILE, Z_95, meanOf } from "#core/base";
 import { analyseTest } from "#core/analysis";
 import { DESK_TOLD, type DeskOptions } from "#core/world";
 import { worldDesk } from "#tests/world";
@@ -34,8 +34,7 @@ interface Brought {
   readonly plain: number;
 }
 
-const average = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
-const share = (hits: readonly boolean[]) => average(hits.map(Number));
+const share = (hits: readonly boolean[]) => meanOf(hits.map(Number));
 
 /** One desk brought to House: each bike's figure against what it truly takes. */
 function bringDesk(seed: number, options: DeskOptions): readonly Brought[] {
@@ -53,7 +52,7 @@ function bringDesk(seed: number, options: DeskOptions): readonly Brought[] {
       mean: whPerM.mean * METRES_PER_MILE,
       sd: whPerM.sd * METRES_PER_MILE,
       traced,
-      plain: average(plains) * METRES_PER_MILE,
+      plain: meanOf(plains) * METRES_PER_MILE,
     };
   });
 }

@@ -1,3 +1,4 @@
+import { medianOf } from "#core/base";
 import type { Page } from "@playwright/test";
 import { median } from "./measure.ts";
 import type { Report } from "./report.ts";
@@ -59,17 +60,15 @@ export async function benchEdits(
     await restore.first().click();
     await restore.first().waitFor({ state: "detached" });
   });
-  const middle = (values: readonly number[]) =>
-    [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
   return [
     report(
       `edit on ${marks} marks: from the key to the answer`,
-      middle(edits.map(({ answerMs }) => answerMs)),
+      medianOf(edits.map(({ answerMs }) => answerMs)),
       limit,
     ),
     report(
       `edit on ${marks} marks: longest frame (0: none over 50)`,
-      middle(edits.map(({ longestMs }) => longestMs)),
+      medianOf(edits.map(({ longestMs }) => longestMs)),
       50,
     ),
   ];

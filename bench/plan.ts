@@ -1,3 +1,4 @@
+import { medianOf } from "#core/base";
 import type { Page } from "@playwright/test";
 import { readCourseGpx } from "#core/io";
 import { NOTHING_KNOWN, planSchema, reckonPlan, templateNamed, yieldOf } from "#core/planning";
@@ -87,8 +88,6 @@ export async function benchPlanPage(
   };
   const times: number[] = [];
   for (let i = 0; i < 3; i += 1) times.push(await bringIn());
-  const middle = (values: readonly number[]) =>
-    [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
   await page.goto(`${address}/plan`, { waitUntil: "networkidle" });
   await page.getByRole("link", { name: "How far with the child on" }).click();
   await page.getByLabel("Speed held").waitFor();
@@ -100,7 +99,7 @@ export async function benchPlanPage(
     edits.push(await typeSpeed(page, `${mph} mph`));
   }
   return [
-    report(`plan page: ${POINTS} points brought in and drawn`, middle(times), 1500),
-    report("plan page: from a key to the new forecast", middle(edits), 100),
+    report(`plan page: ${POINTS} points brought in and drawn`, medianOf(times), 1500),
+    report("plan page: from a key to the new forecast", medianOf(edits), 100),
   ];
 }

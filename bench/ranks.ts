@@ -1,7 +1,7 @@
 import { barThreshold, bowAt } from "#core/battery/readings";
 import { curveOf, usableEnergy, type Pack } from "#core/battery";
 import { answerLedger, ledgerInputSchema, scatterSd } from "#core/estimation";
-import { DEFAULTS, METRES_PER_MILE, normalCdf, Z_95 } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, normalCdf, Z_95, meanOf } from "#core/base";
 import { rngFrom, type Rng } from "#core/world";
 
 /** What a ride's log holds, drawn from the model's own priors. */
@@ -140,7 +140,7 @@ export function rankLine(kind: RankKind, count: number): RankLine {
   return {
     ...{ kind, of: rides.length, tenths },
     p: chi2Tail(chi2, TENTHS - 1),
-    bias: rides.reduce((sum, { z }) => sum + z, 0) / rides.length,
+    bias: meanOf(rides.map(({ z }) => z)),
     holds: rides.filter(({ z }) => Math.abs(z) <= Z_95).length / rides.length,
   };
 }

@@ -1,3 +1,4 @@
+import { medianOf } from "#core/base";
 import type { Browser, Page } from "@playwright/test";
 import type { Report } from "./report.ts";
 
@@ -47,8 +48,6 @@ async function logOnce(page: Page, line: string): Promise<Timed> {
   return { visibleMs: visible - from, forecastMs: forecast - from };
 }
 
-const middle = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
-
 /** A weak line, bytes a second and ms: 400 kbit/s, as at the edge of a cell. */
 const WEAK = { bytesPerS: 50_000, latencyMs: 100 };
 
@@ -92,11 +91,11 @@ export async function benchRide(report: Report, page: Page, address: string, mar
   await page.context().setOffline(false);
   const visible = times.map(({ visibleMs }) => visibleMs);
   return [
-    report(`ride of ${marks} marks, no network: key to entry seen`, middle(visible), LIMIT_MS),
+    report(`ride of ${marks} marks, no network: key to entry seen`, medianOf(visible), LIMIT_MS),
     report(`ride of ${marks} marks, no network: the slowest of ${ENTRIES}`, Math.max(...visible), LIMIT_MS),
     report(
       `ride of ${marks} marks, no network: key to the new forecast`,
-      middle(times.map(({ forecastMs }) => forecastMs)),
+      medianOf(times.map(({ forecastMs }) => forecastMs)),
       500,
     ),
   ];

@@ -1,4 +1,4 @@
-import { nth, METRES_PER_MILE, Z_95, type Estimate } from "#core/base";
+import { nth, METRES_PER_MILE, Z_95, type Estimate, meanOf } from "#core/base";
 import type { TestDigest } from "./digest.ts";
 import { weighedMean } from "./known.ts";
 
@@ -90,9 +90,9 @@ function percentsOf(tests: readonly TestDigest[]): GaugeHistory["percents"] {
     if (near.length === 0) return [];
     // Brought to the tenth along the gauge's own slope.
     const used = near.map((look) => look.used.mean + (look.shown - shown) / 100);
-    const mean = used.reduce((sum, each) => sum + each, 0) / used.length;
-    const spread = Math.sqrt(used.reduce((sum, each) => sum + (each - mean) ** 2, 0) / used.length);
-    const own = Math.sqrt(near.reduce((sum, look) => sum + look.used.sd ** 2, 0) / near.length);
+    const mean = meanOf(used);
+    const spread = Math.sqrt(meanOf(used.map((each) => (each - mean) ** 2)));
+    const own = Math.sqrt(meanOf(near.map((look) => look.used.sd ** 2)));
     return [{ shown, used: { mean, sd: Math.hypot(spread, own) }, looks: near.length }];
   });
 }

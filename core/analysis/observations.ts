@@ -1,4 +1,4 @@
-import { nth, lastOf, DEFAULTS } from "#core/base";
+import { nth, lastOf, DEFAULTS, meanIfAny } from "#core/base";
 import { meanWhileMoving, standsOf, type MovingMean, type TrackProfile } from "#core/ride/distance";
 import { FASTEST_MPS, totalOf, type Timeline, type LiveEntry } from "#core/ride/log";
 import type { TestRecord, TrackChannel } from "#core/records";
@@ -7,9 +7,6 @@ import type { NotedOnWay } from "./types.ts";
 
 /** Shortest time over which a track's speed is taken, s: positions jitter. */
 const WINDOW_S = 10;
-
-const mean = (values: readonly number[]) =>
-  values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
 
 /** Distances ridden at each speed, m and m/s, from a logger's samples. */
 function bySamples({ timeS, speedMps }: NonNullable<TestRecord["rides"][number]["telemetry"]>) {
@@ -201,16 +198,16 @@ export function rideObservations(
   return {
     stops,
     bpm:
-      mean(
+      meanIfAny(
         logs.flatMap((log) => {
           const bpm = totalOf(log, "avgBpm");
           return bpm === null ? [] : [bpm];
         }),
       ) ??
       recordedMean(record, "bpm") ??
-      mean(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
+      meanIfAny(bodies.flatMap((body) => ("bpm" in body && body.bpm !== undefined ? [body.bpm] : []))),
     riderW: recordedMean(record, "riderW"),
-    windMps: mean(
+    windMps: meanIfAny(
       bodies.flatMap((body) => ("windMps" in body && body.windMps !== undefined ? [body.windMps] : [])),
     ),
     airTempC: airs.length ? { from: Math.min(...airs), to: Math.max(...airs) } : null,

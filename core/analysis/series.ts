@@ -1,4 +1,4 @@
-import { there, nth } from "#core/base";
+import { there, nth, meanIfAny, meanOf } from "#core/base";
 import type { TrackProfile } from "#core/ride/distance";
 import type { Timeline } from "#core/ride/log";
 import type { TestRecord } from "#core/records";
@@ -60,12 +60,12 @@ export function seriesAlong(record: TestRecord, course: Timeline): LoggedSeries 
   const buckets = Array.from({ length: Math.ceil(samples.length / size) }, (_, i) =>
     samples.slice(i * size, (i + 1) * size),
   );
-  const mean = (values: readonly number[]) =>
-    values.length ? values.reduce((a, b) => a + b, 0) / values.length : null;
   return {
-    distanceM: buckets.map((bucket) => there(mean(bucket.map(({ distanceM }) => distanceM)))),
-    speedMps: buckets.map((bucket) => mean(bucket.flatMap(({ speed }) => (speed === null ? [] : [speed])))),
-    amps: buckets.map((bucket) => mean(bucket.map(({ amps }) => amps))),
+    distanceM: buckets.map((bucket) => meanOf(bucket.map(({ distanceM }) => distanceM))),
+    speedMps: buckets.map((bucket) =>
+      meanIfAny(bucket.flatMap(({ speed }) => (speed === null ? [] : [speed]))),
+    ),
+    amps: buckets.map((bucket) => meanIfAny(bucket.map(({ amps }) => amps))),
     ampsLow: buckets.map((bucket) => Math.min(...bucket.map(({ amps }) => amps))),
     ampsHigh: buckets.map((bucket) => Math.max(...bucket.map(({ amps }) => amps))),
   };

@@ -1,6 +1,6 @@
 import { climbAt, trackAt, type TrackProfile } from "#core/ride/distance";
 import type { Timeline } from "#core/ride/log";
-import { nth, MPS_PER_MPH } from "#core/base";
+import { nth, MPS_PER_MPH, meanOf } from "#core/base";
 import type { TelemetryRecord, TestRecord } from "#core/records";
 import type { SteadyUse } from "./types.ts";
 
@@ -25,8 +25,6 @@ interface Window {
   readonly speedMps: number;
   readonly whPerM: number;
 }
-
-const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
 /** Slope over a window by the track's heights; null where none tells. */
 function slopeOver(track: TrackProfile | null, fromS: number, toS: number): number | null {
@@ -61,7 +59,7 @@ function standTogether(speeds: readonly number[], watts: readonly number[]): boo
   return (
     standing.length >= LEAST_STANDING &&
     moving.length > 0 &&
-    mean(standing) < STANDING_SHARE * Math.max(0, mean(moving))
+    meanOf(standing) < STANDING_SHARE * Math.max(0, meanOf(moving))
   );
 }
 
@@ -99,7 +97,7 @@ function windowsOf(
   for (let i = 1; i < timeS.length; i += 1) {
     if (nth(timeS, i) - nth(timeS, from) < WINDOW_S) continue;
     const inside = speedMps.slice(from, i);
-    const held = mean(inside);
+    const held = meanOf(inside);
     const leg = legs.find(({ fromS, toS }) => fromS <= nth(timeS, from) && toS >= nth(timeS, i));
     const slope = slopeOver(tracks[ride] ?? null, nth(timeS, from), nth(timeS, i));
     const steady =
@@ -107,7 +105,7 @@ function windowsOf(
       held > SLOWEST_MPS &&
       inside.every((speed) => Math.abs(speed / held - 1) < STRAYS);
     if (steady && leg && (slope === null || Math.abs(slope) < LEVEL)) {
-      const watts = mean(inside.map((_, k) => nth(volts, from + k) * nth(amps, from + k)));
+      const watts = meanOf(inside.map((_, k) => nth(volts, from + k) * nth(amps, from + k)));
       found.push({ level: leg.level, ground: leg.ground, speedMps: held, whPerM: watts / held / 3600 });
     }
     from = i;
@@ -134,12 +132,12 @@ export function steadyUse(
   return [...groups.values()]
     .filter((windows) => windows.length >= LEAST_WINDOWS)
     .map((windows) => {
-      const whPerM = mean(windows.map((window) => window.whPerM));
-      const scatter = Math.sqrt(mean(windows.map((window) => (window.whPerM - whPerM) ** 2)));
+      const whPerM = meanOf(windows.map((window) => window.whPerM));
+      const scatter = Math.sqrt(meanOf(windows.map((window) => (window.whPerM - whPerM) ** 2)));
       return {
         level: nth(windows, 0).level,
         ground: nth(windows, 0).ground,
-        speedMps: mean(windows.map((window) => window.speedMps)),
+        speedMps: meanOf(windows.map((window) => window.speedMps)),
         whPerM: { mean: whPerM, sd: Math.hypot(scatter / Math.sqrt(windows.length), FLOOR * whPerM) },
         windows: windows.length,
         manyWays: windows.length >= MANY_WINDOWS,

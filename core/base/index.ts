@@ -16,4 +16,13 @@ export { backSubstitute, choleskyOf, forwardSubstitute, type Lower } from "./cho
 export * from "./result/index.ts";
 export * from "./units/index.ts";
 export * from "./defaults/index.ts";
-export { firstNotBefore } from "./search.ts";
+export {
+  bisect,
+  firstNotBefore,
+  interpolate,
+  meanIfAny,
+  meanOf,
+  medianOf,
+  pieceAt,
+  sumOf,
+} from "./numeric.ts";

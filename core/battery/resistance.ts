@@ -1,4 +1,4 @@
-import { nth, DEFAULTS, err, ok, type Result } from "#core/base";
+import { nth, DEFAULTS, err, ok, type Result, medianOf } from "#core/base";
 import { singlePacks } from "./energy.ts";
 import type { Pack } from "./schema.ts";
 
@@ -25,14 +25,6 @@ export function packResistance(pack: Pack): number {
   return 1 / conductance;
 }
 
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length / 2;
-  return sorted.length % 2
-    ? nth(sorted, Math.floor(middle))
-    : (nth(sorted, middle - 1) + nth(sorted, middle)) / 2;
-}
-
 /** Volts at rest and under load within two minutes, at the same charge. */
 export interface RestLoadPair {
   readonly restVolts: number;
@@ -49,7 +41,7 @@ export function resistanceFromPairs(pairs: readonly RestLoadPair[]): Result<numb
   const found = pairs
     .filter(({ amps }) => amps > 0)
     .map(({ restVolts, loadVolts, amps }) => (restVolts - loadVolts) / amps);
-  const ohm = found.length ? median(found) : NaN;
+  const ohm = found.length ? medianOf(found) : NaN;
   return ohm > 0
     ? ok(ohm)
     : err(
@@ -77,7 +69,7 @@ export function resistanceFromSteps(
     if (nth(timeS, i) - nth(timeS, i - 1) > STEP_S || Math.abs(change) < STEP_AMPS) continue;
     found.push(-(nth(volts, i) - nth(volts, i - 1)) / change);
   }
-  const ohm = found.length >= LEAST_STEPS ? median(found) : NaN;
+  const ohm = found.length >= LEAST_STEPS ? medianOf(found) : NaN;
   return ohm > 0
     ? ok(ohm)
     : err(

@@ -1,4 +1,4 @@
-import { nth, DEFAULTS, METRES_PER_MILE } from "#core/base";
+import { nth, DEFAULTS, METRES_PER_MILE, bisect } from "#core/base";
 import type { RouteSegment } from "#core/route";
 import { stopWh } from "./course.ts";
 import { roadPower, type RoadState } from "./power.ts";
@@ -95,17 +95,11 @@ function held(
   wantedMps: number,
   mostW: number,
 ) {
-  const wanted = roadPower(stateOn(piece, rig, headwindMps, wantedMps));
+  const at = (speedMps: number) => roadPower(stateOn(piece, rig, headwindMps, speedMps));
+  const wanted = at(wantedMps);
   if (wanted.motorW <= mostW) return { speedMps: wantedMps, batteryW: wanted.batteryW };
-  let [low, high] = [WALKING_MPS, wantedMps];
-  let { batteryW } = wanted;
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (low + high) / 2;
-    const tried = roadPower(stateOn(piece, rig, headwindMps, middle));
-    if (tried.motorW > mostW) high = middle;
-    else [low, batteryW] = [middle, tried.batteryW];
-  }
-  return { speedMps: low, batteryW };
+  const [speedMps] = bisect(WALKING_MPS, wantedMps, HALVINGS, (tried) => at(tried).motorW <= mostW);
+  return { speedMps, batteryW: at(speedMps).batteryW };
 }
 
 /** Headwinds a piece is ridden in, each for an equal share of it. */

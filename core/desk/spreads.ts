@@ -1,4 +1,4 @@
-import { DEFAULTS } from "#core/base";
+import { DEFAULTS, bisect } from "#core/base";
 import { LEARNED_KINDS, type LearnedKind, type Spreads } from "./types.ts";
 
 /** Spreads before any test: as assumed. */
@@ -26,12 +26,12 @@ export function learnSpreads(squares: ExpectedSquares): Spreads {
     // Slope of the log density by ln s: falls all the way, so that one root is the most likely spread.
     const slope = (ln: number) =>
       sum * Math.exp(-2 * ln) - all.length - (ln - spreadLnMean) / spreadLnSd ** 2;
-    let [low, high] = [Math.log(SEARCH.least), Math.log(SEARCH.most)];
-    for (let i = 0; i < HALVINGS; i += 1) {
-      const middle = (low + high) / 2;
-      if (slope(middle) > 0) low = middle;
-      else high = middle;
-    }
+    const [low, high] = bisect(
+      Math.log(SEARCH.least),
+      Math.log(SEARCH.most),
+      HALVINGS,
+      (ln) => slope(ln) > 0,
+    );
     return [kind, Math.exp((low + high) / 2)] as const;
   });
   return Object.fromEntries(learned) as Record<LearnedKind, number>;

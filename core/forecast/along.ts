@@ -1,5 +1,5 @@
 import { reversed, type RouteSegment, type Route } from "#core/route";
-import { num, nth, DEFAULTS } from "#core/base";
+import { num, nth, DEFAULTS, pieceAt } from "#core/base";
 import type { Knowledge } from "./knowledge.ts";
 import { applyAll, LASTING_UNKNOWNS, type RideConditions, segmentCost, UNKNOWNS } from "#core/bike";
 
@@ -97,16 +97,9 @@ export function rideAlong(way: Route, rig: RideConditions, knowledge: Knowledge)
   const bounds = new Float64Array(way.lap.length + 1);
   way.lap.forEach(({ lengthM }, i) => (bounds[i + 1] = num(bounds, i) + lengthM));
   const placeIn = (inLapM: number) => {
-    let [low, high] = [0, way.lap.length];
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (num(bounds, middle) <= inLapM) low = middle;
-      else high = middle;
-    }
-    return {
-      low,
-      share: Math.min(1, Math.max(0, (inLapM - num(bounds, low)) / (num(bounds, high) - num(bounds, low)))),
-    };
+    const low = pieceAt(bounds, inLapM);
+    const share = (inLapM - num(bounds, low)) / (num(bounds, low + 1) - num(bounds, low));
+    return { low, share: Math.min(1, Math.max(0, share)) };
   };
   const read = (sums: Float64Array, { low, share }: { low: number; share: number }) =>
     num(sums, low) + share * (num(sums, low + 1) - num(sums, low));

@@ -6,6 +6,7 @@ import {
   normalCdf,
   type Estimate,
   Z_ONE_SIDED_95,
+  bisect,
 } from "#core/base";
 import type { Route } from "#core/route";
 import { curveOf, usableOnRide, type Pack } from "#core/battery";
@@ -123,12 +124,7 @@ export function forecastRide(input: ForecastInput): Result<Forecast> {
   const where = (fraction: number, sd = 0): Estimate | null => {
     const most = way.closed ? FARTHEST_M : way.lengthM;
     if (used(most).mean < fraction) return null;
-    let [low, high] = [0, most];
-    for (let i = 0; i < HALVINGS; i += 1) {
-      const middle = (low + high) / 2;
-      if (used(middle).mean < fraction) low = middle;
-      else high = middle;
-    }
+    const [, high] = bisect(0, most, HALVINGS, (atM) => used(atM).mean < fraction);
     // A steep hill uses much in little way: the doubt goes by the mean rate up to there.
     const perM = (fraction - start.mean) / Math.max(high, 1);
     return { mean: high, sd: Math.hypot(used(high).sd, sd) / perM };

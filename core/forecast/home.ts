@@ -1,3 +1,4 @@
+import { bisect } from "#core/base";
 import { plus, type Sloped } from "./along.ts";
 import { onward, type Forecast } from "./forecast.ts";
 
@@ -13,6 +14,8 @@ export interface WayHome {
 export const SURE_CHANCE = 0.95;
 /** Places looked at between the start and the end of a way. */
 const LOOKS = 80;
+/** How often the last step is halved. */
+const HALVINGS = 12;
 
 /**
  * The way home that takes the least energy: back the way one came, or on. A one-way course ends where somebody fetches one or
@@ -40,14 +43,7 @@ export function chanceHome(forecast: Forecast, atM: number, reserve: number): nu
 function firstFailure(toM: number, holds: (atM: number) => boolean): number | null {
   for (let i = 1; i <= LOOKS; i += 1) {
     const atM = (i * toM) / LOOKS;
-    if (holds(atM)) continue;
-    let [low, high] = [atM - toM / LOOKS, atM];
-    for (let k = 0; k < 12; k += 1) {
-      const middle = (low + high) / 2;
-      if (holds(middle)) low = middle;
-      else high = middle;
-    }
-    return low;
+    if (!holds(atM)) return bisect(atM - toM / LOOKS, atM, HALVINGS, holds)[0];
   }
   return null;
 }

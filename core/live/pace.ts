@@ -1,4 +1,4 @@
-import { DEFAULTS, METRES_PER_MILE, type Estimate } from "#core/base";
+import { DEFAULTS, METRES_PER_MILE, type Estimate, bisect } from "#core/base";
 import type { Forecast } from "#core/forecast";
 import { wayLeft, type RideSoFar } from "#core/analysis/projection";
 
@@ -30,13 +30,7 @@ function placeWhere(forecast: Forecast, fromM: number, need: number, pace: numbe
     return pace * used * (placeM > whole ? placeM / whole : 1);
   };
   const target = usedTo(fromM) + need;
-  let [low, high] = [fromM, fromM + FARTHEST_M];
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (low + high) / 2;
-    if (usedTo(middle) < target) low = middle;
-    else high = middle;
-  }
-  return high;
+  return bisect(fromM, fromM + FARTHEST_M, HALVINGS, (placeM) => usedTo(placeM) < target)[1];
 }
 
 /**

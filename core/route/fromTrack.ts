@@ -1,5 +1,5 @@
 import { haversine, climbAlong, profileOf, type Track } from "#core/ride/distance";
-import { there, nth, lastOf, err, ok, type Result } from "#core/base";
+import { there, nth, lastOf, err, ok, type Result, meanOf } from "#core/base";
 import type { Course, Profile, Shape } from "./schema.ts";
 
 /** Finest step of a profile, and the most steps it holds. */
@@ -94,7 +94,7 @@ export function courseFromTrack(
       .slice(1)
       .map((_, i) => round(heading(nth(lat, i), nth(lon, i), nth(lat, i + 1), nth(lon, i + 1)), 1)),
   };
-  const mean = heightM.reduce((sum, height) => sum + height, 0) / heightM.length;
+  const mean = meanOf(heightM);
   return ok({
     course: {
       name,

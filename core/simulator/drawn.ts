@@ -1,4 +1,4 @@
-import { nth, lastOf, DEFAULTS } from "#core/base";
+import { nth, lastOf, DEFAULTS, pieceAt } from "#core/base";
 import type { Route } from "#core/route";
 import { type ForecastInput } from "#core/forecast";
 import { applyAll, LASTING_UNKNOWNS, UNKNOWNS, type RideConditions } from "#core/bike";
@@ -56,27 +56,18 @@ function courseOf(way: Route, rig: RideConditions, toM: number, chance: Rng): Tr
     );
   const heights = [0];
   for (const { lengthM, slope } of way.lap) heights.push(lastOf(heights) + slope * lengthM);
-  const pieceAt = (metres: number) => {
-    const inLap = metres % way.lapM;
-    let [low, high] = [0, way.lap.length];
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (nth(bounds, middle) <= inLap) low = middle;
-      else high = middle;
-    }
-    return low;
-  };
+  const inLap = (metres: number) => pieceAt(bounds, metres % way.lapM);
   // A way without headings turns through the wind once a lap, or once in five miles.
   const turnM = Math.min(way.lapM, 8000);
   const from = chance.between(0, 2 * Math.PI);
   return {
     lengthM: toM,
     stretches,
-    heightAt: (metres) => nth(heights, pieceAt(metres)),
-    slopeAt: (metres) => nth(way.lap, pieceAt(metres)).slope,
+    heightAt: (metres) => nth(heights, inLap(metres)),
+    slopeAt: (metres) => nth(way.lap, inLap(metres)).slope,
     windMps: rig.windMps,
     headwindAt: (metres) => {
-      const { headingDeg } = nth(way.lap, pieceAt(metres));
+      const { headingDeg } = nth(way.lap, inLap(metres));
       return headingDeg === null || rig.windFromDeg === null
         ? rig.windMps * Math.cos((2 * Math.PI * metres) / turnM + from)
         : rig.windMps * Math.cos(((rig.windFromDeg - headingDeg) * Math.PI) / 180);

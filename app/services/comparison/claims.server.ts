@@ -24,7 +24,7 @@ import { bikeMass, conditionsFor, referenceName, roadOf, type Reference } from "
 import type { DeskPosterior } from "#core/desk";
 import { labelEnergy, temperatureFactor } from "#core/battery";
 import { runningCost } from "#core/analysis/projection";
-import { certaintyOf, scale, type Estimate } from "#core/base";
+import { certaintyOf, scale, type Estimate, meanOf } from "#core/base";
 import type { Database } from "#db/client";
 import {
   bikesOnTwo,
@@ -71,8 +71,6 @@ export interface ClaimedBike {
 
 /** Things that would settle a claim, as many as a line names. */
 const MOST_SETTLING = 3;
-
-const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
 const rangeOn = (capacity: ErrorComponents, whPerM: ErrorComponents): ErrorComponents | null => {
   const found = inMeasure("rangeOwn", whPerM, { capacity, climbPerM: null, option: null, commonWh: 0 });
@@ -201,7 +199,7 @@ export async function claimedBikes(db: Database, reference: Reference, tariffMin
         whPerM,
         range,
         ridden: whole,
-        plainM: plains.length ? mean(plains) : null,
+        plainM: plains.length ? meanOf(plains) : null,
         packName: newest.line.secondPackId ? `${pack.name} and a second one` : pack.name,
         reports,
         settles: reports.some(isOpen)

@@ -1,4 +1,4 @@
-import { ok, err, type Result, MPS_PER_MPH } from "#core/base";
+import { ok, err, type Result, MPS_PER_MPH, bisect, meanOf } from "#core/base";
 import { courseEnergy, type CourseConditions, type RoadBike } from "#core/bike";
 
 /** What a claimed range asks for. */
@@ -19,15 +19,8 @@ const STEP_MPH = 0.1;
 const HALVINGS = 60;
 
 /** Where something that falls meets a level, between two bounds. */
-function meets(low: number, high: number, falls: (x: number) => number, level: number): number {
-  let [a, b] = [low, high];
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (a + b) / 2;
-    if (falls(middle) > level) a = middle;
-    else b = middle;
-  }
-  return (a + b) / 2;
-}
+const meets = (low: number, high: number, falls: (x: number) => number, level: number): number =>
+  meanOf(bisect(low, high, HALVINGS, (x) => falls(x) > level));
 
 /**
  * Audits a claim: the energy per mile it implies, how far the measured figure is from it, and which rider power or speed,

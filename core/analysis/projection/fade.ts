@@ -1,4 +1,4 @@
-import { nth, lastOf, err, ok, type Result } from "#core/base";
+import { nth, lastOf, err, ok, type Result, meanOf } from "#core/base";
 
 /** Where a held speed begins to fade, and whether the bend is believed. Units of what was read. */
 export interface Fade {
@@ -27,11 +27,9 @@ interface Bent {
 
 /** Least squares of y = a + b (x - k) + c max(0, x - k): a line bent at k. */
 function bentAt(k: number, x: readonly number[], y: readonly number[]): Bent {
-  const n = x.length;
   const u = x.map((each) => each - k);
   const w = u.map((each) => Math.max(0, each));
-  const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / n;
-  const [mu, mw, my] = [mean(u), mean(w), mean(y)];
+  const [mu, mw, my] = [meanOf(u), meanOf(w), meanOf(y)];
   const dot = (a: readonly number[], ma: number, b: readonly number[], mb: number) =>
     a.reduce((sum, each, i) => sum + (each - ma) * (nth(b, i) - mb), 0);
   const [uu, uw, ww] = [dot(u, mu, u, mu), dot(u, mu, w, mw), dot(w, mw, w, mw)];
@@ -45,12 +43,8 @@ function bentAt(k: number, x: readonly number[], y: readonly number[]): Bent {
 }
 
 function lineRss(x: readonly number[], y: readonly number[], from: number, to: number) {
-  const n = to - from;
   const [xs, ys] = [x.slice(from, to), y.slice(from, to)];
-  const [mx, my] = [xs, ys].map((values) => values.reduce((sum, each) => sum + each, 0) / n) as [
-    number,
-    number,
-  ];
+  const [mx, my] = [meanOf(xs), meanOf(ys)];
   const sxx = xs.reduce((sum, each) => sum + (each - mx) ** 2, 0);
   const sxy = xs.reduce((sum, each, i) => sum + (each - mx) * (nth(ys, i) - my), 0);
   const slope = sxx > 0 ? sxy / sxx : 0;

@@ -1,4 +1,4 @@
-import { err, ok, type Result, type Estimate } from "#core/base";
+import { err, ok, type Result, type Estimate, meanOf } from "#core/base";
 
 /** What the display guessed at a check-in: ridden so far plus left, against what it came to. Metres. */
 export interface GuessAt {
@@ -34,7 +34,7 @@ export function auditGuesses(
   }));
   return ok({
     guesses,
-    biasM: guesses.reduce((sum, { offM }) => sum + offM, 0) / guesses.length,
+    biasM: meanOf(guesses.map(({ offM }) => offM)),
     worst: guesses.reduce((worst, each) => (Math.abs(each.offM) > Math.abs(worst.offM) ? each : worst)),
   });
 }

@@ -1,4 +1,4 @@
-import { err, ok, type Problem, type Result } from "#core/base";
+import { err, ok, type Result } from "#core/base";
 import {
   bikeSchema,
   packRecordSchema,

@@ -1,3 +1,4 @@
+import { bisect, meanOf } from "../numeric.ts";
 import { normalCdf } from "./normal.ts";
 import { halfWidth95, Z_95, type Estimate } from "./estimate.ts";
 
@@ -17,13 +18,7 @@ const STEPS = 60;
 function quantileAboveZero({ mean, sd }: Estimate, p: number): number {
   const below = normalCdf(-mean / sd);
   const wanted = below + p * (1 - below);
-  let [low, high] = [0, Math.max(0, mean) + 8 * sd];
-  for (let i = 0; i < STEPS; i += 1) {
-    const middle = (low + high) / 2;
-    if (normalCdf((middle - mean) / sd) < wanted) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return meanOf(bisect(0, Math.max(0, mean) + 8 * sd, STEPS, (x) => normalCdf((x - mean) / sd) < wanted));
 }
 
 /** The log-normal of the same mean and sd: the log's middle, above the floor, and its sd. */

@@ -1,4 +1,4 @@
-import { rowAt, nth, choleskyOf } from "#core/base";
+import { rowAt, nth, choleskyOf, meanOf } from "#core/base";
 import { rideEnergy, type Reference } from "#core/bike";
 import {
   rideUnder,
@@ -58,7 +58,7 @@ export function drawerUnder({ subject, reference, unknowns, mean, covariance }: 
  */
 export function spreadOf(draws: readonly number[]) {
   const sorted = [...draws].sort((a, b) => a - b);
-  const mean = draws.reduce((sum, each) => sum + each, 0) / draws.length;
+  const mean = meanOf(draws);
   const sd = Math.sqrt(draws.reduce((sum, each) => sum + (each - mean) ** 2, 0) / (draws.length - 1));
   const at = (share: number) => nth(sorted, Math.min(sorted.length - 1, Math.floor(share * sorted.length)));
   return { mean, sd, low: at(0.025), high: at(0.975) };

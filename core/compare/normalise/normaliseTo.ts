@@ -9,7 +9,7 @@ import {
   type SharedUnknown,
   type Subject,
 } from "#core/desk";
-import { there, err, ok, type Result, type Estimate } from "#core/base";
+import { there, err, ok, type Result, type Estimate, bisect } from "#core/base";
 import type { Compared } from "../compared.ts";
 import { combine, type ErrorComponents } from "../errorComponents.ts";
 
@@ -62,13 +62,7 @@ function heldOn({ conditions, legs }: Ride, slope: number, wantedMps: number): n
     return roadPower({ ...conditions, slope, ground, speedMps, assistToMps: Infinity, unevenN: 0 }).motorW;
   };
   if (needs(limitMps) <= mostW) return limitMps;
-  let [low, high] = [0, limitMps];
-  for (let i = 0; i < HALVINGS; i += 1) {
-    const middle = (low + high) / 2;
-    if (needs(middle) > mostW) high = middle;
-    else low = middle;
-  }
-  return low;
+  return bisect(0, limitMps, HALVINGS, (speedMps) => needs(speedMps) <= mostW)[0];
 }
 
 /** What a motor holds where it does not hold the speed wanted: on the level, else on the steepest of the way. */

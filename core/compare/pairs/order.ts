@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { nth, meanOf } from "#core/base";
 import type { Side } from "#core/fields";
 import type { LaidRun, SideRun } from "./runs.ts";
 
@@ -62,10 +62,7 @@ export function ridesTogether(runs: readonly LaidRun[], stretches: readonly Side
 
 /** Why an order lets a steady drift into the difference; null where both sides lie as early as late. */
 export function orderWarning(order: readonly Side[]): string | null {
-  const middle = (side: Side) => {
-    const places = order.flatMap((each, i) => (each === side ? [i] : []));
-    return places.reduce((sum, place) => sum + place, 0) / places.length;
-  };
+  const middle = (side: Side) => meanOf(order.flatMap((each, i) => (each === side ? [i] : [])));
   if (Math.abs(middle("A") - middle("B")) < 1e-9) return null;
   const ridden = order.join(" ");
   return order.length === 2

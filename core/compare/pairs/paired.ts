@@ -1,4 +1,4 @@
-import { err, ok, type Result } from "#core/base";
+import { err, ok, type Result, meanOf } from "#core/base";
 
 /** On paper a difference counts as resolved from as many of its sds. */
 const PAPER_SDS = 2;
@@ -57,7 +57,7 @@ export function pairedDifference(
     (labelWh * (percentStep / 100) * Math.sqrt(2 / 12)) / distanceMi;
   const n = pairs.length;
   const differences = pairs.map(({ A, B }) => use(A) - use(B));
-  const mean = differences.reduce((sum, each) => sum + each, 0) / n;
+  const mean = meanOf(differences);
   const sdRounding = Math.hypot(...pairs.flatMap(({ A, B }) => [roundingOf(A), roundingOf(B)])) / n;
   const squares = differences.reduce((sum, each) => sum + (each - mean) ** 2, 0);
   const sdScatter = n > 1 ? Math.sqrt(squares / (n - 1) / n) : null;

@@ -1,4 +1,4 @@
-import { nth, lastOf } from "#core/base";
+import { nth, lastOf, meanIfAny } from "#core/base";
 import type { LaidRun, SideRun } from "./runs.ts";
 
 /** What the log noted of some stretches besides the pack: each may explain part of a difference. Null where nobody noted it. */
@@ -10,9 +10,6 @@ export interface SideNotes {
   /** Mean air temperature, °C. */
   readonly airTempC: number | null;
 }
-
-const mean = (values: readonly number[]) =>
-  values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
 
 /** What was noted on some stretches of the runs: speed over those whose ends have times, the rest by its check-ins. */
 export function sideNotes(runs: readonly LaidRun[], stretches: readonly SideRun[]): SideNotes {
@@ -26,7 +23,7 @@ export function sideNotes(runs: readonly LaidRun[], stretches: readonly SideRun[
   });
   const seconds = timed.reduce((sum, each) => sum + each.seconds, 0);
   const noted = (field: "bpm" | "airTempC") =>
-    mean(
+    meanIfAny(
       // What the first mark notes belongs to the way before it.
       within.flatMap((marks) =>
         marks.slice(1).flatMap(({ entries }) =>

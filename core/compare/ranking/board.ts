@@ -1,7 +1,7 @@
 import type { Ground } from "#core/fields";
 import { temperatureFactor } from "#core/battery";
 import type { DeskPosterior } from "#core/desk";
-import { nth, err, ok, type Result, METRES_PER_MILE, scale } from "#core/base";
+import { nth, err, ok, type Result, METRES_PER_MILE, scale, meanIfAny } from "#core/base";
 import type { Bike, PackRecord } from "#core/records";
 import type { TestDigest } from "#core/analysis";
 import type { Reference } from "#core/bike";
@@ -165,9 +165,6 @@ function plainIn(entry: BoardEntry, desk: DeskPosterior, ask: BoardAsk): number 
   return found.ok ? found.value.mean : null;
 }
 
-const mean = (values: readonly number[]) =>
-  values.length ? values.reduce((sum, each) => sum + each, 0) / values.length : null;
-
 /** What of a set-up makes a difference under a reference, which gives weight and lights. */
 function mountOf({ ridden: { setUp } }: Compared) {
   return setUp && [setUp.tyreClass, setUp.posture, setUp.tyre, setUp.pressurePa];
@@ -222,7 +219,7 @@ export function boardOf(
         id,
         testIds: group.map(({ entry: { compared } }) => compared.id),
         figure: found.value,
-        plain: mean(group.flatMap((each) => plainIn(each.entry, desk, ask) ?? [])),
+        plain: meanIfAny(group.flatMap((each) => plainIn(each.entry, desk, ask) ?? [])),
         beyond: [...new Set(group.flatMap(({ beyond }) => beyond))],
         heldMps,
       },

@@ -1,4 +1,4 @@
-import { DEFAULTS, err, ok, type Result } from "#core/base";
+import { DEFAULTS, err, ok, type Result, meanOf } from "#core/base";
 
 /** A reading at steady speed in one direction: amps as they flickered, volts under load where they were read. */
 export interface SpotRow {
@@ -50,8 +50,6 @@ export function ampsStep(rows: readonly Pick<SpotRow, "ampsLow" | "ampsHigh">[])
   return [1, 0.5].find((step) => amps.every(isIn(step))) ?? 0.1;
 }
 
-const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
-
 /**
  * A spot of a sweep: Wh/mi = V I / v of each direction, averaged per distance, which cancels wind and slope when both
  * directions are there. The span of the amps is an even spread; amps typed once have an error of their own, never less than
@@ -73,14 +71,14 @@ export function spot(rows: readonly SpotRow[], pack: SpotPack, stepA = ampsStep(
     sd: (packVolts * ampsSd(ampsLow, ampsHigh, stepA)) / speedMph,
     ahPerMi: (ampsLow + ampsHigh) / 2 / speedMph,
   }));
-  const whPerMi = mean(each.map((row) => row.whPerMi));
-  const ahPerMi = mean(each.map((row) => row.ahPerMi));
+  const whPerMi = meanOf(each.map((row) => row.whPerMi));
+  const ahPerMi = meanOf(each.map((row) => row.ahPerMi));
   if (!(whPerMi > 0))
     return err("no-current", "rows", "Over both directions the pack gave nothing: check the amps.");
   return ok({
     whPerMi,
     sdWhPerMi: Math.hypot(...each.map(({ sd }) => sd)) / rows.length,
-    speedMph: 1 / mean(each.map(({ speedMph }) => 1 / speedMph)),
+    speedMph: 1 / meanOf(each.map(({ speedMph }) => 1 / speedMph)),
     rangeFromAhMi: pack.ampHours / ahPerMi,
     rangeFromLabelWhMi: pack.labelWh / whPerMi,
   });

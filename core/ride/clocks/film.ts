@@ -1,4 +1,4 @@
-import { lastOf, nth } from "#core/base";
+import { lastOf, nth, meanOf } from "#core/base";
 import { trackAt, type TrackProfile } from "#core/ride/distance";
 import type { LiveEntry } from "#core/ride/log";
 import { offsetByPlaces } from "./byPlaces.ts";
@@ -35,10 +35,7 @@ export function filmClock(log: readonly LiveEntry[]): FilmClock | null {
   const beganS = began.length ? nth(began, Math.floor(began.length / 2)) : null;
   return {
     beganS,
-    spreadS:
-      beganS === null
-        ? 0
-        : Math.sqrt(began.reduce((sum, each) => sum + (each - beganS) ** 2, 0) / began.length),
+    spreadS: beganS === null ? 0 : Math.sqrt(meanOf(began.map((each) => (each - beganS) ** 2))),
     moments: began.length,
     untimed: said.length - began.length,
     saidS: said.map(({ filmS }) => filmS).sort((a, b) => a - b),

@@ -1,4 +1,4 @@
-import { nth } from "#core/base";
+import { nth, interpolate, lastOf } from "#core/base";
 /** A recorded track as parallel columns. Times in seconds since the epoch, degrees, metres. */
 export interface Track {
   readonly timeS: readonly number[];
@@ -143,33 +143,12 @@ export function trackAt<Column extends "distanceM" | "gainM" | "lossM">(
   timeS: number,
 ): number | undefined {
   const { timeS: times } = profile;
-  const values = profile[column];
-  const last = times.length - 1;
-  if (last < 0 || timeS < nth(times, 0) || timeS > nth(times, last)) return undefined;
-  let low = 0;
-  let high = last;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (nth(times, middle) <= timeS) low = middle;
-    else high = middle;
-  }
-  const span = nth(times, high) - nth(times, low);
-  const share = span > 0 ? (timeS - nth(times, low)) / span : 0;
-  return nth(values, low) + share * (nth(values, high) - nth(values, low));
+  if (times.length === 0 || timeS < nth(times, 0) || timeS > lastOf(times)) return undefined;
+  return interpolate(times, profile[column], timeS);
 }
 
 /** Linear reading of climb at a distance along the track, for marks that have no time. */
 export function climbAt(profile: TrackProfile, column: "gainM" | "lossM", distanceM: number): number {
   const { distanceM: along } = profile;
-  let low = 0;
-  let high = along.length - 1;
-  if (high < 0) return 0;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (nth(along, middle) <= distanceM) low = middle;
-    else high = middle;
-  }
-  const span = nth(along, high) - nth(along, low);
-  const share = span > 0 ? Math.min(1, Math.max(0, (distanceM - nth(along, low)) / span)) : 0;
-  return nth(profile[column], low) + share * (nth(profile[column], high) - nth(profile[column], low));
+  return along.length === 0 ? 0 : interpolate(along, profile[column], distanceM);
 }

@@ -1,4 +1,4 @@
-import { there, nth, lastOf, METRES_PER_MILE, unitToken } from "#core/base";
+import { there, nth, lastOf, METRES_PER_MILE, unitToken, meanOf } from "#core/base";
 import type { LiveEntry } from "./fold.ts";
 import { FASTEST_MPS } from "./possible.ts";
 
@@ -80,7 +80,7 @@ function fallRates(order: readonly Placed[]): readonly number[] {
 /** How unevenly the gauge falls along a log: the spread of those. */
 function unevenness(order: readonly Placed[]): number {
   const rates = fallRates(order);
-  const mean = rates.reduce((sum, rate) => sum + rate, 0) / rates.length;
+  const mean = meanOf(rates);
   return rates.reduce((sum, rate) => sum + (rate - mean) ** 2, 0);
 }
 /** Of the logarithm of points a metre. */
@@ -138,7 +138,7 @@ function strangeLast(order: readonly Placed[]): readonly number[] {
   // Two stretches before the last, to say what is usual.
   if (rates.length < 3) return [];
   const [before, own] = [rates.slice(0, -1), lastOf(rates)];
-  const usual = before.reduce((sum, rate) => sum + rate, 0) / before.length;
+  const usual = meanOf(before);
   const isEven = before.every((rate) => Math.abs(rate - usual) < EXPLAINED);
   if (!isEven || Math.abs(own - usual) < STRANGE) return [];
   const isUsual = (distanceM: number) =>

@@ -1,4 +1,4 @@
-import { nth, lastOf, DEFAULTS } from "#core/base";
+import { nth, lastOf, DEFAULTS, firstNotBefore, interpolate } from "#core/base";
 import { sumTelemetry } from "#core/battery/readings";
 import type { LoggedReading, Mark } from "./timeline.ts";
 
@@ -14,25 +14,8 @@ export interface TelemetryColumns {
 const LEAST_COVER = 0.5;
 
 /** First index whose time is not before `time`. */
-function firstFrom(times: readonly number[], time: number): number {
-  let [low, high] = [0, times.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (nth(times, middle) < time) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-/** A column at a moment between samples. */
-function valueAt(times: readonly number[], column: readonly number[], time: number): number {
-  const after = firstFrom(times, time);
-  if (after <= 0) return nth(column, 0);
-  if (after >= times.length) return lastOf(column);
-  const span = nth(times, after) - nth(times, after - 1);
-  const share = span > 0 ? (time - nth(times, after - 1)) / span : 0;
-  return nth(column, after - 1) + share * (nth(column, after) - nth(column, after - 1));
-}
+const firstFrom = (times: readonly number[], time: number): number =>
+  firstNotBefore(times.length, (i) => nth(times, i) < time);
 
 /** How well a mark's time is known, s: to the minute when every note is on a whole one, else to a tap's slowness. */
 function clockSd(marks: readonly Mark[]): number {
@@ -59,9 +42,9 @@ export function telemetryReadings(
     if (to - from < LEAST_COVER * (mark.timeS - before.timeS)) return [];
     const [start, end] = [firstFrom(timeS, from), firstFrom(timeS, to)];
     const cut = (column: readonly number[]) => [
-      valueAt(timeS, column, from),
+      interpolate(timeS, column, from),
       ...column.slice(start, end),
-      valueAt(timeS, column, to),
+      interpolate(timeS, column, to),
     ];
     // Samples that begin late or stop early leave a gap, bridged at the nearest one.
     const { wh, sdWh, gapS } = sumTelemetry(
