@@ -84,7 +84,8 @@ function oneRide(kind: RankKind, seed: number): { readonly rank: number; readonl
   const rates = [chance.between(9, 24), chance.between(9, 24)];
   const roughness = Math.exp(chance.normal(0, DEFAULTS.scatterLnSd));
   const look = lookOf(kind, chance);
-  const gain = 1 + chance.normal(0, DEFAULTS.energyGainSd);
+  const times = chance.happens(DEFAULTS.meterOffPrior) ? DEFAULTS.meterOffTimes : 1;
+  const gain = 1 + chance.normal(0, times * DEFAULTS.energyGainSd);
   const start = chance.normal(0, DEFAULTS.fullStartSd);
   const used = [start];
   const legs: { readonly miles: Record<string, number> }[] = [];

@@ -1,4 +1,4 @@
-import { writeFileSync } from "node:fs";
+import { mkdirSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { parseArgs } from "node:util";
 import { writeBundle } from "#core/io";
@@ -27,6 +27,7 @@ export function standin(args: readonly string[]): number {
     return 2;
   }
   const { record, truth } = makeStandin(Number(seed), scenario as ScenarioName);
+  mkdirSync(resolve(out), { recursive: true });
   const stem = join(resolve(out), `${scenario}-${seed}`);
   writeFileSync(`${stem}.json`, `${JSON.stringify(writeBundle([record]), null, 1)}\n`);
   writeFileSync(`${stem}.truth.json`, `${JSON.stringify(truth, null, 1)}\n`);

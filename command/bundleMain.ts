@@ -1,0 +1,3 @@
+import { bundleCommands } from "./bundle.ts";
+
+await bundleCommands();
