@@ -171,7 +171,7 @@ export async function test(args: readonly string[]): Promise<number> {
           ...(much === "all" ? [trials] : []),
         ]),
         lane([
-          () => system("Storage and restores", address, folder, "storage.json", ["tests/db"]),
+          () => system("Storage and restores", address, folder, "storage.json", ["tests/db"], { MUCH: much }),
           () => system("What breaks", address, folder, "trials.json", ["tests/trials"]),
         ]),
         lane([() => system("The command", address, folder, "command.json", ["tests/command"])]),

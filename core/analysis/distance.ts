@@ -1,6 +1,6 @@
 import type { TrackProfile } from "#core/ride/distance";
 import { totalOf, type KnownFactor, type LiveEntry, type Timeline } from "#core/ride/log";
-import { lastOf, fixed, unitToken } from "#core/base";
+import { lastOf, fixed, unitToken, sumOf } from "#core/base";
 
 const SOURCE_WORDS = { recorder: "by recorder", track: "by the track", display: "by the display" } as const;
 
@@ -27,7 +27,7 @@ function sourceBecause(course: Timeline, known: KnownFactor | null): string {
   return `${SOURCE_WORDS[last.source]}; the display read ${fixed(Math.abs(off), 1)} % ${off > 0 ? "more" : "less"}${wheel}`;
 }
 
-const sum = (values: readonly number[]) => values.reduce((total, each) => total + each, 0);
+const sum = (values: readonly number[]) => sumOf(values);
 const known = (values: readonly (number | null | undefined)[]) =>
   values.filter((value): value is number => value !== null && value !== undefined);
 

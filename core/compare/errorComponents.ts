@@ -1,4 +1,4 @@
-import { there, nth } from "#core/base";
+import { there, nth, sumOf } from "#core/base";
 import type { Estimate } from "#core/base";
 
 /**
@@ -75,7 +75,7 @@ export function weightedMean(figures: readonly ErrorComponents[]): ErrorComponen
   );
   const least = Math.max(...variances) * 1e-9 || 1;
   const weights = variances.map((variance) => 1 / Math.max(variance, least));
-  const whole = weights.reduce((sum, weight) => sum + weight, 0);
+  const whole = sumOf(weights);
   const pool = weightedSum(figures.map((figure, i) => [figure, nth(weights, i) / whole] as const));
   const misfit =
     figures.reduce((sum, { mean }, i) => sum + nth(weights, i) * (mean - pool.mean) ** 2, 0) /

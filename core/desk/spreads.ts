@@ -1,4 +1,4 @@
-import { DEFAULTS, bisect } from "#core/base";
+import { DEFAULTS, bisect, sumOf } from "#core/base";
 import { LEARNED_KINDS, type LearnedKind, type Spreads } from "./types.ts";
 
 /** Spreads before any test: as assumed. */
@@ -22,7 +22,7 @@ export function learnSpreads(squares: ExpectedSquares): Spreads {
   const { spreadLnMean, spreadLnSd } = DEFAULTS;
   const learned = LEARNED_KINDS.map((kind) => {
     const all = squares[kind];
-    const sum = all.reduce((total, each) => total + each, 0);
+    const sum = sumOf(all);
     // Slope of the log density by ln s: falls all the way, so that one root is the most likely spread.
     const slope = (ln: number) =>
       sum * Math.exp(-2 * ln) - all.length - (ln - spreadLnMean) / spreadLnSd ** 2;

@@ -8,6 +8,7 @@ import {
   type Problem,
   type Result,
   parseQuantity,
+  sumOf,
 } from "#core/base";
 import { MOST_SAMPLES, type TelemetryRecord } from "#core/records";
 import {
@@ -127,7 +128,7 @@ export function readLogger(
 }
 
 /** Energy flows out of a pack that moves a bike: a meter that says otherwise on the whole writes it with a minus. */
-const isMostlyMinus = (amps: readonly number[]): boolean => amps.reduce((sum, each) => sum + each, 0) < 0;
+const isMostlyMinus = (amps: readonly number[]): boolean => sumOf(amps) < 0;
 
 /** Moments of a file's rows, one after the other, and what is wrong with one. */
 function timesOf(clock: MeterClock, at: MeterColumns, factor: number) {

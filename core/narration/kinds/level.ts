@@ -134,7 +134,7 @@ const EVERYDAY = new Set(
   "normal high low medium standard power comfort city auto town tour touring trail sport speed".split(" "),
 );
 /** Levels by name. Colours are left to the person: a lamp may be the battery's. */
-const NAMES = new Set([..."eco boost turbo sport+ emtb".split(" "), ...EVERYDAY]);
+const NAMES = new Set([..."eco boost turbo sport+".split(" "), ...EVERYDAY]);
 const INTO =
   /\b((?:first|second|third|next|last)(?: one| up)?(?: is|'s| was)?|(?:first|last|next) one|shift(ed|ing)? to|changing to|now|in|into|to|on|switch(ed)? to|back in|back to|using|with|mode|use|it's in|i'm in|riding|level|that's|stay in|up to|down to|swap to|try|now i try|setting|on to|called|it's|it's called) $/;
 
