@@ -1,4 +1,3 @@
-import { readdirSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { build, type BuildOptions } from "esbuild";
 import { BUILD, ROOT } from "./paths.ts";
@@ -35,37 +34,6 @@ export async function bundle(entry: string, outfile: string): Promise<void> {
     outfile: join(BUILD, outfile),
     minifySyntax: true,
   });
-}
-
-const COMMANDS = join(BUILD, "commands");
-/** Old bundles of the commands stay for those that still run, days. */
-const STAY_DAYS = 7;
-
-/**
- * Bundles the commands, each loaded when asked for, with packages found at run time: ./barometron starts in half the time that
- * it takes to read the sources one by one. Written beside earlier bundles, which may still run; the file `main` names the newest.
- */
-export async function bundleCommands(): Promise<void> {
-  const name = `${Date.now()}-${process.pid}`;
-  await build({
-    ...PROGRAM,
-    entryPoints: { main: join(ROOT, "command", "main.ts") },
-    outdir: join(COMMANDS, name),
-    splitting: true,
-    packages: "external",
-    banner: {
-      js: `${REQUIRE.js} const _home = new URL("../../../command/main.ts", import.meta.url).href;`,
-    },
-    // What lies beside a source is looked for there, not beside the bundle.
-    define: { "import.meta.url": "_home" },
-  });
-  for (const other of readdirSync(COMMANDS)) {
-    const path = join(COMMANDS, other);
-    if (Date.now() - statSync(path).mtimeMs > STAY_DAYS * 86_400_000) rmSync(path, { recursive: true });
-  }
-  const pointer = join(COMMANDS, `.${name}`);
-  writeFileSync(pointer, `build/commands/${name}/main.js`);
-  renameSync(pointer, join(COMMANDS, "main"));
 }
 
 /**

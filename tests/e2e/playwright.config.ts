@@ -1,8 +1,7 @@
 import { defineConfig } from "@playwright/test";
 
 /** What every change is tested by: the ways through the application that most people go. All else is run by `test --all`. */
-const JOURNEYS =
-  /(compare|firstHour|mainJob|offline|presses|ride|safety|shared|sheet)\.spec\.ts$/;
+const JOURNEYS = /(compare|firstHour|mainJob|offline|presses|ride|safety|shared|sheet)\.spec\.ts$/;
 
 /**
  * Drives the production build in Debian's Chromium, two spec files at a time, each on a desk of its own. No wait leans on

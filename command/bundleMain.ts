@@ -1,3 +1,0 @@
-import { bundleCommands } from "./bundle.ts";
-
-await bundleCommands();
