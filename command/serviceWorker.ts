@@ -8,7 +8,7 @@ const PATIENCE_S = 3;
 /** Pages, answers and records kept for want of a network, each. */
 const MOST = 120;
 
-/** What goes into the worker as text: a kept copy says that it is one, in the one header that a page can read of itself. */
+/** What goes into the worker as text: a kept copy names itself in Server-Timing, the one header of its own answer that a page can read. */
 const copies: NonNullable<RuntimeCaching["options"]>["plugins"] = [
   {
     cachedResponseWillBeUsed: ({ cachedResponse }) => {

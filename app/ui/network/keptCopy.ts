@@ -1,6 +1,6 @@
 /**
  * Whether what a page shows is the service worker's copy, handed out because the desk did not answer in time: it may be older than
- * what the desk holds by now. The worker says so in Server-Timing, the one header that a page can read of itself.
+ * what the desk holds by now. The worker says so in Server-Timing, the one header of its own answer that a page can read.
  */
 
 const KEPT = "kept";
